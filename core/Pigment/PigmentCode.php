@@ -20,6 +20,20 @@ final readonly class PigmentCode
         'A' => 'acid', 'B' => 'basic', 'D' => 'direct', 'S' => 'solvent', 'N' => 'natural', 'VAT' => 'vat', 'F' => 'food',
     ];
 
+    private const OLD_WORDS = [
+        'madder' => 'C.I. Natural Red 9, a dye lake that is often fugitive',
+        'cochineal' => 'C.I. Natural Red 4, a dye lake that is often fugitive',
+        'carmine' => 'C.I. Natural Red 4, a dye lake that is often fugitive',
+        'gamboge' => 'C.I. Natural Yellow 24, a poisonous resin that fades',
+        'sepia' => 'C.I. Natural Brown 9, or a mixture of a black and a brown',
+        'vermilion' => 'PR106',
+        'ochre' => 'PY43 or PY42',
+        'sienna' => 'PBr7',
+        'umber' => 'PBr7',
+    ];
+
+    private const COMMON_WORDS = ['natural', 'synthetic', 'yellow', 'orange', 'violet', 'hydrated', 'substituted', 'pigment', 'complex'];
+
     private function __construct(
         /** "PB15:3", or the words as written when it is no Colour Index pigment. */
         public string $text,
@@ -51,10 +65,9 @@ final readonly class PigmentCode
     private static function guess(string $written): string
     {
         if (preg_match('/^(?:c\.?\s?i\.?\s?)?(\d{5})(?::\d)?$/i', $written, $m)) {
-            foreach (Catalogue::all() as $pigment) {
-                if (str_starts_with($pigment->constitution, $m[1])) {
-                    return "a Colour Index constitution number; most likely {$pigment->code} ({$pigment->chemicalName})";
-                }
+            $codes = array_filter(Catalogue::all(), static fn (Pigment $p): bool => str_starts_with($p->constitution, $m[1]));
+            if ($codes !== []) {
+                return 'a Colour Index constitution number, shared by '.self::names($codes);
             }
 
             return 'a Colour Index constitution number that is not in this catalogue';
@@ -71,15 +84,29 @@ final readonly class PigmentCode
         if (preg_match('/^\d{2,7}-\d{2}-\d$/', $written)) {
             return 'a chemical registry number, not a pigment code';
         }
-        $plain = strtolower($written);
-        foreach (Catalogue::all() as $pigment) {
-            foreach (explode(' ', strtolower($pigment->chemicalName)) as $word) {
-                if (strlen($word) > 6 && str_contains($plain, rtrim($word, ',;'))) {
-                    return "words rather than a code; perhaps {$pigment->code} ({$pigment->chemicalName})";
-                }
+        $words = preg_split('/[^a-z]+/', strtolower($written), -1, PREG_SPLIT_NO_EMPTY) ?: [];
+        foreach ($words as $word) {
+            if (isset(self::OLD_WORDS[$word])) {
+                return 'words rather than a code; perhaps '.self::OLD_WORDS[$word];
             }
         }
+        $telling = array_filter($words, static fn (string $w): bool => strlen($w) > 5 && ! in_array($w, self::COMMON_WORDS, true));
+        $codes = array_filter(Catalogue::all(), static function (Pigment $p) use ($telling): bool {
+            $known = preg_split('/[^a-z]+/', strtolower($p->chemicalName.' '.$p->class)) ?: [];
 
-        return 'words rather than a code; the maker may state the pigment elsewhere on the label';
+            return array_intersect($telling, $known) !== [];
+        });
+
+        return $codes === []
+            ? 'words rather than a code; the maker may state the pigment elsewhere on the label'
+            : 'words rather than a code; perhaps '.self::names($codes);
+    }
+
+    /** @param array<string, Pigment> $codes */
+    private static function names(array $codes): string
+    {
+        $names = array_keys($codes);
+
+        return count($names) > 4 ? implode(', ', array_slice($names, 0, 4)).' or another' : implode(' or ', $names);
     }
 }

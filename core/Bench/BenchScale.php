@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Bench;
+
+/**
+ * Bench scale 1: every threshold by which readings become ratings. Immutable; a change makes a new scale with a new name.
+ *
+ * Sources: "own" is this project's choice, "own, simulated" was found by simulating films, ink and scanners, "memory" is
+ * remembered from the standard named.
+ */
+final readonly class BenchScale
+{
+    public const NAME = 'bench scale 1';
+
+    /** Version of the rules that derive ratings from readings with this scale. */
+    public const RULES = 1;
+
+    /** Deposit at which washes are compared: the key channel reflects 40 % of the paper (ASTM D4303, memory). */
+    public const REFERENCE_DEPTH = 0.92;
+
+    /** Furthest a value is carried beyond the measured depths (own). */
+    public const EXTRAPOLATION = 0.15;
+
+    /** A deposit below this is reported, not used (own). */
+    public const LEAST_DEPOSIT = 0.10;
+
+    /** Share of the darkest place on the card that is taken for surface reflection and stray light (own, simulated). */
+    public const FLOOR_SHARE = 0.7;
+
+    /** Upper limits of the body over its luminance (own, simulated). */
+    public const TRANSPARENCY = ['transparent' => 0.015, 'semi-transparent' => 0.03, 'semi-opaque' => 0.05, 'opaque' => INF];
+
+    /** The same for white and very pale paint, as applied (own, simulated). */
+    public const TRANSPARENCY_PALE = ['transparent' => 0.10, 'semi-transparent' => 0.25, 'semi-opaque' => 0.50, 'opaque' => INF];
+
+    /** Masstone deposit below which a paint counts as white or very pale (own, simulated). */
+    public const PALE_MASSTONE = 0.20;
+
+    /** A black: masstone chroma and lightness below these, deposit above 1 in all channels (own, simulated). */
+    public const BLACK_CHROMA = 8.0;
+
+    public const BLACK_LIGHTNESS = 35.0;
+
+    /** Upper limits of the residue after the soft brush (own). */
+    public const STAINING = ['non-staining' => 0.10, 'low' => 0.30, 'medium' => 0.60, 'high' => INF];
+
+    /** Range of the unlifted stroke's deposit for which a staining class is given (own, simulated). */
+    public const STAINING_DEPTHS = [0.4, 1.5];
+
+    /** Systematic uncertainty of the residue up to reference depth and at the deepest (own, simulated). */
+    public const STAINING_SYSTEMATIC = [0.03, 0.07];
+
+    /** Upper limits of the grain (own). */
+    public const GRANULATION = ['none' => 0.04, 'slight' => 0.10, 'distinct' => 0.20, 'heavy' => INF];
+
+    /** Range of the wash's deposit in which grain is measured (own). */
+    public const GRAIN_DEPTHS = [0.3, 1.2];
+
+    /** Sampling and band of the grain, mm, and the least resolution, dots per inch (own). */
+    public const GRAIN_PITCH_MM = 0.1;
+
+    public const GRAIN_BAND_MM = [0.1, 0.5];
+
+    public const GRAIN_LEAST_DPI = 254;
+
+    /** Rms lightness difference below which grain is there but hardly seen (own). */
+    public const GRAIN_VISIBLE_DL = 0.5;
+
+    /** A JPEG may have lost this share of the grain (own). */
+    public const GRAIN_JPEG_LOSS = 0.4;
+
+    /** Chroma below which a hue is not spoken of (own). */
+    public const LEAST_CHROMA = 6.0;
+
+    /** Names of the four classes of a property, least first. */
+    public const CLASSES = [
+        'transparency' => ['transparent', 'semi-transparent', 'semi-opaque', 'opaque'],
+        'staining' => ['non-staining', 'low', 'medium', 'high'],
+        'granulation' => ['none', 'slight', 'distinct', 'heavy'],
+        'lightfastness' => ['I', 'II', 'III', 'IV', 'V'],
+    ];
+
+    /**
+     * Classes that a value's interval touches, least first.
+     *
+     * @param array<string, float> $limits class => upper limit
+     *
+     * @return list<string>
+     */
+    public static function classesWithin(array $limits, float $low, float $high): array
+    {
+        $out = [];
+        $from = -INF;
+        foreach ($limits as $class => $to) {
+            if ($high >= $from && $low < $to) {
+                $out[] = $class;
+            }
+            $from = $to;
+        }
+
+        return $out;
+    }
+}

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Bench;
+
+use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Fading\FadeFinding;
+use MarshTrial\Core\Fading\HalfPair;
+use MarshTrial\Core\Imaging\CellReading;
+
+/** Everything that one picture of one card says. */
+final readonly class CardMeasurement
+{
+    /**
+     * @param array<string, CellReading> $cells by cell id
+     * @param array<string, CellReading> $papers bare paper that each cell's deposit is taken over, by cell id
+     * @param array<int, RowReadings> $rows by row; empty for a fade card
+     * @param list<Rating> $ratings
+     * @param list<HalfPair> $pairs empty for a property card
+     * @param list<FadeFinding> $fading
+     */
+    public function __construct(
+        public CardLayout $layout,
+        public ScanFacts $scan,
+        public array $cells,
+        public array $papers,
+        public array $rows,
+        public array $ratings,
+        public array $pairs = [],
+        public array $fading = [],
+        public ?float $doseMlxh = null,
+    ) {}
+}

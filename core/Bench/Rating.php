@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Bench;
+
+/** One property of one row, with everything it was derived from. */
+final readonly class Rating
+{
+    /**
+     * @param list<string> $classes classes within one uncertainty, least first; a class is given when there is just one
+     * @param list<string> $classes95 classes within the 95 % range
+     * @param list<string> $remarks
+     * @param list<string> $cells ids of the cells read
+     * @param array<string, mixed> $numbers what the formula was fed with and what it gave on the way
+     */
+    private function __construct(
+        public int $row,
+        public string $property,
+        public RatingStatus $status,
+        public ?string $reason,
+        public ?float $value,
+        public ?float $uncertainty,
+        public array $classes,
+        public array $classes95,
+        public ?float $atDeposit,
+        public array $remarks,
+        public array $cells,
+        public array $numbers,
+        public string $formula,
+    ) {}
+
+    /**
+     * @param array<string, float> $limits class => upper limit
+     * @param list<string> $remarks
+     * @param list<string> $cells
+     * @param array<string, mixed> $numbers
+     */
+    public static function measured(int $row, string $property, float $value, float $uncertainty, array $limits, ?float $atDeposit, array $remarks, array $cells, array $numbers, string $formula): self
+    {
+        return new self(
+            $row, $property, RatingStatus::Measured, null, $value, $uncertainty,
+            BenchScale::classesWithin($limits, $value - $uncertainty, $value + $uncertainty),
+            BenchScale::classesWithin($limits, $value - 1.96 * $uncertainty, $value + 1.96 * $uncertainty),
+            $atDeposit, $remarks, $cells, $numbers, $formula,
+        );
+    }
+
+    /**
+     * @param list<string> $cells
+     * @param array<string, mixed> $numbers
+     * @param list<string> $remarks
+     */
+    public static function without(int $row, string $property, RatingStatus $status, string $reason, array $cells = [], array $numbers = [], string $formula = '', ?float $value = null, array $remarks = []): self
+    {
+        return new self($row, $property, $status, $reason, $value, null, [], [], null, $remarks, $cells, $numbers, $formula);
+    }
+
+    /**
+     * The same rating with other class sets, for rules that do not follow from limits alone.
+     *
+     * @param list<string> $classes
+     * @param list<string> $classes95
+     * @param list<string> $remarks added
+     */
+    public function withClasses(array $classes, array $classes95, array $remarks = []): self
+    {
+        return new self(
+            $this->row, $this->property, $this->status, $this->reason, $this->value, $this->uncertainty,
+            $classes, $classes95, $this->atDeposit, [...$this->remarks, ...$remarks], $this->cells, $this->numbers, $this->formula,
+        );
+    }
+
+    /** The class, when the uncertainty leaves only one. */
+    public function class(): ?string
+    {
+        return count($this->classes) === 1 ? $this->classes[0] : null;
+    }
+}

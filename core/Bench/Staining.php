@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Bench;
+
+use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Imaging\CellReading;
+
+/** How much of a dried stroke stays when it is wetted and lifted: soft brush, then stiff brush. */
+final class Staining
+{
+    private const FORMULA = 'residue = deposit lifted / deposit unlifted, in the key channel; class from the soft brush';
+
+    public static function rate(RowReadings $row): Rating
+    {
+        $property = 'staining';
+        $unlifted = $row->lifts[CellRole::LiftNone->value];
+        $deposit = $row->keyDeposit($unlifted);
+        $cells = array_map(static fn (string $role): string => "r$row->row-$role", array_keys($row->lifts));
+        $largest = $row->depositOf($unlifted)->largest();
+        if ($row->key === null || ($largest !== null && $largest < BenchScale::LEAST_DEPOSIT)) {
+            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the lift window.', $cells);
+        }
+        if ($deposit === null) {
+            return Rating::without($row->row, $property, RatingStatus::NotReached, 'The unlifted stroke is so dark that its amount of paint cannot be read.', $cells);
+        }
+        $soft = self::residue($row, CellRole::LiftSoft, $deposit);
+        $stiff = self::residue($row, CellRole::LiftStiff, $deposit);
+        if ($soft === null) {
+            return Rating::without($row->row, $property, RatingStatus::Undecidable, 'The lifted part is too dark to be read.', $cells);
+        }
+        $numbers = [
+            'unliftedDeposit' => $deposit,
+            'soft' => ['residue' => $soft[0], 'uncertainty' => $soft[1], 'deposit' => $soft[0] * $deposit],
+            'stiff' => $stiff === null ? null : ['residue' => $stiff[0], 'uncertainty' => $stiff[1], 'deposit' => $stiff[0] * $deposit],
+            'hueChangeDeg' => self::hueChange($row, $unlifted),
+            'keyChannel' => ['red', 'green', 'blue'][$row->key],
+        ];
+        $remarks = $stiff !== null && $stiff[0] > $soft[0] + 2 * hypot($soft[1], $stiff[1])
+            ? ['more colour after the stiff brush than after the soft one: the paper’s surface was roughened'] : [];
+        [$least, $most] = BenchScale::STAINING_DEPTHS;
+        if ($deposit < $least || $deposit > $most) {
+            return Rating::without(
+                $row->row, $property, RatingStatus::NotReached,
+                sprintf('The unlifted stroke has a deposit of %.2f; a class needs %.1f to %.1f.', $deposit, $least, $most),
+                $cells, $numbers, self::FORMULA, $soft[0], $remarks,
+            );
+        }
+
+        return Rating::measured($row->row, $property, $soft[0], $soft[1], BenchScale::STAINING, $deposit, $remarks, $cells, $numbers, self::FORMULA);
+    }
+
+    /** @return array{0: float, 1: float}|null residue and its uncertainty */
+    private static function residue(RowReadings $row, CellRole $role, float $unlifted): ?array
+    {
+        $reading = $row->lifts[$role->value];
+        $deposit = $row->keyDeposit($reading);
+        if ($deposit === null) {
+            return null;
+        }
+        $residue = max(0.0, $deposit) / $unlifted;
+        [$low, $high] = BenchScale::STAINING_SYSTEMATIC;
+        $most = BenchScale::STAINING_DEPTHS[1];
+        $share = max(0.0, ($unlifted - BenchScale::REFERENCE_DEPTH) / ($most - BenchScale::REFERENCE_DEPTH));
+        // The deposit's departure from proportionality bends the ratio most at one half and not at all at 0 and 1.
+        $systematic = ($low + $share * ($high - $low)) * 4 * min(0.25, max(0.0, $residue * (1 - $residue)));
+        $lightness = max(8.0, $reading->lab->l);
+        $scatter = 3 / ($lightness + 16) * sqrt($reading->labCovariance[0][0]) / $unlifted;
+
+        return [$residue, sqrt($systematic ** 2 + $scatter ** 2 + 0.01 ** 2)];
+    }
+
+    private static function hueChange(RowReadings $row, CellReading $unlifted): ?float
+    {
+        $lifted = $row->lifts[CellRole::LiftSoft->value]->lab;
+        if (min($lifted->chroma(), $unlifted->lab->chroma()) < BenchScale::LEAST_CHROMA) {
+            return null;
+        }
+
+        return fmod($lifted->hueDeg() - $unlifted->lab->hueDeg() + 540, 360) - 180;
+    }
+}

@@ -1,0 +1,121 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Bench;
+
+use MarshTrial\Core\Colour\LinearRgb;
+use MarshTrial\Core\Imaging\CellReading;
+
+/** How much light comes from the paint's own body, from the stroke along the black line. */
+final class Transparency
+{
+    private const FORMULA = 'V = (Rb − F) − (K − F)(Rw − F)/(P − F) per channel, F = 0.7 × darkest place of the card; body = V_Y / Y_w at deposit 0.92';
+
+    /**
+     * @param array{0: float, 1: float, 2: float} $darkest smallest value per channel over the card's black line, bare or painted
+     */
+    public static function rate(RowReadings $row, array $darkest): Rating
+    {
+        $property = 'transparency';
+        if ($row->key === null) {
+            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the stroke’s window.');
+        }
+        if ($row->line === null) {
+            return Rating::without($row->row, $property, RatingStatus::NotReached, 'The black line was not found in the stroke’s window; it must run through the window and show on both sides of the paint.');
+        }
+        $bodies = self::bodies($row, $darkest);
+        $cells = array_merge(...array_map(static fn (array $b): array => $b['cells'], $bodies));
+        $masstone = $row->steps[0];
+        $channels = $masstone->deposit->channels;
+        $lab = $masstone->onPaper->lab;
+        $contrast = ($masstone->onBlack->rgb ?? $masstone->onPaper->rgb)->luminance() / $masstone->onPaper->rgb->luminance();
+        $ink = self::inkOf($row->bareLine);
+        $numbers = [
+            'contrastRatioAtMasstone' => $contrast,
+            'floor' => array_map(static fn (float $v): float => BenchScale::FLOOR_SHARE * $v, $darkest),
+            'ink' => $ink[0]->toArray(),
+            'inkSpread' => $ink[1],
+            'paper' => $row->paper->rgb->toArray(),
+            'lineWidthMm' => $row->line->widthMm,
+            'byDepth' => array_map(static fn (array $b): array => array_diff_key($b, ['cells' => 0]), $bodies),
+        ];
+        if ($lab->chroma() < BenchScale::BLACK_CHROMA && $lab->l < BenchScale::BLACK_LIGHTNESS
+            && min(array_map(static fn (?float $d): float => $d ?? INF, $channels)) > 1) {
+            return Rating::without($row->row, $property, RatingStatus::Undecidable, 'This is a black: a black line cannot judge a black.', $cells, $numbers, self::FORMULA);
+        }
+        $remarks = array_sum(array_column($bodies, 'negative')) > count($bodies) / 2 ? ['binder or gloss darkens the line'] : [];
+        $deepest = max(array_map(static fn (array $b): float => $b['deposit'] ?? INF, $bodies));
+        if ($deepest < BenchScale::PALE_MASSTONE) {
+            return Rating::measured($row->row, $property, $bodies[0]['body'], $bodies[0]['uncertainty'], BenchScale::TRANSPARENCY_PALE, $bodies[0]['deposit'], [...$remarks, 'white or very pale: judged as applied'], $cells, $numbers, self::FORMULA);
+        }
+        if ($deepest < BenchScale::REFERENCE_DEPTH * (1 - BenchScale::EXTRAPOLATION)) {
+            $scale = BenchScale::REFERENCE_DEPTH / $deepest;
+
+            return Rating::measured($row->row, $property, $bodies[0]['body'] * $scale, $bodies[0]['uncertainty'] * $scale, BenchScale::TRANSPARENCY, BenchScale::REFERENCE_DEPTH, [...$remarks, sprintf('scaled from deposit %.2f', $deepest)], $cells, $numbers, self::FORMULA);
+        }
+        $at = Ladder::at(BenchScale::REFERENCE_DEPTH, array_values(array_filter($bodies, static fn (array $b): bool => $b['deposit'] !== null)), ['body', 'uncertainty']);
+        if ($at === null) {
+            return Rating::without($row->row, $property, RatingStatus::NotReached, 'No part of the stroke comes near reference depth (deposit 0.92).', $cells, $numbers, self::FORMULA);
+        }
+
+        return Rating::measured($row->row, $property, $at['body'], $at['uncertainty'], BenchScale::TRANSPARENCY, BenchScale::REFERENCE_DEPTH, $remarks, $cells, $numbers, self::FORMULA);
+    }
+
+    /**
+     * Body at every step of the stroke.
+     *
+     * @param array{0: float, 1: float, 2: float} $darkest
+     *
+     * @return non-empty-list<array{step: int, deposit: float|null, body: float, uncertainty: float, negative: int, cells: list<string>}>
+     */
+    public static function bodies(RowReadings $row, array $darkest): array
+    {
+        [$ink, $inkSpread] = self::inkOf($row->bareLine);
+        $paper = $row->paper->rgb->toArray();
+        $out = [];
+        foreach ($row->steps as $step) {
+            if ($step->onBlack === null || $row->key === null) {
+                continue;
+            }
+            $white = $step->onPaper->rgb->toArray();
+            $black = $step->onBlack->rgb->toArray();
+            $own = [0.0, 0.0, 0.0];
+            for ($c = 0; $c < 3; $c++) {
+                $floor = BenchScale::FLOOR_SHARE * $darkest[$c];
+                $own[$c] = ($black[$c] - $floor) - ($ink->toArray()[$c] - $floor) * ($white[$c] - $floor) / ($paper[$c] - $floor);
+            }
+            $light = LinearRgb::fromArray($own)->luminance();
+            $yWhite = $step->onPaper->rgb->luminance();
+            $share = $yWhite / $row->paper->rgb->luminance();
+            $darkY = LinearRgb::fromArray($darkest)->luminance();
+            $out[] = [
+                'step' => $step->step,
+                'deposit' => $step->deposit->in($row->key),
+                'body' => max(0.0, $light) / $yWhite,
+                'uncertainty' => hypot($inkSpread * $share, (1 - BenchScale::FLOOR_SHARE) * $darkY * (1 - $share)) / $yWhite,
+                'negative' => $light < 0 ? 1 : 0,
+                'cells' => ["r$row->row-stroke-$step->step-above", "r$row->row-stroke-$step->step-below", "r$row->row-stroke-$step->step-black"],
+            ];
+        }
+
+        return $out === [] ? [['step' => 0, 'deposit' => null, 'body' => 0.0, 'uncertainty' => 0.0, 'negative' => 0, 'cells' => []]] : $out;
+    }
+
+    /**
+     * Mean of the bare line and the spread of its luminance: between its two ends, or along them where that is larger.
+     *
+     * @param list<CellReading> $bareLine
+     *
+     * @return array{0: LinearRgb, 1: float}
+     */
+    private static function inkOf(array $bareLine): array
+    {
+        $mean = CellReading::pool($bareLine ?: throw new \LogicException('A found line has bare ends.'));
+        $ys = array_map(static fn (CellReading $r): float => $r->rgb->luminance(), $bareLine);
+        $lightness = max(8.0, $mean->lab->l);
+        $alongY = 3 * (($lightness + 16) / 116) ** 2 / 116 * $mean->labSpread[0];
+
+        return [$mean->rgb, max((max($ys) - min($ys)) / 2, $alongY)];
+    }
+}

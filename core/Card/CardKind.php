@@ -1,0 +1,11 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Card;
+
+enum CardKind: string
+{
+    case Property = 'property';
+    case Fade = 'fade';
+}

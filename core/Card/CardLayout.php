@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Card;
+
+use MarshTrial\Core\CoreException;
+
+/** The geometry of one card: pieces, windows, cells and labels, in millimetres on the sheet. */
+final readonly class CardLayout
+{
+    public const MAX_ROWS = 6;
+
+    public const PAGE_WIDTH_MM = 297.0;
+
+    public const PAGE_HEIGHT_MM = 210.0;
+
+    public const MARK_SIZE_MM = 6.0;
+
+    public const CODE_MODULE_MM = 2.0;
+
+    /** Nominal width of the black line, mm. */
+    public const LINE_MM = 4.0;
+
+    public function __construct(
+        public CardKind $kind,
+        public string $uuid,
+        public string $title,
+        /** @var list<RowLabel> */
+        public array $rows,
+        /** @var list<Piece> */
+        public array $pieces,
+        /** @var list<Window> */
+        public array $windows,
+        /** @var list<Cell> */
+        public array $cells,
+    ) {}
+
+    public function codeText(): string
+    {
+        return CardCode::forCard($this->uuid, 'whole')->text();
+    }
+
+    public function piece(string $id): Piece
+    {
+        foreach ($this->pieces as $piece) {
+            if ($piece->id === $id) {
+                return $piece;
+            }
+        }
+        throw new CoreException("The card has no piece called $id.");
+    }
+
+    /** @return list<Cell> cells of one row, optionally of one role or piece, in card order */
+    public function cellsOf(int $row, ?CellRole $role = null, ?string $piece = null): array
+    {
+        return array_values(array_filter($this->cells, static fn (Cell $c): bool => $c->row === $row
+            && ($role === null || $c->role === $role) && ($piece === null || $c->piece === $piece)));
+    }
+
+    /** @return list<Window> */
+    public function windowsOf(int $row, ?string $piece = null): array
+    {
+        return array_values(array_filter($this->windows, static fn (Window $w): bool => $w->row === $row && ($piece === null || $w->piece === $piece)));
+    }
+
+    /**
+     * @param list<RowLabel> $rows
+     *
+     * @throws CoreException when there are no rows or more than six
+     */
+    public static function checkRows(array $rows): void
+    {
+        if ($rows === [] || count($rows) > self::MAX_ROWS) {
+            throw new CoreException(sprintf('A card takes one to %d paints; this one has %d.', self::MAX_ROWS, count($rows)));
+        }
+    }
+
+    /** Code area of 32 by 8 mm with its upper left corner at the given place. */
+    public static function codeArea(float $x, float $y): Rect
+    {
+        return new Rect($x, $y, CardCode::COLUMNS * self::CODE_MODULE_MM, CardCode::ROWS * self::CODE_MODULE_MM);
+    }
+}

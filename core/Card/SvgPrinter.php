@@ -1,0 +1,124 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Card;
+
+/** Draws a card as SVG at true size: 1 user unit is 1 mm. */
+final class SvgPrinter
+{
+    private const CAPTIONS = [
+        'paper' => 'bare',
+        'stroke' => 'one stroke along the line, full strength to palest',
+        'wash' => 'flat wash',
+        'lift' => 'not lifted · soft brush · stiff brush',
+    ];
+
+    /**
+     * @param bool $frame true: windows to cut out and lay over hand-ruled paper; false: straight onto painting paper
+     */
+    public static function print(CardLayout $layout, bool $frame): string
+    {
+        $parts = [];
+        foreach ($layout->pieces as $piece) {
+            array_push($parts, ...self::piece($layout, $piece, $frame));
+        }
+        foreach ($layout->windows as $window) {
+            array_push($parts, ...self::window($window, $frame));
+        }
+        if ($layout->kind === CardKind::Fade) {
+            $parts[] = '<line x1="148.5" y1="2" x2="148.5" y2="'.self::n($layout->pieces[0]->outline->bottom() + 3).'" stroke="#000" stroke-width="0.2" stroke-dasharray="2 2"/>';
+            $parts[] = self::text(149.5, 3.4, 2.2, 'cut apart here');
+        }
+
+        return '<svg xmlns="http://www.w3.org/2000/svg" width="297mm" height="210mm" viewBox="0 0 297 210" font-family="Helvetica, Arial, sans-serif">'
+            ."\n<title>".self::escape("$layout->title, card {$layout->codeText()}")."</title>\n<rect width=\"297\" height=\"210\" fill=\"#fff\"/>\n"
+            .implode("\n", $parts)."\n</svg>\n";
+    }
+
+    /** @return list<string> */
+    private static function piece(CardLayout $layout, Piece $piece, bool $frame): array
+    {
+        $out = [];
+        foreach ($piece->marks as $mark) {
+            $out[] = self::circle($mark->centre, $mark->sizeMm / 2, '#000');
+            if ($mark->shape === MarkShape::Ring) {
+                $out[] = self::circle($mark->centre, $mark->sizeMm / 4, '#fff');
+            }
+        }
+        $module = CardLayout::CODE_MODULE_MM;
+        foreach (CardCode::forCard($layout->uuid, $piece->id)->bits() as $i => $bit) {
+            if ($bit === 1) {
+                $x = $piece->codeArea->x + $i % CardCode::COLUMNS * $module;
+                $y = $piece->codeArea->y + intdiv($i, CardCode::COLUMNS) * $module;
+                $out[] = '<rect x="'.self::n($x).'" y="'.self::n($y).'" width="'.self::n($module).'" height="'.self::n($module).'" fill="#000"/>';
+            }
+        }
+        $left = $piece->outline->x + ($piece->id === 'whole' ? 16 : 13);
+        $top = $piece->outline->y + ($piece->id === 'whole' ? 10.5 : 6);
+        $name = match ($piece->id) {
+            'kept' => 'KEPT in the dark',
+            'exposed' => 'EXPOSED in the window',
+            default => 'Property card',
+        };
+        $out[] = self::text($left, $top, 4, "$name · {$layout->codeText()}", 'bold');
+        $out[] = self::text($left, $top + 4, 3, mb_strimwidth($layout->title, 0, $piece->id === 'whole' ? 110 : 44, '…'));
+        if ($piece->id === 'whole') {
+            $out[] = self::text($left, $top + 7.5, 2.4, $frame
+                ? 'Frame: print at 100 %, cut out the windows, lay over paper on which a black waterproof line 4 mm wide is ruled and dried along the ticks.'
+                : 'Print at 100 % on the painting paper. Go over the line with waterproof black if the printer’s ink is not waterproof, and let it dry.');
+        }
+        foreach ($layout->rows as $row) {
+            $windows = $layout->windowsOf($row->row, $piece->id);
+            $y = $windows[0]->area->y;
+            $room = $piece->id === 'whole' ? 19 : 15;
+            $out[] = self::text($left - ($piece->id === 'whole' ? 0 : 9), $y + 3.4, 3, mb_strimwidth("$row->row  $row->paint", 0, $room, '…'), 'bold');
+            $out[] = self::text($left - ($piece->id === 'whole' ? 0 : 9), $y + 7.2, 2.4, mb_strimwidth($row->maker, 0, $room + 6, '…'));
+            $out[] = self::text($left - ($piece->id === 'whole' ? 0 : 9), $y + 10.8, 2.8, mb_strimwidth($row->pigments, 0, $room + 1, '…'));
+            $out[] = self::text($left - ($piece->id === 'whole' ? 0 : 9), $y + 14.4, 2.2, "{$layout->codeText()} row $row->row");
+        }
+
+        return $out;
+    }
+
+    /** @return list<string> */
+    private static function window(Window $window, bool $frame): array
+    {
+        $r = $window->area;
+        $box = '<rect x="'.self::n($r->x).'" y="'.self::n($r->y).'" width="'.self::n($r->width).'" height="'.self::n($r->height).'" ';
+        $out = [$box.($frame ? 'fill="#fff" stroke="#000" stroke-width="0.15" stroke-dasharray="1.5 1"/>' : 'fill="none" stroke="#bbb" stroke-width="0.15"/>')];
+        $caption = self::CAPTIONS[$window->use] ?? null;
+        if ($caption !== null) {
+            $out[] = self::text($r->x, $r->y - 0.8, 2.1, $caption);
+        }
+        if ($window->use === 'stroke') {
+            $y = $r->y + $r->height / 2;
+            $half = CardLayout::LINE_MM / 2;
+            $out[] = $frame
+                ? '<path d="M'.self::n($r->x - 1.5).' '.self::n($y - $half).'h1.2m-1.2 4h1.2M'.self::n($r->right() + 0.3).' '.self::n($y - $half).'h1.2m-1.2 4h1.2" stroke="#000" stroke-width="0.2" fill="none"/>'
+                : '<rect x="'.self::n($r->x + 0.3).'" y="'.self::n($y - $half).'" width="'.self::n($r->width - 0.6).'" height="'.self::n(2 * $half).'" fill="#000"/>';
+        }
+
+        return $out;
+    }
+
+    private static function circle(Point $centre, float $radius, string $fill): string
+    {
+        return '<circle cx="'.self::n($centre->x).'" cy="'.self::n($centre->y).'" r="'.self::n($radius).'" fill="'.$fill.'"/>';
+    }
+
+    private static function text(float $x, float $y, float $sizeMm, string $text, string $weight = 'normal'): string
+    {
+        return '<text x="'.self::n($x).'" y="'.self::n($y).'" font-size="'.self::n($sizeMm).'" font-weight="'.$weight.'">'.self::escape($text).'</text>';
+    }
+
+    private static function escape(string $text): string
+    {
+        return htmlspecialchars($text, ENT_XML1 | ENT_QUOTES);
+    }
+
+    private static function n(float $v): string
+    {
+        return rtrim(rtrim(sprintf('%.3f', $v), '0'), '.');
+    }
+}

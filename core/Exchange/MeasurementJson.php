@@ -1,0 +1,152 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Exchange;
+
+use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Bench\CardMeasurement;
+use MarshTrial\Core\Bench\CardMeter;
+use MarshTrial\Core\Bench\Rating;
+use MarshTrial\Core\Card\Rect;
+use MarshTrial\Core\Colour\Difference;
+use MarshTrial\Core\Fading\FadeFinding;
+use MarshTrial\Core\Imaging\PlacedPiece;
+use MarshTrial\Core\Optics\Deposit;
+
+/** A measurement as JSON; every field and unit is described in docs/formats.md. */
+final class MeasurementJson
+{
+    public const FORMAT = 'marsh-trial/card-measurement';
+
+    public const VERSION = 1;
+
+    /** @return array<string, mixed> */
+    public static function toArray(CardMeasurement $measurement): array
+    {
+        return [
+            'format' => self::FORMAT,
+            'version' => self::VERSION,
+            'card' => ['uuid' => $measurement->layout->uuid, 'code' => $measurement->layout->codeText()],
+            'measuredBy' => ['meter' => CardMeter::VERSION, 'scale' => BenchScale::NAME, 'rules' => BenchScale::RULES],
+            'scan' => [
+                'pixels' => [$measurement->scan->widthPx, $measurement->scan->heightPx],
+                'dpi' => round($measurement->scan->dpi, 2),
+                'profile' => $measurement->scan->profile,
+                'pieces' => array_values(array_map(static fn (PlacedPiece $p): array => [
+                    'id' => $p->piece->id,
+                    'rotationDeg' => round($p->rotationDeg, 3),
+                    'outlinePx' => self::mapped($p, $p->piece->outline),
+                ], $measurement->scan->pieces)),
+                'remarks' => $measurement->scan->remarks,
+            ],
+            'cells' => self::cells($measurement),
+            'ratings' => array_map(self::rating(...), $measurement->ratings),
+            'fading' => array_map(self::finding(...), $measurement->fading),
+            'doseMlxh' => $measurement->doseMlxh,
+        ];
+    }
+
+    /** @return list<array<string, mixed>> */
+    private static function cells(CardMeasurement $measurement): array
+    {
+        $out = [];
+        foreach ($measurement->layout->cells as $cell) {
+            $reading = $measurement->cells[$cell->id] ?? null;
+            if ($reading === null) {
+                continue;
+            }
+            $deposit = Deposit::of($reading->rgb, $measurement->papers[$cell->id]->rgb);
+            $out[] = [
+                'id' => $cell->id, 'role' => $cell->role->value, 'row' => $cell->row, 'step' => $cell->step,
+                'lab' => self::rounded($reading->lab->toArray(), 3),
+                'labSpread' => self::rounded($reading->labSpread, 3),
+                'rgbLinear' => self::rounded($reading->rgb->toArray(), 6),
+                'deposit' => self::rounded($deposit->channels, 4),
+                'pixels' => $reading->pixels,
+                'remarks' => $reading->remarks,
+                'polygonPx' => self::mapped($measurement->scan->pieces[$cell->piece], $reading->area),
+            ];
+        }
+
+        return $out;
+    }
+
+    /** @return array<string, mixed> */
+    public static function rating(Rating $rating): array
+    {
+        return [
+            'row' => $rating->row,
+            'property' => $rating->property,
+            'status' => $rating->status->value,
+            'reason' => $rating->reason,
+            'value' => self::round($rating->value, 4),
+            'uncertainty' => self::round($rating->uncertainty, 4),
+            'class' => $rating->class(),
+            'classes' => $rating->classes,
+            'classes95' => $rating->classes95,
+            'atDeposit' => self::round($rating->atDeposit, 3),
+            'scale' => BenchScale::NAME,
+            'remarks' => $rating->remarks,
+            'cells' => $rating->cells,
+            'numbers' => $rating->numbers,
+            'formula' => $rating->formula,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function finding(FadeFinding $finding): array
+    {
+        return [
+            'row' => $finding->row,
+            'depth' => $finding->depth,
+            'deposit' => self::round($finding->deposit, 3),
+            'raw' => self::difference($finding->raw, $finding->rawBeyondNoise),
+            'corrected' => self::difference($finding->corrected, $finding->beyondNoise),
+            'paperChange' => self::round($finding->paperChange, 3),
+            'range' => [self::round($finding->least, 3), self::round($finding->greatest, 3)],
+            'uncertainty' => self::round($finding->uncertainty, 3),
+            'greyScaleGrade' => $finding->greyScale()->reported(),
+            'outcome' => $finding->outcome->value,
+            'words' => $finding->corrected->words(),
+            'categories' => $finding->categories,
+            'wording' => $finding->wording,
+            'remarks' => $finding->remarks,
+        ];
+    }
+
+    /** @return array<string, float|list<string>|null> */
+    private static function difference(Difference $difference, float $beyondNoise): array
+    {
+        return [
+            'dE76' => self::round($difference->dE76(), 3),
+            'dE76BeyondNoise' => self::round($beyondNoise, 3),
+            'dE00' => self::round($difference->dE00(), 3),
+            'dL' => self::round($difference->dL, 3),
+            'dC' => self::round($difference->dC, 3),
+            'dH' => self::round($difference->dH, 3),
+            'words' => $difference->words(),
+        ];
+    }
+
+    /** @return list<list<float>> corners in pixels of the picture */
+    private static function mapped(PlacedPiece $piece, Rect $area): array
+    {
+        return array_map(static fn (array $p): array => self::rounded($piece->placement->map($p[0], $p[1]), 1), $area->polygon());
+    }
+
+    /**
+     * @param array<int, float|null> $values
+     *
+     * @return list<float|null>
+     */
+    private static function rounded(array $values, int $places): array
+    {
+        return array_values(array_map(static fn (?float $v): ?float => self::round($v, $places), $values));
+    }
+
+    private static function round(?float $value, int $places): ?float
+    {
+        return $value === null ? null : round($value, $places);
+    }
+}

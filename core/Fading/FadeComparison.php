@@ -1,0 +1,200 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Fading;
+
+use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Colour\Difference;
+use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Colour\LinearRgb;
+use MarshTrial\Core\Optics\Deposit;
+
+/** Compares the exposed with the kept half of a specimen: halves' own mismatch out, paper's change out, noise out. */
+final class FadeComparison
+{
+    /** Usual mismatch of two halves painted by hand, dE*ab; used when there is no reading before hanging (own). */
+    private const USUAL_MISMATCH = 1.5;
+
+    /** What a scanner repeats to, per axis of L*a*b* (own, simulated). */
+    private const REPEATABILITY = 0.12;
+
+    /** Paper change from which category sets use the whole range between raw and corrected, dE*ab. */
+    private const LARGE_PAPER_CHANGE = 3.0;
+
+    /** Share of the deposit left below which a specimen is nearly gone (own). */
+    private const NEARLY_GONE = 0.15;
+
+    /** The lightness part of a change below which it counts as equal lightness (own). */
+    private const EQUAL_LIGHTNESS = 0.3;
+
+    public static function compare(HalfPair $now, ?HalfPair $first, ?float $doseMlxh): FadeFinding
+    {
+        [$kept, $exposed] = [$now->kept->rgb->toArray(), $now->exposed->rgb->toArray()];
+        $keptDeposit = Deposit::of($now->kept->rgb, $now->keptPaper->rgb);
+        $raw = $corrected = [];
+        for ($c = 0; $c < 3; $c++) {
+            $paper = self::ratio($now->exposedPaper->rgb, $now->keptPaper->rgb, $c);
+            $paint = $exposed[$c] / max(1e-6, $kept[$c]);
+            if ($first !== null) {
+                $firstPaper = self::ratio($first->exposedPaper->rgb, $first->keptPaper->rgb, $c);
+                $paper /= $firstPaper;
+                $paint /= self::mismatchNow($now, $first, $c);
+            }
+            $raw[] = $kept[$c] * $paint;
+            $corrected[] = $kept[$c] * $paint / $paper;
+        }
+        $control = $now->kept->lab;
+        $rawLab = LinearRgb::fromArray([$raw[0], $raw[1], $raw[2]])->toLab();
+        $correctedLab = LinearRgb::fromArray([$corrected[0], $corrected[1], $corrected[2]])->toLab();
+        $rawDifference = Difference::between($control, $rawLab);
+        $difference = Difference::between($control, $correctedLab);
+
+        [$along, $across] = self::uncertainty($now, $first, $control, $correctedLab);
+        $beyond = static fn (float $dE): float => sqrt(max(0.0, $dE ** 2 - $across ** 2));
+        [$least, $greatest] = self::rangeAlong($control, $rawLab, $correctedLab);
+        $paperChange = self::paperChange($now, $first);
+        $remarks = $first === null ? ['no reading before hanging: the usual mismatch of two halves is in the uncertainty'] : [];
+        $whole = $paperChange > self::LARGE_PAPER_CHANGE;
+        if ($whole) {
+            $remarks[] = sprintf('the bare paper itself changed by dE %.1f', $paperChange);
+        }
+        $y = $beyond($difference->dE76());
+        $yRaw = $beyond($rawDifference->dE76());
+        $left = self::shareLeft($keptDeposit, LinearRgb::fromArray([$corrected[0], $corrected[1], $corrected[2]]), $now->keptPaper->rgb);
+        $outcome = self::outcome($difference, $y, $yRaw, $beyond($least), $along, $left, $paperChange);
+        $categories = LightfastnessScale::possible($whole ? $beyond($least) : $y, $whole ? $beyond($greatest) : $y, $along, $doseMlxh);
+
+        return new FadeFinding(
+            $now->row, $now->depth, $keptDeposit->in($keptDeposit->key()), $rawDifference, $difference, $paperChange,
+            $least, $greatest, $along, $yRaw, $y, $outcome, $categories, self::wording($outcome, $doseMlxh), $remarks,
+        );
+    }
+
+    /** The possible categories in words: what they hold for. */
+    public static function wording(Outcome $outcome, ?float $doseMlxh): ?string
+    {
+        if ($doseMlxh === null || $doseMlxh <= 0) {
+            return null;
+        }
+        $dose = rtrim(rtrim(sprintf('%.1f', $doseMlxh), '0'), '.');
+
+        return match (true) {
+            $doseMlxh >= LightfastnessScale::REFERENCE_DOSE_MLXH => "at $dose Mlx h, the reference dose or more",
+            $outcome === Outcome::NoChange => "holds so far at $dose Mlx h",
+            default => "after $dose Mlx h, if it does not speed up",
+        };
+    }
+
+    /**
+     * What the halves' own difference amounts to today, as a ratio of exposed to kept.
+     *
+     * Before hanging it was a little more or less paint. As the exposed half fades, that surplus fades with it, so the ratio
+     * of deposits is carried over, not the ratio of reflectances; the two agree while nothing has faded.
+     */
+    private static function mismatchNow(HalfPair $now, HalfPair $first, int $c): float
+    {
+        $ratioThen = self::ratio($first->exposed->rgb, $first->kept->rgb, $c);
+        $keptThen = Deposit::of($first->kept->rgb, $first->keptPaper->rgb)->in($c);
+        $exposedThen = Deposit::of($first->exposed->rgb, $first->exposedPaper->rgb)->in($c);
+        $exposedNow = Deposit::of($now->exposed->rgb, $now->exposedPaper->rgb)->in($c);
+        if ($keptThen === null || $exposedThen === null || $exposedNow === null
+            || min($keptThen, $exposedThen, $exposedNow) < BenchScale::LEAST_DEPOSIT) {
+            return $ratioThen;
+        }
+        $paperThen = self::ratio($first->exposedPaper->rgb, $first->keptPaper->rgb, $c);
+
+        return $paperThen * exp(-$exposedNow * (1 - $keptThen / $exposedThen));
+    }
+
+    private static function ratio(LinearRgb $a, LinearRgb $b, int $c): float
+    {
+        return max(1e-6, $a->toArray()[$c]) / max(1e-6, $b->toArray()[$c]);
+    }
+
+    private static function paperChange(HalfPair $now, ?HalfPair $first): float
+    {
+        $seen = $now->exposedPaper->rgb->toArray();
+        if ($first !== null) {
+            foreach ($seen as $c => $v) {
+                $seen[$c] = $v / self::ratio($first->exposedPaper->rgb, $first->keptPaper->rgb, $c);
+            }
+        }
+
+        return Difference::between($now->keptPaper->lab, LinearRgb::fromArray([$seen[0], $seen[1], $seen[2]])->toLab())->dE76();
+    }
+
+    /**
+     * Standard uncertainty along the direction of change, and the root of the variance across it.
+     *
+     * @return array{0: float, 1: float}
+     */
+    private static function uncertainty(HalfPair $now, ?HalfPair $first, Lab $control, Lab $specimen): array
+    {
+        $readings = [$now->kept, $now->exposed, ...($first === null ? [] : [$first->kept, $first->exposed])];
+        $floor = count($readings) * self::REPEATABILITY ** 2;
+        $mismatch = $first === null ? self::USUAL_MISMATCH ** 2 / 3 : 0.0;
+        $direction = [$specimen->l - $control->l, $specimen->a - $control->a, $specimen->b - $control->b];
+        $length = sqrt($direction[0] ** 2 + $direction[1] ** 2 + $direction[2] ** 2);
+        $direction = $length < 1e-9 ? [1.0, 0.0, 0.0] : array_map(static fn (float $d): float => $d / $length, $direction);
+        $trace = 3 * ($floor + $mismatch);
+        $along = $floor + $mismatch;
+        foreach ($readings as $reading) {
+            for ($i = 0; $i < 3; $i++) {
+                $trace += $reading->labCovariance[$i][$i];
+                for ($j = 0; $j < 3; $j++) {
+                    $along += $direction[$i] * $reading->labCovariance[$i][$j] * $direction[$j];
+                }
+            }
+        }
+
+        return [sqrt($along), sqrt(max(0.0, $trace - $along))];
+    }
+
+    /**
+     * Least and greatest distance of the control from the straight line between raw and corrected.
+     *
+     * @return array{0: float, 1: float}
+     */
+    private static function rangeAlong(Lab $control, Lab $raw, Lab $corrected): array
+    {
+        $line = [$corrected->l - $raw->l, $corrected->a - $raw->a, $corrected->b - $raw->b];
+        $to = [$control->l - $raw->l, $control->a - $raw->a, $control->b - $raw->b];
+        $length = $line[0] ** 2 + $line[1] ** 2 + $line[2] ** 2;
+        $t = $length < 1e-12 ? 0.0 : min(1.0, max(0.0, ($line[0] * $to[0] + $line[1] * $to[1] + $line[2] * $to[2]) / $length));
+        $ends = [Difference::between($control, $raw)->dE76(), Difference::between($control, $corrected)->dE76()];
+
+        return [Difference::between($control, $raw->towards($corrected, $t))->dE76(), max($ends)];
+    }
+
+    /** Share of the kept half's deposit that the exposed half still has; null when it cannot be told. */
+    private static function shareLeft(Deposit $kept, LinearRgb $exposed, LinearRgb $paper): ?float
+    {
+        $key = $kept->key();
+        $before = $kept->in($key);
+        $after = Deposit::of($exposed, $paper)->in($key);
+
+        return $before === null || $after === null || $before < BenchScale::LEAST_DEPOSIT ? null : $after / $before;
+    }
+
+    private static function outcome(Difference $difference, float $y, float $yRaw, float $yLeast, float $u, ?float $left, float $paperChange): Outcome
+    {
+        if (max($y, $yRaw) < 2 * $u) {
+            return Outcome::NoChange;
+        }
+        if ($yLeast < 2 * $u && $paperChange > 2 * $u) {
+            return Outcome::PaperOrUndecidable;
+        }
+        if ($y < 2 * $u) {
+            return Outcome::NoChange;
+        }
+
+        return match (true) {
+            $left !== null && $left < self::NEARLY_GONE => Outcome::NearlyGone,
+            abs($difference->dL) < self::EQUAL_LIGHTNESS * $difference->dE76() && abs($difference->dH) >= abs($difference->dC) => Outcome::HueShift,
+            $difference->dL < 0 && $difference->dC > 0 => Outcome::MoreVivid,
+            $difference->dL < 0 => Outcome::Darker,
+            default => Outcome::Paler,
+        };
+    }
+}

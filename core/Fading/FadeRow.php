@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Fading;
+
+use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Bench\Ladder;
+use MarshTrial\Core\Bench\Rating;
+use MarshTrial\Core\Bench\RatingStatus;
+
+/** Draws the findings of one row's depths together. */
+final class FadeRow
+{
+    private const FORMULA = 'dE*ab, corrected and beyond noise, at deposit 0.92; categories from y − 3u to (y + 3u) × 38.5 Mlx h / dose';
+
+    /**
+     * The lightfastness of a row at reference depth.
+     *
+     * @param non-empty-list<FadeFinding> $findings one per depth
+     */
+    public static function rate(array $findings, ?float $doseMlxh): Rating
+    {
+        $row = $findings[0]->row;
+        $cells = [];
+        foreach (['kept', 'exposed'] as $piece) {
+            foreach ($findings as $finding) {
+                $cells[] = "$piece-r$row-depth-$finding->depth";
+            }
+        }
+        $places = [];
+        foreach ($findings as $finding) {
+            if ($finding->deposit !== null) {
+                $places[] = [
+                    'deposit' => $finding->deposit, 'y' => $finding->beyondNoise, 'raw' => $finding->rawBeyondNoise,
+                    'least' => min($finding->least, $finding->beyondNoise), 'greatest' => max($finding->greatest, $finding->beyondNoise), 'u' => $finding->uncertainty,
+                ];
+            }
+        }
+        if ($places === [] || max(array_column($places, 'deposit')) < BenchScale::LEAST_DEPOSIT) {
+            return Rating::without($row, 'lightfastness', RatingStatus::NotTested, 'Nothing was painted in this row.', $cells);
+        }
+        $outcome = self::outcome($findings);
+        $numbers = ['outcome' => $outcome->value, 'doseMlxh' => $doseMlxh, 'referenceDoseMlxh' => LightfastnessScale::REFERENCE_DOSE_MLXH];
+        if ($doseMlxh === null || $doseMlxh <= 0) {
+            return Rating::without($row, 'lightfastness', RatingStatus::NotTested, 'Not exposed yet: this is the reading before hanging.', $cells, $numbers);
+        }
+        $at = Ladder::at(BenchScale::REFERENCE_DEPTH, $places, ['y', 'raw', 'least', 'greatest', 'u']);
+        if ($at === null) {
+            return Rating::without($row, 'lightfastness', RatingStatus::NotReached, 'No step of this row comes near reference depth (deposit 0.92); the other depths are given beside it.', $cells, $numbers, self::FORMULA);
+        }
+        $largePaper = array_filter($findings, static fn (FadeFinding $f): bool => count($f->remarks) > 0 && $f->paperChange > 3.0) !== [];
+        $categories = LightfastnessScale::possible($largePaper ? $at['least'] : $at['y'], $largePaper ? $at['greatest'] : $at['y'], $at['u'], $doseMlxh);
+        $numbers['rawDeltaE'] = $at['raw'];
+        $remarks = array_values(array_unique(array_merge([(string) FadeComparison::wording($outcome, $doseMlxh)], ...array_map(static fn (FadeFinding $f): array => $f->remarks, $findings))));
+
+        return Rating::measured($row, 'lightfastness', $at['y'], $at['u'], LightfastnessScale::LIMITS, BenchScale::REFERENCE_DEPTH, $remarks, $cells, $numbers, self::FORMULA)
+            ->withClasses($categories, $categories);
+    }
+
+    /**
+     * The row's outcome: the strongest of its depths, or "paler in the tint only".
+     *
+     * @param non-empty-list<FadeFinding> $findings
+     */
+    public static function outcome(array $findings): Outcome
+    {
+        $changed = array_values(array_filter($findings, static fn (FadeFinding $f): bool => $f->outcome !== Outcome::NoChange));
+        if ($changed === []) {
+            return Outcome::NoChange;
+        }
+        if (count($changed) === 1 && $changed[0]->depth === 3 && $changed[0]->outcome === Outcome::Paler) {
+            return Outcome::PalerInTint;
+        }
+        usort($changed, static fn (FadeFinding $a, FadeFinding $b): int => $b->beyondNoise / $b->uncertainty <=> $a->beyondNoise / $a->uncertainty);
+
+        return $changed[0]->outcome;
+    }
+}

@@ -1,0 +1,142 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Imaging;
+
+use MarshTrial\Core\Card\Rect;
+use MarshTrial\Core\Colour\LinearRgb;
+
+/** Reads the colour of a cell, keeping dust, ink and ragged edges out but grains in. */
+final readonly class CellReader
+{
+    private const PITCH_MM = 0.15;
+
+    /** Samples further from the median than this many robust standard deviations are dust (own). */
+    private const DUST_SIGMAS = 6.0;
+
+    /** Least distance from the median that can be dust, as a share of it, so that smooth paper loses nothing (own). */
+    private const DUST_SHARE = 0.12;
+
+    /** Outer lines that differ by more than this share from the middle are edge, not paint (own). */
+    private const EDGE_SHARE = 0.10;
+
+    /** Side of the blocks whose scatter gives the uncertainty, mm; wider than paper texture and grain (own). */
+    private const BLOCK_MM = 1.2;
+
+    public function __construct(private Resampler $card) {}
+
+    public function read(Rect $area): CellReading
+    {
+        $patch = $this->card->points($area, self::PITCH_MM);
+        $luminance = $patch->luminance();
+        [$top, $bottom] = $this->withoutEdges($luminance, $patch->columns, $patch->rows);
+        $columns = $patch->columns;
+        $inside = array_slice($luminance, $top * $columns, ($bottom - $top) * $columns);
+        sort($inside);
+        $median = $inside[intdiv(count($inside), 2)];
+        $away = array_map(static fn (float $v): float => abs($v - $median), $inside);
+        sort($away);
+        $limit = max(self::DUST_SIGMAS * 1.4826 * $away[intdiv(count($away), 2)], self::DUST_SHARE * $median, 0.004);
+
+        $blockSide = max(2, (int) round(self::BLOCK_MM / $patch->pitchMm));
+        $blocks = [];
+        $across = intdiv($columns + $blockSide - 1, $blockSide);
+        $sr = $sg = $sb = 0.0;
+        $n = 0;
+        for ($y = $top; $y < $bottom; $y++) {
+            $blockRow = intdiv($y - $top, $blockSide) * $across;
+            for ($x = 0, $i = $y * $columns; $x < $columns; $x++, $i++) {
+                if (abs($luminance[$i] - $median) > $limit) {
+                    continue;
+                }
+                $key = $blockRow + intdiv($x, $blockSide);
+                $blocks[$key] ??= [0, 0.0, 0.0, 0.0];
+                $blocks[$key][0]++;
+                $blocks[$key][1] += $patch->r[$i];
+                $blocks[$key][2] += $patch->g[$i];
+                $blocks[$key][3] += $patch->b[$i];
+            }
+        }
+        $labs = [];
+        foreach ($blocks as [$count, $r, $g, $b]) {
+            $n += $count;
+            $sr += $r;
+            $sg += $g;
+            $sb += $b;
+            if ($count >= $blockSide * $blockSide / 3) {
+                $labs[] = (new LinearRgb($r / $count, $g / $count, $b / $count))->toLab()->toArray();
+            }
+        }
+        $mean = new LinearRgb($sr / $n, $sg / $n, $sb / $n);
+        [$spread, $covariance] = self::scatter($labs);
+        $leftOut = 1 - $n / count($luminance);
+        $remarks = $leftOut > 0.03 ? [sprintf('%d %% left out as dust or edge', max(1, (int) round(100 * $leftOut)))] : [];
+
+        return new CellReading($mean, $mean->toLab(), $spread, $covariance, $n, $leftOut, $area, $remarks);
+    }
+
+    /**
+     * First and last-but-one line of the cell after ragged lines at its upper and lower border are cut off.
+     *
+     * @param list<float> $luminance
+     *
+     * @return array{0: int, 1: int}
+     */
+    private function withoutEdges(array $luminance, int $columns, int $rows): array
+    {
+        $means = array_map(static fn (array $line): float => array_sum($line) / $columns, array_chunk($luminance, $columns));
+        $sorted = $means;
+        sort($sorted);
+        $middle = $sorted[intdiv($rows, 2)];
+        $limit = max(self::EDGE_SHARE * $middle, 0.006);
+        $most = intdiv($rows, 3);
+        $top = 0;
+        while ($top < $most && abs($means[$top] - $middle) > $limit) {
+            $top++;
+        }
+        $bottom = $rows;
+        while ($rows - $bottom < $most && abs($means[$bottom - 1] - $middle) > $limit) {
+            $bottom--;
+        }
+
+        return [$top, $bottom];
+    }
+
+    /**
+     * Spread over the blocks and covariance of their mean.
+     *
+     * @param list<array{0: float, 1: float, 2: float}> $labs
+     *
+     * @return array{0: array{0: float, 1: float, 2: float}, 1: array{0: array{0: float, 1: float, 2: float}, 1: array{0: float, 1: float, 2: float}, 2: array{0: float, 1: float, 2: float}}}
+     */
+    private static function scatter(array $labs): array
+    {
+        $n = count($labs);
+        $c = [[0.0, 0.0, 0.0], [0.0, 0.0, 0.0], [0.0, 0.0, 0.0]];
+        if ($n < 2) {
+            return [[0.0, 0.0, 0.0], $c];
+        }
+        $mean = [0.0, 0.0, 0.0];
+        foreach ($labs as $lab) {
+            foreach ($lab as $i => $v) {
+                $mean[$i] += $v / $n;
+            }
+        }
+        foreach ($labs as $lab) {
+            for ($i = 0; $i < 3; $i++) {
+                for ($j = 0; $j < 3; $j++) {
+                    $c[$i][$j] += ($lab[$i] - $mean[$i]) * ($lab[$j] - $mean[$j]) / ($n - 1);
+                }
+            }
+        }
+        $spread = [sqrt($c[0][0]), sqrt($c[1][1]), sqrt($c[2][2])];
+        foreach ($c as $i => $row) {
+            foreach ($row as $j => $v) {
+                $c[$i][$j] = $v / $n;
+            }
+        }
+
+        return [$spread, $c];
+    }
+}

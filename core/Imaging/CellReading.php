@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Imaging;
+
+use MarshTrial\Core\Card\Rect;
+use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Colour\LinearRgb;
+
+/** What was read in one cell: the colour of its kept pixels and how sure it is. */
+final readonly class CellReading
+{
+    public function __construct(
+        public LinearRgb $rgb,
+        public Lab $lab,
+        /** @var array{0: float, 1: float, 2: float} standard deviation of L*, a*, b* over blocks of the cell */
+        public array $labSpread,
+        /** @var array{0: array{0: float, 1: float, 2: float}, 1: array{0: float, 1: float, 2: float}, 2: array{0: float, 1: float, 2: float}} covariance of the mean L*a*b* */
+        public array $labCovariance,
+        /** Kept samples. */
+        public int $pixels,
+        /** Share of samples left out, 0..1. */
+        public float $leftOut,
+        /** Where it was read, mm on the card. */
+        public Rect $area,
+        /** @var list<string> */
+        public array $remarks,
+    ) {}
+
+    /**
+     * Several readings of the same thing, weighted by their pixels.
+     *
+     * @param non-empty-list<self> $readings
+     */
+    public static function pool(array $readings): self
+    {
+        if (count($readings) === 1) {
+            return $readings[0];
+        }
+        $n = array_sum(array_map(static fn (self $r): int => $r->pixels, $readings));
+        $rgb = [0.0, 0.0, 0.0];
+        $spread = [0.0, 0.0, 0.0];
+        $covariance = [[0.0, 0.0, 0.0], [0.0, 0.0, 0.0], [0.0, 0.0, 0.0]];
+        $remarks = [];
+        foreach ($readings as $reading) {
+            $share = $reading->pixels / $n;
+            foreach ($reading->rgb->toArray() as $i => $v) {
+                $rgb[$i] += $share * $v;
+                $spread[$i] += $share * $reading->labSpread[$i];
+                for ($j = 0; $j < 3; $j++) {
+                    $covariance[$i][$j] += $share ** 2 * $reading->labCovariance[$i][$j];
+                }
+            }
+            $remarks = [...$remarks, ...$reading->remarks];
+        }
+        $mean = LinearRgb::fromArray($rgb);
+        $leftOut = array_sum(array_map(static fn (self $r): float => $r->leftOut * $r->pixels, $readings)) / $n;
+
+        return new self($mean, $mean->toLab(), $spread, $covariance, (int) $n, $leftOut, $readings[0]->area, array_values(array_unique($remarks)));
+    }
+}

@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Imaging;
+
+use MarshTrial\Core\CoreException;
+
+/** A picture that cannot be measured; the message says why and what to do. */
+final class PictureFault extends CoreException
+{
+    public static function allDark(): self
+    {
+        return new self('The picture is black all over: no paper can be seen. Check the lid and the lamp, and scan again.');
+    }
+
+    public static function noMarks(): self
+    {
+        return new self('No card was recognised in this picture: the round marks in the corners were not found. The whole card must be in the picture, flat and not covered.');
+    }
+
+    public static function markMissing(string $corner): self
+    {
+        return new self("The $corner mark of the card is covered or cut off; all four are needed. Uncover it and take the picture again.");
+    }
+
+    public static function tooCoarse(int $dpi, int $least): self
+    {
+        return new self("The picture has about $dpi dots per inch on the card; at least $least are needed. Scan again at 300.");
+    }
+
+    public static function tooFine(int $dpi, int $most): self
+    {
+        return new self("The picture has about $dpi dots per inch on the card; more than $most is not read. Scan again at 300.");
+    }
+
+    public static function codeUnreadable(): self
+    {
+        return new self('The card’s printed code could not be read: it is covered, smeared or cut off. Clean or reprint it and take the picture again.');
+    }
+
+    public static function otherCard(string $found, string $wanted): self
+    {
+        return new self("This is a picture of card $found, not of card $wanted.");
+    }
+
+    public static function pieceMissing(string $piece): self
+    {
+        return new self("The $piece piece of the card is not in this picture. Lay the kept and the exposed piece side by side and scan them together.");
+    }
+
+    public static function cutOff(): self
+    {
+        return new self('Part of the card lies outside the picture. Take it again with the whole card in view.');
+    }
+}

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Imaging;
+
+use MarshTrial\Core\Colour\IccProfile;
+use MarshTrial\Core\Colour\Srgb;
+
+/**
+ * A decoded picture: packed RGB samples, row by row, with what is needed to turn them into linear sRGB without clipping.
+ */
+final readonly class PixelGrid
+{
+    public string $profileName;
+
+    /** @var list<list<float>> linear value per code value, for red, green, blue */
+    public array $tables;
+
+    /** @var list<array{0: float, 1: float, 2: float}>|null linear sRGB of the device's primaries; null when they are sRGB's */
+    public ?array $columns;
+
+    /**
+     * @param string $data 3 samples a pixel, 8 bits, or 16 bits little endian
+     * @param 1|2 $bytesPerSample
+     * @param IccProfile|null $profile the picture's own profile; null: sRGB is assumed
+     */
+    public function __construct(
+        public string $data,
+        public int $width,
+        public int $height,
+        public int $bytesPerSample = 1,
+        ?IccProfile $profile = null,
+        public ?string $profileRemark = null,
+    ) {
+        $levels = 256 ** $bytesPerSample;
+        if ($profile === null) {
+            $table = Srgb::decodingTable($levels);
+            $this->tables = [$table, $table, $table];
+        } else {
+            $this->tables = $profile->tables($levels);
+        }
+        $this->columns = $profile?->columns;
+        $this->profileName = $profile === null ? 'sRGB (assumed)' : $profile->name;
+    }
+
+    /** Linear green (or luminance-like) value of one pixel; for finding things, not for colour. */
+    public function green(int $x, int $y): float
+    {
+        $n = $this->bytesPerSample;
+        $at = ($y * $this->width + $x) * 3 * $n + $n;
+
+        return $this->tables[1][$n === 1 ? ord($this->data[$at]) : ord($this->data[$at]) | ord($this->data[$at + 1]) << 8];
+    }
+}

@@ -1,0 +1,163 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Imaging;
+
+use MarshTrial\Core\Card\Rect;
+
+/** Takes rectangles of the card out of a picture. */
+final readonly class Resampler
+{
+    public function __construct(private PixelGrid $picture, private Homography $placement) {}
+
+    /** Nearest pixel at every grid point: enough for means, quick. */
+    public function points(Rect $area, float $pitchMm): Patch
+    {
+        return $this->sample($area, $pitchMm, false);
+    }
+
+    /** Mean over the square of one pitch around every grid point, in linear light, pixels weighted by their overlap. */
+    public function areaMeans(Rect $area, float $pitchMm): Patch
+    {
+        return $this->sample($area, $pitchMm, true);
+    }
+
+    private function sample(Rect $area, float $pitchMm, bool $average): Patch
+    {
+        $columns = max(2, (int) floor($area->width / $pitchMm + 1e-6));
+        $rows = max(2, (int) floor($area->height / $pitchMm + 1e-6));
+        $half = $pitchMm / 2;
+        $x0 = $area->x + $half;
+        $y0 = $area->y + $half;
+        $x1 = $x0 + ($columns - 1) * $pitchMm;
+        $y1 = $y0 + ($rows - 1) * $pitchMm;
+        // Inside one cell the map is affine to well below a pixel, so only the corners are mapped exactly.
+        $corners = [$this->placement->map($x0, $y0), $this->placement->map($x1, $y0), $this->placement->map($x0, $y1), $this->placement->map($x1, $y1)];
+        $scale = $this->placement->scaleAt($x0, $y0);
+        $footprint = $average ? max(1.0, $pitchMm * $scale) : 0.0;
+        foreach ($corners as [$u, $v]) {
+            if ($u - $footprint < 0 || $v - $footprint < 0 || $u + $footprint > $this->picture->width - 2 || $v + $footprint > $this->picture->height - 2) {
+                throw PictureFault::cutOff();
+            }
+        }
+        [$r, $g, $b] = $average ? $this->boxes($corners, $columns, $rows, $footprint) : $this->nearest($corners, $columns, $rows);
+        if ($this->picture->columns !== null) {
+            [$r, $g, $b] = $this->toSrgb($r, $g, $b);
+        }
+
+        return new Patch($columns, $rows, $pitchMm, $r, $g, $b);
+    }
+
+    /**
+     * @param array<int, array{0: float, 1: float}> $corners
+     *
+     * @return array{0: list<float>, 1: list<float>, 2: list<float>}
+     */
+    private function nearest(array $corners, int $columns, int $rows): array
+    {
+        [[$au, $av], [$bu, $bv], [$cu, $cv], [$du, $dv]] = $corners;
+        [$tr, $tg, $tb] = $this->picture->tables;
+        $data = $this->picture->data;
+        $width = $this->picture->width;
+        $wide = $this->picture->bytesPerSample === 2;
+        $r = $g = $b = [];
+        for ($j = 0; $j < $rows; $j++) {
+            $t = $j / ($rows - 1);
+            $u = $au + $t * ($cu - $au);
+            $v = $av + $t * ($cv - $av);
+            $stepU = ($bu + $t * ($du - $bu) - $u) / ($columns - 1);
+            $stepV = ($bv + $t * ($dv - $bv) - $v) / ($columns - 1);
+            for ($i = 0; $i < $columns; $i++, $u += $stepU, $v += $stepV) {
+                $at = ((int) $v * $width + (int) $u) * 3;
+                if ($wide) {
+                    $at *= 2;
+                    $r[] = $tr[ord($data[$at]) | ord($data[$at + 1]) << 8];
+                    $g[] = $tg[ord($data[$at + 2]) | ord($data[$at + 3]) << 8];
+                    $b[] = $tb[ord($data[$at + 4]) | ord($data[$at + 5]) << 8];
+                } else {
+                    $r[] = $tr[ord($data[$at])];
+                    $g[] = $tg[ord($data[$at + 1])];
+                    $b[] = $tb[ord($data[$at + 2])];
+                }
+            }
+        }
+
+        return [$r, $g, $b];
+    }
+
+    /**
+     * @param array<int, array{0: float, 1: float}> $corners
+     *
+     * @return array{0: list<float>, 1: list<float>, 2: list<float>}
+     */
+    private function boxes(array $corners, int $columns, int $rows, float $footprint): array
+    {
+        [[$au, $av], [$bu, $bv], [$cu, $cv], [$du, $dv]] = $corners;
+        [$tr, $tg, $tb] = $this->picture->tables;
+        $data = $this->picture->data;
+        $width = $this->picture->width;
+        $bytes = $this->picture->bytesPerSample;
+        $half = $footprint / 2;
+        $norm = 1 / ($footprint * $footprint);
+        $r = $g = $b = [];
+        for ($j = 0; $j < $rows; $j++) {
+            $t = $j / ($rows - 1);
+            $u = $au + $t * ($cu - $au);
+            $v = $av + $t * ($cv - $av);
+            $stepU = ($bu + $t * ($du - $bu) - $u) / ($columns - 1);
+            $stepV = ($bv + $t * ($dv - $bv) - $v) / ($columns - 1);
+            for ($i = 0; $i < $columns; $i++, $u += $stepU, $v += $stepV) {
+                $left = $u - $half;
+                $right = $u + $half;
+                $top = $v - $half;
+                $bottom = $v + $half;
+                $sr = $sg = $sb = 0.0;
+                for ($y = (int) $top; $y < $bottom; $y++) {
+                    $wy = ($y + 1 < $bottom ? $y + 1 : $bottom) - ($y > $top ? $y : $top);
+                    for ($x = (int) $left; $x < $right; $x++) {
+                        $w = $wy * (($x + 1 < $right ? $x + 1 : $right) - ($x > $left ? $x : $left));
+                        $at = ($y * $width + $x) * 3;
+                        if ($bytes === 1) {
+                            $sr += $w * $tr[ord($data[$at])];
+                            $sg += $w * $tg[ord($data[$at + 1])];
+                            $sb += $w * $tb[ord($data[$at + 2])];
+                        } else {
+                            $at *= 2;
+                            $sr += $w * $tr[ord($data[$at]) | ord($data[$at + 1]) << 8];
+                            $sg += $w * $tg[ord($data[$at + 2]) | ord($data[$at + 3]) << 8];
+                            $sb += $w * $tb[ord($data[$at + 4]) | ord($data[$at + 5]) << 8];
+                        }
+                    }
+                }
+                $r[] = $sr * $norm;
+                $g[] = $sg * $norm;
+                $b[] = $sb * $norm;
+            }
+        }
+
+        return [$r, $g, $b];
+    }
+
+    /**
+     * Device primaries to linear sRGB.
+     *
+     * @param list<float> $r
+     * @param list<float> $g
+     * @param list<float> $b
+     *
+     * @return array{0: list<float>, 1: list<float>, 2: list<float>}
+     */
+    private function toSrgb(array $r, array $g, array $b): array
+    {
+        [$cr, $cg, $cb] = $this->picture->columns ?? [[1, 0, 0], [0, 1, 0], [0, 0, 1]];
+        $out = [[], [], []];
+        foreach ($r as $i => $red) {
+            for ($k = 0; $k < 3; $k++) {
+                $out[$k][] = $red * $cr[$k] + $g[$i] * $cg[$k] + $b[$i] * $cb[$k];
+            }
+        }
+
+        return $out;
+    }
+}

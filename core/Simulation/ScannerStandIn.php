@@ -1,0 +1,486 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Simulation;
+
+use MarshTrial\Core\Card\CardCode;
+use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Card\Cell;
+use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Card\MarkShape;
+use MarshTrial\Core\Card\Piece;
+use MarshTrial\Core\Card\Rect;
+use MarshTrial\Core\Card\Window;
+use MarshTrial\Core\Colour\Srgb;
+
+/**
+ * Stands in for a painter and a scanner: renders a card as if it had been painted, dried and scanned.
+ *
+ * Everything in it is invented; the truth it keeps is for tests and never reaches the measuring code.
+ */
+final class ScannerStandIn
+{
+    private const ENCODING_STEPS = 16383;
+
+    /** Scanner noise, standard deviation in 8-bit code values. */
+    private const NOISE = 1.0;
+
+    private const CELL_BIN_MM = 0.25;
+
+    /** What a point shows: an edge, speck or print; paper, painted or bare; the ink of the line, painted or bare. */
+    private const UNCLEAR = 0;
+
+    private const ON_PAPER = 1;
+
+    private const ON_INK = 2;
+
+    /** Thickness resolution and range of the film tables. */
+    private const FILM_STEP = 0.002;
+
+    private const FILM_MOST = 6.0;
+
+    private string $pixels = '';
+
+    private readonly int $width;
+
+    private readonly int $height;
+
+    private readonly float $pixelMm;
+
+    /** @var list<float> */
+    private readonly array $encoding;
+
+    /** @var list<float> */
+    private readonly array $noise;
+
+    /** @var array<string, array{0: int, 1: float, 2: float, 3: float}> cell id => count and sums of noise-free linear RGB */
+    private array $seen = [];
+
+    /** @var array<int, Grains> by row */
+    private array $grains = [];
+
+    private function __construct(private readonly Scene $scene)
+    {
+        $perMm = $scene->dpi / 25.4;
+        $this->pixelMm = 1 / $perMm;
+        $this->width = (int) round(Scene::BED_WIDTH_MM * $perMm);
+        $this->height = (int) round(Scene::BED_HEIGHT_MM * $perMm);
+        $encoding = [];
+        for ($i = 0; $i <= self::ENCODING_STEPS; $i++) {
+            $encoding[] = 255 * Srgb::encode($i / self::ENCODING_STEPS);
+        }
+        $this->encoding = $encoding;
+        $noise = [];
+        foreach (str_split($scene->scanner->bytes(4 * 65536), 4) as $four) {
+            $noise[] = self::NOISE * (ord($four[0]) + ord($four[1]) + ord($four[2]) + ord($four[3]) - 510) / 147.8 + 0.5;
+        }
+        $this->noise = $noise;
+    }
+
+    /**
+     * @param float $dpi 50 to 650
+     * @param float $doseMlxh exposure behind it, for a fade card; 0 is the picture before hanging
+     * @param (callable(int, int): void)|null $progress called with windows done and in all
+     */
+    public static function scan(CardLayout $layout, int $seed, float $dpi, float $doseMlxh = 0.0, ?callable $progress = null): Scan
+    {
+        $scene = Scene::of($layout, $seed, $dpi, $doseMlxh);
+        $scanner = new self($scene);
+        $scanner->layPaper();
+        foreach ($layout->pieces as $piece) {
+            $scanner->printMarks($piece);
+        }
+        foreach ($layout->windows as $i => $window) {
+            $scanner->paintWindow($window);
+            $scanner->sprinkleDust($window);
+            if ($progress !== null) {
+                $progress($i + 1, count($layout->windows));
+            }
+        }
+        $truth = Truth::of($scene, $scanner->seen, $scanner->grains);
+
+        return new Scan($scanner->pixels, $scanner->width, $scanner->height, $dpi, $truth);
+    }
+
+    /** Fills the bed with paper; the cells' own paper is rendered later, pixel by pixel. */
+    private function layPaper(): void
+    {
+        $lines = [];
+        $side = 1024;
+        for ($j = 0; $j < 64; $j++) {
+            $line = '';
+            for ($i = 0; $i < $side; $i++) {
+                $line .= $this->encode(
+                    $this->paperShade($this->scene->paper, ($i + 0.5) * $this->pixelMm, ($j + 0.5) * $this->pixelMm),
+                    $j * 997 + $i * 3,
+                );
+            }
+            $lines[] = str_repeat($line, intdiv($this->width, $side) + 2);
+        }
+        $rows = [];
+        for ($y = 0; $y < $this->height; $y++) {
+            $rows[] = substr($lines[$y % 64], 3 * (($y * 389) % $side), 3 * $this->width);
+        }
+        $this->pixels = implode('', $rows);
+    }
+
+    /**
+     * @param array<int, float> $paper
+     *
+     * @return array{0: float, 1: float, 2: float}
+     */
+    private function paperShade(array $paper, float $x, float $y): array
+    {
+        $tooth = 1 + $this->scene->textureStrength * $this->scene->texture->at($x, $y);
+        $gloss = $this->scene->gloss;
+
+        return [$gloss + (1 - $gloss) * $paper[0] * $tooth, $gloss + (1 - $gloss) * $paper[1] * $tooth, $gloss + (1 - $gloss) * $paper[2] * $tooth];
+    }
+
+    private function printMarks(Piece $piece): void
+    {
+        $ink = $this->scene->ink;
+        $paper = $this->scene->paperOf($piece->id);
+        foreach ($piece->marks as $mark) {
+            $radius = $mark->sizeMm / 2;
+            $hole = $mark->shape === MarkShape::Ring ? $radius / 2 : -1.0;
+            $this->render($piece, Rect::around($mark->centre->x, $mark->centre->y, 2 * $radius + 1, 2 * $radius + 1), [], function (float $x, float $y) use ($mark, $radius, $hole, $paper, $ink): array {
+                $distance = hypot($x - $mark->centre->x, $y - $mark->centre->y);
+
+                return $this->inked($paper, $x, $y, $ink, min($this->cover($radius - $distance), $this->cover($distance - $hole)));
+            });
+        }
+        $bits = CardCode::forCard($this->scene->layout->uuid, $piece->id)->bits();
+        $area = $piece->codeArea;
+        $module = CardLayout::CODE_MODULE_MM;
+        $this->render($piece, $area, [], function (float $x, float $y) use ($bits, $area, $module, $paper, $ink): array {
+            $column = min(CardCode::COLUMNS - 1, max(0, (int) (($x - $area->x) / $module)));
+            $row = min(CardCode::ROWS - 1, max(0, (int) (($y - $area->y) / $module)));
+
+            return $this->inked($paper, $x, $y, $ink, (float) $bits[$row * CardCode::COLUMNS + $column]);
+        });
+    }
+
+    /**
+     * @param array<int, float> $paper
+     *
+     * @return array{0: float, 1: float, 2: float, 3: int}
+     */
+    private function inked(array $paper, float $x, float $y, float $ink, float $cover): array
+    {
+        $bare = $this->paperShade($paper, $x, $y);
+        $black = $this->scene->gloss + $ink;
+
+        return [$bare[0] + $cover * ($black - $bare[0]), $bare[1] + $cover * ($black - $bare[1]), $bare[2] + $cover * ($black - $bare[2]), self::UNCLEAR];
+    }
+
+    /** How much of a pixel lies inside an edge at a signed distance in mm. */
+    private function cover(float $insideMm): float
+    {
+        return min(1.0, max(0.0, $insideMm / $this->pixelMm + 0.5));
+    }
+
+    private function paintWindow(Window $window): void
+    {
+        $piece = $this->scene->layout->piece($window->piece);
+        $cells = array_values(array_filter(
+            $this->scene->layout->cellsOf($window->row, null, $window->piece),
+            static fn (Cell $c): bool => $c->area->x >= $window->area->x && $c->area->right() <= $window->area->right(),
+        ));
+        $shade = match ($window->use) {
+            'paper' => $this->bare($window),
+            'stroke' => $this->stroke($window),
+            'wash' => $this->wash($window),
+            'lift' => $this->lift($window),
+            default => $this->fadeStep($window, $cells[0]->step ?? 1),
+        };
+        $this->render($piece, $window->area, $cells, $shade);
+    }
+
+    private function bare(Window $window): \Closure
+    {
+        $paper = $this->scene->paperOf($window->piece);
+
+        return fn (float $x, float $y): array => [...$this->paperShade($paper, $x, $y), self::ON_PAPER];
+    }
+
+    /** The graded stroke along the hand-ruled line. */
+    private function stroke(Window $window): \Closure
+    {
+        $scene = $this->scene;
+        $hand = $scene->hand;
+        $film = $scene->films[$window->row];
+        $painted = $window->painted ?? $window->area;
+        $middle = $painted->centre()->y;
+        $lineY = $middle + $hand->between(-0.8, 0.8);
+        $slope = $hand->between(-0.006, 0.006);
+        $lineHalf = $hand->between(1.8, 2.2);
+        $from = $painted->x + $hand->between(-0.8, 0.8);
+        $length = $painted->width + $hand->between(-0.8, 0.8);
+        $half = $painted->height / 2 - 0.2 + $hand->between(-0.3, 0.3);
+        $falling = log($film->full / $film->pale);
+        $wobble = [$hand->between(0, 40), $hand->between(0, 40)];
+        [$body, $passage] = $this->filmTables($film, 0.0);
+        $grains = $this->grains($film, $window->row);
+        $paper = $scene->paperOf($window->piece);
+        $unevenness = $scene->unevenness;
+        $gloss = $scene->gloss;
+
+        // What varies along one direction only is tabulated every 0.05 mm.
+        $steps = (int) (20 * $window->area->width) + 2;
+        $line = $lineHalves = $edge = $thickness = $starts = $ends = [];
+        for ($i = 0; $i < $steps; $i++) {
+            $x = $window->area->x + $i / 20;
+            $line[] = $lineY + $slope * ($x - $painted->x);
+            $lineHalves[] = $lineHalf + 0.06 * $unevenness->at($x + $wobble[0], $middle);
+            $edge[] = $half + 0.35 * $unevenness->at($x + $wobble[1], $wobble[0]);
+            $thickness[] = $film->full * exp(-$falling * min(1.0, max(0.0, ($x - $from) / $length))) * (1 + 0.02 * $unevenness->at($x + 7, $wobble[0]));
+            $y = $window->area->y + $i / 20;
+            $starts[] = $from + 0.4 * $unevenness->at($wobble[0], $y);
+            $ends[] = $from + $length + 0.4 * $unevenness->at($wobble[1], $y);
+        }
+        [$left, $top] = [$window->area->x, $window->area->y];
+        $strength = $scene->textureStrength;
+        $texture = $scene->texture;
+
+        return function (float $x, float $y) use ($scene, $middle, $line, $lineHalves, $edge, $thickness, $starts, $ends, $left, $top, $wobble, $body, $passage, $grains, $paper, $unevenness, $texture, $strength, $gloss): array {
+            $i = (int) (20 * ($x - $left));
+            $j = (int) (20 * ($y - $top));
+            $fromLine = abs($y - $line[$i]);
+            $inInk = $lineHalves[$i] - $fromLine;
+            $ink = $this->cover($inInk);
+            $tooth = (1 + $strength * $texture->at($x, $y)) * (1 - $ink);
+            $black = $ink > 0 ? $ink * $scene->ink * (1 + 0.1 * $unevenness->at($x, $y + $wobble[1])) : 0.0;
+            $inside = min($edge[$i] - abs($y - $middle), $x - $starts[$j], $ends[$j] - $x);
+            $wet = $this->cover($inside);
+            $r = $paper[0] * $tooth + $black;
+            $g = $paper[1] * $tooth + $black;
+            $b = $paper[2] * $tooth + $black;
+            if ($wet > 0) {
+                $here = $thickness[$i] * $grains->at($x, $y) * ($inside < 2 ? 1 + 0.35 * exp(-$inside / 0.3) : 1.0);
+                $at = (int) (($here < self::FILM_MOST ? $here : self::FILM_MOST) / self::FILM_STEP + 0.5);
+                $r += $wet * ($body[0][$at] + $passage[0][$at] * $r / (1 - $body[0][$at] * $r) - $r);
+                $g += $wet * ($body[1][$at] + $passage[1][$at] * $g / (1 - $body[1][$at] * $g) - $g);
+                $b += $wet * ($body[2][$at] + $passage[2][$at] * $b / (1 - $body[2][$at] * $b) - $b);
+            }
+            $onPaper = $inInk < -0.4 ? self::ON_PAPER : self::UNCLEAR;
+            $ground = $inInk > 0.5 ? self::ON_INK : $onPaper;
+
+            return [
+                $gloss + (1 - $gloss) * $r, $gloss + (1 - $gloss) * $g, $gloss + (1 - $gloss) * $b,
+                $inside > 0.9 || $inside < -0.4 ? $ground : self::UNCLEAR,
+            ];
+        };
+    }
+
+    private function wash(Window $window): \Closure
+    {
+        $film = $this->scene->films[$window->row];
+        $thickness = $this->scene->hand->between(0.75, 1.0);
+
+        return $this->flat($window, $film, fn (float $x, float $y): float => $thickness * (1 + 0.02 * $this->scene->unevenness->at($x, $y)));
+    }
+
+    private function lift(Window $window): \Closure
+    {
+        $film = $this->scene->films[$window->row];
+        $painted = $window->painted ?? $window->area;
+        $thickness = $this->scene->hand->between(0.82, 1.05);
+        $third = $painted->width / 3;
+        $left = [1.0, $film->leftBySoft, $film->leftByStiff];
+
+        return $this->flat($window, $film, function (float $x, float $y) use ($painted, $thickness, $third, $left): float {
+            $place = ($x - $painted->x) / $third - 0.5;
+            $i = min(2, max(0, (int) floor($place + 0.5)));
+            // Over a millimetre and a half the lifted part runs into its neighbour.
+            $edge = ($place + 0.5 - $i) * $third;
+            $share = $left[$i];
+            if ($i > 0 && $edge < 0.75) {
+                $share += ($left[$i - 1] - $share) * (0.5 - $edge / 1.5);
+            } elseif ($i < 2 && $third - $edge < 0.75) {
+                $share += ($left[$i + 1] - $share) * (0.5 - ($third - $edge) / 1.5);
+            }
+            $rough = $i === 0 ? 0.02 : 0.10;
+
+            return $thickness * $share * (1 + $rough * $this->scene->unevenness->at($x, $y));
+        });
+    }
+
+    private function fadeStep(Window $window, int $step): \Closure
+    {
+        $scene = $this->scene;
+        $film = $scene->films[$window->row];
+        $thickness = Truth::FADE_THICKNESS[$step];
+        $dose = 0.0;
+        if ($window->piece === 'exposed') {
+            $dose = $scene->doseMlxh;
+            $thickness *= (1 + $scene->hand->between(-0.04, 0.04)) * $film->leftAfter($thickness, $dose);
+        }
+
+        return $this->flat($window, $film, fn (float $x, float $y): float => $thickness * (1 + 0.015 * $scene->unevenness->at($x, $y)), $dose);
+    }
+
+    /** A painted rectangle with ragged, slightly darker edges. */
+    private function flat(Window $window, Film $film, \Closure $thicknessAt, float $doseMlxh = 0.0): \Closure
+    {
+        $scene = $this->scene;
+        $painted = $window->painted ?? $window->area;
+        $centre = $painted->centre();
+        [$body, $passage] = $this->filmTables($film, $doseMlxh);
+        $grains = $this->grains($film, $window->row);
+        $paper = $scene->paperOf($window->piece);
+        $phase = $scene->hand->between(0, 40);
+
+        return function (float $x, float $y) use ($scene, $painted, $centre, $body, $passage, $grains, $paper, $phase, $thicknessAt): array {
+            $inside = min(
+                $painted->width / 2 - abs($x - $centre->x) + 0.3 * $scene->unevenness->at($phase, $y),
+                $painted->height / 2 - abs($y - $centre->y) + 0.3 * $scene->unevenness->at($x, $phase),
+            );
+            $bare = $this->paperShade($paper, $x, $y);
+            $wet = $this->cover($inside);
+            if ($wet <= 0) {
+                return [...$bare, $inside < -0.4 ? self::ON_PAPER : self::UNCLEAR];
+            }
+            $thickness = $thicknessAt($x, $y) * (1 + 0.35 * exp(-$inside / 0.3)) * $grains->at($x, $y);
+            $at = (int) (min(self::FILM_MOST, $thickness) / self::FILM_STEP + 0.5);
+            $tooth = 1 + $scene->textureStrength * $scene->texture->at($x, $y);
+            $out = [];
+            for ($c = 0; $c < 3; $c++) {
+                $backing = $paper[$c] * $tooth;
+                $over = $scene->gloss + (1 - $scene->gloss) * ($body[$c][$at] + $passage[$c][$at] * $backing / (1 - $body[$c][$at] * $backing));
+                $out[] = $bare[$c] + $wet * ($over - $bare[$c]);
+            }
+            $out[] = $inside > 0.9 ? self::ON_PAPER : self::UNCLEAR;
+
+            return $out;
+        };
+    }
+
+    private function grains(Film $film, int $row): Grains
+    {
+        return $this->grains[$row] ??= Grains::of($film, $this->scene, $row);
+    }
+
+    /**
+     * Body and passage of a film by thickness, per channel.
+     *
+     * @return array{0: list<list<float>>, 1: list<list<float>>}
+     */
+    private function filmTables(Film $film, float $doseMlxh): array
+    {
+        $k = $film->absorptionAfter($doseMlxh);
+        $body = $passage = [[], [], []];
+        $steps = (int) (self::FILM_MOST / self::FILM_STEP) + 1;
+        for ($c = 0; $c < 3; $c++) {
+            for ($i = 0; $i <= $steps; $i++) {
+                [$body[$c][], $passage[$c][]] = Film::bodyAndPassage($k[$c], $film->s[$c], $i * self::FILM_STEP);
+            }
+        }
+
+        return [$body, $passage];
+    }
+
+    /** @param list<Cell> $cells cells whose truth is gathered on the way */
+    private function render(Piece $piece, Rect $area, array $cells, \Closure $shade): void
+    {
+        [$turn, $shiftX, $shiftY] = $this->scene->places[$piece->id];
+        $centre = $piece->outline->centre();
+        $cos = cos($turn);
+        $sin = sin($turn);
+        $us = $vs = [];
+        foreach ($area->polygon() as [$x, $y]) {
+            $us[] = ($centre->x + $shiftX + ($x - $centre->x) * $cos - ($y - $centre->y) * $sin) / $this->pixelMm;
+            $vs[] = ($centre->y + $shiftY + ($x - $centre->x) * $sin + ($y - $centre->y) * $cos) / $this->pixelMm;
+        }
+        $bins = $this->binsOf($area, $cells);
+        $across = (int) ceil($area->width / self::CELL_BIN_MM) + 1;
+        $draw = $this->scene->scanner->whole(0, 65535);
+        [$left, $right, $top, $bottom] = [$area->x, $area->right(), $area->y, $area->bottom()];
+        for ($v = max(0, (int) min($vs)), $lastV = min($this->height - 1, (int) max($vs)); $v <= $lastV; $v++) {
+            for ($u = max(0, (int) min($us)), $lastU = min($this->width - 1, (int) max($us)); $u <= $lastU; $u++) {
+                $dx = ($u + 0.5) * $this->pixelMm - $centre->x - $shiftX;
+                $dy = ($v + 0.5) * $this->pixelMm - $centre->y - $shiftY;
+                $x = $centre->x + $dx * $cos + $dy * $sin;
+                $y = $centre->y - $dx * $sin + $dy * $cos;
+                if ($x < $left || $x > $right || $y < $top || $y > $bottom) {
+                    continue;
+                }
+                $colour = $shade($x, $y);
+                $at = ($v * $this->width + $u) * 3;
+                $code = $this->encode($colour, $draw += 3);
+                $this->pixels[$at] = $code[0];
+                $this->pixels[$at + 1] = $code[1];
+                $this->pixels[$at + 2] = $code[2];
+                if ($colour[3] !== self::UNCLEAR) {
+                    $cell = $bins[$colour[3]][(int) (($y - $top) / self::CELL_BIN_MM) * $across + (int) (($x - $left) / self::CELL_BIN_MM)] ?? null;
+                    if ($cell !== null) {
+                        $this->seen[$cell] ??= [0, 0.0, 0.0, 0.0];
+                        $this->seen[$cell][0]++;
+                        $this->seen[$cell][1] += $colour[0];
+                        $this->seen[$cell][2] += $colour[1];
+                        $this->seen[$cell][3] += $colour[2];
+                    }
+                }
+            }
+        }
+    }
+
+    /**
+     * Which cell each small square of a window belongs to, on paper and on the ink of the line.
+     *
+     * @param list<Cell> $cells
+     *
+     * @return array<int, array<int, string>>
+     */
+    private function binsOf(Rect $area, array $cells): array
+    {
+        $bins = [self::ON_PAPER => [], self::ON_INK => []];
+        $across = (int) ceil($area->width / self::CELL_BIN_MM) + 1;
+        foreach ($cells as $cell) {
+            // Cells along the line belong to the line wherever it was ruled, so their truth is gathered more widely.
+            [$ground, $slack] = match ($cell->role) {
+                CellRole::StrokeBlack, CellRole::LineBare => [self::ON_INK, 1.6],
+                CellRole::StrokePaper => [self::ON_PAPER, 0.6],
+                default => [self::ON_PAPER, 0.0],
+            };
+            for ($y = $cell->area->y - $slack; $y < $cell->area->bottom() + $slack; $y += self::CELL_BIN_MM) {
+                for ($x = $cell->area->x; $x < $cell->area->right(); $x += self::CELL_BIN_MM) {
+                    $bins[$ground][(int) (($y - $area->y) / self::CELL_BIN_MM) * $across + (int) (($x - $area->x) / self::CELL_BIN_MM)] = $cell->id;
+                }
+            }
+        }
+
+        return $bins;
+    }
+
+    /** @param array<int, float|int> $rgb linear */
+    private function encode(array $rgb, int $draw): string
+    {
+        $codes = [0, 0, 0];
+        for ($c = 0; $c < 3; $c++) {
+            $v = $rgb[$c] < 1.0 ? $rgb[$c] : 1.0;
+            $v = (int) ($this->encoding[(int) ($v * self::ENCODING_STEPS)] + $this->noise[($draw * 7 + $c * 9973) & 65535]);
+            $codes[$c] = $v > 255 ? 255 : ($v < 0 ? 0 : $v);
+        }
+
+        return chr($codes[0]).chr($codes[1]).chr($codes[2]);
+    }
+
+    /** A few specks and short hairs, dark or light. */
+    private function sprinkleDust(Window $window): void
+    {
+        $scanner = $this->scene->scanner;
+        $piece = $this->scene->layout->piece($window->piece);
+        for ($n = (int) round($window->area->width * $window->area->height / 250); $n > 0; $n--) {
+            $size = $scanner->between(0.1, 0.5);
+            $area = new Rect(
+                $scanner->between($window->area->x, $window->area->right() - $size),
+                $scanner->between($window->area->y, $window->area->bottom() - $size),
+                $size, $scanner->between(0.08, 0.2),
+            );
+            $grey = $scanner->between(0, 1) < 0.7 ? 0.12 : 0.8;
+            $this->render($piece, $area, [], static fn (float $x, float $y): array => [$grey, $grey, $grey, self::UNCLEAR]);
+        }
+    }
+}

@@ -1,0 +1,214 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Simulation;
+
+use MarshTrial\Core\Card\CardKind;
+use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Card\Rect;
+use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Colour\LinearRgb;
+
+/** What a perfect observer would say of a scene. Written apart from the measuring code, on purpose. */
+final class Truth
+{
+    /** Film thickness of the three painted steps of a fade strip. */
+    public const FADE_THICKNESS = [1 => 1.55, 2 => 0.95, 3 => 0.34];
+
+    private const REFERENCE_DEPTH = 0.92;
+
+    /**
+     * @param array<string, array{0: int, 1: float, 2: float, 3: float}> $seen noise-free sums per cell
+     * @param array<int, Grains> $grains by row
+     *
+     * @return array<string, mixed>
+     */
+    public static function of(Scene $scene, array $seen, array $grains): array
+    {
+        $means = [];
+        foreach ($seen as $id => [$n, $r, $g, $b]) {
+            $means[$id] = new LinearRgb($r / $n, $g / $n, $b / $n);
+        }
+        $cells = [];
+        foreach ($means as $id => $mean) {
+            $cells[] = ['id' => $id, 'lab' => $mean->toLab()->toArray()];
+        }
+        $truth = ['format' => 'marsh-trial/card-truth', 'version' => 1, 'cells' => $cells];
+        if ($scene->layout->kind === CardKind::Property) {
+            $truth['rows'] = array_map(static fn ($row): array => self::row($scene, $row->row, $means, $grains[$row->row]), $scene->layout->rows);
+        } else {
+            $truth['doseMlxh'] = $scene->doseMlxh;
+            $truth['fading'] = self::fading($scene);
+        }
+
+        return $truth;
+    }
+
+    /**
+     * @param array<string, LinearRgb> $means
+     *
+     * @return array<string, mixed>
+     */
+    private static function row(Scene $scene, int $row, array $means, Grains $grains): array
+    {
+        $film = $scene->films[$row];
+        $key = $film->keyChannel();
+        $deposit = static function (CellRole $role) use ($scene, $row, $means, $key): float {
+            $id = $scene->layout->cellsOf($row, $role)[0]->id;
+            $bare = $scene->gloss + (1 - $scene->gloss) * $scene->paper[$key];
+
+            return -log($means[$id]->toArray()[$key] / $bare);
+        };
+        $soft = $deposit(CellRole::LiftSoft) / $deposit(CellRole::LiftNone);
+        $stiff = $deposit(CellRole::LiftStiff) / $deposit(CellRole::LiftNone);
+        $grain = self::grain($scene, $row, $grains);
+        $body = self::body($scene, $film);
+        $class = static function (float $value, array $limits, array $names): string {
+            $i = 0;
+            while ($i < count($limits) && $value >= $limits[$i]) {
+                $i++;
+            }
+
+            return $names[$i];
+        };
+
+        return [
+            'row' => $row,
+            'residue' => ['soft' => $soft, 'stiff' => $stiff],
+            'grain' => $grain,
+            'body' => $body,
+            'classes' => [
+                'transparency' => $class($body, [0.015, 0.03, 0.05], ['transparent', 'semi-transparent', 'semi-opaque', 'opaque']),
+                'staining' => $class($soft, [0.1, 0.3, 0.6], ['non-staining', 'low', 'medium', 'high']),
+                'granulation' => $class($grain, [0.04, 0.1, 0.2], ['none', 'slight', 'distinct', 'heavy']),
+            ],
+        ];
+    }
+
+    /** Light from the film's own body at reference depth, over its luminance on paper; the gloss is known here. */
+    private static function body(Scene $scene, Film $film): float
+    {
+        $bare = $scene->appearance([0, 0, 0], [1e-9, 1e-9, 1e-9], 0, $scene->paper);
+        $key = $film->keyChannel();
+        $low = 0.0;
+        $high = 8.0;
+        for ($i = 0; $i < 60; $i++) {
+            $middle = ($low + $high) / 2;
+            $seen = $scene->appearance($film->k, $film->s, $middle, $scene->paper);
+            if (-log($seen[$key] / $bare[$key]) < self::REFERENCE_DEPTH) {
+                $low = $middle;
+            } else {
+                $high = $middle;
+            }
+        }
+        $ink = [$scene->ink, $scene->ink, $scene->ink];
+        $white = $scene->appearance($film->k, $film->s, $low, $scene->paper);
+        $black = $scene->appearance($film->k, $film->s, $low, $ink);
+        $own = [];
+        for ($c = 0; $c < 3; $c++) {
+            $beneath = (1 - $scene->gloss) * $scene->ink * ($white[$c] - $scene->gloss) / ($bare[$c] - $scene->gloss);
+            $own[] = max(0.0, $black[$c] - $scene->gloss - $beneath);
+        }
+
+        return LinearRgb::fromArray([$own[0], $own[1], $own[2]])->luminance() / LinearRgb::fromArray($white)->luminance();
+    }
+
+    /** Scatter of the band-passed deposit over its mean, from the noise-free film on smooth paper. */
+    private static function grain(Scene $scene, int $row, Grains $grains): float
+    {
+        $film = $scene->films[$row];
+        $key = $film->keyChannel();
+        $cell = $scene->layout->cellsOf($row, CellRole::Wash)[0]->area;
+        $area = new Rect($cell->x - 2, $cell->y - 2, $cell->width + 4, $cell->height + 4);
+        $bare = $scene->appearance([0, 0, 0], [1e-9, 1e-9, 1e-9], 0, $scene->paper)[$key];
+        $table = [];
+        for ($i = 0; $i <= 1000; $i++) {
+            $table[] = $scene->appearance($film->k, $film->s, $i * 0.005, $scene->paper)[$key];
+        }
+        $columns = (int) round($area->width * 10);
+        $rows = (int) round($area->height * 10);
+        $map = [];
+        $sum = 0.0;
+        for ($j = 0; $j < $rows; $j++) {
+            for ($i = 0; $i < $columns; $i++) {
+                $mean = 0.0;
+                for ($p = 0; $p < 9; $p++) {
+                    $thickness = 0.875 * $grains->at($area->x + 0.1 * $i + 0.0333 * ($p % 3 + 0.5), $area->y + 0.1 * $j + 0.0333 * (intdiv($p, 3) + 0.5));
+                    $mean += $table[(int) min(1000, $thickness / 0.005 + 0.5)] / 9;
+                }
+                $map[$j][$i] = -log($mean / $bare);
+                $sum += $map[$j][$i];
+            }
+        }
+        // Each blur shortens the map by its reach; trimming the other by as much keeps them aligned.
+        $fine = self::smoothed($map, 1.0, 20);
+        $coarse = self::smoothed($map, 5.0, 20);
+        $square = 0.0;
+        foreach ($fine as $j => $line) {
+            foreach ($line as $i => $value) {
+                $square += ($value - $coarse[$j][$i]) ** 2;
+            }
+        }
+
+        return sqrt($square / (count($fine) * count($fine[0]))) / ($sum / ($rows * $columns));
+    }
+
+    /**
+     * Blur by weighted sums; only places at least $reach from the border remain.
+     *
+     * @param array<int, array<int, float>> $map
+     *
+     * @return array<int, array<int, float>>
+     */
+    private static function smoothed(array $map, float $sigma, int $reach): array
+    {
+        $weights = [];
+        for ($k = -$reach; $k <= $reach; $k++) {
+            $weight = exp(-($k ** 2) / (2 * $sigma ** 2));
+            if ($weight > 1e-5) {
+                $weights[$k] = $weight;
+            }
+        }
+        $total = array_sum($weights);
+        for ($direction = 0; $direction < 2; $direction++) {
+            $turned = [];
+            foreach ($map as $j => $line) {
+                for ($i = $reach, $end = count($line) - $reach; $i < $end; $i++) {
+                    $sum = 0.0;
+                    foreach ($weights as $k => $weight) {
+                        $sum += $weight * $line[$i + $k];
+                    }
+                    $turned[$i - $reach][$j] = $sum / $total;
+                }
+            }
+            $map = $turned;
+        }
+
+        return $map;
+    }
+
+    /** @return list<array<string, mixed>> */
+    private static function fading(Scene $scene): array
+    {
+        $distance = static fn (Lab $a, Lab $b): float => sqrt(($a->l - $b->l) ** 2 + ($a->a - $b->a) ** 2 + ($a->b - $b->b) ** 2);
+        $out = [];
+        foreach ($scene->layout->rows as $row) {
+            $film = $scene->films[$row->row];
+            $aged = $film->absorptionAfter($scene->doseMlxh);
+            foreach (self::FADE_THICKNESS as $depth => $thickness) {
+                $left = $thickness * $film->leftAfter($thickness, $scene->doseMlxh);
+                $seen = static fn (array $k, float $x, array $paper): Lab => LinearRgb::fromArray($scene->appearance($k, $film->s, $x, $paper))->toLab();
+                $kept = $seen($film->k, $thickness, $scene->paperOf('kept'));
+                $out[] = [
+                    'row' => $row->row,
+                    'depth' => $depth,
+                    'raw' => $distance($kept, $seen($aged, $left, $scene->paperOf('exposed'))),
+                    'corrected' => $distance($kept, $seen($aged, $left, $scene->paperOf('kept'))),
+                ];
+            }
+        }
+
+        return $out;
+    }
+}
