@@ -1,1 +1,5 @@
-<?php return [];
+<?php
+
+declare(strict_types=1);
+
+return [App\Providers\AppServiceProvider::class];

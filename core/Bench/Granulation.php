@@ -45,7 +45,7 @@ final class Granulation
         $uncertainty = sqrt(self::SYSTEMATIC ** 2 + ($relative * $grain) ** 2 + (0.2 * $paperShare ** 2 / max($grain, $paperShare)) ** 2);
         $numbers = [
             'sPaint' => $paint['s'], 'sPaper' => $paper['s'], 'meanDeposit' => $paint['mean'], 'rmsDeltaL' => $visible,
-            'keyChannel' => ['red', 'green', 'blue'][$row->key], 'areaMm2' => $area,
+            'keyChannel' => ['red', 'green', 'blue'][$row->key], 'areaMm2' => $area, 'grainSizeMm' => $paint['size'],
         ];
         $remarks = $visible < BenchScale::GRAIN_VISIBLE_DL && $grain >= BenchScale::GRANULATION['none'] ? ['present but hardly visible'] : [];
         $rating = Rating::measured($row->row, $property, $grain, $uncertainty, BenchScale::GRANULATION, $deposit, $remarks, $cells, $numbers, self::FORMULA);
@@ -62,7 +62,7 @@ final class Granulation
         return $rating;
     }
 
-    /** @return array{s: float, mean: float, dL: float} band-passed scatter of the deposit, its mean, and of L* */
+    /** @return array{s: float, mean: float, dL: float, size: float} band-passed scatter of the deposit, its mean, scatter of L*, grain size in mm */
     private static function scatter(Patch $patch, int $channel, float $paper): array
     {
         $values = $patch->channel($channel);
@@ -89,18 +89,60 @@ final class Granulation
         $meanL = array_sum($known) / max(1, count($known));
         $lightness = array_map(static fn (?float $l): float => $l ?? $meanL, $lightness);
 
-        return ['s' => self::bandScatter($deposit, $patch), 'mean' => $sum / count($deposit), 'dL' => self::bandScatter($lightness, $patch)];
+        $grains = self::band($deposit, $patch);
+
+        return ['s' => self::rms($grains), 'mean' => $sum / count($deposit), 'dL' => self::rms(self::band($lightness, $patch)), 'size' => self::size($grains, $patch)];
+    }
+
+    /**
+     * @param list<float> $values
+     *
+     * @return list<float>
+     */
+    private static function band(array $values, Patch $patch): array
+    {
+        [$fine, $coarse] = BenchScale::GRAIN_BAND_MM;
+
+        return Gaussian::bandPass($values, $patch->columns, $patch->rows, $fine / $patch->pitchMm, $coarse / $patch->pitchMm);
     }
 
     /** @param list<float> $values */
-    private static function bandScatter(array $values, Patch $patch): float
+    private static function rms(array $values): float
     {
-        [$fine, $coarse] = BenchScale::GRAIN_BAND_MM;
         $square = 0.0;
-        foreach (Gaussian::bandPass($values, $patch->columns, $patch->rows, $fine / $patch->pitchMm, $coarse / $patch->pitchMm) as $v) {
+        foreach ($values as $v) {
             $square += $v * $v;
         }
 
         return sqrt($square / count($values));
+    }
+
+    /**
+     * Distance along a row at which the band-passed map resembles itself by half, mm: half the width of a usual grain.
+     *
+     * @param list<float> $map
+     */
+    private static function size(array $map, Patch $patch): float
+    {
+        $power = self::rms($map) ** 2;
+        $before = 1.0;
+        for ($lag = 1; $lag < 12; $lag++) {
+            $sum = 0.0;
+            $n = 0;
+            for ($y = 0; $y < $patch->rows; $y += 2) {
+                $base = $y * $patch->columns;
+                for ($x = $base, $end = $base + $patch->columns - $lag; $x < $end; $x++) {
+                    $sum += $map[$x] * $map[$x + $lag];
+                    $n++;
+                }
+            }
+            $now = $power > 0 ? $sum / $n / $power : 0.0;
+            if ($now < 0.5) {
+                return $patch->pitchMm * ($lag - 1 + ($before - 0.5) / ($before - $now));
+            }
+            $before = $now;
+        }
+
+        return 12 * $patch->pitchMm;
     }
 }

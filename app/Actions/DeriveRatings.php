@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions;
+
+use App\Models\Measurement;
+use App\Models\Rating;
+use App\Models\Specimen;
+use App\Models\Strip;
+use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Bench\CardMeasurement;
+use MarshTrial\Core\Evidence\FadeStrip;
+use MarshTrial\Core\Evidence\Strip as CoreStrip;
+use MarshTrial\Core\Exchange\MeasurementJson;
+
+/** Writes the ratings and strips that follow from a measurement; what was derived before is replaced. */
+final class DeriveRatings
+{
+    public static function from(Measurement $measurement, CardMeasurement $measured): void
+    {
+        $specimens = Specimen::query()->with('pan')->where('card_id', $measurement->card_id)->get()->keyBy('row');
+        $measurement->ratings()->delete();
+        $measurement->strips()->delete();
+        $of = static fn (int $row): array => [
+            'measurement_id' => $measurement->id,
+            'specimen_id' => $specimens[$row]->id,
+            'paint_id' => $specimens[$row]->pan->paint_id,
+        ];
+        foreach ($measured->ratings as $rating) {
+            $detail = MeasurementJson::rating($rating);
+            Rating::query()->create([
+                ...$of($rating->row), 'row' => $rating->row, 'property' => $rating->property, 'scale' => BenchScale::NAME, 'rules' => BenchScale::RULES,
+                'status' => $rating->status->value, 'value' => $rating->value, 'uncertainty' => $rating->uncertainty, 'class' => $rating->class(), 'detail' => $detail,
+            ]);
+        }
+        foreach (CoreStrip::ofCard($measured) as $row => $strip) {
+            Strip::query()->create([...$of($row), 'kind' => 'property', 'data' => $strip->toArray()]);
+        }
+        foreach (FadeStrip::ofCard($measured) as $row => $strip) {
+            Strip::query()->create([...$of($row), 'kind' => 'fade', 'data' => $strip]);
+        }
+    }
+}

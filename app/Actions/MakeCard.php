@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions;
+
+use App\Models\Card;
+use App\Models\Pan;
+use App\Models\Paper;
+use App\Models\Specimen;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+use MarshTrial\Core\Card\CardKind;
+use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Card\FadeCard;
+use MarshTrial\Core\Card\PropertyCard;
+use MarshTrial\Core\Card\RowLabel;
+use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Exchange\LayoutJson;
+
+/** Makes a card for chosen pans on a paper. Its layout is fixed from then on: it may already be printed. */
+final class MakeCard
+{
+    /** @param list<string> $panUuids in row order */
+    public static function put(string $uuid, CardKind $kind, string $title, Paper $paper, string $side, string $note, array $panUuids, ?string $ifMatch): Card
+    {
+        return DB::transaction(static function () use ($uuid, $kind, $title, $paper, $side, $note, $panUuids, $ifMatch): Card {
+            $values = ['title' => $title, 'paper_id' => $paper->id, 'paper_side' => $side, 'note' => $note];
+            if (Card::query()->where('uuid', $uuid)->exists()) {
+                return Card::put($uuid, $values, $ifMatch);
+            }
+            $pans = Pan::query()->with('paint.maker')->whereIn('uuid', $panUuids)->get()->keyBy('uuid');
+            $labels = $rows = [];
+            foreach (array_values($panUuids) as $i => $panUuid) {
+                $pan = $pans[$panUuid] ?? throw new CoreException('One of the chosen pans is no longer there.');
+                $paint = $pan->paint;
+                $labels[] = new RowLabel($i + 1, $pan->uuid, $paint->colour_name, $paint->maker->name, $paint->pigments);
+                $rows[] = ['uuid' => (string) Str::uuid(), 'pan_id' => $pan->id, 'row' => $i + 1];
+            }
+            CardLayout::checkRows($labels);
+            $layout = $kind === CardKind::Property ? PropertyCard::layout($uuid, $title, $labels) : FadeCard::layout($uuid, $title, $labels);
+            $card = Card::put($uuid, [...$values, 'kind' => $kind->value, 'layout' => LayoutJson::toArray($layout)]);
+            foreach ($rows as $row) {
+                Specimen::query()->create([...$row, 'card_id' => $card->id]);
+            }
+
+            return $card;
+        });
+    }
+}

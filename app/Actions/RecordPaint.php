@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions;
+
+use App\Models\Maker;
+use App\Models\Paint;
+use App\Models\PaintCode;
+use App\Models\Pan;
+use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+use MarshTrial\Core\Exchange\Money;
+use MarshTrial\Core\Pigment\PigmentCode;
+use MarshTrial\Core\Pigment\PigmentStatement;
+
+/** Records a paint, its maker if new, and with it one's own pan, as one line. */
+final class RecordPaint
+{
+    /**
+     * @param array<string, mixed> $line makerName, range, colourName, pigments as written, and optionally pan
+     */
+    public static function put(string $uuid, array $line, ?string $ifMatch): Paint
+    {
+        return DB::transaction(static function () use ($uuid, $line, $ifMatch): Paint {
+            $statement = PigmentStatement::parse((string) ($line['pigments'] ?? ''));
+            $paint = Paint::put($uuid, [
+                'maker_id' => self::maker($line['makerName'])->id,
+                'range' => trim((string) ($line['range'] ?? '')),
+                'colour_name' => trim($line['colourName']),
+                'pigments_written' => trim((string) ($line['pigments'] ?? '')),
+                'pigments' => $statement->text(),
+                'pigments_stated' => $statement->isStated(),
+            ], $ifMatch);
+            $paint->codes()->delete();
+            PaintCode::query()->insert(array_map(static fn (PigmentCode $code, int $i): array => [
+                'paint_id' => $paint->id, 'position' => $i + 1, 'code' => $code->text, 'state' => $code->state->value, 'likely_meaning' => $code->likelyMeaning,
+            ], $statement->codes, array_keys($statement->codes)));
+            if (isset($line['pan'])) {
+                self::putPan($line['pan']['uuid'], $paint, $line['pan'], null);
+            }
+
+            return $paint;
+        });
+    }
+
+    /** @param array<string, mixed> $pan form, batch, volumeMl, price with currency, keptAt */
+    public static function putPan(string $uuid, Paint $paint, array $pan, ?string $ifMatch): Pan
+    {
+        $price = trim((string) ($pan['price'] ?? '')) === '' ? null : Money::parse((string) $pan['price'], (string) ($pan['currency'] ?? ''));
+
+        return Pan::put($uuid, [
+            'paint_id' => $paint->id,
+            'form' => $pan['form'],
+            'batch' => trim((string) ($pan['batch'] ?? '')),
+            'volume_ml' => ($pan['volumeMl'] ?? '') === '' ? null : $pan['volumeMl'],
+            'price_minor' => $price?->minor,
+            'currency' => $price?->currency,
+            'kept_at' => trim((string) ($pan['keptAt'] ?? '')),
+        ], $ifMatch);
+    }
+
+    private static function maker(string $name): Maker
+    {
+        $name = trim((string) preg_replace('/\s+/u', ' ', $name));
+
+        return Maker::query()->whereRaw('lower(name) = ?', [mb_strtolower($name)])->first()
+            ?? Maker::query()->create(['uuid' => (string) Str::uuid(), 'owner_id' => Auth::id(), 'edition' => 1, 'name' => $name]);
+    }
+}

@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use Illuminate\Console\Command;
+use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Exchange\LayoutJson;
+use Symfony\Component\Console\Command\Command as Exit_;
+
+/** What the card commands share: files in and out, and faults as one sentence on standard error with exit code 1. */
+abstract class CardCommand extends Command
+{
+    public function handle(): int
+    {
+        try {
+            $this->work();
+
+            return Exit_::SUCCESS;
+        } catch (CoreException $e) {
+            $this->output->getErrorStyle()->writeln($e->getMessage());
+
+            return Exit_::FAILURE;
+        }
+    }
+
+    abstract protected function work(): void;
+
+    protected function layoutFrom(string $path): CardLayout
+    {
+        if (! is_file($path)) {
+            throw new CoreException("There is no file $path.");
+        }
+
+        return LayoutJson::fromArray(json_decode((string) file_get_contents($path), true));
+    }
+
+    protected function write(?string $path, string $contents): void
+    {
+        if ($path === null) {
+            $this->output->write($contents, false, \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW);
+
+            return;
+        }
+        if (@file_put_contents($path, $contents) === false) {
+            throw new CoreException("The file $path could not be written.");
+        }
+    }
+
+    /** @param array<string, mixed> $data */
+    protected static function json(array $data): string
+    {
+        return json_encode($data, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR)."\n";
+    }
+
+    protected function numberOption(string $name, float $least, float $most): ?float
+    {
+        $text = $this->option($name);
+        if ($text === null) {
+            return null;
+        }
+        if (! is_numeric($text) || (float) $text < $least || (float) $text > $most) {
+            throw new CoreException("--$name takes a number from $least to $most.");
+        }
+
+        return (float) $text;
+    }
+}

@@ -1,0 +1,141 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Imaging;
+
+use Imagick;
+use MarshTrial\Core\Colour\IccProfile;
+use MarshTrial\Core\Imaging\PixelGrid;
+
+/** Reads PNG and JPEG files, within limits, into what the core measures. */
+final class PictureDecoder
+{
+    public const MOST_BYTES = 80_000_000;
+
+    /** A4 at 600 dots per inch is 35 million. */
+    public const MOST_PIXELS = 60_000_000;
+
+    private const MOST_SECONDS = 60;
+
+    /**
+     * Checks a file by its first bytes and header, without decoding it.
+     *
+     * @return array{width: int, height: int, extension: 'png'|'jpg'}
+     *
+     * @throws UnreadablePicture
+     */
+    public static function inspect(string $path): array
+    {
+        $bytes = is_file($path) ? (int) filesize($path) : 0;
+        if ($bytes === 0) {
+            throw new UnreadablePicture('The file is empty. Scan or export it again.');
+        }
+        if ($bytes > self::MOST_BYTES) {
+            throw new UnreadablePicture(sprintf('The file has %d MB; at most %d MB are read. A 300 dots per inch scan is enough.', round($bytes / 1e6), self::MOST_BYTES / 1e6));
+        }
+        $start = (string) file_get_contents($path, length: 16);
+        $extension = match (true) {
+            str_starts_with($start, "\x89PNG\r\n\x1a\n") => 'png',
+            str_starts_with($start, "\xff\xd8\xff") => 'jpg',
+            default => throw new UnreadablePicture('This is not a PNG or JPEG picture, whatever its name says. Scan or export the card as PNG, or as JPEG of high quality.'),
+        };
+        $size = @getimagesize($path);
+        if ($size === false || $size[0] < 1 || $size[1] < 1) {
+            throw new UnreadablePicture('The picture’s header is damaged, so its size cannot be told. Save it again.');
+        }
+        if ($size[0] * $size[1] > self::MOST_PIXELS) {
+            throw new UnreadablePicture(sprintf('The picture says it has %s by %s pixels; at most %d million in all are read. A 300 dots per inch scan of A4 has 9 million.', number_format($size[0], thousands_separator: ' '), number_format($size[1], thousands_separator: ' '), self::MOST_PIXELS / 1e6));
+        }
+
+        return ['width' => $size[0], 'height' => $size[1], 'extension' => $extension];
+    }
+
+    /** @throws UnreadablePicture */
+    public static function decode(string $path): Picture
+    {
+        $facts = self::inspect($path);
+        if ($facts['extension'] === 'jpg' && ! self::jpegIsWhole($path)) {
+            throw new UnreadablePicture('The JPEG ends too early: part of the picture is missing. Copy or save it again.');
+        }
+        try {
+            $image = self::read($path, $facts['extension']);
+            $profiles = $image->getImageProfiles('icc', true);
+            $profile = isset($profiles['icc']) ? IccProfile::tryParse($profiles['icc']) : null;
+            $remark = isset($profiles['icc']) && $profile === null ? 'the embedded colour profile is of a kind that is not read; sRGB was assumed' : null;
+            $bytesPerSample = $image->getImageDepth() > 8 ? 2 : 1;
+            if ($image->getImageAlphaChannel()) {
+                $image->setImageBackgroundColor('white');
+                $image->setImageAlphaChannel(Imagick::ALPHACHANNEL_REMOVE);
+            }
+            $image->setImageDepth(8 * $bytesPerSample);
+            $image->setOption('rgb:endian', 'lsb');
+            $image->setImageFormat('rgb');
+            [$width, $height] = [$image->getImageWidth(), $image->getImageHeight()];
+            $data = $image->getImageBlob();
+            $image->clear();
+        } catch (\ImagickException $e) {
+            throw new UnreadablePicture('The picture is damaged and could not be read to its end. Save it again.', previous: $e);
+        }
+        if (strlen($data) !== $width * $height * 3 * $bytesPerSample) {
+            throw new UnreadablePicture('The picture could not be read completely. Save it again as PNG.');
+        }
+        // The library writes 16-bit samples high byte first; the core wants them low byte first.
+        if ($bytesPerSample === 2) {
+            $data = self::swapped($data);
+        }
+
+        return new Picture(new PixelGrid($data, $width, $height, $bytesPerSample, $profile, $remark), $facts['extension'] === 'jpg');
+    }
+
+    /** A smaller copy for looking at: JPEG, sRGB, without any metadata (a picture may tell where it was taken). */
+    public static function preview(string $path, int $longerSide): string
+    {
+        try {
+            $image = self::read($path, self::inspect($path)['extension']);
+            if ($image->getImageAlphaChannel()) {
+                $image->setImageBackgroundColor('white');
+                $image->setImageAlphaChannel(Imagick::ALPHACHANNEL_REMOVE);
+            }
+            $image->thumbnailImage($longerSide, $longerSide, true);
+            $image->stripImage();
+            $image->setImageFormat('jpeg');
+            $image->setImageCompressionQuality(88);
+
+            return $image->getImageBlob();
+        } catch (\ImagickException $e) {
+            throw new UnreadablePicture('The picture is damaged, so it cannot be shown.', previous: $e);
+        }
+    }
+
+    private static function read(string $path, string $extension): Imagick
+    {
+        Imagick::setResourceLimit(Imagick::RESOURCETYPE_TIME, self::MOST_SECONDS);
+        $image = new Imagick;
+        $image->readImage(($extension === 'jpg' ? 'jpeg' : 'png').':'.$path.'[0]');
+        if ($image->getImageColorspace() === Imagick::COLORSPACE_CMYK) {
+            throw new UnreadablePicture('This is a print picture (CMYK), which does not tell measured colours. Save it as RGB.');
+        }
+
+        return $image;
+    }
+
+    /** Whether a JPEG holds its end marker; some libraries fill what is missing with grey and say nothing. */
+    private static function jpegIsWhole(string $path): bool
+    {
+        $bytes = (int) filesize($path);
+        $tail = (string) file_get_contents($path, offset: max(0, $bytes - 65536));
+
+        return str_contains($tail, "\xff\xd9");
+    }
+
+    private static function swapped(string $data): string
+    {
+        $out = '';
+        foreach (str_split($data, 1 << 20) as $part) {
+            $out .= pack('v*', ...unpack('n*', $part) ?: []);
+        }
+
+        return $out;
+    }
+}

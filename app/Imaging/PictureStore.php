@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Imaging;
+
+/** Keeps picture files under their content's SHA-256, so that a file once stored never changes. */
+final class PictureStore
+{
+    public static function path(string $sha256, string $extension): string
+    {
+        return storage_path('app/pictures/'.substr($sha256, 0, 2)."/$sha256.$extension");
+    }
+
+    /** Stores the bytes, synced to disk before it returns their hash. */
+    public static function keep(string $bytes, string $extension): string
+    {
+        $sha256 = hash('sha256', $bytes);
+        $path = self::path($sha256, $extension);
+        if (is_file($path)) {
+            return $sha256;
+        }
+        if (! is_dir(dirname($path))) {
+            mkdir(dirname($path), 0775, true);
+        }
+        $partial = $path.'.'.bin2hex(random_bytes(4));
+        $file = fopen($partial, 'xb') ?: throw new \RuntimeException('The picture could not be stored.');
+        fwrite($file, $bytes);
+        fsync($file);
+        fclose($file);
+        rename($partial, $path);
+
+        return $sha256;
+    }
+
+    /** Path of a smaller copy for looking at, made when it is first asked for. */
+    public static function preview(string $sha256, string $extension, int $longerSide): string
+    {
+        $path = storage_path("app/previews/$sha256-$longerSide.jpg");
+        if (! is_file($path)) {
+            if (! is_dir(dirname($path))) {
+                mkdir(dirname($path), 0775, true);
+            }
+            $partial = $path.'.'.bin2hex(random_bytes(4));
+            file_put_contents($partial, PictureDecoder::preview(self::path($sha256, $extension), $longerSide));
+            rename($partial, $path);
+        }
+
+        return $path;
+    }
+}

@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Database\Eloquent\Relations\HasOne;
+use Illuminate\Support\Carbon;
+use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Exchange\LayoutJson;
+
+/**
+ * A record in the making: one printed card with its specimens. A draft until it is published.
+ *
+ * @property string $kind
+ * @property string $title
+ * @property string $paper_side
+ * @property string $note
+ * @property array<string, mixed> $layout
+ * @property Carbon|null $published_at
+ * @property Carbon $created_at
+ * @property Carbon $updated_at
+ * @property Paper $paper
+ * @property Hanging|null $hanging
+ */
+final class Card extends Model
+{
+    use Shared;
+
+    protected function casts(): array
+    {
+        return ['layout' => 'array', 'published_at' => 'datetime'];
+    }
+
+    /** @param Builder<self> $query */
+    public function scopeVisibleTo(Builder $query, ?User $user): void
+    {
+        if ($user === null) {
+            $query->whereNotNull('cards.published_at');
+        } elseif (! $user->is_steward) {
+            $query->where(fn (Builder $q) => $q->whereNotNull('cards.published_at')->orWhere('cards.owner_id', $user->id));
+        }
+    }
+
+    public function cardLayout(): CardLayout
+    {
+        return LayoutJson::fromArray($this->layout);
+    }
+
+    public function layoutHash(): string
+    {
+        return hash('sha256', json_encode($this->layout, JSON_THROW_ON_ERROR));
+    }
+
+    /** @return BelongsTo<Paper, $this> */
+    public function paper(): BelongsTo
+    {
+        return $this->belongsTo(Paper::class);
+    }
+
+    /** @return HasMany<Specimen, $this> */
+    public function specimens(): HasMany
+    {
+        return $this->hasMany(Specimen::class)->orderBy('row');
+    }
+
+    /** @return HasMany<Picture, $this> */
+    public function pictures(): HasMany
+    {
+        return $this->hasMany(Picture::class)->orderBy('id');
+    }
+
+    /** @return HasMany<Measurement, $this> */
+    public function measurements(): HasMany
+    {
+        return $this->hasMany(Measurement::class)->orderBy('id');
+    }
+
+    /** @return HasMany<FadeCheck, $this> */
+    public function checks(): HasMany
+    {
+        return $this->hasMany(FadeCheck::class)->orderBy('checked_on')->orderBy('id');
+    }
+
+    /** @return HasOne<Hanging, $this> */
+    public function hanging(): HasOne
+    {
+        return $this->hasOne(Hanging::class);
+    }
+
+    /** @return HasMany<Revision, $this> */
+    public function revisions(): HasMany
+    {
+        return $this->hasMany(Revision::class)->orderBy('number');
+    }
+}

@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Support\Carbon;
+
+/**
+ * A published state of a record; never changed, never derived again.
+ *
+ * @property int $card_id
+ * @property int $number
+ * @property Carbon $published_at
+ * @property string $title
+ * @property array<string, mixed> $record
+ * @property Card $card
+ */
+final class Revision extends Model
+{
+    public $timestamps = false;
+
+    protected function casts(): array
+    {
+        return ['record' => 'array', 'published_at' => 'datetime'];
+    }
+
+    /** @return BelongsTo<Card, $this> */
+    public function card(): BelongsTo
+    {
+        return $this->belongsTo(Card::class);
+    }
+}

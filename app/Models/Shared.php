@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\Gate;
+use Symfony\Component\HttpKernel\Exception\PreconditionFailedHttpException;
+
+/**
+ * A thing with a public UUID that the client may make, an owner, and an edition that counts its changes.
+ *
+ * @property int $id
+ * @property string $uuid
+ * @property int $owner_id
+ * @property int $edition
+ * @property User $owner
+ *
+ * @mixin Model
+ */
+trait Shared
+{
+    public function getRouteKeyName(): string
+    {
+        return 'uuid';
+    }
+
+    /** @return BelongsTo<User, $this> */
+    public function owner(): BelongsTo
+    {
+        return $this->belongsTo(User::class, 'owner_id');
+    }
+
+    public function mayBeChangedBy(?User $user): bool
+    {
+        return $user !== null && ($user->is_steward || $this->owner_id === $user->id);
+    }
+
+    /**
+     * Makes or changes the thing of this UUID; the same call twice is the same as once.
+     *
+     * @param array<string, mixed> $values
+     * @param string|null $ifMatch edition that the writer had seen; null: not told
+     *
+     * @throws PreconditionFailedHttpException when somebody changed it in between
+     */
+    public static function put(string $uuid, array $values, ?string $ifMatch = null): static
+    {
+        $thing = static::query()->where('uuid', $uuid)->first();
+        if ($thing === null) {
+            return static::query()->create(['uuid' => $uuid, 'owner_id' => Auth::id(), 'edition' => 1] + $values);
+        }
+        Gate::authorize('change', $thing);
+        if ($ifMatch !== null && trim($ifMatch, '"') !== (string) $thing->edition) {
+            throw new PreconditionFailedHttpException;
+        }
+        $thing->fill($values);
+        if ($thing->isDirty()) {
+            $thing->edition++;
+            $thing->save();
+        }
+
+        return $thing;
+    }
+}

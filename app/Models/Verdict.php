@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+
+/**
+ * A judgement by eye, in words of the scale.
+ *
+ * @property int $specimen_id
+ * @property int|null $fade_check_id
+ * @property string $property
+ * @property string $word
+ * @property string $note
+ * @property bool $published
+ */
+final class Verdict extends Model
+{
+    use Shared;
+
+    protected function casts(): array
+    {
+        return ['published' => 'boolean'];
+    }
+
+    /** @return BelongsTo<Specimen, $this> */
+    public function specimen(): BelongsTo
+    {
+        return $this->belongsTo(Specimen::class);
+    }
+
+    /** @return BelongsTo<FadeCheck, $this> */
+    public function fadeCheck(): BelongsTo
+    {
+        return $this->belongsTo(FadeCheck::class);
+    }
+}

@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Bench;
+
+use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Fading\Outcome;
+
+/** Worded scales for judging by eye, without any picture; the words are this project's own. */
+final class EyeScale
+{
+    private const BENCH = [
+        'transparency' => [
+            'transparent' => 'the black line looks as black under the paint as beside it',
+            'semi-transparent' => 'a faint veil of colour lies on the line',
+            'semi-opaque' => 'the line is clearly coloured, and clearly there',
+            'opaque' => 'the line is hidden or nearly so at full strength',
+        ],
+        'staining' => [
+            'non-staining' => 'a soft damp brush brings back the bare paper, or nearly',
+            'low' => 'a light tint stays',
+            'medium' => 'about half of the colour stays',
+            'high' => 'most of the colour stays whatever is done',
+        ],
+        'granulation' => [
+            'none' => 'the wash is smooth',
+            'slight' => 'a little texture, seen when looked for',
+            'distinct' => 'grains are seen at reading distance',
+            'heavy' => 'strong speckle, seen across a table',
+        ],
+    ];
+
+    private const FADE = [
+        Outcome::NoChange->value => 'both halves look the same at every depth',
+        Outcome::PalerInTint->value => 'only the pale end is lighter than the kept half',
+        Outcome::Paler->value => 'the exposed half is lighter',
+        Outcome::NearlyGone->value => 'little more than paper is left',
+        Outcome::HueShift->value => 'as light as before, but another hue',
+        Outcome::Darker->value => 'the exposed half is darker or browner',
+        Outcome::MoreVivid->value => 'the exposed half is stronger in colour',
+        Outcome::PaperOrUndecidable->value => 'the paper changed too, or one cannot tell',
+    ];
+
+    /** @return array<string, string> word => description, least first; empty for an unknown property */
+    public static function words(string $property): array
+    {
+        return $property === 'lightfastness' ? self::FADE : self::BENCH[$property] ?? [];
+    }
+
+    /** @return array<string, array<string, string>> */
+    public static function all(): array
+    {
+        return [...self::BENCH, 'lightfastness' => self::FADE];
+    }
+
+    /** @throws CoreException when the word is not on the property's scale */
+    public static function check(string $property, string $word): void
+    {
+        if (! isset(self::words($property)[$word])) {
+            throw new CoreException("\"$word\" is not one of the words for judging $property by eye.");
+        }
+    }
+}

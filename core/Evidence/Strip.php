@@ -1,0 +1,146 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Evidence;
+
+use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Bench\CardMeasurement;
+use MarshTrial\Core\Bench\Ladder;
+use MarshTrial\Core\Bench\Rating;
+use MarshTrial\Core\Bench\RowReadings;
+use MarshTrial\Core\Bench\StrokeStep;
+use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Colour\LinearRgb;
+use MarshTrial\Core\Optics\Deposit;
+
+/**
+ * What one measured row of a property card has to show: the ladder over paper and over the black line, what lifting left, the grain.
+ *
+ * Colours are linear sRGB, unclipped.
+ */
+final readonly class Strip
+{
+    /** @param list<array{onPaper: LinearRgb, onBlack: LinearRgb|null}> $steps full strength first */
+    private function __construct(
+        public LinearRgb $paper,
+        public ?LinearRgb $ink,
+        public ?int $key,
+        public array $steps,
+        public LinearRgb $wash,
+        public LinearRgb $unlifted,
+        public LinearRgb $lifted,
+        public ?float $residue,
+        public ?float $grain,
+        /** Rms lightness difference of the grain, L*. */
+        public ?float $grainDeltaL,
+        public ?float $grainSizeMm,
+    ) {}
+
+    /** @return array<int, self> by row; rows in which nothing was painted are left out */
+    public static function ofCard(CardMeasurement $measurement): array
+    {
+        $out = [];
+        foreach ($measurement->rows as $row) {
+            if ($row->key === null) {
+                continue;
+            }
+            $rating = static function (string $property) use ($measurement, $row): ?Rating {
+                foreach ($measurement->ratings as $rating) {
+                    if ($rating->row === $row->row && $rating->property === $property && $rating->value !== null) {
+                        return $rating;
+                    }
+                }
+
+                return null;
+            };
+            $out[$row->row] = self::ofRow($row, $rating('staining'), $rating('granulation'));
+        }
+
+        return $out;
+    }
+
+    private static function ofRow(RowReadings $row, ?Rating $staining, ?Rating $granulation): self
+    {
+        return new self(
+            $row->paper->rgb,
+            $row->bareLine === [] ? null : $row->bareLine[0]->rgb,
+            $row->key,
+            array_map(static fn (StrokeStep $s): array => ['onPaper' => $s->onPaper->rgb, 'onBlack' => $s->onBlack?->rgb], $row->steps),
+            $row->wash->rgb,
+            $row->lifts[CellRole::LiftNone->value]->rgb,
+            $row->lifts[CellRole::LiftSoft->value]->rgb,
+            $staining?->value,
+            $granulation?->value,
+            $granulation?->numbers['rmsDeltaL'] ?? null,
+            $granulation?->numbers['grainSizeMm'] ?? null,
+        );
+    }
+
+    /**
+     * Colour at a depth, carried at most 15 % beyond the stroke; between two steps the deposits are interpolated.
+     *
+     * @param int|null $key channel in which the depth is taken; the strip's own when null
+     */
+    public function at(float $depth, ?int $key = null): ?LinearRgb
+    {
+        $key ??= $this->key;
+        $places = [];
+        foreach ($this->steps as $step) {
+            $deposit = $key === null ? null : Deposit::of($step['onPaper'], $this->paper)->in($key);
+            if ($deposit !== null) {
+                $log = array_map(static fn (float $v): float => log(max(1e-4, $v)), $step['onPaper']->toArray());
+                $places[] = ['deposit' => $deposit, 'r' => $log[0], 'g' => $log[1], 'b' => $log[2]];
+            }
+        }
+        $at = Ladder::at($depth, $places, ['r', 'g', 'b']);
+
+        return $at === null ? null : new LinearRgb(exp($at['r']), exp($at['g']), exp($at['b']));
+    }
+
+    /** Colour at reference depth, or of the step nearest to it. */
+    public function reference(): Lab
+    {
+        $at = $this->at(BenchScale::REFERENCE_DEPTH);
+        if ($at !== null) {
+            return $at->toLab();
+        }
+
+        return $this->steps[0]['onPaper']->toLab();
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return [
+            'paper' => $this->paper->toArray(),
+            'ink' => $this->ink?->toArray(),
+            'key' => $this->key,
+            'steps' => array_map(static fn (array $s): array => [$s['onPaper']->toArray(), $s['onBlack']?->toArray()], $this->steps),
+            'wash' => $this->wash->toArray(),
+            'unlifted' => $this->unlifted->toArray(),
+            'lifted' => $this->lifted->toArray(),
+            'residue' => $this->residue,
+            'grain' => [$this->grain, $this->grainDeltaL, $this->grainSizeMm],
+        ];
+    }
+
+    /** @param array<string, mixed> $data as written by toArray() */
+    public static function fromArray(array $data): self
+    {
+        $rgb = LinearRgb::fromArray(...);
+
+        return new self(
+            $rgb($data['paper']),
+            $data['ink'] === null ? null : $rgb($data['ink']),
+            $data['key'],
+            array_map(static fn (array $s): array => ['onPaper' => $rgb($s[0]), 'onBlack' => $s[1] === null ? null : $rgb($s[1])], $data['steps']),
+            $rgb($data['wash']),
+            $rgb($data['unlifted']),
+            $rgb($data['lifted']),
+            $data['residue'],
+            ...$data['grain'],
+        );
+    }
+}
