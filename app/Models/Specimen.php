@@ -21,6 +21,8 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  */
 final class Specimen extends Model
 {
+    public $timestamps = false;
+
     public function getRouteKeyName(): string
     {
         return 'uuid';

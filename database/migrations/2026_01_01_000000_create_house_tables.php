@@ -6,7 +6,7 @@ use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\Schema;
 
-/** What the framework needs: people, sessions, cache and the queue. */
+/** What the framework needs: people, cache and the queue. */
 return new class extends Migration
 {
     public function up(): void
@@ -20,14 +20,6 @@ return new class extends Migration
             $table->boolean('is_steward')->default(false);
             $table->rememberToken();
             $table->timestamps();
-        });
-        Schema::create('sessions', function (Blueprint $table): void {
-            $table->string('id')->primary();
-            $table->foreignId('user_id')->nullable()->index();
-            $table->string('ip_address', 45)->nullable();
-            $table->text('user_agent')->nullable();
-            $table->longText('payload');
-            $table->integer('last_activity')->index();
         });
         Schema::create('cache', function (Blueprint $table): void {
             $table->string('key')->primary();

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions;
+
+use App\Models\Card;
+use App\Models\Measurement;
+use App\Models\Revision;
+use App\Models\User;
+use App\Models\Verdict;
+use App\Queries\CardView;
+use Illuminate\Support\Arr;
+use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\CoreException;
+
+/** Publishes a card as a new revision that holds its own complete JSON and never changes. */
+final class PublishRecord
+{
+    public const FORMAT = 'marsh-trial/record';
+
+    public const VERSION = 1;
+
+    public static function of(Card $card, User $publisher): Revision
+    {
+        return DB::transaction(static function () use ($card, $publisher): Revision {
+            if (Measurement::query()->where('card_id', $card->id)->whereIn('state', ['waiting', 'running'])->exists()) {
+                throw new CoreException('A picture of this card is still being measured. Publish when it is done.');
+            }
+            $verdicts = Verdict::query()->whereIn('specimen_id', $card->specimens()->select('id'));
+            $measured = Measurement::query()->where('card_id', $card->id)->where('state', 'done');
+            if (! (clone $measured)->exists() && ! (clone $verdicts)->exists()) {
+                throw new CoreException('There is nothing to publish yet: this card has neither a measured picture nor an eye verdict.');
+            }
+            $measured->update(['published' => true]);
+            $verdicts->update(['published' => true]);
+            $now = now();
+            $card->update(['published_at' => $now]);
+            $number = 1 + (int) Revision::query()->where('card_id', $card->id)->max('number');
+
+            return Revision::query()->create([
+                'card_id' => $card->id, 'number' => $number, 'publisher_id' => $publisher->id, 'published_at' => $now, 'title' => $card->title,
+                'record' => self::record($card->fresh() ?? $card, $number, $publisher, $now->toIso8601String()),
+            ]);
+        });
+    }
+
+    /** @return array<string, mixed> */
+    private static function record(Card $card, int $number, User $publisher, string $publishedAt): array
+    {
+        $view = CardView::of($card);
+        // A window is somebody's home: a published place is rounded to one degree and goes without its name and note.
+        $hanging = $view['hanging'] === null ? null : [
+            ...Arr::only($view['hanging'], ['facing', 'glass', 'timeZone', 'hungOn']),
+            'latitude' => $view['hanging']['latitude'] === null ? null : round($view['hanging']['latitude']),
+            'longitude' => $view['hanging']['longitude'] === null ? null : round($view['hanging']['longitude']),
+        ];
+        $rows = array_map(static function (array $row): array {
+            $row['paint'] = Arr::except($row['paint'], ['mayChange', 'edition']);
+            $row['pan'] = Arr::only($row['pan'], ['form', 'batch', 'volumeMl', 'price']);
+            $row['verdicts'] = array_map(static fn (array $v): array => Arr::except($v, ['mine', 'edition']), $row['verdicts']);
+
+            return $row;
+        }, $view['rows']);
+
+        return [
+            'format' => self::FORMAT, 'version' => self::VERSION, 'revision' => $number,
+            'publishedAt' => $publishedAt, 'publishedBy' => $publisher->name,
+            ...Arr::only($view, ['uuid', 'kind', 'title', 'code', 'paper', 'side', 'note', 'owner', 'made', 'layout', 'checks', 'classes']),
+            'hanging' => $hanging, 'rows' => $rows,
+            'pictures' => array_values(array_filter($view['pictures'], static fn (array $p): bool => ($p['measurement']['state'] ?? null) === 'done')),
+            'shownPicture' => $view['shownPicture'],
+            'measurement' => $view['result'],
+            'limits' => 'Evidence from one group’s tests, not a certificate under any standard.',
+        ];
+    }
+}

@@ -1,0 +1,162 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Actions\MakeCard;
+use App\Actions\PublishRecord;
+use App\Models\Card;
+use App\Models\FadeCheck;
+use App\Models\Hanging;
+use App\Models\Pan;
+use App\Models\Paper;
+use App\Models\Specimen;
+use App\Models\Verdict;
+use App\Queries\CardView;
+use App\Queries\PaintView;
+use App\Queries\PropertyView;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Gate;
+use Illuminate\Validation\Rule;
+use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Bench\EyeScale;
+use MarshTrial\Core\Card\CardKind;
+use MarshTrial\Core\Card\SvgPrinter;
+
+/** Cards, their papers, eye verdicts, hanging and checks. */
+final class CardController extends Controller
+{
+    public function index(Request $request): JsonResponse
+    {
+        $page = Card::query()->visibleTo($this->user($request))->with('owner', 'paper', 'specimens')
+            ->when($request->query('kind'), static fn ($q, $kind) => $q->where('kind', $kind))
+            ->orderByDesc('id')->paginate(50);
+
+        return new JsonResponse(['cards' => array_map(CardView::summary(...), $page->items()), 'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage()]);
+    }
+
+    public function show(Card $card): JsonResponse
+    {
+        Gate::authorize('see', $card);
+
+        return new JsonResponse(CardView::of($card), 200, ['ETag' => "\"$card->edition\""]);
+    }
+
+    public function put(Request $request, string $uuid): JsonResponse
+    {
+        $values = $request->validate([
+            'kind' => ['required', Rule::enum(CardKind::class)], 'title' => 'required|string|max:160', 'paperUuid' => 'required|uuid', 'side' => 'required|string|max:40',
+            'note' => 'nullable|string|max:2000', 'pans' => 'required|array|max:6', 'pans.*' => 'uuid',
+        ], ['title.required' => 'Give the card a title.', 'paperUuid.required' => 'Choose the paper.', 'pans.required' => 'Choose one to six pans.', 'pans.max' => 'A card takes one to six paints.']);
+        $paper = Paper::query()->where('uuid', $values['paperUuid'])->firstOrFail();
+        $card = MakeCard::put($uuid, CardKind::from($values['kind']), trim($values['title']), $paper, $values['side'], $values['note'] ?? '', array_values($values['pans']), $request->header('If-Match'));
+
+        return new JsonResponse(CardView::of($card), $card->wasRecentlyCreated ? 201 : 200, ['ETag' => "\"$card->edition\""]);
+    }
+
+    public function print(Request $request, Card $card): Response
+    {
+        Gate::authorize('see', $card);
+
+        return new Response(SvgPrinter::print($card->cardLayout(), $request->boolean('frame')), 200, ['Content-Type' => 'image/svg+xml', 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'"]);
+    }
+
+    public function layout(Card $card): JsonResponse
+    {
+        Gate::authorize('see', $card);
+
+        return new JsonResponse($card->layout);
+    }
+
+    public function papers(): JsonResponse
+    {
+        return new JsonResponse([
+            'papers' => Paper::query()->orderByDesc('id')->get()->map(self::paper(...))->all(), 'fibres' => Paper::FIBRES, 'surfaces' => Paper::SURFACES,
+        ]);
+    }
+
+    public function putPaper(Request $request, string $uuid): JsonResponse
+    {
+        $values = $request->validate([
+            'maker' => 'required|string|max:120', 'fibre' => ['required', Rule::in(Paper::FIBRES)], 'surface' => ['required', Rule::in(Paper::SURFACES)], 'weightGsm' => 'nullable|integer|between:50,1200',
+        ], ['maker.required' => 'Say who makes the paper, or "unknown".']);
+        $paper = Paper::put($uuid, ['maker' => trim($values['maker']), 'fibre' => $values['fibre'], 'surface' => $values['surface'], 'weight_gsm' => $values['weightGsm'] ?? null], $request->header('If-Match'));
+
+        return new JsonResponse(self::paper($paper), $paper->wasRecentlyCreated ? 201 : 200);
+    }
+
+    /** @return array<string, mixed> */
+    private static function paper(Paper $paper): array
+    {
+        return ['uuid' => $paper->uuid, 'words' => $paper->words()];
+    }
+
+    /** Pans that a card may be made of: one's own first. */
+    public function pans(Request $request): JsonResponse
+    {
+        $id = $this->user($request)->id ?? 0;
+        $pans = Pan::query()->with('paint.maker')->where('owner_id', $id)->orderByDesc('id')->limit(500)->get();
+
+        return new JsonResponse(['pans' => $pans->map(static fn (Pan $p): array => [...PaintView::pan($p), 'paint' => PaintView::of($p->paint)])->all()]);
+    }
+
+    public function putVerdict(Request $request, string $uuid): JsonResponse
+    {
+        $values = $request->validate([
+            'specimenUuid' => 'required|uuid', 'property' => ['required', Rule::in(array_keys(BenchScale::CLASSES))], 'word' => 'required|string|max:80', 'note' => 'nullable|string|max:2000', 'checkUuid' => 'nullable|uuid',
+        ]);
+        EyeScale::check($values['property'], $values['word']);
+        $specimen = Specimen::query()->with('card')->where('uuid', $values['specimenUuid'])->firstOrFail();
+        Gate::authorize('see', $specimen->card);
+        $check = FadeCheck::query()->where('card_id', $specimen->card_id)->where('uuid', $values['checkUuid'] ?? '')->first();
+        $verdict = DB::transaction(static fn (): Verdict => Verdict::put($uuid, [
+            'specimen_id' => $specimen->id, 'fade_check_id' => $check?->id, 'property' => $values['property'], 'word' => $values['word'], 'note' => $values['note'] ?? '', 'published' => false,
+        ], $request->header('If-Match')))->load('owner');
+
+        return new JsonResponse([...PropertyView::verdict($verdict), 'edition' => $verdict->edition], $verdict->wasRecentlyCreated ? 201 : 200);
+    }
+
+    public function putHanging(Request $request, Card $card, string $uuid): JsonResponse
+    {
+        Gate::authorize('change', $card);
+        $values = $request->validate([
+            'place' => 'required|string|max:160', 'facing' => ['required', Rule::in(Hanging::FACINGS)], 'glass' => 'nullable|string|max:160',
+            'latitude' => 'nullable|numeric|between:-90,90', 'longitude' => 'nullable|numeric|between:-180,180',
+            'timeZone' => 'required|timezone:all', 'hungOn' => 'required|date_format:Y-m-d', 'note' => 'nullable|string|max:2000',
+        ], ['place.required' => 'Say where it hangs; what is published is rounded to one degree and goes without the name.']);
+        $hanging = Hanging::put($uuid, [
+            'card_id' => $card->id, 'place' => $values['place'], 'facing' => $values['facing'], 'glass' => $values['glass'] ?? '', 'latitude' => $values['latitude'] ?? null,
+            'longitude' => $values['longitude'] ?? null, 'time_zone' => $values['timeZone'], 'hung_on' => $values['hungOn'], 'note' => $values['note'] ?? '',
+        ], $request->header('If-Match'));
+
+        return new JsonResponse(CardView::of($card), $hanging->wasRecentlyCreated ? 201 : 200);
+    }
+
+    public function putCheck(Request $request, Card $card, string $uuid): JsonResponse
+    {
+        Gate::authorize('change', $card);
+        $values = $request->validate(
+            ['checkedOn' => 'required|date_format:Y-m-d', 'doseMlxh' => 'nullable|numeric|between:0,100000', 'note' => 'nullable|string|max:2000'],
+            ['doseMlxh.between' => 'The dose is in Mlx h, zero or more.'],
+        );
+        $hanging = $card->hanging;
+        if ($hanging !== null && $values['checkedOn'] < $hanging->hung_on->toDateString()) {
+            abort(422, 'A check cannot lie before the day of hanging.');
+        }
+        $check = FadeCheck::put($uuid, ['card_id' => $card->id, 'checked_on' => $values['checkedOn'], 'dose_mlxh' => $values['doseMlxh'] ?? null, 'note' => $values['note'] ?? ''], $request->header('If-Match'));
+
+        return new JsonResponse(CardView::of($card), $check->wasRecentlyCreated ? 201 : 200);
+    }
+
+    public function publish(Request $request, Card $card): JsonResponse
+    {
+        Gate::authorize('change', $card);
+        $revision = PublishRecord::of($card, $this->user($request) ?? abort(401));
+
+        return new JsonResponse(['card' => $card->uuid, 'number' => $revision->number], 201);
+    }
+}

@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Actions\RequestMeasurement;
+use App\Imaging\PictureStore;
+use App\Models\Card;
+use App\Models\FadeCheck;
+use App\Models\Measurement;
+use App\Models\Picture;
+use App\Queries\CardView;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\Gate;
+use MarshTrial\Core\CoreException;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+
+/** Pictures of cards and the measuring of them. */
+final class PictureController extends Controller
+{
+    public function upload(Request $request, Card $card): JsonResponse
+    {
+        Gate::authorize('change', $card);
+        $file = $request->file('picture');
+        if (! $file instanceof UploadedFile) {
+            throw new CoreException('No picture arrived. Choose a PNG or JPEG file.');
+        }
+        if (! $file->isValid()) {
+            throw new CoreException('The picture did not arrive whole, perhaps because it is too large. Nothing was changed; try again.');
+        }
+
+        return $this->answer(RequestMeasurement::fromUpload($card, $file, $this->check($request, $card)));
+    }
+
+    public function standIn(Request $request, Card $card): JsonResponse
+    {
+        Gate::authorize('change', $card);
+
+        return $this->answer(RequestMeasurement::fromStandIn($card, $this->check($request, $card)));
+    }
+
+    public function measurement(Measurement $measurement): JsonResponse
+    {
+        Gate::authorize('see', $measurement->card);
+
+        return new JsonResponse([...CardView::measurement($measurement), 'result' => $measurement->result]);
+    }
+
+    public function preview(Picture $picture): BinaryFileResponse
+    {
+        Gate::authorize('see', $picture->card);
+        abort_if($picture->sha256 === null, 404);
+
+        return response()->file(PictureStore::preview((string) $picture->sha256, $picture->extension, 1800), ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age=31536000, immutable']);
+    }
+
+    private function check(Request $request, Card $card): ?FadeCheck
+    {
+        $uuid = $request->input('checkUuid');
+
+        return $uuid === null ? null : FadeCheck::query()->where('card_id', $card->id)->where('uuid', $uuid)->firstOrFail();
+    }
+
+    private function answer(Measurement $measurement): JsonResponse
+    {
+        return new JsonResponse(CardView::measurement($measurement), 202);
+    }
+}

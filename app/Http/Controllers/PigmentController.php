@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Models\PaintCode;
+use App\Queries\CodePage;
+use App\Queries\PigmentView;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use MarshTrial\Core\Pigment\Catalogue;
+
+final class PigmentController extends Controller
+{
+    public function index(): JsonResponse
+    {
+        $paints = PaintCode::query()->toBase()->groupBy('code')->selectRaw('code, count(*) as n')->pluck('n', 'code');
+        $measured = PaintCode::query()->toBase()->join('strips', 'strips.paint_id', '=', 'paint_codes.paint_id')->where('strips.kind', 'property')
+            ->groupBy('code')->selectRaw('code, count(distinct strips.paint_id) as n')->pluck('n', 'code');
+        $known = Catalogue::all();
+        $others = $paints->keys()->reject(static fn (string $code): bool => isset($known[$code]))->sort();
+
+        return new JsonResponse([
+            'pigments' => array_values(array_map(static fn ($p): array => [...(PigmentView::of($p) ?? []), 'paints' => (int) ($paints[$p->code] ?? 0), 'measured' => (int) ($measured[$p->code] ?? 0)], $known)),
+            'others' => $others->values()->map(static fn (string $code): array => ['code' => $code, 'paints' => (int) $paints[$code], 'measured' => (int) ($measured[$code] ?? 0)])->all(),
+        ]);
+    }
+
+    public function show(Request $request, string $code): JsonResponse
+    {
+        return new JsonResponse(CodePage::of($code, $this->user($request)));
+    }
+}

@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Card;
+use App\Models\FadeCheck;
+use App\Models\Measurement;
+use App\Models\Picture;
+use App\Models\Revision;
+use App\Models\Specimen;
+use App\Models\Verdict;
+use Illuminate\Support\Facades\Auth;
+use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Bench\EyeScale;
+use MarshTrial\Core\Fading\CheckSchedule;
+
+/** A card with everything that hangs on it, as its own page shows it. */
+final class CardView
+{
+    /** @return array<string, mixed> */
+    public static function of(Card $card): array
+    {
+        $card->load('owner', 'paper', 'hanging', 'revisions', 'checks', 'pictures', 'specimens.pan.paint.maker', 'specimens.pan.paint.codes', 'specimens.pan.paint.claims.claimScale', 'specimens.verdicts.owner');
+        $newest = Measurement::query()->where('card_id', $card->id)->orderBy('id')->get()->keyBy('picture_id');
+        $shown = $newest->where('state', 'done')->last();
+
+        return [
+            ...self::summary($card),
+            'layout' => $card->layout,
+            'rows' => $card->specimens->map(static fn (Specimen $s): array => self::row($s, $shown))->all(),
+            'pictures' => $card->pictures->map(static fn (Picture $p): array => self::picture($p, $newest[$p->id] ?? null))->all(),
+            'shownPicture' => $card->pictures->firstWhere('id', $shown?->picture_id)?->uuid,
+            'result' => $shown?->result,
+            'hanging' => self::hanging($card),
+            'checks' => $card->checks->map(self::check(...))->all(),
+            'revisions' => $card->revisions->map(static fn (Revision $r): array => ['number' => $r->number, 'publishedAt' => $r->published_at->toIso8601String()])->all(),
+            'eyeScales' => EyeScale::all(),
+            'classes' => BenchScale::CLASSES,
+        ];
+    }
+
+    /** @return array<string, mixed> needs owner, paper and specimens loaded */
+    public static function summary(Card $card): array
+    {
+        return [
+            'uuid' => $card->uuid, 'edition' => $card->edition, 'kind' => $card->kind, 'title' => $card->title, 'code' => $card->layout['card']['code'],
+            'paper' => $card->paper->words(), 'paperUuid' => $card->paper->uuid, 'side' => $card->paper_side, 'note' => $card->note,
+            'owner' => $card->owner->name, 'mayChange' => $card->mayBeChangedBy(Auth::user()),
+            'published' => $card->published_at?->toIso8601String(), 'made' => $card->created_at->toIso8601String(),
+            'paints' => $card->specimens->count(),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function row(Specimen $specimen, ?Measurement $shown): array
+    {
+        $paint = $specimen->pan->paint;
+        $ratings = array_values(array_filter($shown->result['ratings'] ?? [], static fn (array $r): bool => $r['row'] === $specimen->row));
+
+        return [
+            'row' => $specimen->row, 'uuid' => $specimen->uuid,
+            'paint' => PaintView::of($paint),
+            'pan' => PaintView::pan($specimen->pan),
+            'claims' => $paint->claims->map(PaintView::claim(...))->all(),
+            'ratings' => array_map(static fn (array $r): array => $r['value'] !== null && $r['status'] === 'measured' ? PropertyView::rating($r, null) : $r, $ratings),
+            'verdicts' => $specimen->verdicts->map(static fn (Verdict $v): array => [
+                ...PropertyView::verdict($v), 'edition' => $v->edition, 'checkId' => $v->fade_check_id, 'mine' => $v->owner_id === Auth::id(),
+            ])->all(),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function picture(Picture $picture, ?Measurement $measurement): array
+    {
+        return [
+            'uuid' => $picture->uuid, 'moment' => $picture->moment, 'source' => $picture->source, 'name' => $picture->original_name,
+            'width' => $picture->width, 'height' => $picture->height, 'taken' => $picture->created_at?->toIso8601String(), 'checkId' => $picture->fade_check_id,
+            'measurement' => $measurement === null ? null : self::measurement($measurement),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    public static function measurement(Measurement $measurement): array
+    {
+        return [
+            'uuid' => $measurement->uuid, 'state' => $measurement->state, 'progress' => $measurement->progress,
+            'step' => $measurement->step, 'problem' => $measurement->problem,
+        ];
+    }
+
+    /** @return array<string, mixed>|null */
+    private static function hanging(Card $card): ?array
+    {
+        $hanging = $card->hanging;
+
+        return $hanging === null ? null : [
+            'uuid' => $hanging->uuid, 'edition' => $hanging->edition, 'place' => $hanging->place, 'facing' => $hanging->facing, 'glass' => $hanging->glass,
+            'latitude' => $hanging->latitude === null ? null : (float) $hanging->latitude, 'longitude' => $hanging->longitude === null ? null : (float) $hanging->longitude,
+            'timeZone' => $hanging->time_zone, 'hungOn' => $hanging->hung_on->toDateString(), 'note' => $hanging->note,
+            'nextCheck' => self::nextCheck($card),
+        ];
+    }
+
+    /** The next scheduled day, null when nothing hangs; needs hanging and checks loaded. */
+    public static function nextCheck(Card $card): ?string
+    {
+        $last = $card->checks->last()?->checked_on->toDateTimeImmutable();
+
+        return $card->hanging === null ? null : CheckSchedule::next($card->hanging->hung_on->toDateTimeImmutable(), $last)->format('Y-m-d');
+    }
+
+    /** @return array<string, mixed> */
+    private static function check(FadeCheck $check): array
+    {
+        return [
+            'id' => $check->id, 'uuid' => $check->uuid, 'edition' => $check->edition, 'checkedOn' => $check->checked_on->toDateString(),
+            'doseMlxh' => $check->dose_mlxh === null ? null : (float) $check->dose_mlxh, 'note' => $check->note,
+        ];
+    }
+}

@@ -1,0 +1,150 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Claim;
+use App\Models\Measurement;
+use App\Models\Paint;
+use App\Models\PaintCode;
+use App\Models\Rating;
+use App\Models\Strip;
+use App\Models\User;
+use App\Models\Verdict;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Support\Collection;
+use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Evidence\DepthDial;
+use MarshTrial\Core\Evidence\HueOrder;
+use MarshTrial\Core\Evidence\Strip as CoreStrip;
+use MarshTrial\Core\Pigment\Cautions;
+use MarshTrial\Core\Pigment\PigmentCode;
+
+/** A pigment code across makers: strips in hue order, ratings beside claims and eye verdicts, and what is not tested. */
+final class CodePage
+{
+    private const PROPERTIES = ['transparency', 'staining', 'granulation', 'lightfastness'];
+
+    /** @return array<string, mixed> */
+    public static function of(string $written, ?User $user): array
+    {
+        $code = PigmentCode::parse($written);
+        $paints = Paint::query()->with('maker')
+            ->whereIn('id', PaintCode::query()->where('code', $code->text)->select('paint_id'))
+            ->get()->keyBy('id');
+        $evidence = self::evidence($paints->keys()->all(), $user);
+        $ordered = self::inHueOrder($paints, $evidence['strips']);
+        $withStrip = array_values(array_filter($ordered, static fn (Paint $p): bool => isset($evidence['strips'][$p->id])));
+
+        return [
+            'code' => $code->text,
+            'state' => $code->state->value,
+            'likelyMeaning' => $code->likelyMeaning,
+            'pigment' => PigmentView::of($code->entry()),
+            'caution' => Cautions::CLOSE,
+            'depths' => DepthDial::depths(),
+            'referenceDepth' => BenchScale::REFERENCE_DEPTH,
+            'stops' => DepthDial::stops(array_map(static fn (Paint $p): CoreStrip => $evidence['strips'][$p->id], $withStrip)),
+            'stripOrder' => array_map(static fn (Paint $p): string => $p->uuid, $withStrip),
+            'paints' => array_map(static fn (Paint $p): array => self::paint($p, $evidence), $ordered),
+        ];
+    }
+
+    /**
+     * All that may be seen of the paints, in a number of queries that does not depend on how many there are.
+     *
+     * @param list<int> $paintIds
+     *
+     * @return array{strips: array<int, CoreStrip>, fades: array<int, array<string, mixed>>, ratings: Collection<int, Collection<int, Rating>>, cards: Collection<int, Measurement>, claims: Collection<int, Collection<int, Claim>>, verdicts: Collection<int, Collection<int, Verdict>>}
+     */
+    public static function evidence(array $paintIds, ?User $user): array
+    {
+        $visible = self::visibleMeasurements($user);
+        $rows = Strip::query()->whereIn('paint_id', $paintIds)->whereIn('measurement_id', $visible)->orderBy('id')->get();
+        $ratings = Rating::query()->whereIn('paint_id', $paintIds)->whereIn('measurement_id', $visible)->orderBy('id')->get();
+        $cards = Measurement::query()->with('card')->whereKey($ratings->pluck('measurement_id')->unique()->all())
+            ->get(['id', 'uuid', 'card_id'])->keyBy('id');
+        $claims = Claim::query()->with('claimScale')->whereIn('paint_id', $paintIds)->orderBy('read_on')->get();
+        $verdicts = Verdict::query()->with('owner')
+            ->select('verdicts.*', 'pans.paint_id')
+            ->join('specimens', 'specimens.id', '=', 'verdicts.specimen_id')->join('pans', 'pans.id', '=', 'specimens.pan_id')
+            ->whereIn('pans.paint_id', $paintIds)
+            ->when($user === null || ! $user->is_steward, static fn (Builder $q) => $q->where(
+                static fn (Builder $q) => $q->where('verdicts.published', true)->orWhere('verdicts.owner_id', $user->id ?? 0),
+            ))
+            ->orderBy('verdicts.id')->get();
+        $strips = $fades = [];
+        foreach ($rows as $row) {
+            if ($row->kind === 'property') {
+                $strips[$row->paint_id] = CoreStrip::fromArray($row->data);
+            } else {
+                $fades[$row->paint_id] = $row->data;
+            }
+        }
+
+        return [
+            'strips' => $strips, 'fades' => $fades, 'ratings' => $ratings->groupBy('paint_id'), 'cards' => $cards,
+            'claims' => $claims->groupBy('paint_id'), 'verdicts' => $verdicts->groupBy('paint_id'),
+        ];
+    }
+
+    /**
+     * The newest measurement of every card that this person may see: published ones for all, drafts for owner and steward.
+     *
+     * @return \Illuminate\Database\Query\Builder
+     */
+    private static function visibleMeasurements(?User $user)
+    {
+        return Measurement::query()->toBase()
+            ->join('cards', 'cards.id', '=', 'measurements.card_id')
+            ->where('measurements.state', 'done')
+            ->when($user === null || ! $user->is_steward, static fn ($q) => $q->where(
+                static fn ($q) => $q->where('measurements.published', true)->orWhere('cards.owner_id', $user->id ?? 0),
+            ))
+            ->groupBy('measurements.card_id')->selectRaw('max(measurements.id)');
+    }
+
+    /**
+     * @param Collection<int, Paint> $paints
+     * @param array<int, CoreStrip> $strips
+     *
+     * @return list<Paint> measured ones by hue, then the others by name
+     */
+    private static function inHueOrder(Collection $paints, array $strips): array
+    {
+        $order = HueOrder::of(array_map(static fn (CoreStrip $s) => $s->reference(), $strips));
+        $rest = $paints->reject(static fn (Paint $p): bool => isset($strips[$p->id]))->sortBy(static fn (Paint $p): string => $p->maker->name.$p->colour_name);
+
+        return [...array_map(static fn (int|string $id): Paint => $paints[(int) $id], $order), ...$rest->values()->all()];
+    }
+
+    /**
+     * @param array<string, mixed> $evidence as from evidence()
+     *
+     * @return array<string, mixed>
+     */
+    public static function paint(Paint $paint, array $evidence): array
+    {
+        $ratings = $evidence['ratings'][$paint->id] ?? collect();
+        $claims = $evidence['claims'][$paint->id] ?? collect();
+        $verdicts = $evidence['verdicts'][$paint->id] ?? collect();
+        $properties = [];
+        foreach (self::PROPERTIES as $property) {
+            $properties[$property] = PropertyView::of(
+                $property,
+                $ratings->where('property', $property),
+                $claims->where('property', $property),
+                $verdicts->where('property', $property),
+                $evidence['cards'],
+            );
+        }
+
+        return [
+            ...PaintView::of($paint),
+            'strip' => StripView::of($evidence['strips'][$paint->id] ?? null, $evidence['fades'][$paint->id] ?? null),
+            'properties' => $properties,
+            'notTested' => array_values(array_filter(self::PROPERTIES, static fn (string $p): bool => $properties[$p]['measured'] === null && $properties[$p]['verdicts'] === [])),
+        ];
+    }
+}

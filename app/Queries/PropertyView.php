@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Claim;
+use App\Models\Measurement;
+use App\Models\Rating;
+use App\Models\Verdict;
+use Illuminate\Support\Collection;
+use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Evidence\ClaimCheck;
+use MarshTrial\Core\Evidence\ScalePosition;
+use MarshTrial\Core\Fading\LightfastnessScale;
+
+/** One property of a paint: claimed, measured and judged by eye, side by side and never merged. */
+final class PropertyView
+{
+    private const LIMITS = [
+        'transparency' => BenchScale::TRANSPARENCY, 'staining' => BenchScale::STAINING,
+        'granulation' => BenchScale::GRANULATION, 'lightfastness' => LightfastnessScale::LIMITS,
+    ];
+
+    /**
+     * @param Collection<int, Rating> $ratings oldest first
+     * @param Collection<int, Claim> $claims
+     * @param Collection<int, Verdict> $verdicts
+     * @param Collection<int, Measurement> $measurements by id, with their card
+     *
+     * @return array<string, mixed>
+     */
+    public static function of(string $property, Collection $ratings, Collection $claims, Collection $verdicts, Collection $measurements): array
+    {
+        $measured = $ratings->where('status', 'measured')->last();
+        $shown = $measured ?? $ratings->last();
+        $classes95 = $measured->detail['classes95'] ?? [];
+
+        return [
+            'classes' => BenchScale::CLASSES[$property],
+            'measured' => $measured === null ? null : self::rating($measured->detail, $measurements[$measured->measurement_id] ?? null),
+            'without' => $measured !== null || $shown === null ? null : ['status' => $shown->status, 'reason' => $shown->detail['reason']],
+            'tests' => $ratings->where('status', 'measured')->count(),
+            'claims' => $claims->values()->map(static fn (Claim $c): array => [
+                ...PaintView::claim($c),
+                'check' => ClaimCheck::of($c->classes(), $classes95)->value,
+                'span' => self::span(BenchScale::CLASSES[$property], $c->classes()),
+            ])->all(),
+            'verdicts' => $verdicts->values()->map(self::verdict(...))->all(),
+        ];
+    }
+
+    /**
+     * @param array<string, mixed> $detail a rating as in the measurement JSON
+     *
+     * @return array<string, mixed> with its places on the scale, 0..1
+     */
+    public static function rating(array $detail, ?Measurement $measurement): array
+    {
+        $limits = self::LIMITS[$detail['property']];
+        if (in_array('white or very pale: judged as applied', $detail['remarks'], true)) {
+            $limits = BenchScale::TRANSPARENCY_PALE;
+        }
+        $u = 1.96 * ($detail['uncertainty'] ?? 0);
+
+        return [
+            ...$detail,
+            'position' => ScalePosition::of($limits, $detail['value']),
+            'low' => ScalePosition::of($limits, $detail['value'] - $u),
+            'high' => ScalePosition::of($limits, $detail['value'] + $u),
+            'limits' => array_map(static fn (float $v): ?float => is_infinite($v) ? null : $v, $limits),
+            'card' => $measurement === null ? null : ['uuid' => $measurement->card->uuid, 'title' => $measurement->card->title],
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    public static function verdict(Verdict $verdict): array
+    {
+        return [
+            'uuid' => $verdict->uuid, 'property' => $verdict->property, 'word' => $verdict->word, 'note' => $verdict->note,
+            'by' => $verdict->owner->name, 'on' => $verdict->updated_at?->toDateString(),
+        ];
+    }
+
+    /**
+     * Part of the scale that a set of classes covers, 0..1; null for none.
+     *
+     * @param list<string> $all
+     * @param list<string> $classes
+     *
+     * @return array{0: float, 1: float}|null
+     */
+    private static function span(array $all, array $classes): ?array
+    {
+        $at = array_keys(array_intersect($all, $classes));
+
+        return $at === [] ? null : [min($at) / count($all), (max($at) + 1) / count($all)];
+    }
+}

@@ -1,0 +1,164 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Database\Seeders;
+
+use App\Actions\MakeCard;
+use App\Actions\PublishRecord;
+use App\Actions\RecordPaint;
+use App\Actions\RequestMeasurement;
+use App\Models\Card;
+use App\Models\Claim;
+use App\Models\ClaimScale;
+use App\Models\FadeCheck;
+use App\Models\Hanging;
+use App\Models\Maker;
+use App\Models\Paint;
+use App\Models\Pan;
+use App\Models\Paper;
+use App\Models\Specimen;
+use App\Models\User;
+use App\Models\Verdict;
+use Illuminate\Database\Seeder;
+use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\Auth;
+use MarshTrial\Core\Card\CardKind;
+use MarshTrial\Core\CoreException;
+
+/** The Saltern Reach sketchers test paints for field journals and a wetland survey archive. Everything here is invented. */
+final class DatabaseSeeder extends Seeder
+{
+    public const PASSWORD = 'reed-and-salt';
+
+    /** Maker, range, colour name, pigments, form, batch, volume, price, place. */
+    private const PAINTS = [
+        ['Withy Colours', 'Field', 'Beacon Red', 'PR254', 'tube', 'W-118', 10, '9.40', 'green tin, slot 1'],
+        ['Sluice & Staithe', 'First', 'Buoy Red', 'p.r.254', 'tube', 'A41', 14, '12.80', 'green tin, slot 2'],
+        ['Mudlark Paintworks', 'Daily', 'Samphire Scarlet', 'PR 254', 'pan', '', 1.8, '4.20', 'green tin, slot 3'],
+        ['Withy Colours', 'Field', 'Channel Blue', 'PB28', 'tube', 'W-090', 10, '13.60', 'green tin, slot 5'],
+        ['Sluice & Staithe', 'First', 'Estuary Sky', 'pb 28', 'tube', 'A17', 14, '17.50', 'green tin, slot 6'],
+        ['Eelgrass Studio', 'Handmade', 'High Tide', 'PB28', 'handmade', 'autumn', 3, '14.00', 'oyster shell, desk'],
+        ['Mudlark Paintworks', 'Daily', 'Vetch Violet', 'PV3', 'pan', '', 1.8, '3.90', 'blue tin, slot 1'],
+        ['Sluice & Staithe', 'Second', 'Sea Aster', 'PV3', 'tube', 'B02', 14, '6.30', 'blue tin, slot 2'],
+        ['Eelgrass Studio', 'Handmade', 'Dusk Violet', 'PV3', 'handmade', 'spring', 3, '11.00', 'oyster shell, desk'],
+        ['Withy Colours', 'Field', 'Furze Yellow', 'PY65', 'tube', 'W-077', 10, '8.10', 'blue tin, slot 4'],
+        ['Mudlark Paintworks', 'Daily', 'Marigold Sluice', 'PY65', 'pan', '', 1.8, '3.90', 'blue tin, slot 5'],
+        ['Eelgrass Studio', 'Handmade', 'Kingcup', 'PY65', 'handmade', 'spring', 3, '10.50', 'oyster shell, desk'],
+    ];
+
+    public function run(): void
+    {
+        config(['queue.default' => 'sync']);
+        $tamsin = $this->tester('Tamsin Reedholm', 'tamsin', true);
+        $odo = $this->tester('Odo Brackwater', 'odo', false);
+        Carbon::setTestNow('2026-03-02 10:00:00');
+        Auth::setUser($tamsin);
+        $this->paints();
+        $this->claims();
+        $paper = Paper::put($this->uuid(3001), ['maker' => 'Fleet Mill', 'fibre' => 'cotton', 'surface' => 'cold-pressed', 'weight_gsm' => 300]);
+        $reds = $this->card(1, CardKind::Property, 'Reds and blues for the survey archive', $paper, [0, 1, 2, 3, 4, 5]);
+        $this->picture($reds);
+        $this->verdict($reds, 1, 'staining', 'medium', '');
+        $this->verdict($reds, 4, 'granulation', 'distinct', 'grains settle at the lower edge');
+        $this->verdict($reds, 5, 'transparency', 'semi-transparent', '');
+        Auth::setUser($odo);
+        $violets = $this->card(2, CardKind::Property, 'Violets and yellows for field journals', $paper, [6, 7, 8, 9, 10, 11]);
+        $this->picture($violets);
+        $this->verdict($violets, 1, 'staining', 'high', 'nothing moves');
+        Auth::setUser($tamsin);
+        $strip = $this->card(3, CardKind::Fade, 'East loft window, first hanging', $paper, [6, 7, 8, 0, 9, 3]);
+        $this->picture($strip);
+        Hanging::put($this->uuid(3100), [
+            'card_id' => $strip->id, 'place' => 'Loft over the sail store', 'facing' => 'south-east', 'glass' => 'one pane of window glass',
+            'latitude' => 53.4, 'longitude' => 1.9, 'time_zone' => 'Europe/London', 'hung_on' => '2026-03-10', 'note' => 'taped flat to the pane, face out',
+        ]);
+        Carbon::setTestNow('2026-06-12 10:00:00');
+        $check = FadeCheck::put($this->uuid(3200), ['card_id' => $strip->id, 'checked_on' => '2026-06-12', 'dose_mlxh' => 6.2, 'note' => 'dose from the window logger']);
+        $this->picture($strip, $check);
+        $this->verdict($strip, 1, 'lightfastness', 'paler', 'clear at arm’s length', $check);
+        $this->verdict($strip, 6, 'lightfastness', 'no change seen', '', $check);
+        foreach ([[$reds, $tamsin], [$violets, $odo], [$strip, $tamsin]] as [$card, $by]) {
+            PublishRecord::of($card, $by);
+        }
+        $this->card(4, CardKind::Property, 'Repeat of the reds on another day', $paper, [0, 1, 2]);
+        Carbon::setTestNow();
+    }
+
+    private function tester(string $name, string $address, bool $steward): User
+    {
+        return User::query()->create([
+            'uuid' => $this->uuid($steward ? 11 : 12), 'name' => $name, 'email' => "$address@saltern-reach.example", 'password' => self::PASSWORD, 'is_steward' => $steward,
+        ]);
+    }
+
+    private function paints(): void
+    {
+        foreach (self::PAINTS as $i => [$maker, $range, $name, $pigments, $form, $batch, $ml, $price, $kept]) {
+            RecordPaint::put($this->uuid(1000 + $i), [
+                'makerName' => $maker, 'range' => $range, 'colourName' => $name, 'pigments' => $pigments,
+                'pan' => ['uuid' => $this->uuid(2000 + $i), 'form' => $form, 'batch' => $batch, 'volumeMl' => $ml, 'price' => $price, 'currency' => 'EUR', 'keptAt' => $kept],
+            ], null);
+        }
+    }
+
+    private function claims(): void
+    {
+        $scales = [
+            ['Withy Colours', 'transparency', 'tube label', [['clear', ['transparent']], ['part clear', ['semi-transparent', 'semi-opaque']], ['covering', ['opaque']]]],
+            ['Withy Colours', 'staining', 'leaflet', [['lets go', ['non-staining']], ['clings a little', ['low']], ['clings', ['medium']], ['holds fast', ['high']]]],
+            ['Withy Colours', 'lightfastness', 'tube label', [['endures', ['I']], ['good', ['II']], ['fair', ['III']], ['fleeting', ['IV', 'V']]]],
+            ['Sluice & Staithe', 'granulation', 'catalogue', [['even', ['none']], ['grained', ['slight', 'distinct', 'heavy']]]],
+            ['Sluice & Staithe', 'lightfastness', 'catalogue', [['very lasting', ['I']], ['lasting', ['II', 'III']], ['for sketchbooks', ['IV', 'V']]]],
+            ['Mudlark Paintworks', 'transparency', 'web page', [['see-through', ['transparent', 'semi-transparent']], ['solid', ['semi-opaque', 'opaque']]]],
+            ['Mudlark Paintworks', 'lightfastness', 'web page', [['archive', ['I', 'II']], ['study', ['III', 'IV', 'V']]]],
+        ];
+        $claims = [
+            [0, 'transparency', 'part clear'], [0, 'staining', 'clings'], [0, 'lightfastness', 'endures'], [3, 'transparency', 'part clear'], [3, 'lightfastness', 'endures'],
+            [9, 'staining', 'clings'], [9, 'lightfastness', 'good'], [4, 'granulation', 'grained'], [1, 'granulation', 'even'], [7, 'lightfastness', 'for sketchbooks'],
+            [6, 'lightfastness', 'archive'], [2, 'transparency', 'see-through'], [10, 'transparency', 'see-through'],
+        ];
+        $made = [];
+        foreach ($scales as $i => [$maker, $property, $name, $words]) {
+            $made[$maker][$property] = ClaimScale::put($this->uuid(4000 + $i), [
+                'maker_id' => Maker::query()->where('name', $maker)->firstOrFail()->id, 'property' => $property, 'name' => $name,
+                'words' => array_map(static fn (array $w): array => ['word' => $w[0], 'classes' => $w[1]], $words),
+            ]);
+        }
+        foreach ($claims as $i => [$paint, $property, $words]) {
+            Claim::put($this->uuid(5000 + $i), [
+                'paint_id' => Paint::query()->where('uuid', $this->uuid(1000 + $paint))->firstOrFail()->id, 'property' => $property, 'words' => $words,
+                'claim_scale_id' => $made[self::PAINTS[$paint][0]][$property]->id, 'read_on' => '2026-02-20',
+            ]);
+        }
+    }
+
+    /** @param list<int> $paints */
+    private function card(int $n, CardKind $kind, string $title, Paper $paper, array $paints): Card
+    {
+        return MakeCard::put($this->uuid(6000 + $n), $kind, $title, $paper, 'felt side', '', array_map(fn (int $p): string => $this->uuid(2000 + $p), $paints), null);
+    }
+
+    private function picture(Card $card, ?FadeCheck $check = null): void
+    {
+        $measurement = RequestMeasurement::fromStandIn($card, $check)->refresh();
+        if ($measurement->state !== 'done') {
+            throw new CoreException("The demo card \"$card->title\" was not measured: $measurement->problem");
+        }
+        $this->command?->line("  measured: $card->title");
+    }
+
+    private function verdict(Card $card, int $row, string $property, string $word, string $note, ?FadeCheck $check = null): void
+    {
+        static $n = 7000;
+        Verdict::put($this->uuid($n++), [
+            'specimen_id' => Specimen::query()->where('card_id', $card->id)->where('row', $row)->firstOrFail()->id, 'fade_check_id' => $check?->id,
+            'property' => $property, 'word' => $word, 'note' => $note, 'published' => false,
+        ]);
+    }
+
+    private function uuid(int $n): string
+    {
+        return sprintf('5a17e12e-%04x-4000-8000-%012x', $n, $n * 7919);
+    }
+}

@@ -1,0 +1,14 @@
+<!doctype html>
+<html lang="en">
+<head>
+    <meta charset="utf-8">
+    <meta name="viewport" content="width=device-width, initial-scale=1">
+    <title>Marsh Trial</title>
+    <link rel="icon" href="/icon.svg" type="image/svg+xml">
+    @vite('resources/js/main.tsx')
+</head>
+<body>
+    <div id="app"></div>
+    <noscript>Marsh Trial needs JavaScript to show paint. Published records are also kept as JSON under /api/records.</noscript>
+</body>
+</html>
