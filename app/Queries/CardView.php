@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Queries;
 
 use App\Models\Card;
+use App\Models\Claim;
 use App\Models\FadeCheck;
 use App\Models\Measurement;
 use App\Models\Picture;
@@ -63,12 +64,28 @@ final class CardView
             'row' => $specimen->row, 'uuid' => $specimen->uuid,
             'paint' => PaintView::of($paint),
             'pan' => PaintView::pan($specimen->pan),
-            'claims' => $paint->claims->map(PaintView::claim(...))->all(),
+            'claims' => $paint->claims->map(static fn (Claim $c): array => PropertyView::claim($c, self::classes95($ratings, $c->property)))->all(),
             'ratings' => array_map(static fn (array $r): array => $r['value'] !== null && $r['status'] === 'measured' ? PropertyView::rating($r, null) : $r, $ratings),
             'verdicts' => $specimen->verdicts->map(static fn (Verdict $v): array => [
                 ...PropertyView::verdict($v), 'edition' => $v->edition, 'checkId' => $v->fade_check_id, 'mine' => $v->owner_id === Auth::id(),
             ])->all(),
         ];
+    }
+
+    /**
+     * @param list<array<string, mixed>> $ratings
+     *
+     * @return list<string>
+     */
+    private static function classes95(array $ratings, string $property): array
+    {
+        foreach ($ratings as $rating) {
+            if ($rating['property'] === $property) {
+                return $rating['classes95'];
+            }
+        }
+
+        return [];
     }
 
     /** @return array<string, mixed> */

@@ -41,12 +41,24 @@ final class PropertyView
             'measured' => $measured === null ? null : self::rating($measured->detail, $measurements[$measured->measurement_id] ?? null),
             'without' => $measured !== null || $shown === null ? null : ['status' => $shown->status, 'reason' => $shown->detail['reason']],
             'tests' => $ratings->where('status', 'measured')->count(),
-            'claims' => $claims->values()->map(static fn (Claim $c): array => [
-                ...PaintView::claim($c),
-                'check' => ClaimCheck::of($c->classes(), $classes95)->value,
-                'span' => self::span(BenchScale::CLASSES[$property], $c->classes()),
-            ])->all(),
+            'claims' => $claims->values()->map(static fn (Claim $c): array => self::claim($c, $classes95))->all(),
             'verdicts' => $verdicts->values()->map(self::verdict(...))->all(),
+        ];
+    }
+
+    /**
+     * A claim, and how it stands to what was measured.
+     *
+     * @param list<string> $classes95
+     *
+     * @return array<string, mixed>
+     */
+    public static function claim(Claim $claim, array $classes95): array
+    {
+        return [
+            ...PaintView::claim($claim),
+            'check' => ClaimCheck::of($claim->classes(), $classes95)->value,
+            'span' => self::span(BenchScale::CLASSES[$claim->property], $claim->classes()),
         ];
     }
 

@@ -1,0 +1,57 @@
+import { useQuery } from '@tanstack/react-query';
+import { lazy, Suspense } from 'react';
+import { Navigate, Route, Routes } from 'react-router';
+import { get } from './api/client';
+import { Frame } from './components/Frame';
+import { Loading, NotThere } from './components/ui/states';
+import { CodePage } from './pages/pigments/CodePage';
+import type { PigmentList } from './pages/pigments/PigmentsPage';
+
+const PigmentsPage = lazy(() => import('./pages/pigments/PigmentsPage'));
+const PaintsPage = lazy(() => import('./pages/paints/PaintsPage'));
+const PaintPage = lazy(() => import('./pages/paints/PaintPage'));
+const CardsPage = lazy(() => import('./pages/cards/CardsPage'));
+const CardPage = lazy(() => import('./pages/cards/CardPage'));
+const FadeRack = lazy(() => import('./pages/cards/FadeRack'));
+const LedgerPage = lazy(() => import('./pages/ledger/LedgerPage'));
+const RecordPage = lazy(() => import('./pages/ledger/RecordPage'));
+const TodayPage = lazy(() => import('./pages/today/TodayPage'));
+const SignInPage = lazy(() => import('./pages/people/SignInPage'));
+
+export function App() {
+    return (
+        <Frame>
+            <Suspense fallback={<Loading what="the page" />}>
+                <Routes>
+                    <Route path="/" element={<Opening />} />
+                    <Route path="/today" element={<TodayPage />} />
+                    <Route path="/pigments" element={<PigmentsPage />} />
+                    <Route path="/pigments/:code" element={<CodePage />} />
+                    <Route path="/paints" element={<PaintsPage />} />
+                    <Route path="/paints/:uuid" element={<PaintPage />} />
+                    <Route path="/cards" element={<CardsPage />} />
+                    <Route path="/cards/:uuid" element={<CardPage />} />
+                    <Route path="/fade" element={<FadeRack />} />
+                    <Route path="/ledger" element={<LedgerPage />} />
+                    <Route path="/records/:card/:number?" element={<RecordPage />} />
+                    <Route path="/sign-in" element={<SignInPage />} />
+                    <Route path="*" element={<NotThere />} />
+                </Routes>
+            </Suspense>
+        </Frame>
+    );
+}
+
+/** The application opens on strips: the code last looked at, or the one with most measured paints. */
+function Opening() {
+    const last = localStorage.getItem('last-code');
+    const list = useQuery({ queryKey: ['pigments'], queryFn: () => get<PigmentList>('pigments'), enabled: last === null });
+    if (last !== null) {
+        return <Navigate to={`/pigments/${encodeURIComponent(last)}`} replace />;
+    }
+    if (list.data === undefined) {
+        return <Loading what="the strips" />;
+    }
+    const best = list.data.pigments.reduce((a, b) => (b.measured > a.measured ? b : a));
+    return <Navigate to={best.measured > 0 ? `/pigments/${encodeURIComponent(best.code)}` : '/paints'} replace />;
+}

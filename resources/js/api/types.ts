@@ -1,0 +1,95 @@
+/** Shapes of the server's answers; they mirror app/Queries. */
+
+export type Property = 'transparency' | 'staining' | 'granulation' | 'lightfastness';
+export const PROPERTIES: Property[] = ['transparency', 'staining', 'granulation', 'lightfastness'];
+
+export interface Person { uuid: string; name: string; email: string; isSteward: boolean }
+
+export interface CodeRead { code: string; state: 'known' | 'not-in-catalogue' | 'not-colour-index'; likelyMeaning: string | null; chemicalName: string | null }
+export interface Statement { text: string; stated: boolean; singlePigment: boolean; codes: CodeRead[]; cautions: string[] }
+
+export interface Pigment {
+    code: string; constitution: string; chemicalName: string; class: string; metals: string[]; hueFamily: string; cautions: string[];
+}
+
+export interface Pan {
+    uuid: string; edition: number; form: string; batch: string; volumeMl: number | null; price: string | null; keptAt: string; mine: boolean;
+}
+export interface Paint {
+    uuid: string; edition: number; maker: string; makerUuid: string; range: string; colourName: string; pigmentsWritten: string; statement: Statement; mayChange: boolean;
+}
+
+export interface Claim { uuid: string; property: Property; words: string; readOn: string; scale: string | null; scaleUuid: string | null; classes: string[] }
+export interface ClaimBeside extends Claim { check: 'agrees' | 'contradicted' | 'open' | 'not comparable'; span: [number, number] | null }
+export interface ClaimScale { uuid: string; property: Property; name: string; words: { word: string; classes: string[] }[] }
+
+export interface Verdict { uuid: string; property: Property; word: string; note: string; by: string; on: string | null }
+
+export interface Rating {
+    row: number; property: Property; status: 'measured' | 'not-reached' | 'not-tested' | 'undecidable'; reason: string | null;
+    value: number | null; uncertainty: number | null; class: string | null; classes: string[]; classes95: string[]; atDeposit: number | null;
+    scale: string; remarks: string[]; cells: string[]; numbers: Record<string, unknown>; formula: string;
+    position?: number; low?: number; high?: number; limits?: Record<string, number | null>; card?: { uuid: string; title: string } | null;
+}
+
+export interface PropertyBeside {
+    classes: string[]; measured: Rating | null; without: { status: string; reason: string | null } | null; tests: number; claims: ClaimBeside[]; verdicts: Verdict[];
+}
+
+export interface Ladder {
+    paper: string; ink: string | null; steps: { onPaper: string; onBlack: string | null; deposit: number | null }[];
+    wash: string; unlifted: string; lifted: string; residue: number | null; grain: { value: number; deltaL: number | null; sizeMm: number | null } | null;
+}
+export interface FadeHalves { doseMlxh: number | null; paper: [string, string]; depths: { depth: number; kept: string; exposed: string }[] }
+export interface Strip { ladder: Ladder | null; fade: FadeHalves | null }
+
+export interface PaintBeside extends Paint { strip: Strip | null; properties: Record<Property, PropertyBeside>; notTested: Property[] }
+export interface PaintPage extends PaintBeside { pans: Pan[]; claimScales: ClaimScale[]; classes: Record<Property, string[]> }
+
+export interface DepthStop { hex: string; lab: [number, number, number]; dE00Above: number | null; seam: boolean }
+export interface CodePage {
+    code: string; state: CodeRead['state']; likelyMeaning: string | null; pigment: Pigment | null; caution: string;
+    depths: number[]; referenceDepth: number; stops: (DepthStop | null)[][]; stripOrder: string[]; paints: PaintBeside[];
+}
+
+export interface Measuring { uuid: string; state: 'waiting' | 'running' | 'done' | 'failed'; progress: number; step: string; problem: string | null }
+export interface Picture {
+    uuid: string; moment: 'property' | 'first' | 'check'; source: string; name: string; width: number | null; height: number | null; taken: string | null; checkId: number | null; measurement: Measuring | null;
+}
+
+export interface CellRead {
+    id: string; role: string; row: number; step: number; lab: number[]; labSpread: number[]; rgbLinear: number[]; deposit: (number | null)[]; pixels: number; remarks: string[]; polygonPx: [number, number][];
+}
+export interface FadeDifference { dE76: number; dE76BeyondNoise: number; dE00: number; dL: number; dC: number; dH: number; words: string[] }
+export interface FadeFinding {
+    row: number; depth: number; deposit: number | null; raw: FadeDifference; corrected: FadeDifference; paperChange: number; range: [number, number]; uncertainty: number;
+    greyScaleGrade: string; outcome: string; words: string[]; categories: string[]; wording: string | null; remarks: string[];
+}
+export interface Measurement {
+    measuredBy: { meter: number; scale: string; rules: number };
+    scan: { pixels: [number, number]; dpi: number; profile: string; pieces: { id: string; rotationDeg: number }[]; remarks: string[] };
+    cells: CellRead[]; ratings: Rating[]; fading: FadeFinding[]; doseMlxh: number | null;
+}
+
+export interface CardSummary {
+    uuid: string; edition: number; kind: 'property' | 'fade'; title: string; code: string; paper: string; paperUuid: string; side: string; note: string;
+    owner: string; mayChange: boolean; published: string | null; made: string; paints: number; nextCheck?: string | null; timeZone?: string | null;
+}
+export interface CardRow {
+    row: number; uuid: string; paint: Paint; pan: Pan; claims: ClaimBeside[]; ratings: Rating[];
+    verdicts: (Verdict & { edition: number; checkId: number | null; mine: boolean })[];
+}
+export interface Hanging {
+    uuid: string; edition: number; place: string; facing: string; glass: string; latitude: number | null; longitude: number | null; timeZone: string; hungOn: string; note: string; nextCheck: string | null;
+}
+export interface Check { id: number; uuid: string; edition: number; checkedOn: string; doseMlxh: number | null; note: string }
+export interface Card extends CardSummary {
+    rows: CardRow[]; pictures: Picture[]; shownPicture: string | null; result: Measurement | null; hanging: Hanging | null; checks: Check[];
+    revisions: { number: number; publishedAt: string }[]; eyeScales: Record<Property, Record<string, string>>; classes: Record<Property, string[]>;
+}
+
+export interface RecordPage {
+    revision: number; publishedAt: string; publishedBy: string; uuid: string; kind: 'property' | 'fade'; title: string; code: string; paper: string; side: string; note: string; owner: string;
+    rows: CardRow[]; pictures: Picture[]; shownPicture: string | null; measurement: Measurement | null; checks: Check[]; classes: Record<Property, string[]>;
+    hanging: { facing: string; glass: string; timeZone: string; hungOn: string; latitude: number | null; longitude: number | null } | null; limits: string;
+}

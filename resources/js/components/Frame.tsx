@@ -1,0 +1,158 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { Dialog } from 'radix-ui';
+import { useEffect, useRef, useState, type FormEvent, type ReactNode } from 'react';
+import { Link, NavLink, useLocation, useNavigate } from 'react-router';
+import { get, remove } from '../api/client';
+import type { Statement } from '../api/types';
+import { useSession } from './ui/useSession';
+
+const PLACES = [
+    ['t', '/today', 'Today'], ['p', '/paints', 'Paints'], ['c', '/pigments', 'Pigments'],
+    ['k', '/cards', 'Cards'], ['f', '/fade', 'Fade rack'], ['l', '/ledger', 'Ledger'],
+] as const;
+
+const SURROUNDS = ['light', 'grey', 'white'] as const;
+
+export function Frame({ children }: { children: ReactNode }) {
+    const search = useRef<HTMLInputElement>(null);
+    const [keysShown, showKeys] = useState(false);
+    useKeys(search, () => showKeys(true));
+    useTitle();
+    return (
+        <div className="min-h-screen flex flex-col">
+            <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-panel focus:p-2">Skip to the content</a>
+            <header className="no-print border-b border-ink">
+                <div className="mx-auto max-w-[1480px] px-5 flex flex-wrap items-center gap-x-6 gap-y-1 py-2">
+                    <Link to="/" className="no-underline font-semibold text-lg tracking-tight">Marsh Trial</Link>
+                    <nav aria-label="Places" className="flex flex-wrap gap-x-4">
+                        {PLACES.map(([, path, name]) => (
+                            <NavLink key={path} to={path} className={({ isActive }) => `py-2 no-underline hover:underline ${isActive ? 'font-semibold border-b-2 border-ink' : ''}`}>{name}</NavLink>
+                        ))}
+                    </nav>
+                    <SearchAndGo field={search} />
+                    <Who />
+                    <button type="button" className="link text-sm" onClick={() => showKeys(true)}>Keys <kbd className="num">?</kbd></button>
+                </div>
+            </header>
+            <main id="main" tabIndex={-1} className="grow w-full mx-auto max-w-[1480px] px-5 py-5 outline-none">{children}</main>
+            <footer className="no-print mx-auto w-full max-w-[1480px] px-5 py-4 text-sm text-soft">
+                Results are evidence from one group’s tests, not a certificate under any standard.
+            </footer>
+            <Keys open={keysShown} onChange={showKeys} />
+        </div>
+    );
+}
+
+/** Takes a pigment code in any spelling and goes to its strips; other words look among the paints. */
+function SearchAndGo({ field }: { field: React.RefObject<HTMLInputElement | null> }) {
+    const go = useNavigate();
+    async function submit(e: FormEvent) {
+        e.preventDefault();
+        const words = field.current?.value.trim() ?? '';
+        if (words === '') {
+            return;
+        }
+        const read = await get<Statement>(`pigment-statement?written=${encodeURIComponent(words)}`);
+        const code = read.codes[0];
+        field.current!.value = '';
+        field.current!.blur();
+        void go(code !== undefined && code.state !== 'not-colour-index' ? `/pigments/${encodeURIComponent(code.code)}` : `/paints?q=${encodeURIComponent(words)}`);
+    }
+    return (
+        <form role="search" onSubmit={(e) => void submit(e)} className="ml-auto">
+            <input ref={field} type="search" aria-label="Go to a pigment code or look for a paint" placeholder="Code or name  /" className="w-44" />
+        </form>
+    );
+}
+
+function Who() {
+    const person = useSession();
+    const queries = useQueryClient();
+    const here = useLocation();
+    if (person === undefined) {
+        return null;
+    }
+    if (person === null) {
+        return <Link to={`/sign-in?then=${encodeURIComponent(here.pathname)}`}>Sign in</Link>;
+    }
+    return (
+        <span className="text-sm">
+            {person.name}{person.isSteward ? ', steward' : ''}{' · '}
+            <button type="button" className="link" onClick={() => void remove('session').then(() => queries.resetQueries())}>Sign out</button>
+        </span>
+    );
+}
+
+function useKeys(search: React.RefObject<HTMLInputElement | null>, help: () => void) {
+    const go = useNavigate();
+    useEffect(() => {
+        let afterG = 0;
+        const onKey = (e: KeyboardEvent) => {
+            const typing = e.target instanceof HTMLElement && e.target.closest('input, textarea, select, [contenteditable]') !== null;
+            if (e.key === 'Escape' && typing) {
+                (e.target as HTMLElement).blur();
+                return;
+            }
+            if (typing || e.ctrlKey || e.metaKey || e.altKey) {
+                return;
+            }
+            const place = PLACES.find(([key]) => key === e.key);
+            if (place !== undefined && Date.now() - afterG < 1500) {
+                void go(place[1]);
+                afterG = 0;
+            } else if (e.key === 'g') {
+                afterG = Date.now();
+            } else if (e.key === '/') {
+                e.preventDefault();
+                search.current?.focus();
+            } else if (e.key === '?') {
+                help();
+            } else if (e.key === 's') {
+                turnSurround();
+            }
+        };
+        window.addEventListener('keydown', onKey);
+        return () => window.removeEventListener('keydown', onKey);
+    }, [go, search, help]);
+    useEffect(() => {
+        document.documentElement.dataset.surround = localStorage.getItem('surround') ?? 'light';
+    }, []);
+}
+
+export function turnSurround() {
+    const now = SURROUNDS.indexOf((document.documentElement.dataset.surround ?? 'light') as (typeof SURROUNDS)[number]);
+    const next = SURROUNDS[(now + 1) % SURROUNDS.length]!;
+    document.documentElement.dataset.surround = next;
+    localStorage.setItem('surround', next);
+}
+
+function useTitle() {
+    const { pathname } = useLocation();
+    useEffect(() => {
+        const place = PLACES.find(([, path]) => pathname.startsWith(path))?.[2];
+        const code = pathname.match(/^\/pigments\/(.+)/)?.[1];
+        document.title = `${code ? decodeURIComponent(code) : (place ?? 'Paint tests')} · Marsh Trial`;
+    }, [pathname]);
+}
+
+function Keys({ open, onChange }: { open: boolean; onChange: (open: boolean) => void }) {
+    const rows = [
+        ['/', 'go to a code or look for a paint'], ['g then ' + PLACES.map(([k]) => k).join(' '), PLACES.map(([, , n]) => n).join(', ')],
+        ['s', 'surround: light, mid grey, paper white'], ['d', 'on a code’s page: whole stroke or one depth'], ['← →', 'on the Depth dial: paler, deeper'],
+        ['Enter', 'in the paint line: record it and begin the next'], ['Esc', 'leave a field'], ['?', 'this list'],
+    ];
+    return (
+        <Dialog.Root open={open} onOpenChange={onChange}>
+            <Dialog.Portal>
+                <Dialog.Overlay className="fixed inset-0 bg-black/40" />
+                <Dialog.Content aria-describedby={undefined} className="fixed left-1/2 top-24 -translate-x-1/2 bg-panel border border-ink p-6 w-[min(34rem,92vw)]">
+                    <Dialog.Title className="text-lg font-semibold mb-3">Keys</Dialog.Title>
+                    <dl className="grid grid-cols-[9rem_1fr] gap-y-2">
+                        {rows.map(([key, does]) => <div key={key} className="contents"><dt className="num">{key}</dt><dd>{does}</dd></div>)}
+                    </dl>
+                    <Dialog.Close className="button mt-4">Close</Dialog.Close>
+                </Dialog.Content>
+            </Dialog.Portal>
+        </Dialog.Root>
+    );
+}

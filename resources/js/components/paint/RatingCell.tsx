@@ -1,0 +1,59 @@
+import type { PropertyBeside } from '../../api/types';
+import { classWords, withUncertainty } from './words';
+
+/** A word, its place on the measured scale with its uncertainty, and a mark where the maker's claim stands. */
+export function RatingCell({ beside, open, onToggle, label }: { beside: PropertyBeside; open?: boolean; onToggle?: () => void; label: string }) {
+    const { measured, without, claims, verdicts } = beside;
+    const contradicted = claims.find((c) => c.check === 'contradicted');
+    const body = (
+        <>
+            {measured !== null ? (
+                <>
+                    <span className="block font-medium leading-tight">{classWords(measured)}</span>
+                    <Scale beside={beside} />
+                    <span className="num block text-soft">{withUncertainty(measured)}</span>
+                </>
+            ) : (
+                <span className="block text-sm text-soft">{without ? withoutWords(without.status) : 'not tested'}</span>
+            )}
+            {claims.map((c) => (
+                <span key={c.uuid} className={`block text-sm leading-tight ${c.check === 'contradicted' ? 'font-semibold' : 'text-soft'}`}>
+                    claim: {c.words}{c.check === 'contradicted' ? ' — contradicted' : ''}
+                </span>
+            ))}
+            {verdicts.map((v) => <span key={v.uuid} className="block text-sm leading-tight text-soft">by eye: {v.word}</span>)}
+        </>
+    );
+    if (onToggle === undefined) {
+        return <div>{body}</div>;
+    }
+    return (
+        <button type="button" aria-expanded={open} aria-label={`${label}: where this comes from`} onClick={onToggle}
+            className={`block w-full text-left cursor-pointer px-1 -mx-1 hover:bg-panel ${open ? 'bg-panel' : ''} ${contradicted ? 'border-l-4 border-ink pl-2' : ''}`}>
+            {body}
+        </button>
+    );
+}
+
+function withoutWords(status: string): string {
+    return status === 'not-reached' ? 'not reached' : status === 'undecidable' ? 'not decidable' : 'not tested';
+}
+
+/** The classes as equal stretches; a bar for the 95 % range, a stroke for the value, a bracket beneath for the claim. */
+export function Scale({ beside, width = 118 }: { beside: PropertyBeside; width?: number }) {
+    const { measured, classes, claims } = beside;
+    const at = (p: number) => 1 + p * (width - 2);
+    const claimed = claims.filter((c) => c.span !== null);
+    return (
+        <svg width={width} height={claimed.length > 0 ? 19 : 13} className="block my-0.5" aria-hidden="true">
+            <line x1={at(0)} x2={at(1)} y1={7} y2={7} stroke="currentColor" strokeWidth={1} />
+            {classes.map((c, i) => <line key={c} x1={at(i / classes.length)} x2={at(i / classes.length)} y1={4} y2={10} stroke="currentColor" strokeWidth={1} />)}
+            <line x1={at(1)} x2={at(1)} y1={4} y2={10} stroke="currentColor" strokeWidth={1} />
+            {measured?.low !== undefined && measured.high !== undefined && <rect x={at(measured.low)} width={Math.max(2, at(measured.high) - at(measured.low))} y={5} height={4} fill="currentColor" opacity={0.45} />}
+            {measured?.position !== undefined && <line x1={at(measured.position)} x2={at(measured.position)} y1={0} y2={13} stroke="currentColor" strokeWidth={3} />}
+            {claimed.map((c) => (
+                <path key={c.uuid} d={`M${at(c.span![0]) + 1} 14 v4 H${at(c.span![1]) - 1} v-4`} fill="none" stroke="currentColor" strokeWidth={c.check === 'contradicted' ? 2.5 : 1.2} />
+            ))}
+        </svg>
+    );
+}

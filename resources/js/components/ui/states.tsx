@@ -1,0 +1,39 @@
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+
+export function Loading({ what }: { what: string }) {
+    return <p className="py-8 text-soft" role="status">Fetching {what} …</p>;
+}
+
+export function Problem({ error }: { error: unknown }) {
+    return error ? (
+        <p className="border-l-4 border-ink bg-panel px-3 py-2 my-2 max-w-prose" role="alert">{error instanceof Error ? error.message : String(error)}</p>
+    ) : null;
+}
+
+export function Empty({ title, children }: { title: string; children: ReactNode }) {
+    return (
+        <div className="hatched my-4 p-6">
+            <div className="bg-surround p-4 max-w-prose">
+                <h2>{title}</h2>
+                <div className="mt-1">{children}</div>
+            </div>
+        </div>
+    );
+}
+
+export function NotThere() {
+    return <Empty title="There is no such page"><Link to="/">Go to the strips</Link></Empty>;
+}
+
+/** The usual cautions of a pigment or paint, always with the same close. */
+export function Cautions({ of, short = false }: { of: string[]; short?: boolean }) {
+    if (of.length === 0) {
+        return null;
+    }
+    return (
+        <div className={short ? 'text-sm' : 'my-2 border-l-4 border-ink pl-3 max-w-prose text-sm'} role="note" aria-label="Cautions">
+            {of.map((c) => <p key={c}>{c}</p>)}
+        </div>
+    );
+}

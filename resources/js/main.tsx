@@ -1,0 +1,27 @@
+import '../css/app.css';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { BrowserRouter } from 'react-router';
+import { Fault } from './api/client';
+import { App } from './App';
+
+const queries = new QueryClient({
+    defaultOptions: {
+        queries: {
+            staleTime: 15_000,
+            // A refusal stays a refusal; only a lost connection is worth another try.
+            retry: (count, error) => error instanceof Fault && error.status === 0 && count < 3,
+        },
+    },
+});
+
+createRoot(document.getElementById('app')!).render(
+    <StrictMode>
+        <QueryClientProvider client={queries}>
+            <BrowserRouter>
+                <App />
+            </BrowserRouter>
+        </QueryClientProvider>
+    </StrictMode>,
+);

@@ -1,0 +1,100 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { get, post } from '../../api/client';
+import type { Card, Picture } from '../../api/types';
+import { day } from '../../components/paint/words';
+import { Cautions, Loading, Problem } from '../../components/ui/states';
+import { FadeCourse } from './FadeCourse';
+import { FadeResults } from './FadeResults';
+import { PictureWithCells } from './PictureWithCells';
+import { TakePicture } from './TakePicture';
+import { RowResults } from './RowResults';
+import { VerdictPicker } from './VerdictPicker';
+
+export default function CardPage() {
+    const uuid = useParams().uuid ?? '';
+    const queries = useQueryClient();
+    const { data, error, refetch } = useQuery({
+        queryKey: ['card', uuid],
+        queryFn: () => get<Card>(`cards/${uuid}`),
+        // While a picture is being measured the page follows it.
+        refetchInterval: (q) => (q.state.data?.pictures.some(inWork) ? 700 : false),
+    });
+    const [cell, setCell] = useState<string | null>(null);
+    if (data === undefined) {
+        return error ? <Problem error={error} /> : <Loading what="the card" />;
+    }
+    const again = () => {
+        void refetch();
+        void queries.invalidateQueries({ queryKey: ['code'] });
+        void queries.invalidateQueries({ queryKey: ['today'] });
+    };
+    const picture = data.pictures.find((p) => p.uuid === data.shownPicture);
+    const cautions = [...new Set(data.rows.flatMap((r) => r.paint.statement.cautions))];
+    return (
+        <>
+            <Heading card={data} />
+            <Cautions of={cautions} />
+            {data.kind === 'property' && data.mayChange && <TakePicture card={data} check={null} onDone={again} />}
+            {data.kind === 'fade' && <FadeCourse card={data} onDone={again} />}
+            <PicturesInWork pictures={data.pictures} />
+            {picture && data.result && <PictureWithCells picture={picture} result={data.result} chosen={cell} onChoose={setCell} />}
+            {data.result && data.kind === 'fade' && <FadeResults result={data.result} rows={data.rows} />}
+            <RowResults rows={data.rows} cells={data.result?.cells} classes={data.classes} properties={data.kind === 'fade' ? ['lightfastness'] : ['transparency', 'staining', 'granulation']}
+                extra={data.mayChange ? (row, property) => <VerdictPicker card={data} row={row} property={property} check={data.checks.at(-1) ?? null} onDone={again} /> : undefined} />
+            {data.mayChange && <Publish card={data} onDone={again} />}
+        </>
+    );
+}
+
+function inWork(p: Picture): boolean {
+    return p.measurement?.state === 'waiting' || p.measurement?.state === 'running';
+}
+
+function Heading({ card }: { card: Card }) {
+    return (
+        <div className="flex flex-wrap items-baseline gap-x-5">
+            <h1>{card.title}</h1>
+            <p>{card.kind} card <span className="num">{card.code}</span> · {card.owner} · made {day(card.made)} · {card.published ? <Link to={`/records/${card.uuid}`}>published {day(card.published)}</Link> : 'draft, seen by its owner and stewards'}</p>
+            <p className="basis-full">Paper: {card.paper}, {card.side}.{card.note && ` ${card.note}`}</p>
+            <p className="basis-full no-print flex flex-wrap gap-x-5">
+                <a href={`/api/cards/${card.uuid}/print.svg`} target="_blank" rel="noreferrer">Print onto painting paper</a>
+                <a href={`/api/cards/${card.uuid}/print.svg?frame=1`} target="_blank" rel="noreferrer">Print as a frame to lay over hand-ruled paper</a>
+                <a href={`/api/cards/${card.uuid}/layout.json`} target="_blank" rel="noreferrer">Layout, JSON</a>
+                <span className="text-sm text-soft">Print at 100 %, A4 across. Setting ink with a heat gun burns fingers and paper: let it dry instead where you can.</span>
+            </p>
+        </div>
+    );
+}
+
+function PicturesInWork({ pictures }: { pictures: Picture[] }) {
+    const shown = pictures.filter((p) => inWork(p) || p.measurement?.state === 'failed');
+    const last = pictures.at(-1);
+    return (
+        <div aria-live="polite">
+            {shown.map((p) => p.measurement?.state === 'failed'
+                ? p === last && <p key={p.uuid} role="alert" className="border-l-4 border-ink bg-panel px-3 py-2 my-2 max-w-prose">{p.measurement.problem} <span className="text-soft">The card, its earlier pictures and your notes are unchanged.</span></p>
+                : (
+                    <p key={p.uuid} className="my-2 flex items-center gap-3">
+                        <progress max={1} value={p.measurement?.progress ?? 0} aria-label="Measuring" className="w-64" /> {p.measurement?.step} <span className="text-soft text-sm">You can leave this page; it goes on.</span>
+                    </p>
+                ))}
+        </div>
+    );
+}
+
+function Publish({ card, onDone }: { card: Card; onDone: () => void }) {
+    const [error, setError] = useState<unknown>(null);
+    const go = useNavigate();
+    return (
+        <section className="no-print border-t border-ink mt-6 pt-4">
+            <h2>Publish</h2>
+            <p className="my-1 max-w-prose">A record that anyone can read, print and link to. A place is rounded to one degree, and its name and note stay here. {card.revisions.length > 0 && `Revision ${card.revisions.at(-1)!.number} is public; publishing again adds the next one.`}</p>
+            <Problem error={error} />
+            <button type="button" className="button" data-main onClick={() => void post(`cards/${card.uuid}/publish`).then(() => { onDone(); void go(`/records/${card.uuid}`); }).catch(setError)}>
+                {card.revisions.length > 0 ? 'Publish a new revision' : 'Publish this record'}
+            </button>
+        </section>
+    );
+}

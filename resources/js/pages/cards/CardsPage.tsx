@@ -1,0 +1,22 @@
+import { useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import { get } from '../../api/client';
+import type { CardSummary } from '../../api/types';
+import { Empty, Loading, Problem } from '../../components/ui/states';
+import { useSession } from '../../components/ui/useSession';
+import { CardTable } from './FadeRack';
+import { NewCard } from './NewCard';
+
+export default function CardsPage() {
+    const person = useSession();
+    const { data, error } = useQuery({ queryKey: ['cards'], queryFn: () => get<{ cards: CardSummary[] }>('cards') });
+    return (
+        <>
+            <h1>Cards</h1>
+            {person ? <NewCard /> : person === null && <p className="my-2"><Link to="/sign-in?then=/cards">Sign in</Link> to make a card.</p>}
+            {data === undefined ? (error ? <Problem error={error} /> : <Loading what="the cards" />) : data.cards.length === 0
+                ? <Empty title="No cards yet">Choose one to six pans above; the card prints at true size, straight onto painting paper or as a frame.</Empty>
+                : <CardTable cards={data.cards} />}
+        </>
+    );
+}

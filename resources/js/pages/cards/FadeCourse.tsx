@@ -1,0 +1,112 @@
+import { useState, type FormEvent } from 'react';
+import { newUuid, put } from '../../api/client';
+import type { Card, Check } from '../../api/types';
+import { day, today } from '../../components/paint/words';
+import { Problem } from '../../components/ui/states';
+import { TakePicture } from './TakePicture';
+
+const FACINGS = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west', 'roof or flat'];
+
+/** The course of a fade card: read before hanging, hang, check. Each step shows what was recorded or asks for it. */
+export function FadeCourse({ card, onDone }: { card: Card; onDone: () => void }) {
+    const first = card.pictures.findLast((p) => p.moment === 'first' && p.measurement?.state === 'done');
+    return (
+        <ol className="my-4 grid gap-4 lg:grid-cols-3">
+            <li className="border-t-2 border-ink pt-2">
+                <h2>1. Read before hanging</h2>
+                {first ? <p>Both halves were read on {day(first.taken)}; what they differed by is taken out of every check.</p> : <p>Halves painted by hand differ from the start. Lay both pieces on the scanner before anything hangs.</p>}
+                {card.mayChange && card.checks.length === 0 && <TakePicture card={card} check={null} onDone={onDone} what={first ? 'Read again' : 'Both pieces'} />}
+            </li>
+            <li className="border-t-2 border-ink pt-2"><Hang card={card} onDone={onDone} /></li>
+            <li className="border-t-2 border-ink pt-2">
+                <h2>3. Check</h2>
+                {card.hanging?.nextCheck && <p>Next check: {day(card.hanging.nextCheck)}{card.hanging.nextCheck < today() ? ', overdue' : ''}.</p>}
+                {card.checks.map((c) => <CheckLine key={c.uuid} card={card} check={c} onDone={onDone} />)}
+                {card.mayChange && card.hanging !== null && <NewCheck card={card} onDone={onDone} />}
+                {card.hanging === null && <p className="text-soft">Checks begin when the exposed half hangs.</p>}
+            </li>
+        </ol>
+    );
+}
+
+function Hang({ card, onDone }: { card: Card; onDone: () => void }) {
+    const [error, setError] = useState<unknown>(null);
+    const [editing, setEditing] = useState(false);
+    const h = card.hanging;
+    async function save(e: FormEvent<HTMLFormElement>) {
+        e.preventDefault();
+        const values = Object.fromEntries([...new FormData(e.currentTarget)].map(([k, v]) => [k, v === '' ? null : v]));
+        try {
+            await put(`cards/${card.uuid}/hanging/${h?.uuid ?? newUuid()}`, values, h?.edition);
+            setEditing(false);
+            setError(null);
+            onDone();
+        } catch (fault) {
+            setError(fault);
+        }
+    }
+    if (h !== null && !editing) {
+        return (
+            <>
+                <h2>2. Hang</h2>
+                <p>{h.place}, facing {h.facing}{h.glass && `, ${h.glass}`}; since {day(h.hungOn)}.{h.note && ` ${h.note}.`}</p>
+                {card.mayChange && <button type="button" className="link text-sm" onClick={() => setEditing(true)}>Change</button>}
+            </>
+        );
+    }
+    return (
+        <>
+            <h2>2. Hang</h2>
+            {!card.mayChange ? <p className="text-soft">Not hung yet.</p> : (
+                <form onSubmit={(e) => void save(e)} className="grid grid-cols-2 gap-2 text-sm">
+                    <label className="col-span-2">Window<input className="block w-full" name="place" defaultValue={h?.place} required /></label>
+                    <label>Facing<select className="block w-full" name="facing" defaultValue={h?.facing ?? 'south'}>{FACINGS.map((f) => <option key={f}>{f}</option>)}</select></label>
+                    <label>Hung on<input className="block w-full" type="date" name="hungOn" defaultValue={h?.hungOn ?? today()} required /></label>
+                    <label className="col-span-2">Glass<input className="block w-full" name="glass" defaultValue={h?.glass} placeholder="one pane, two panes, coated …" /></label>
+                    <label>Latitude<input className="block w-full" name="latitude" inputMode="decimal" defaultValue={h?.latitude ?? ''} /></label>
+                    <label>Longitude<input className="block w-full" name="longitude" inputMode="decimal" defaultValue={h?.longitude ?? ''} /></label>
+                    <label className="col-span-2">Note<input className="block w-full" name="note" defaultValue={h?.note} /></label>
+                    <input type="hidden" name="timeZone" value={h?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone} />
+                    <button className="button col-span-2 justify-center" data-main>{h ? 'Save' : 'Record the hanging'}</button>
+                </form>
+            )}
+            <Problem error={error} />
+        </>
+    );
+}
+
+function NewCheck({ card, onDone }: { card: Card; onDone: () => void }) {
+    const [error, setError] = useState<unknown>(null);
+    async function save(e: FormEvent<HTMLFormElement>) {
+        e.preventDefault();
+        const form = e.currentTarget;
+        const values = Object.fromEntries(new FormData(form));
+        try {
+            await put(`cards/${card.uuid}/checks/${newUuid()}`, { checkedOn: values.checkedOn, doseMlxh: String(values.doseMlxh).replace(',', '.') || null, note: values.note });
+            form.reset();
+            setError(null);
+            onDone();
+        } catch (fault) {
+            setError(fault);
+        }
+    }
+    return (
+        <form onSubmit={(e) => void save(e)} className="mt-2 flex flex-wrap gap-2 items-end text-sm" aria-label="Record a check">
+            <label>Checked on<input className="block" type="date" name="checkedOn" defaultValue={today()} required /></label>
+            <label>Dose so far, Mlx h<input className="block w-32" name="doseMlxh" inputMode="decimal" placeholder="behind the glass" /></label>
+            <label>Note<input className="block w-40" name="note" /></label>
+            <button className="button">Record a check</button>
+            <Problem error={error} />
+        </form>
+    );
+}
+
+function CheckLine({ card, check, onDone }: { card: Card; check: Check; onDone: () => void }) {
+    const pictures = card.pictures.filter((p) => p.checkId === check.id && p.measurement?.state === 'done');
+    return (
+        <div className="my-2">
+            <p>{day(check.checkedOn)}, {check.doseMlxh === null ? 'dose not known' : <span className="num">{check.doseMlxh} Mlx h</span>}{check.note && `, ${check.note}`}{pictures.length > 0 ? '; measured.' : '; no picture yet.'}</p>
+            {card.mayChange && pictures.length === 0 && <TakePicture card={card} check={check} onDone={onDone} what="Both pieces" />}
+        </div>
+    );
+}

@@ -1,0 +1,99 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type FormEvent } from 'react';
+import { useNavigate } from 'react-router';
+import { get, newUuid, put } from '../../api/client';
+import type { Card, Paint, Pan } from '../../api/types';
+import { today, day } from '../../components/paint/words';
+import { Problem } from '../../components/ui/states';
+
+type PanOfPaint = Pan & { paint: Paint };
+interface Papers { papers: { uuid: string; words: string }[]; fibres: string[]; surfaces: string[] }
+
+const MOST = 6;
+
+export function NewCard() {
+    const pans = useQuery({ queryKey: ['pans'], queryFn: () => get<{ pans: PanOfPaint[] }>('pans') });
+    const papers = useQuery({ queryKey: ['papers'], queryFn: () => get<Papers>('papers') });
+    const [open, setOpen] = useState(false);
+    const [chosen, setChosen] = useState<string[]>([]);
+    const [filter, setFilter] = useState('');
+    const [paper, setPaper] = useState('');
+    const [error, setError] = useState<unknown>(null);
+    const go = useNavigate();
+    const queries = useQueryClient();
+    if (!open) {
+        return <button type="button" className="button my-3" data-main onClick={() => setOpen(true)}>Make a card</button>;
+    }
+    const words = filter.trim().toLowerCase();
+    const shown = (pans.data?.pans ?? []).filter((p) => words === '' || `${p.paint.colourName} ${p.paint.maker} ${p.paint.statement.text}`.toLowerCase().includes(words));
+    const toggle = (uuid: string) => setChosen((now) => (now.includes(uuid) ? now.filter((u) => u !== uuid) : now.length < MOST ? [...now, uuid] : now));
+    async function make(e: FormEvent<HTMLFormElement>) {
+        e.preventDefault();
+        const form = Object.fromEntries(new FormData(e.currentTarget));
+        try {
+            let paperUuid = paper || papers.data?.papers[0]?.uuid || 'new';
+            if (paperUuid === 'new') {
+                paperUuid = newUuid();
+                await put(`papers/${paperUuid}`, { maker: form.paperMaker, fibre: form.fibre, surface: form.surface, weightGsm: form.weightGsm || null });
+                setPaper(paperUuid);
+                void queries.invalidateQueries({ queryKey: ['papers'] });
+            }
+            const card = await put<Card>(`cards/${newUuid()}`, { kind: form.kind, title: form.title, paperUuid, side: form.side, note: form.note, pans: chosen });
+            void queries.invalidateQueries({ queryKey: ['cards'] });
+            void go(`/cards/${card.uuid}`);
+        } catch (fault) {
+            setError(fault);
+        }
+    }
+    const isNew = paper === 'new' || papers.data?.papers.length === 0;
+    return (
+        <form onSubmit={(e) => void make(e)} className="my-3 border-y border-ink py-4" aria-label="Make a card">
+            <div className="flex flex-wrap gap-3 items-end">
+                <label className="text-sm">Kind<select className="block" name="kind"><option value="property">property card: transparency, staining, granulation</option><option value="fade">fade card: kept and exposed pieces</option></select></label>
+                <label className="text-sm grow max-w-md">Title<input className="block w-full" name="title" defaultValue={`Card of ${day(today())}`} required /></label>
+                <label className="text-sm">Paper
+                    <select className="block" value={paper || papers.data?.papers[0]?.uuid || 'new'} onChange={(e) => setPaper(e.target.value)}>
+                        {papers.data?.papers.map((p) => <option key={p.uuid} value={p.uuid}>{p.words}</option>)}
+                        <option value="new">another paper …</option>
+                    </select>
+                </label>
+                <label className="text-sm">Side<select className="block" name="side">{['felt side', 'wire side', 'side unknown'].map((s) => <option key={s}>{s}</option>)}</select></label>
+            </div>
+            {isNew && (
+                <div className="flex flex-wrap gap-3 items-end mt-2">
+                    <label className="text-sm">Paper’s maker<input className="block" name="paperMaker" required /></label>
+                    <label className="text-sm">Fibre<select className="block" name="fibre">{papers.data?.fibres.map((f) => <option key={f}>{f}</option>)}</select></label>
+                    <label className="text-sm">Surface<select className="block" name="surface">{papers.data?.surfaces.map((f) => <option key={f}>{f}</option>)}</select></label>
+                    <label className="text-sm">g/m²<input className="block w-24" name="weightGsm" inputMode="numeric" /></label>
+                </div>
+            )}
+            <label className="text-sm block mt-2 max-w-2xl">Note<input className="block w-full" name="note" /></label>
+            <div className="mt-4 grid gap-6 md:grid-cols-2">
+                <div>
+                    <label className="text-sm">My pans <input className="ml-2" type="search" placeholder="code, name, maker" value={filter} onChange={(e) => setFilter(e.target.value)} /></label>
+                    <ul className="mt-2 max-h-72 overflow-auto border border-rule" tabIndex={0} aria-label="Pans to choose from">
+                        {shown.map((p) => (
+                            <li key={p.uuid} className="border-b border-rule">
+                                <label className="flex gap-3 items-center px-2 min-h-11 cursor-pointer">
+                                    <input type="checkbox" checked={chosen.includes(p.uuid)} disabled={!chosen.includes(p.uuid) && chosen.length >= MOST} onChange={() => toggle(p.uuid)} />
+                                    <span><strong>{p.paint.colourName}</strong>, {p.paint.maker} · {p.paint.statement.text} <span className="text-sm text-soft">{[p.form, p.keptAt].filter(Boolean).join(', ')}</span></span>
+                                </label>
+                            </li>
+                        ))}
+                        {pans.data?.pans.length === 0 && <li className="p-3">You have no pans yet. Record them under Paints.</li>}
+                    </ul>
+                </div>
+                <div>
+                    <h2>Rows ({chosen.length} of {MOST})</h2>
+                    <ol className="mt-2 list-decimal pl-6">{chosen.map((uuid) => {
+                        const p = pans.data?.pans.find((x) => x.uuid === uuid);
+                        return <li key={uuid} className="py-1">{p?.paint.colourName}, {p?.paint.maker} <button type="button" className="link text-sm" onClick={() => toggle(uuid)}>take out</button></li>;
+                    })}</ol>
+                    {chosen.length === 0 && <p className="text-soft">Choose one to six pans, in the order of the rows.</p>}
+                </div>
+            </div>
+            <Problem error={error} />
+            <div className="flex gap-3 mt-4"><button className="button" data-main disabled={chosen.length === 0}>Make the card</button><button type="button" className="button" onClick={() => setOpen(false)}>Close</button></div>
+        </form>
+    );
+}

@@ -1,0 +1,54 @@
+import { useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
+import type { CardRow, CellRead, Property, PropertyBeside, Rating } from '../../api/types';
+import { RatingCell } from '../../components/paint/RatingCell';
+import { RatingOrigin } from '../../components/paint/RatingOrigin';
+
+/** Rows of a card with claimed, measured and judged side by side; each opens to where it comes from. */
+export function RowResults({ rows, cells, classes, properties, extra }: {
+    rows: CardRow[]; cells?: CellRead[]; classes: Record<Property, string[]>; properties: Property[]; extra?: (row: CardRow, property: Property) => ReactNode;
+}) {
+    const [open, setOpen] = useState<{ row: number; property: Property } | null>(null);
+    return (
+        <div className="overflow-x-auto">
+            <table className="w-full min-w-[720px] mt-4">
+                <thead><tr className="border-b border-ink"><th className="py-1 w-56">Row</th>{properties.map((p) => <th key={p} className="capitalize">{p}</th>)}</tr></thead>
+                {rows.map((row) => {
+                    const shown = open?.row === row.row ? open.property : null;
+                    const rating = shown === null ? null : row.ratings.find((r) => r.property === shown) ?? null;
+                    return (
+                        <tbody key={row.uuid} className="keep-together">
+                            <tr className="border-b border-rule align-top">
+                                <th scope="row" className="py-2 pr-3 font-normal leading-tight">
+                                    <span className="num">{row.row}</span> <Link to={`/paints/${row.paint.uuid}`} className="font-semibold">{row.paint.colourName}</Link>
+                                    <span className="block text-sm">{row.paint.maker} · {row.paint.statement.text}</span>
+                                    <span className="block text-sm text-soft">{[row.pan.form, row.pan.batch && `batch ${row.pan.batch}`].filter(Boolean).join(', ')}</span>
+                                </th>
+                                {properties.map((p) => (
+                                    <td key={p} className="py-2 pr-3">
+                                        <RatingCell beside={besideOf(row, p, classes)} open={shown === p} label={`${p} of ${row.paint.colourName}`} onToggle={() => setOpen(shown === p ? null : { row: row.row, property: p })} />
+                                        {extra?.(row, p)}
+                                    </td>
+                                ))}
+                            </tr>
+                            {shown !== null && <tr><td colSpan={properties.length + 1}><RatingOrigin beside={besideOf(row, shown, classes)} rating={rating} cells={cells} /></td></tr>}
+                        </tbody>
+                    );
+                })}
+            </table>
+        </div>
+    );
+}
+
+function besideOf(row: CardRow, property: Property, classes: Record<Property, string[]>): PropertyBeside {
+    const rating: Rating | undefined = row.ratings.find((r) => r.property === property);
+    const measured = rating?.status === 'measured' ? rating : null;
+    return {
+        classes: classes[property],
+        measured,
+        without: measured === null && rating ? { status: rating.status, reason: rating.reason } : null,
+        tests: measured === null ? 0 : 1,
+        claims: row.claims.filter((c) => c.property === property),
+        verdicts: row.verdicts.filter((v) => v.property === property),
+    };
+}

@@ -1,0 +1,39 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { get } from '../../api/client';
+import type { RecordPage as Record_ } from '../../api/types';
+import { day } from '../../components/paint/words';
+import { Cautions, Loading, Problem } from '../../components/ui/states';
+import { FadeResults } from '../cards/FadeResults';
+import { PictureWithCells } from '../cards/PictureWithCells';
+import { RowResults } from '../cards/RowResults';
+
+/** A published revision: read, print, link. Everything on it comes from the revision's own JSON. */
+export default function RecordPage() {
+    const { card = '', number } = useParams();
+    const path = `records/${card}${number ? `/${number}` : ''}.json`;
+    const { data, error } = useQuery({ queryKey: ['record', card, number], queryFn: () => get<Record_>(path) });
+    const [cell, setCell] = useState<string | null>(null);
+    if (data === undefined) {
+        return error ? <Problem error={error} /> : <Loading what="the record" />;
+    }
+    const picture = data.pictures.find((p) => p.uuid === data.shownPicture);
+    const cautions = [...new Set(data.rows.flatMap((r) => r.paint.statement.cautions))];
+    return (
+        <article>
+            <div className="flex flex-wrap gap-x-5 items-baseline">
+                <h1>{data.title}</h1>
+                <p>{data.kind} card <span className="num">{data.code}</span> · {data.owner} · published {day(data.publishedAt)}, revision {data.revision}</p>
+                <span className="no-print ml-auto flex gap-4"><button type="button" className="link" onClick={() => window.print()}>Print</button><a href={`/api/${path}`}>JSON</a><Link to={`/records/${data.uuid}/${data.revision}`}>Link to this revision</Link></span>
+            </div>
+            <p className="my-1">Paper: {data.paper}, {data.side}.{data.note && ` ${data.note}`}</p>
+            {data.hanging && <p className="my-1">Hung {day(data.hanging.hungOn)}, facing {data.hanging.facing}{data.hanging.glass && `, ${data.hanging.glass}`}{data.hanging.latitude !== null && data.hanging.longitude !== null && <>, near <span className="num">{data.hanging.latitude}°, {data.hanging.longitude}°</span></>}.</p>}
+            <Cautions of={cautions} />
+            {picture && data.measurement && <PictureWithCells picture={picture} result={data.measurement} chosen={cell} onChoose={setCell} />}
+            {data.measurement && data.kind === 'fade' && <FadeResults result={data.measurement} rows={data.rows} />}
+            <RowResults rows={data.rows} cells={data.measurement?.cells} classes={data.classes} properties={data.kind === 'fade' ? ['lightfastness'] : ['transparency', 'staining', 'granulation']} />
+            <p className="mt-4 text-sm">{data.limits}{data.measurement && <> Measured by meter {data.measurement.measuredBy.meter}, {data.measurement.measuredBy.scale}, rules {data.measurement.measuredBy.rules}.</>}</p>
+        </article>
+    );
+}

@@ -1,0 +1,98 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useRef, useState, type FormEvent } from 'react';
+import { get, newUuid, put } from '../../api/client';
+import type { Statement } from '../../api/types';
+import { Cautions, Problem } from '../../components/ui/states';
+
+interface Line {
+    makerName: string; range: string; colourName: string; pigments: string; form: string; batch: string; volumeMl: string; price: string; currency: string; keptAt: string;
+}
+
+const EMPTY: Line = { makerName: '', range: '', colourName: '', pigments: '', form: 'tube', batch: '', volumeMl: '', price: '', currency: 'EUR', keptAt: '' };
+const DRAFT = 'paint-line';
+
+/** A paint and one's own pan of it in one line; Enter records it and keeps what usually stays the same for the next. */
+export function PaintLine() {
+    const [line, setLine] = useState<Line>(() => ({ ...EMPTY, ...(JSON.parse(localStorage.getItem(DRAFT) ?? '{}') as Partial<Line>) }));
+    const [error, setError] = useState<unknown>(null);
+    const [done, setDone] = useState('');
+    const first = useRef<HTMLInputElement>(null);
+    const busy = useRef(false);
+    const queries = useQueryClient();
+    const makers = useQuery({ queryKey: ['makers'], queryFn: () => get<{ makers: { uuid: string; name: string }[]; forms: string[] }>('makers') });
+    const read = useStatement(line.pigments);
+    useEffect(() => localStorage.setItem(DRAFT, JSON.stringify(line)), [line]);
+
+    async function record(e: FormEvent) {
+        e.preventDefault();
+        if (busy.current) {
+            return;
+        }
+        busy.current = true;
+        const { makerName, range, colourName, pigments, ...pan } = line;
+        try {
+            await put(`paints/${newUuid()}`, { makerName, range, colourName, pigments, pan: { uuid: newUuid(), ...pan, volumeMl: pan.volumeMl.replace(',', '.') || null } });
+            setDone(`Recorded ${colourName}.`);
+            setError(null);
+            setLine((l) => ({ ...l, colourName: '', pigments: '', batch: '', price: '', keptAt: '' }));
+            first.current?.focus();
+            void queries.invalidateQueries({ queryKey: ['paints'] });
+            void queries.invalidateQueries({ queryKey: ['makers'] });
+            void queries.invalidateQueries({ queryKey: ['pigments'] });
+        } catch (fault) {
+            setError(fault);
+        } finally {
+            busy.current = false;
+        }
+    }
+
+    const field = (key: keyof Line, label: string, width: string, more: object = {}) => (
+        <label className={`block text-sm ${width}`}>{label}<input className="block w-full" value={line[key]} onChange={(e) => setLine({ ...line, [key]: e.target.value })} autoComplete="off" {...more} /></label>
+    );
+    return (
+        <form onSubmit={(e) => void record(e)} className="my-3 border-y border-ink py-3" aria-label="Record a paint">
+            <div className="grid grid-cols-2 md:grid-cols-[1.3fr_0.8fr_1.5fr_1.2fr_0.9fr_0.7fr_0.55fr_0.6fr_0.5fr_1.1fr_auto] gap-2 items-end">
+                {field('makerName', 'Maker', '', { list: 'known-makers', required: true })}
+                {field('range', 'Range', '')}
+                {field('colourName', 'Colour name', '', { ref: first, required: true })}
+                {field('pigments', 'Pigment codes', '', { placeholder: 'blank: not stated' })}
+                <label className="block text-sm">Form
+                    <select className="block w-full" value={line.form} onChange={(e) => setLine({ ...line, form: e.target.value })}>
+                        {(makers.data?.forms ?? [line.form]).map((f) => <option key={f}>{f}</option>)}
+                    </select>
+                </label>
+                {field('batch', 'Batch', '')}
+                {field('volumeMl', 'ml', '', { inputMode: 'decimal' })}
+                {field('price', 'Price', '', { inputMode: 'decimal' })}
+                {field('currency', 'Curr.', '', { maxLength: 3 })}
+                {field('keptAt', 'Kept at', '')}
+                <button className="button" data-main>Record <kbd className="num ml-1">Enter</kbd></button>
+            </div>
+            <datalist id="known-makers">{makers.data?.makers.map((m) => <option key={m.uuid} value={m.name} />)}</datalist>
+            <div className="min-h-6 mt-1 text-sm" aria-live="polite">
+                {read !== undefined && line.pigments.trim() !== '' && <Reading of={read} />}
+                {line.pigments.trim() === '' && <span className="text-soft">{done || 'Codes are read in any usual spelling; maker, range, form, volume and currency stay for the next paint.'}</span>}
+            </div>
+            {read !== undefined && <Cautions of={read.cautions} short />}
+            <Problem error={error} />
+        </form>
+    );
+}
+
+/** How the server reads the codes while they are typed. */
+function useStatement(written: string): Statement | undefined {
+    const [settled, setSettled] = useState(written);
+    useEffect(() => {
+        const wait = setTimeout(() => setSettled(written), 200);
+        return () => clearTimeout(wait);
+    }, [written]);
+    return useQuery({ queryKey: ['statement', settled], queryFn: () => get<Statement>(`pigment-statement?written=${encodeURIComponent(settled)}`), enabled: settled.trim() !== '', placeholderData: (b) => b }).data;
+}
+
+function Reading({ of }: { of: Statement }) {
+    return (
+        <span>Read as: {of.stated ? of.codes.map((c, i) => (
+            <span key={c.code}>{i > 0 && ' / '}<strong>{c.code}</strong>{c.state === 'known' ? ` (${c.chemicalName})` : c.state === 'not-in-catalogue' ? ' (not in the catalogue; kept)' : ` (no Colour Index pigment: ${c.likelyMeaning}; kept as written)`}</span>
+        )) : 'not stated by the maker'}</span>
+    );
+}

@@ -1,0 +1,150 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type FormEvent } from 'react';
+import { useParams } from 'react-router';
+import { get, newUuid, put, remove } from '../../api/client';
+import { PROPERTIES, type PaintPage as Page, type Property } from '../../api/types';
+import { RatingCell } from '../../components/paint/RatingCell';
+import { RatingOrigin } from '../../components/paint/RatingOrigin';
+import { StripCanvas } from '../../components/paint/StripCanvas';
+import { day, stripWords, today } from '../../components/paint/words';
+import { Cautions, Loading, Problem } from '../../components/ui/states';
+import { useSession } from '../../components/ui/useSession';
+import { ClaimScaleForm } from './ClaimScaleForm';
+import { Codes } from './PaintsPage';
+
+export default function PaintPage() {
+    const uuid = useParams().uuid ?? '';
+    const person = useSession();
+    const { data, error, refetch } = useQuery({ queryKey: ['paint', uuid], queryFn: () => get<Page>(`paints/${uuid}`) });
+    if (data === undefined) {
+        return error ? <Problem error={error} /> : <Loading what="the paint" />;
+    }
+    return (
+        <>
+            <Title paint={data} onSaved={() => void refetch()} />
+            <Cautions of={data.statement.cautions} />
+            <div className="my-4"><StripCanvas strip={data.strip} label={stripWords(data)} height={110} /></div>
+            {PROPERTIES.map((p) => (
+                <section key={p} className="border-t border-rule py-3 grid gap-4 md:grid-cols-[10rem_1fr]">
+                    <div><h2 className="capitalize">{p}</h2><RatingCell beside={data.properties[p]} label={p} /></div>
+                    <div>
+                        <RatingOrigin beside={data.properties[p]} rating={data.properties[p].measured} />
+                        {person && <ClaimLine paint={data} property={p} onSaved={() => void refetch()} />}
+                    </div>
+                </section>
+            ))}
+            {person && <Pans paint={data} onSaved={() => void refetch()} />}
+            {person && <ClaimScaleForm paint={data} onSaved={() => void refetch()} />}
+        </>
+    );
+}
+
+/** Name, maker and codes, changed where they are read. */
+function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
+    const [editing, setEditing] = useState(false);
+    const [error, setError] = useState<unknown>(null);
+    const queries = useQueryClient();
+    async function save(e: FormEvent<HTMLFormElement>) {
+        e.preventDefault();
+        try {
+            await put(`paints/${paint.uuid}`, Object.fromEntries(new FormData(e.currentTarget)), paint.edition);
+            setEditing(false);
+            setError(null);
+            onSaved();
+            void queries.invalidateQueries({ queryKey: ['code'] });
+        } catch (fault) {
+            setError(fault);
+        }
+    }
+    if (!editing) {
+        return (
+            <div className="flex flex-wrap gap-x-5 items-baseline">
+                <h1>{paint.colourName}</h1>
+                <p>{paint.maker}{paint.range && `, ${paint.range}`} · <Codes of={paint} />{paint.statement.singlePigment && ' · single-pigment'}</p>
+                {paint.mayChange && <button type="button" className="link text-sm" onClick={() => setEditing(true)}>Change</button>}
+            </div>
+        );
+    }
+    return (
+        <form onSubmit={(e) => void save(e)} className="flex flex-wrap gap-2 items-end">
+            <label className="text-sm">Colour name<input className="block" name="colourName" defaultValue={paint.colourName} autoFocus /></label>
+            <label className="text-sm">Maker<input className="block" name="makerName" defaultValue={paint.maker} /></label>
+            <label className="text-sm">Range<input className="block" name="range" defaultValue={paint.range} /></label>
+            <label className="text-sm">Pigment codes<input className="block" name="pigments" defaultValue={paint.pigmentsWritten} /></label>
+            <button className="button" data-main>Save</button>
+            <button type="button" className="button" onClick={() => setEditing(false)}>Leave as it was</button>
+            <Problem error={error} />
+        </form>
+    );
+}
+
+function ClaimLine({ paint, property, onSaved }: { paint: Page; property: Property; onSaved: () => void }) {
+    const [error, setError] = useState<unknown>(null);
+    const scales = paint.claimScales.filter((s) => s.property === property);
+    const list = `words-${property}`;
+    async function save(e: FormEvent<HTMLFormElement>) {
+        e.preventDefault();
+        const form = e.currentTarget;
+        const values = Object.fromEntries(new FormData(form));
+        try {
+            await put(`claims/${newUuid()}`, { paintUuid: paint.uuid, property, words: values.words, scaleUuid: values.scaleUuid || null, readOn: values.readOn });
+            form.reset();
+            setError(null);
+            onSaved();
+        } catch (fault) {
+            setError(fault);
+        }
+    }
+    return (
+        <form onSubmit={(e) => void save(e)} className="mt-2 flex flex-wrap gap-2 items-end text-sm" aria-label={`Claim on ${property}`}>
+            <label>Maker’s own words<input className="block w-52" name="words" list={list} required /></label>
+            <datalist id={list}>{scales.flatMap((s) => s.words.map((w) => <option key={s.uuid + w.word} value={w.word} />))}</datalist>
+            <label>Scale
+                <select className="block" name="scaleUuid" defaultValue={scales[0]?.uuid ?? ''}>
+                    {scales.map((s) => <option key={s.uuid} value={s.uuid}>{s.name}</option>)}
+                    <option value="">no known scale</option>
+                </select>
+            </label>
+            <label>Read on<input className="block" type="date" name="readOn" defaultValue={today()} required /></label>
+            <button className="button">Add claim</button>
+            {paint.properties[property].claims.map((c) => (
+                <span key={c.uuid}>“{c.words}”, {day(c.readOn)} <button type="button" className="link" onClick={() => void remove(`claims/${c.uuid}`).then(onSaved).catch(setError)}>Remove</button></span>
+            ))}
+            <Problem error={error} />
+        </form>
+    );
+}
+
+function Pans({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
+    const [error, setError] = useState<unknown>(null);
+    async function save(e: FormEvent<HTMLFormElement>) {
+        e.preventDefault();
+        const form = e.currentTarget;
+        const values = Object.fromEntries(new FormData(form));
+        try {
+            await put(`pans/${newUuid()}`, { paintUuid: paint.uuid, ...values, volumeMl: values.volumeMl || null });
+            form.reset();
+            setError(null);
+            onSaved();
+        } catch (fault) {
+            setError(fault);
+        }
+    }
+    return (
+        <section className="border-t border-rule py-3">
+            <h2>My pans</h2>
+            <ul>{paint.pans.map((p) => <li key={p.uuid}>{[p.form, p.batch && `batch ${p.batch}`, p.volumeMl !== null && `${p.volumeMl} ml`, p.price, p.keptAt].filter(Boolean).join(' · ')}</li>)}</ul>
+            {paint.pans.length === 0 && <p className="text-soft">You have none of this paint yet.</p>}
+            <form onSubmit={(e) => void save(e)} className="mt-2 flex flex-wrap gap-2 items-end text-sm">
+                <label>Form<select className="block" name="form">{['tube', 'pan', 'hand-poured pan', 'handmade', 'stick'].map((f) => <option key={f}>{f}</option>)}</select></label>
+                <label>Batch<input className="block w-28" name="batch" /></label>
+                <label>ml<input className="block w-20" name="volumeMl" inputMode="decimal" /></label>
+                <label>Price<input className="block w-24" name="price" inputMode="decimal" /></label>
+                <label>Currency<input className="block w-20" name="currency" defaultValue="EUR" maxLength={3} /></label>
+                <label>Kept at<input className="block w-44" name="keptAt" /></label>
+                <button className="button">Add pan</button>
+            </form>
+            <Problem error={error} />
+        </section>
+    );
+}

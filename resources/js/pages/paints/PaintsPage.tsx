@@ -1,0 +1,77 @@
+import { useQuery } from '@tanstack/react-query';
+import { Link, useSearchParams } from 'react-router';
+import { get } from '../../api/client';
+import type { Paint, Pan } from '../../api/types';
+import { Empty, Loading, Problem } from '../../components/ui/states';
+import { useSession } from '../../components/ui/useSession';
+import { PaintLine } from './PaintLine';
+
+interface PaintList { paints: (Paint & { pans: Pan[] })[]; total: number; page: number; pages: number }
+
+export default function PaintsPage() {
+    const person = useSession();
+    const [query, setQuery] = useSearchParams();
+    const words = query.get('q') ?? '';
+    const page = Number(query.get('page') ?? 1);
+    const { data, error } = useQuery({ queryKey: ['paints', words, page], queryFn: () => get<PaintList>(`paints?q=${encodeURIComponent(words)}&page=${page}`), placeholderData: (before) => before });
+    return (
+        <>
+            <h1>Paints</h1>
+            {person ? <PaintLine /> : person === null && <p className="my-2"><Link to="/sign-in?then=/paints">Sign in</Link> to record paints and your own pans.</p>}
+            <label className="flex items-center gap-2 mt-6 mb-2">Look for
+                <input type="search" defaultValue={words} key={words} placeholder="code, name, range or maker" className="w-72" onKeyDown={(e) => e.key === 'Enter' && setQuery(e.currentTarget.value.trim() === '' ? {} : { q: e.currentTarget.value.trim() })} />
+                {data !== undefined && <span className="text-soft">{data.total} {data.total === 1 ? 'paint' : 'paints'}</span>}
+            </label>
+            <Problem error={error} />
+            {data === undefined ? <Loading what="the paints" /> : data.paints.length === 0
+                ? <Empty title={words ? `No paint matches “${words}”` : 'No paints yet'}>{words ? <Link to="/paints">Show all paints</Link> : 'Type the first one into the line above: maker, colour name and pigment codes are enough.'}</Empty>
+                : <Table rows={data.paints} />}
+            {data !== undefined && data.pages > 1 && (
+                <nav aria-label="Pages" className="my-4 flex gap-4 items-center">
+                    {page > 1 && <button className="button" onClick={() => setQuery({ ...(words && { q: words }), page: String(page - 1) })}>Newer</button>}
+                    <span>Page {data.page} of {data.pages}</span>
+                    {page < data.pages && <button className="button" onClick={() => setQuery({ ...(words && { q: words }), page: String(page + 1) })}>Older</button>}
+                </nav>
+            )}
+        </>
+    );
+}
+
+function Table({ rows }: { rows: PaintList['paints'] }) {
+    return (
+        <div className="overflow-x-auto">
+            <table className="w-full min-w-[900px]">
+                <thead><tr className="border-b border-ink"><th className="py-1">Paint</th><th>Maker, range</th><th>Pigments</th><th>My pans</th><th>Kept at</th></tr></thead>
+                <tbody>
+                    {rows.map((p) => (
+                        <tr key={p.uuid} className="border-b border-rule align-top">
+                            <td className="py-1.5 pr-3 font-semibold"><Link to={`/paints/${p.uuid}`}>{p.colourName}</Link></td>
+                            <td className="py-1.5 pr-3">{p.maker}{p.range && `, ${p.range}`}</td>
+                            <td className="py-1.5 pr-3"><Codes of={p} /></td>
+                            <td className="py-1.5 pr-3">{p.pans.map((pan) => <span key={pan.uuid} className="block">{[pan.form, pan.batch, pan.volumeMl !== null && `${pan.volumeMl} ml`, pan.price].filter(Boolean).join(' · ')}</span>)}</td>
+                            <td className="py-1.5">{p.pans.map((pan) => <span key={pan.uuid} className="block">{pan.keptAt}</span>)}</td>
+                        </tr>
+                    ))}
+                </tbody>
+            </table>
+        </div>
+    );
+}
+
+/** The stated codes in their order, each marked for what it is. */
+export function Codes({ of }: { of: Paint }) {
+    if (!of.statement.stated) {
+        return <span className="italic">not stated by the maker</span>;
+    }
+    return (
+        <>
+            {of.statement.codes.map((c, i) => (
+                <span key={c.code}>
+                    {i > 0 && ' / '}
+                    {c.state === 'not-colour-index' ? <span title={c.likelyMeaning ?? ''}>“{c.code}” <span className="text-sm text-soft">(no Colour Index pigment: {c.likelyMeaning})</span></span>
+                        : <><Link to={`/pigments/${encodeURIComponent(c.code)}`}>{c.code}</Link>{c.state === 'not-in-catalogue' && <span className="text-sm text-soft"> (not in the catalogue)</span>}</>}
+                </span>
+            ))}
+        </>
+    );
+}

@@ -1,0 +1,35 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState, type FormEvent } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import { get, post } from '../../api/client';
+import { Problem } from '../../components/ui/states';
+
+export default function SignInPage() {
+    const [error, setError] = useState<unknown>(null);
+    const go = useNavigate();
+    const [query] = useSearchParams();
+    const queries = useQueryClient();
+    async function submit(e: FormEvent<HTMLFormElement>) {
+        e.preventDefault();
+        const form = new FormData(e.currentTarget);
+        try {
+            await get('session');
+            await post('session', { email: form.get('email'), password: form.get('password') });
+            await queries.resetQueries();
+            const then = query.get('then') ?? '/';
+            void go(then.startsWith('/') && !then.startsWith('//') ? then : '/');
+        } catch (fault) {
+            setError(fault);
+        }
+    }
+    return (
+        <form onSubmit={(e) => void submit(e)} className="max-w-sm">
+            <h1>Sign in</h1>
+            <p className="my-2">Reading needs no account. Recording, measuring and publishing do.</p>
+            <Problem error={error} />
+            <label className="block my-3">E-mail<input className="block w-full mt-1" type="email" name="email" required autoComplete="username" autoFocus /></label>
+            <label className="block my-3">Password<input className="block w-full mt-1" type="password" name="password" required autoComplete="current-password" /></label>
+            <button className="button" data-main>Sign in</button>
+        </form>
+    );
+}

@@ -1,0 +1,149 @@
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
+import { get } from '../../api/client';
+import { PROPERTIES, type CodePage as Page, type DepthStop, type PaintBeside, type Property } from '../../api/types';
+import { turnSurround } from '../../components/Frame';
+import { DepthDial } from '../../components/paint/DepthDial';
+import { RatingCell } from '../../components/paint/RatingCell';
+import { RatingOrigin } from '../../components/paint/RatingOrigin';
+import { PARTS, StripCanvas } from '../../components/paint/StripCanvas';
+import { stripWords } from '../../components/paint/words';
+import { Cautions, Empty, Loading, Problem } from '../../components/ui/states';
+
+/** A pigment code across makers: the heart of the program. */
+export function CodePage() {
+    const code = useParams().code ?? '';
+    const { data, error } = useQuery({ queryKey: ['code', code], queryFn: () => get<Page>(`pigments/${encodeURIComponent(code)}`) });
+    useEffect(() => {
+        if (data !== undefined && data.paints.length > 0) {
+            localStorage.setItem('last-code', data.code);
+        }
+    }, [data]);
+    if (data === undefined) {
+        return error ? <Problem error={error} /> : <Loading what="the strips" />;
+    }
+    return (
+        <>
+            <Heading page={data} />
+            {data.paints.length === 0
+                ? <Empty title={`No paint with ${data.code} is recorded yet`}><Link to="/paints">Record one</Link>, then put its pan on a property card.</Empty>
+                : <Strips key={data.code} page={data} />}
+        </>
+    );
+}
+
+function Heading({ page }: { page: Page }) {
+    const p = page.pigment;
+    return (
+        <div className="flex flex-wrap items-baseline gap-x-5">
+            <h1>{page.code}</h1>
+            {p !== null && <p>{p.chemicalName} · {p.class} · <span className="text-soft">C.I. {p.constitution}</span>{p.metals.length > 0 && ` · ${p.metals.join(', ')}`}</p>}
+            {page.state === 'not-in-catalogue' && <p>This code is not in the catalogue; it is kept as it was written.</p>}
+            {page.state === 'not-colour-index' && <p>Not a Colour Index pigment: {page.likelyMeaning}.</p>}
+            <button type="button" className="link text-sm ml-auto no-print" onClick={turnSurround}>Surround <kbd className="num">s</kbd></button>
+            {p !== null && p.cautions.length > 0 && <div className="basis-full"><Cautions of={p.cautions} /></div>}
+        </div>
+    );
+}
+
+/** The address holds the view: ?depth= turns the dial, and can be sent. */
+function Strips({ page }: { page: Page }) {
+    const [query, setQuery] = useSearchParams();
+    const asked = query.get('depth');
+    const reference = page.depths.indexOf(page.referenceDepth);
+    const index = asked === null ? reference : nearest(page.depths, Number(asked));
+    const whole = asked === null;
+    const pick = (i: number | null) => setQuery((q) => { if (i === null) { q.delete('depth'); } else { q.set('depth', String(page.depths[i])); } return q; }, { replace: true });
+    const [open, setOpen] = useState<{ paint: string; property: Property } | null>(null);
+    useEffect(() => {
+        const onKey = (e: KeyboardEvent) => {
+            if (e.key === 'd' && !e.ctrlKey && !e.metaKey && !(e.target as HTMLElement).closest('input, textarea, select')) {
+                pick(whole ? index : null);
+            }
+        };
+        window.addEventListener('keydown', onKey);
+        return () => window.removeEventListener('keydown', onKey);
+    });
+    const stops = page.stops[index] ?? [];
+    const untested = page.paints.filter((p) => p.notTested.length > 0);
+    return (
+        <>
+            {page.stripOrder.length > 0 && <DepthDial depths={page.depths} reference={page.referenceDepth} index={index} onIndex={pick} whole={whole} onWhole={(w) => pick(w ? null : index)} />}
+            <div className="overflow-x-auto">
+                <div role="table" aria-label={`Paints with ${page.code}`} className="min-w-[980px]">
+                    <div role="row" className="grid grid-cols-[170px_minmax(380px,1fr)_repeat(4,132px)] gap-x-3 text-sm pb-1 border-b border-ink">
+                        <span role="columnheader">Paint</span>
+                        <span role="columnheader">{whole ? <Captions /> : 'The same depth of every paint, edge to edge'}</span>
+                        {PROPERTIES.map((p) => <span role="columnheader" key={p} className="capitalize">{p}</span>)}
+                    </div>
+                    {page.paints.map((paint) => (
+                        <Row key={paint.uuid} paint={paint} whole={whole} stop={stops[page.stripOrder.indexOf(paint.uuid)] ?? null} measured={page.stripOrder.includes(paint.uuid)}
+                            first={page.stripOrder[0] === paint.uuid} open={open?.paint === paint.uuid ? open.property : null}
+                            onOpen={(property) => setOpen((now) => (now?.paint === paint.uuid && now.property === property ? null : { paint: paint.uuid, property }))} />
+                    ))}
+                </div>
+            </div>
+            {untested.length > 0 && (
+                <section className="mt-6 max-w-prose">
+                    <h2>Not tested</h2>
+                    <ul>{untested.map((p) => <li key={p.uuid}>{p.colourName}, {p.maker}: {p.notTested.join(', ')}</li>)}</ul>
+                </section>
+            )}
+            <p className="mt-4 text-sm text-soft max-w-prose">Strips stand in measured hue order. One depth means the same deposit in the key channel of the uppermost paint; beyond a paint’s own stroke nothing is shown. A bracket under a scale marks the maker’s claim.</p>
+        </>
+    );
+}
+
+function Row({ paint, whole, stop, measured, first, open, onOpen }: {
+    paint: PaintBeside; whole: boolean; stop: DepthStop | null; measured: boolean; first: boolean; open: Property | null; onOpen: (p: Property) => void;
+}) {
+    return (
+        <div role="rowgroup" className="keep-together">
+            <div role="row" className={`grid grid-cols-[170px_minmax(380px,1fr)_repeat(4,132px)] gap-x-3 items-stretch ${whole ? 'border-b border-rule py-2' : ''}`}>
+                <div role="rowheader" className={`leading-tight ${whole ? '' : 'py-2'}`}>
+                    <Link to={`/paints/${paint.uuid}`} className="font-semibold">{paint.colourName}</Link>
+                    <span className="block text-sm">{paint.maker}</span>
+                    <span className="block text-sm text-soft">{paint.range}{paint.statement.singlePigment ? '' : ` · ${paint.statement.text}`}</span>
+                </div>
+                <div role="cell">{whole ? <StripCanvas strip={paint.strip} label={stripWords(paint)} /> : <Swatch stop={stop} measured={measured} first={first} />}</div>
+                {PROPERTIES.map((p) => (
+                    <div role="cell" key={p} className={whole ? '' : 'py-2'}>
+                        <RatingCell beside={paint.properties[p]} open={open === p} onToggle={() => onOpen(p)} label={`${p} of ${paint.colourName}`} />
+                    </div>
+                ))}
+            </div>
+            {open !== null && <RatingOrigin beside={paint.properties[open]} rating={paint.properties[open].measured} />}
+        </div>
+    );
+}
+
+/** A swatch at the dial's depth; where it cannot be told from the one above, no seam is drawn. */
+function Swatch({ stop, measured, first }: { stop: DepthStop | null; measured: boolean; first: boolean }) {
+    if (stop === null) {
+        return <div className="hatched h-full min-h-[92px] grid place-items-center"><span className="bg-surround px-2 text-sm">{measured ? 'beyond this paint’s stroke' : 'not measured'}</span></div>;
+    }
+    return (
+        <div className="h-full min-h-[92px] relative" style={{ background: stop.hex }} role="img" aria-label={`L* ${stop.lab[0]}, a* ${stop.lab[1]}, b* ${stop.lab[2]}`}>
+            {!first && stop.dE00Above !== null && (
+                <span className="absolute right-0 top-0 -translate-y-1/2 bg-surround text-ink px-1.5 num whitespace-nowrap">{stop.seam ? `dE00 ${stop.dE00Above.toFixed(1)}` : `no seam, dE00 ${stop.dE00Above.toFixed(1)}`}</span>
+            )}
+        </div>
+    );
+}
+
+function Captions() {
+    const at = (p: readonly [number, number]) => ({ position: 'absolute', left: `${100 * p[0]}%`, width: `${100 * (p[1] - p[0])}%` }) as const;
+    return (
+        <span className="relative block h-5 whitespace-nowrap">
+            <span style={at(PARTS.stroke)}>stroke, full strength to palest, over the line</span>
+            <span style={at(PARTS.lift)}>lifted</span>
+            <span style={at(PARTS.wash)}>wash</span>
+            <span style={at(PARTS.fade)}>kept, exposed</span>
+        </span>
+    );
+}
+
+function nearest(values: number[], wanted: number): number {
+    return values.reduce((best, v, i) => (Math.abs(v - wanted) < Math.abs(values[best]! - wanted) ? i : best), 0);
+}

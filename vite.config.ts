@@ -1,0 +1,13 @@
+import tailwindcss from '@tailwindcss/vite';
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+
+export default defineConfig({
+    plugins: [react(), tailwindcss()],
+    publicDir: false,
+    build: {
+        outDir: 'public/build',
+        manifest: 'manifest.json',
+        rollupOptions: { input: 'resources/js/main.tsx' },
+    },
+});
