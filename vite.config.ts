@@ -4,6 +4,7 @@ import { defineConfig } from 'vite';
 
 export default defineConfig({
     plugins: [react(), tailwindcss()],
+    base: '/build/',
     publicDir: false,
     build: {
         outDir: 'public/build',

@@ -2,7 +2,7 @@ import { useEffect, useRef } from 'react';
 import type { FadeHalves, Ladder, Strip } from '../../api/types';
 
 /** Parts of the band, as shares of its width: the stroke, the lift notch, the wash with its grain, the two halves. */
-export const PARTS = { stroke: [0, 0.6], lift: [0.62, 0.72], wash: [0.74, 0.85], fade: [0.87, 1] } as const;
+export const PARTS = { stroke: [0, 0.57], lift: [0.59, 0.68], wash: [0.7, 0.79], fade: [0.81, 1] } as const;
 
 /** Width of the stroke on paper, mm; sets the scale at which grain is drawn. */
 const STROKE_MM = 108;

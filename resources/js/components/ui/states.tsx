@@ -32,7 +32,7 @@ export function Cautions({ of, short = false }: { of: string[]; short?: boolean 
         return null;
     }
     return (
-        <div className={short ? 'text-sm' : 'my-2 border-l-4 border-ink pl-3 max-w-prose text-sm'} role="note" aria-label="Cautions">
+        <div className={short ? 'text-sm' : 'my-2 border-l-4 border-ink pl-3 text-sm'} role="note" aria-label="Cautions">
             {of.map((c) => <p key={c}>{c}</p>)}
         </div>
     );

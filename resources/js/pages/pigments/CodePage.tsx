@@ -139,7 +139,7 @@ function Captions() {
             <span style={at(PARTS.stroke)}>stroke, full strength to palest, over the line</span>
             <span style={at(PARTS.lift)}>lifted</span>
             <span style={at(PARTS.wash)}>wash</span>
-            <span style={at(PARTS.fade)}>kept, exposed</span>
+            <span style={at(PARTS.fade)}>kept / exposed</span>
         </span>
     );
 }
