@@ -63,6 +63,9 @@ final readonly class BenchScale
 
     public const GRAIN_BAND_MM = [0.1, 0.5];
 
+    /** Width and height of the part of a cell that is looked at, mm: some hundred grains are enough (own). */
+    public const GRAIN_WINDOW_MM = [14.0, 9.0];
+
     public const GRAIN_LEAST_DPI = 254;
 
     /** Rms lightness difference below which grain is there but hardly seen (own). */

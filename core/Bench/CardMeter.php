@@ -16,6 +16,7 @@ use MarshTrial\Core\Fading\FadeRow;
 use MarshTrial\Core\Fading\HalfPair;
 use MarshTrial\Core\Imaging\CellReader;
 use MarshTrial\Core\Imaging\CellReading;
+use MarshTrial\Core\Imaging\GrainMap;
 use MarshTrial\Core\Imaging\InkLine;
 use MarshTrial\Core\Imaging\LineFinder;
 use MarshTrial\Core\Imaging\PictureFault;
@@ -56,7 +57,7 @@ final class CardMeter
         $rows = $cells = $papers = [];
         foreach ($layout->rows as $i => $label) {
             $progress("Reading row $label->row", 0.1 + 0.8 * $i / count($layout->rows));
-            [$row, $read] = self::readRow($card, $layout, $label->row, $facts);
+            [$row, $read] = self::readRow($card, $layout, $label->row);
             $rows[$label->row] = $row;
             $cells += $read;
             $papers += array_fill_keys(array_keys($read), $row->paper);
@@ -67,14 +68,28 @@ final class CardMeter
         foreach ($rows as $row) {
             $ratings[] = Transparency::rate($row, $darkest);
             $ratings[] = Staining::rate($row);
-            $ratings[] = Granulation::rate($row, (int) round($facts->dpi), $jpeg);
+            $ratings[] = Granulation::rate($row, self::grainMap($card, $layout, $row, CellRole::Wash, $facts), self::grainMap($card, $layout, $row, CellRole::Paper, $facts), (int) round($facts->dpi), $jpeg);
         }
 
         return new CardMeasurement($layout, $facts, $cells, $papers, $rows, $ratings);
     }
 
+    /** The wash or the bare paper of a row at 0.1 mm in its key channel; null where there is none, or the resolution does not allow it. */
+    private static function grainMap(Resampler $card, CardLayout $layout, RowReadings $row, CellRole $role, ScanFacts $facts): ?GrainMap
+    {
+        // A scanner that calls itself 254 dots per inch may be a little short of it.
+        if ($row->key === null || $facts->dpi < BenchScale::GRAIN_LEAST_DPI - 2) {
+            return null;
+        }
+        $area = $layout->cellsOf($row->row, $role)[0]->area;
+        [$width, $height] = BenchScale::GRAIN_WINDOW_MM;
+        $window = Rect::around($area->centre()->x, $area->centre()->y, min($width, $area->width), min($height, $area->height));
+
+        return $card->areaMeans($window, BenchScale::GRAIN_PITCH_MM, $row->key);
+    }
+
     /** @return array{0: RowReadings, 1: array<string, CellReading>} */
-    private static function readRow(Resampler $card, CardLayout $layout, int $row, ScanFacts $facts): array
+    private static function readRow(Resampler $card, CardLayout $layout, int $row): array
     {
         $reader = new CellReader($card);
         $of = static fn (CellRole $role): array => $layout->cellsOf($row, $role);
@@ -108,15 +123,8 @@ final class CardMeter
             $cell = $of($role)[0];
             $lifts[$role->value] = $read[$cell->id] = $reader->read($cell->area);
         }
-        $fine = $facts->dpi >= BenchScale::GRAIN_LEAST_DPI - 2;
-        $readings = new RowReadings(
-            $row, $read[$paperCell->id], $line, $bareLine, $steps, $read[$wash->id],
-            $fine ? $card->areaMeans($wash->area, BenchScale::GRAIN_PITCH_MM) : null,
-            $fine ? $card->areaMeans($paperCell->area, BenchScale::GRAIN_PITCH_MM) : null,
-            $lifts,
-        );
 
-        return [$readings, $read];
+        return [new RowReadings($row, $read[$paperCell->id], $line, $bareLine, $steps, $read[$wash->id], $lifts), $read];
     }
 
     /** A cell of the black line, moved to where the line really is and kept inside its ink. */

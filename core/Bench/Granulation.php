@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\Gaussian;
-use MarshTrial\Core\Imaging\Patch;
+use MarshTrial\Core\Imaging\GrainMap;
 
 /** How unevenly the pigment lies in a flat dry wash, at the scale of grains. */
 final class Granulation
@@ -15,10 +16,17 @@ final class Granulation
     /** Largest systematic part of the uncertainty: what paper and scanner noise may leave (own, simulated). */
     private const SYSTEMATIC = 0.008;
 
+    /** Only every second column and row of the filtered map is looked at; the scatter is the same. */
+    private const STRIDE = 2;
+
     /** Side of the square that counts as one independent sample of the band-passed map, mm (own). */
     private const INDEPENDENT_MM = 0.5;
 
-    public static function rate(RowReadings $row, int $dpi, bool $jpeg): Rating
+    /**
+     * @param GrainMap|null $washMap the wash in the row's key channel at 0.1 mm, null where the resolution does not allow it
+     * @param GrainMap|null $paperMap the bare paper likewise
+     */
+    public static function rate(RowReadings $row, ?GrainMap $washMap, ?GrainMap $paperMap, int $dpi, bool $jpeg): Rating
     {
         $property = 'granulation';
         $cells = ["r$row->row-wash", "r$row->row-paper"];
@@ -26,7 +34,7 @@ final class Granulation
         if ($row->key === null || ($largest !== null && $largest < BenchScale::LEAST_DEPOSIT)) {
             return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the wash’s window.', $cells);
         }
-        if ($row->washMap === null || $row->paperMap === null) {
+        if ($washMap === null || $paperMap === null) {
             return Rating::without($row->row, $property, RatingStatus::NotReached, sprintf('Grain needs %d dots per inch or more; this picture has %d.', BenchScale::GRAIN_LEAST_DPI, $dpi), $cells);
         }
         $deposit = $row->keyDeposit($row->wash);
@@ -34,11 +42,11 @@ final class Granulation
         if ($deposit === null || $deposit < $least || $deposit > $most) {
             return Rating::without($row->row, $property, RatingStatus::NotReached, sprintf('The wash has a deposit of %s; grain is measured from %.1f to %.1f.', $deposit === null ? 'more than can be read' : sprintf('%.2f', $deposit), $least, $most), $cells, ['deposit' => $deposit]);
         }
-        $paint = self::scatter($row->washMap, $row->key, $row->paper->rgb->toArray()[$row->key]);
-        $paper = self::scatter($row->paperMap, $row->key, $row->paper->rgb->toArray()[$row->key]);
+        $paint = self::scatter($washMap, $row->paper->rgb->toArray()[$row->key]);
+        $paper = self::scatter($paperMap, $row->paper->rgb->toArray()[$row->key]);
         $grain = sqrt(max(0.0, $paint['s'] ** 2 - $paper['s'] ** 2)) / $paint['mean'];
-        $visible = sqrt(max(0.0, $paint['dL'] ** 2 - $paper['dL'] ** 2));
-        $area = $row->washMap->columns * $row->washMap->rows * $row->washMap->pitchMm ** 2;
+        $visible = self::lightnessPerDeposit($row) * $grain * $paint['mean'];
+        $area = $washMap->columns * $washMap->rows * $washMap->pitchMm ** 2;
         $relative = 1 / sqrt(2 * $area / self::INDEPENDENT_MM ** 2);
         // Where paper and paint scatter alike, the difference of their squares is the less sure.
         $paperShare = $paper['s'] / $paint['mean'];
@@ -62,48 +70,47 @@ final class Granulation
         return $rating;
     }
 
-    /** @return array{s: float, mean: float, dL: float, size: float} band-passed scatter of the deposit, its mean, scatter of L*, grain size in mm */
-    private static function scatter(Patch $patch, int $channel, float $paper): array
+    /** How much L* changes with the amount of this paint, at the depth of the wash: a grain is more or less of the same. */
+    private static function lightnessPerDeposit(RowReadings $row): float
     {
-        $values = $patch->channel($channel);
-        $sorted = $values;
+        $paper = $row->paper->rgb->toArray();
+        $wash = $row->wash->rgb->toArray();
+        $at = static fn (float $amount): float => LinearRgb::fromArray(array_map(
+            static fn (float $p, float $w): float => $p * (max(1e-4, $w) / $p) ** $amount, $paper, $wash,
+        ))->toLab()->l;
+
+        return abs($at(1.05) - $at(0.95)) / (0.1 * max(1e-6, $row->keyDeposit($row->wash) ?? INF));
+    }
+
+    /** @return array{s: float, mean: float, size: float} band-passed scatter of the deposit, its mean, and the grain size in mm */
+    private static function scatter(GrainMap $map, float $paper): array
+    {
+        $values = $map->values;
+        $count = count($values);
+        // Every seventh sample tells the middle and the usual spread well enough.
+        $sorted = [];
+        for ($i = 0; $i < $count; $i += 7) {
+            $sorted[] = $values[$i];
+        }
         sort($sorted);
-        $median = $sorted[intdiv(count($sorted), 2)];
-        $low = $sorted[(int) (0.16 * count($sorted))];
-        $high = $sorted[(int) (0.84 * count($sorted))];
+        $some = count($sorted);
+        $median = $sorted[intdiv($some, 2)];
+        $low = $sorted[(int) (0.16 * $some)];
+        $high = $sorted[(int) (0.84 * $some)];
         // A speck lies far outside what even heavy grain does; it is replaced by the median, not cut out.
         $reach = max(2.5 * ($high - $low), 0.12 * $median);
         [$low, $high] = [max(1e-4, $median - $reach), $median + $reach];
-        $deposit = $lightness = [];
-        $g = $patch->g;
+        $deposit = [];
         $sum = 0.0;
-        foreach ($values as $i => $v) {
-            $keep = $v > $low && $v < $high;
-            $d = -log(($keep ? $v : $median) / $paper);
+        foreach ($values as $v) {
+            $d = -log(($v > $low && $v < $high ? $v : $median) / $paper);
             $deposit[] = $d;
             $sum += $d;
-            $y = 0.2126390 * $patch->r[$i] + 0.7151687 * $g[$i] + 0.0721923 * $patch->b[$i];
-            $lightness[] = $keep ? 116 * $y ** (1 / 3) - 16 : null;
         }
-        $known = array_filter($lightness, static fn (?float $l): bool => $l !== null);
-        $meanL = array_sum($known) / max(1, count($known));
-        $lightness = array_map(static fn (?float $l): float => $l ?? $meanL, $lightness);
-
-        $grains = self::band($deposit, $patch);
-
-        return ['s' => self::rms($grains), 'mean' => $sum / count($deposit), 'dL' => self::rms(self::band($lightness, $patch)), 'size' => self::size($grains, $patch)];
-    }
-
-    /**
-     * @param list<float> $values
-     *
-     * @return list<float>
-     */
-    private static function band(array $values, Patch $patch): array
-    {
         [$fine, $coarse] = BenchScale::GRAIN_BAND_MM;
+        $grains = Gaussian::bandPass($deposit, $map->columns, $map->rows, $fine / $map->pitchMm, $coarse / $map->pitchMm, self::STRIDE);
 
-        return Gaussian::bandPass($values, $patch->columns, $patch->rows, $fine / $patch->pitchMm, $coarse / $patch->pitchMm);
+        return ['s' => self::rms($grains), 'mean' => $sum / $count, 'size' => self::size($grains, $map)];
     }
 
     /** @param list<float> $values */
@@ -120,29 +127,30 @@ final class Granulation
     /**
      * Distance along a row at which the band-passed map resembles itself by half, mm: half the width of a usual grain.
      *
-     * @param list<float> $map
+     * @param list<float> $grains every second column and row of the map
      */
-    private static function size(array $map, Patch $patch): float
+    private static function size(array $grains, GrainMap $map): float
     {
-        $power = self::rms($map) ** 2;
+        $columns = intdiv($map->columns + self::STRIDE - 1, self::STRIDE);
+        $pitch = self::STRIDE * $map->pitchMm;
+        $power = self::rms($grains) ** 2;
         $before = 1.0;
-        for ($lag = 1; $lag < 12; $lag++) {
+        for ($lag = 1; $lag < 6; $lag++) {
             $sum = 0.0;
             $n = 0;
-            for ($y = 0; $y < $patch->rows; $y += 2) {
-                $base = $y * $patch->columns;
-                for ($x = $base, $end = $base + $patch->columns - $lag; $x < $end; $x++) {
-                    $sum += $map[$x] * $map[$x + $lag];
+            for ($line = 0, $end = count($grains); $line < $end; $line += $columns) {
+                for ($x = $line, $last = $line + $columns - $lag; $x < $last; $x++) {
+                    $sum += $grains[$x] * $grains[$x + $lag];
                     $n++;
                 }
             }
             $now = $power > 0 ? $sum / $n / $power : 0.0;
             if ($now < 0.5) {
-                return $patch->pitchMm * ($lag - 1 + ($before - 0.5) / ($before - $now));
+                return $pitch * ($lag - 1 + ($before - 0.5) / ($before - $now));
             }
             $before = $now;
         }
 
-        return 12 * $patch->pitchMm;
+        return 6 * $pitch;
     }
 }

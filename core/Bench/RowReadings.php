@@ -7,7 +7,6 @@ namespace MarshTrial\Core\Bench;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\InkLine;
-use MarshTrial\Core\Imaging\Patch;
 use MarshTrial\Core\Optics\Deposit;
 
 /** All that was read in one row of a property card. */
@@ -25,9 +24,6 @@ final readonly class RowReadings
         /** @var list<StrokeStep> full strength first */
         public array $steps,
         public CellReading $wash,
-        /** The wash at 0.1 mm, null where the resolution does not allow it. */
-        public ?Patch $washMap,
-        public ?Patch $paperMap,
         /** @var array<string, CellReading> by role value: lift-none, lift-soft, lift-stiff */
         public array $lifts,
     ) {

@@ -10,7 +10,7 @@ use MarshTrial\Core\Card\MarkShape;
 final class BlobFinder
 {
     /** Longer side of the coarse copy, pixels. */
-    private const COARSE = 900;
+    private const COARSE = 600;
 
     /**
      * @return list<Blob>

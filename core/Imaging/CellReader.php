@@ -10,7 +10,10 @@ use MarshTrial\Core\Colour\LinearRgb;
 /** Reads the colour of a cell, keeping dust, ink and ragged edges out but grains in. */
 final readonly class CellReader
 {
-    private const PITCH_MM = 0.15;
+    /** Distance between samples, mm: finest, and coarsest as cells grow; about so many samples are enough for a mean (own). */
+    private const PITCH_MM = [0.3, 0.5];
+
+    private const SAMPLES = 350;
 
     /** Samples further from the median than this many robust standard deviations are dust (own). */
     private const DUST_SIGMAS = 6.0;
@@ -28,16 +31,22 @@ final readonly class CellReader
 
     public function read(Rect $area): CellReading
     {
-        $patch = $this->card->points($area, self::PITCH_MM);
+        [$finest, $coarsest] = self::PITCH_MM;
+        $patch = $this->card->points($area, min($coarsest, max($finest, sqrt($area->width * $area->height / self::SAMPLES))));
+        [$reds, $greens, $blues] = [$patch->r, $patch->g, $patch->b];
         $luminance = $patch->luminance();
         [$top, $bottom] = $this->withoutEdges($luminance, $patch->columns, $patch->rows);
         $columns = $patch->columns;
         $inside = array_slice($luminance, $top * $columns, ($bottom - $top) * $columns);
         sort($inside);
         $median = $inside[intdiv(count($inside), 2)];
-        $away = array_map(static fn (float $v): float => abs($v - $median), $inside);
+        $away = [];
+        foreach ($inside as $v) {
+            $away[] = abs($v - $median);
+        }
         sort($away);
         $limit = max(self::DUST_SIGMAS * 1.4826 * $away[intdiv(count($away), 2)], self::DUST_SHARE * $median, 0.004);
+        [$low, $high] = [$median - $limit, $median + $limit];
 
         $blockSide = max(2, (int) round(self::BLOCK_MM / $patch->pitchMm));
         $blocks = [];
@@ -45,17 +54,27 @@ final readonly class CellReader
         $sr = $sg = $sb = 0.0;
         $n = 0;
         for ($y = $top; $y < $bottom; $y++) {
-            $blockRow = intdiv($y - $top, $blockSide) * $across;
-            for ($x = 0, $i = $y * $columns; $x < $columns; $x++, $i++) {
-                if (abs($luminance[$i] - $median) > $limit) {
-                    continue;
+            $key = intdiv($y - $top, $blockSide) * $across;
+            $end = ($y + 1) * $columns;
+            for ($from = $y * $columns; $from < $end; $from += $blockSide, $key++) {
+                $to = $from + $blockSide < $end ? $from + $blockSide : $end;
+                $count = 0;
+                $r = $g = $b = 0.0;
+                for ($i = $from; $i < $to; $i++) {
+                    $v = $luminance[$i];
+                    if ($v >= $low && $v <= $high) {
+                        $count++;
+                        $r += $reds[$i];
+                        $g += $greens[$i];
+                        $b += $blues[$i];
+                    }
                 }
-                $key = $blockRow + intdiv($x, $blockSide);
-                $blocks[$key] ??= [0, 0.0, 0.0, 0.0];
-                $blocks[$key][0]++;
-                $blocks[$key][1] += $patch->r[$i];
-                $blocks[$key][2] += $patch->g[$i];
-                $blocks[$key][3] += $patch->b[$i];
+                if (isset($blocks[$key])) {
+                    [$c0, $r0, $g0, $b0] = $blocks[$key];
+                    $blocks[$key] = [$c0 + $count, $r0 + $r, $g0 + $g, $b0 + $b];
+                } else {
+                    $blocks[$key] = [$count, $r, $g, $b];
+                }
             }
         }
         $labs = [];

@@ -11,6 +11,9 @@ final readonly class LineFinder
 {
     private const PITCH_MM = 0.1;
 
+    /** Length of the line over which one look across it is taken, mm; odd in samples, so that there is a median. */
+    private const ACROSS_MM = 1.1;
+
     /** Width a usable line may have, mm. */
     private const NARROWEST_MM = 2.0;
 
@@ -25,8 +28,8 @@ final readonly class LineFinder
      */
     public function find(Rect $window, Rect $left, Rect $right): ?InkLine
     {
-        $a = $this->across($left->x, $left->width, $window->y + 1.5, $window->height - 3, 0.35);
-        $b = $this->across($right->x, $right->width, $window->y + 1.5, $window->height - 3, 0.35);
+        $a = $this->across($left->centre()->x, $window->y + 1.5, $window->height - 3, 0.35);
+        $b = $this->across($right->centre()->x, $window->y + 1.5, $window->height - 3, 0.35);
         if ($a === null || $b === null || abs($a[1] - $b[1]) > 2.0) {
             return null;
         }
@@ -34,9 +37,9 @@ final readonly class LineFinder
         $slope = ($b[0] - $a[0]) / ($right->centre()->x - $x0);
         $width = ($a[1] + $b[1]) / 2;
         $bends = [];
-        for ($x = $left->right() + 6; $x < $right->x - 6; $x += 8) {
+        for ($x = $left->right() + 6; $x < $right->x - 6; $x += 12) {
             $expected = $a[0] + $slope * ($x - $x0);
-            $seen = $this->across($x - 2, 4, $expected - $width / 2 - 2.2, $width + 4.4, 0.45);
+            $seen = $this->across($x, $expected - $width / 2 - 2.2, $width + 4.4, 0.45);
             if ($seen !== null && abs($seen[1] - $width) < 0.8 && abs($seen[0] - $expected) < 1.0) {
                 $bends[] = [$x, $seen[0] - $expected];
             }
@@ -52,9 +55,9 @@ final readonly class LineFinder
      *
      * @return array{0: float, 1: float}|null height of the centre and width, mm
      */
-    private function across(float $x, float $width, float $y, float $height, float $contrast): ?array
+    private function across(float $x, float $y, float $height, float $contrast): ?array
     {
-        $patch = $this->card->points(new Rect($x, $y, $width, $height), self::PITCH_MM);
+        $patch = $this->card->points(new Rect($x - self::ACROSS_MM / 2, $y, self::ACROSS_MM, $height), self::PITCH_MM);
         $luminance = $patch->luminance();
         $profile = [];
         foreach (array_chunk($luminance, $patch->columns) as $line) {

@@ -19,18 +19,13 @@ final readonly class Patch
         public array $b,
     ) {}
 
-    /** @return list<float> channel 0, 1 or 2 */
-    public function channel(int $channel): array
-    {
-        return [$this->r, $this->g, $this->b][$channel];
-    }
-
     /** @return list<float> */
     public function luminance(): array
     {
         $y = [];
+        [$greens, $blues] = [$this->g, $this->b];
         foreach ($this->r as $i => $r) {
-            $y[] = 0.2126390 * $r + 0.7151687 * $this->g[$i] + 0.0721923 * $this->b[$i];
+            $y[] = 0.2126390 * $r + 0.7151687 * $greens[$i] + 0.0721923 * $blues[$i];
         }
 
         return $y;

@@ -11,19 +11,44 @@ final readonly class Resampler
 {
     public function __construct(private PixelGrid $picture, private Homography $placement) {}
 
+    /**
+     * One channel of linear sRGB: the mean over the square of one pitch around every grid point, pixels weighted by their overlap.
+     *
+     * @param int $channel 0 red, 1 green, 2 blue
+     */
+    public function areaMeans(Rect $area, float $pitchMm, int $channel): GrainMap
+    {
+        [$columns, $rows, $corners, $footprint] = $this->grid($area, $pitchMm, true);
+        $primaries = $this->picture->columns;
+        if ($primaries === null) {
+            return new GrainMap($columns, $rows, $pitchMm, $this->boxes($corners, $columns, $rows, $footprint, $channel));
+        }
+        $means = [];
+        foreach ([0, 1, 2] as $device) {
+            foreach ($this->boxes($corners, $columns, $rows, $footprint, $device) as $i => $v) {
+                $means[$i] = ($means[$i] ?? 0.0) + $primaries[$device][$channel] * $v;
+            }
+        }
+
+        return new GrainMap($columns, $rows, $pitchMm, $means);
+    }
+
     /** Nearest pixel at every grid point: enough for means, quick. */
     public function points(Rect $area, float $pitchMm): Patch
     {
-        return $this->sample($area, $pitchMm, false);
+        [$columns, $rows, $corners] = $this->grid($area, $pitchMm, false);
+        [$r, $g, $b] = $this->nearest($corners, $columns, $rows);
+        if ($this->picture->columns !== null) {
+            [$r, $g, $b] = $this->toSrgb($r, $g, $b);
+        }
+
+        return new Patch($columns, $rows, $pitchMm, $r, $g, $b);
     }
 
-    /** Mean over the square of one pitch around every grid point, in linear light, pixels weighted by their overlap. */
-    public function areaMeans(Rect $area, float $pitchMm): Patch
-    {
-        return $this->sample($area, $pitchMm, true);
-    }
-
-    private function sample(Rect $area, float $pitchMm, bool $average): Patch
+    /**
+     * @return array{0: int, 1: int, 2: list<array{0: float, 1: float}>, 3: float} columns, rows, the four corner points and the footprint in pixels
+     */
+    private function grid(Rect $area, float $pitchMm, bool $average): array
     {
         $columns = max(2, (int) floor($area->width / $pitchMm + 1e-6));
         $rows = max(2, (int) floor($area->height / $pitchMm + 1e-6));
@@ -41,12 +66,8 @@ final readonly class Resampler
                 throw PictureFault::cutOff();
             }
         }
-        [$r, $g, $b] = $average ? $this->boxes($corners, $columns, $rows, $footprint) : $this->nearest($corners, $columns, $rows);
-        if ($this->picture->columns !== null) {
-            [$r, $g, $b] = $this->toSrgb($r, $g, $b);
-        }
 
-        return new Patch($columns, $rows, $pitchMm, $r, $g, $b);
+        return [$columns, $rows, $corners, $footprint];
     }
 
     /**
@@ -89,18 +110,18 @@ final readonly class Resampler
     /**
      * @param array<int, array{0: float, 1: float}> $corners
      *
-     * @return array{0: list<float>, 1: list<float>, 2: list<float>}
+     * @return list<float>
      */
-    private function boxes(array $corners, int $columns, int $rows, float $footprint): array
+    private function boxes(array $corners, int $columns, int $rows, float $footprint, int $channel): array
     {
         [[$au, $av], [$bu, $bv], [$cu, $cv], [$du, $dv]] = $corners;
-        [$tr, $tg, $tb] = $this->picture->tables;
+        $table = $this->picture->tables[$channel];
         $data = $this->picture->data;
         $width = $this->picture->width;
-        $bytes = $this->picture->bytesPerSample;
+        $wide = $this->picture->bytesPerSample === 2;
         $half = $footprint / 2;
         $norm = 1 / ($footprint * $footprint);
-        $r = $g = $b = [];
+        $out = [];
         for ($j = 0; $j < $rows; $j++) {
             $t = $j / ($rows - 1);
             $u = $au + $t * ($cu - $au);
@@ -112,31 +133,21 @@ final readonly class Resampler
                 $right = $u + $half;
                 $top = $v - $half;
                 $bottom = $v + $half;
-                $sr = $sg = $sb = 0.0;
+                $sum = 0.0;
                 for ($y = (int) $top; $y < $bottom; $y++) {
                     $wy = ($y + 1 < $bottom ? $y + 1 : $bottom) - ($y > $top ? $y : $top);
-                    for ($x = (int) $left; $x < $right; $x++) {
-                        $w = $wy * (($x + 1 < $right ? $x + 1 : $right) - ($x > $left ? $x : $left));
-                        $at = ($y * $width + $x) * 3;
-                        if ($bytes === 1) {
-                            $sr += $w * $tr[ord($data[$at])];
-                            $sg += $w * $tg[ord($data[$at + 1])];
-                            $sb += $w * $tb[ord($data[$at + 2])];
-                        } else {
-                            $at *= 2;
-                            $sr += $w * $tr[ord($data[$at]) | ord($data[$at + 1]) << 8];
-                            $sg += $w * $tg[ord($data[$at + 2]) | ord($data[$at + 3]) << 8];
-                            $sb += $w * $tb[ord($data[$at + 4]) | ord($data[$at + 5]) << 8];
-                        }
+                    $line = 0.0;
+                    for ($x = (int) $left, $at = ($y * $width + $x) * 3 + $channel; $x < $right; $x++, $at += 3) {
+                        $w = ($x + 1 < $right ? $x + 1 : $right) - ($x > $left ? $x : $left);
+                        $line += $w * $table[$wide ? ord($data[2 * $at]) | ord($data[2 * $at + 1]) << 8 : ord($data[$at])];
                     }
+                    $sum += $wy * $line;
                 }
-                $r[] = $sr * $norm;
-                $g[] = $sg * $norm;
-                $b[] = $sb * $norm;
+                $out[] = $sum * $norm;
             }
         }
 
-        return [$r, $g, $b];
+        return $out;
     }
 
     /**

@@ -1,0 +1,101 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Accuracy;
+
+/** The figures of a series, and the bounds they are held to. */
+final class Figures
+{
+    /** Name => [bound, "at most" or "at least"]. */
+    public const BOUNDS = [
+        'cell colour, mean dE00' => [0.5, '<='],
+        'cells within 1.0 dE00' => [0.95, '>='],
+        'grain within 0.03' => [0.90, '>='],
+        'residue within 0.03' => [0.90, '>='],
+        'grain, median stated uncertainty' => [0.03, '<='],
+        'residue, median stated uncertainty' => [0.03, '<='],
+        'body, median stated uncertainty' => [0.01, '<='],
+        'classes right where given' => [0.95, '>='],
+        'classes given' => [0.5, '>='],
+        'fading within 0.5 + 3 %' => [0.95, '>='],
+    ];
+
+    /**
+     * @param list<array{cells: list<float>, ratings: list<array<string, mixed>>}> $cards
+     *
+     * @return array<string, float>
+     */
+    public static function ofProperty(array $cards): array
+    {
+        $cells = array_merge(...array_column($cards, 'cells'));
+        $ratings = array_merge(...array_column($cards, 'ratings'));
+        $of = static fn (string ...$properties): array => array_values(array_filter($ratings, static fn (array $r): bool => in_array($r['property'], $properties, true) && $r['measured']));
+        $close = static fn (array $rs): float => self::share($rs, static fn (array $r): bool => abs($r['value'] - $r['truth']) <= 0.03);
+        $median = static function (array $rs): float {
+            $us = array_column($rs, 'uncertainty');
+            sort($us);
+
+            return $us[intdiv(count($us), 2)];
+        };
+        $classed = array_values(array_filter($ratings, static fn (array $r): bool => $r['trueClass'] !== null));
+        $given = array_values(array_filter($classed, static fn (array $r): bool => $r['class'] !== null));
+        $figures = [
+            'cell colour, mean dE00' => array_sum($cells) / count($cells),
+            'cells within 1.0 dE00' => self::share($cells, static fn (float $e): bool => $e <= 1.0),
+            'grain within 0.03' => $close($of('granulation')),
+            'residue within 0.03' => $close($of('staining', 'staining, stiff')),
+            'grain, median stated uncertainty' => $median($of('granulation')),
+            'residue, median stated uncertainty' => $median($of('staining', 'staining, stiff')),
+            'body, median stated uncertainty' => $median($of('transparency')),
+            'classes right where given' => self::share($given, static fn (array $r): bool => $r['class'] === $r['trueClass']),
+            'classes given' => count($given) / count($classed),
+        ];
+        foreach (['transparency', 'staining', 'granulation'] as $property) {
+            $all = array_values(array_filter($classed, static fn (array $r): bool => $r['property'] === $property));
+            $with = array_values(array_filter($all, static fn (array $r): bool => $r['class'] !== null));
+            $figures["$property: classes given"] = count($with) / max(1, count($all));
+            $figures["$property: classes right where given"] = self::share($with, static fn (array $r): bool => $r['class'] === $r['trueClass']);
+        }
+
+        return $figures;
+    }
+
+    /**
+     * @param list<array{0: float, 1: float}> $pairs measured and true dE*ab
+     *
+     * @return array<string, float>
+     */
+    public static function ofFading(array $pairs): array
+    {
+        $errors = array_map(static fn (array $p): float => abs($p[0] - $p[1]), $pairs);
+
+        return [
+            'fading within 0.5 + 3 %' => self::share($pairs, static fn (array $p): bool => abs($p[0] - $p[1]) <= 0.5 + 0.03 * $p[1]),
+            'fading, mean error dE*ab' => array_sum($errors) / count($errors),
+            'fading, largest error dE*ab' => max($errors),
+        ];
+    }
+
+    public static function holds(string $name, float $value): ?bool
+    {
+        [$bound, $sense] = self::BOUNDS[$name] ?? [null, null];
+
+        return match ($sense) {
+            '<=' => $value <= $bound,
+            '>=' => $value >= $bound,
+            default => null,
+        };
+    }
+
+    /**
+     * @template T
+     *
+     * @param list<T> $of
+     * @param callable(T): bool $which
+     */
+    private static function share(array $of, callable $which): float
+    {
+        return $of === [] ? 1.0 : count(array_filter($of, $which)) / count($of);
+    }
+}
