@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
+use App\Imaging\PictureDecoder;
+use App\Imaging\PictureStore;
 use App\Jobs\MeasurePicture;
 use App\Models\Card;
 use App\Models\FadeCheck;
@@ -13,8 +15,6 @@ use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-use App\Imaging\PictureDecoder;
-use App\Imaging\PictureStore;
 
 /** Takes a picture of a card, uploaded or from the scanner stand-in, and has it measured in the background. */
 final class RequestMeasurement
@@ -59,7 +59,7 @@ final class RequestMeasurement
     {
         $first = $picture->moment !== 'check' ? null : Measurement::query()
             ->where('card_id', $picture->card_id)->where('state', 'done')
-            ->whereHas('picture', static fn ($q) => $q->where('moment', 'first'))
+            ->whereHas('picture', static fn($q) => $q->where('moment', 'first'))
             ->latest('id')->value('picture_id');
 
         return Measurement::query()->create([

@@ -26,6 +26,10 @@ use MarshTrial\Core\Exchange\LayoutJson;
  * @property Carbon $updated_at
  * @property Paper $paper
  * @property Hanging|null $hanging
+ * @property \Illuminate\Database\Eloquent\Collection<int, Specimen> $specimens
+ * @property \Illuminate\Database\Eloquent\Collection<int, Picture> $pictures
+ * @property \Illuminate\Database\Eloquent\Collection<int, FadeCheck> $checks
+ * @property \Illuminate\Database\Eloquent\Collection<int, Revision> $revisions
  */
 final class Card extends Model
 {
@@ -42,7 +46,7 @@ final class Card extends Model
         if ($user === null) {
             $query->whereNotNull('cards.published_at');
         } elseif (! $user->is_steward) {
-            $query->where(fn (Builder $q) => $q->whereNotNull('cards.published_at')->orWhere('cards.owner_id', $user->id));
+            $query->where(fn(Builder $q) => $q->whereNotNull('cards.published_at')->orWhere('cards.owner_id', $user->id));
         }
     }
 

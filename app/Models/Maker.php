@@ -7,7 +7,10 @@ namespace App\Models;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 
-/** @property string $name */
+/**
+ * @property string $name
+ * @property \Illuminate\Database\Eloquent\Collection<int, ClaimScale> $claimScales
+ */
 final class Maker extends Model
 {
     use Shared;

@@ -19,6 +19,9 @@ use MarshTrial\Core\Pigment\PigmentStatement;
  * @property string $pigments canonical text
  * @property bool $pigments_stated
  * @property Maker $maker
+ * @property \Illuminate\Database\Eloquent\Collection<int, Pan> $pans
+ * @property \Illuminate\Database\Eloquent\Collection<int, Claim> $claims
+ * @property \Illuminate\Database\Eloquent\Collection<int, PaintCode> $codes
  */
 final class Paint extends Model
 {

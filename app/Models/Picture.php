@@ -23,6 +23,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int|null $height
  * @property Card $card
  * @property FadeCheck|null $fadeCheck
+ * @property \Illuminate\Support\Carbon|null $created_at
  */
 final class Picture extends Model
 {

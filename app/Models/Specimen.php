@@ -18,6 +18,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property int $row
  * @property Pan $pan
  * @property Card $card
+ * @property \Illuminate\Database\Eloquent\Collection<int, Verdict> $verdicts
  */
 final class Specimen extends Model
 {

@@ -16,6 +16,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $word
  * @property string $note
  * @property bool $published
+ * @property \Illuminate\Support\Carbon|null $updated_at
  */
 final class Verdict extends Model
 {

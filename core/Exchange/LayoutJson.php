@@ -33,19 +33,19 @@ final class LayoutJson
             'kind' => $layout->kind->value,
             'card' => ['uuid' => $layout->uuid, 'code' => $layout->codeText(), 'title' => $layout->title],
             'page' => ['widthMm' => CardLayout::PAGE_WIDTH_MM, 'heightMm' => CardLayout::PAGE_HEIGHT_MM],
-            'rows' => array_map(static fn (RowLabel $r): array => get_object_vars($r), $layout->rows),
-            'pieces' => array_map(static fn (Piece $p): array => [
+            'rows' => array_map(static fn(RowLabel $r): array => get_object_vars($r), $layout->rows),
+            'pieces' => array_map(static fn(Piece $p): array => [
                 'id' => $p->id,
                 'outline' => $p->outline->polygon(),
-                'marks' => array_map(static fn (Mark $m): array => [
+                'marks' => array_map(static fn(Mark $m): array => [
                     'id' => $m->id, 'centre' => [$m->centre->x, $m->centre->y], 'sizeMm' => $m->sizeMm, 'shape' => $m->shape->value,
                 ], $p->marks),
                 'codeArea' => $p->codeArea->polygon(),
             ], $layout->pieces),
-            'windows' => array_map(static fn (Window $w): array => [
+            'windows' => array_map(static fn(Window $w): array => [
                 'piece' => $w->piece, 'row' => $w->row, 'use' => $w->use, 'polygon' => $w->area->polygon(), 'painted' => $w->painted?->polygon(),
             ], $layout->windows),
-            'cells' => array_map(static fn (Cell $c): array => [
+            'cells' => array_map(static fn(Cell $c): array => [
                 'id' => $c->id, 'piece' => $c->piece, 'row' => $c->row, 'role' => $c->role->value, 'step' => $c->step, 'polygon' => $c->area->polygon(),
             ], $layout->cells),
         ];
@@ -65,23 +65,57 @@ final class LayoutJson
             throw new CoreException('This card layout was written by another version of the program; only version '.self::VERSION.' can be read.');
         }
         try {
-            $rows = array_map(static fn (array $r): RowLabel => new RowLabel($r['row'], $r['specimen'], $r['paint'], $r['maker'], $r['pigments']), $data['rows']);
-            $pieces = array_map(static fn (array $p): Piece => new Piece(
-                $p['id'],
-                Rect::fromPolygon($p['outline']),
-                array_map(static fn (array $m): Mark => new Mark($m['id'], new Point(...$m['centre']), $m['sizeMm'], MarkShape::from($m['shape'])), $p['marks']),
-                Rect::fromPolygon($p['codeArea']),
-            ), $data['pieces']);
-            $windows = array_map(static fn (array $w): Window => new Window(
-                $w['piece'], $w['row'], $w['use'], Rect::fromPolygon($w['polygon']), $w['painted'] === null ? null : Rect::fromPolygon($w['painted']),
-            ), $data['windows']);
-            $cells = array_map(static fn (array $c): Cell => new Cell(
-                $c['id'], $c['piece'], $c['row'], CellRole::from($c['role']), $c['step'], Rect::fromPolygon($c['polygon']),
-            ), $data['cells']);
+            [$kind, $card, $rows, $pieces, $windows, $cells] = self::fields($data, 'kind', 'card', 'rows', 'pieces', 'windows', 'cells');
+            [$uuid, $title] = self::fields($card, 'uuid', 'title');
 
-            return new CardLayout(CardKind::from($data['kind']), $data['card']['uuid'], $data['card']['title'], $rows, $pieces, $windows, $cells);
+            return new CardLayout(
+                CardKind::from($kind),
+                $uuid,
+                $title,
+                array_map(static fn(mixed $r): RowLabel => new RowLabel(...self::fields($r, 'row', 'specimen', 'paint', 'maker', 'pigments')), $rows),
+                array_map(self::piece(...), $pieces),
+                array_map(self::window(...), $windows),
+                array_map(self::cell(...), $cells),
+            );
         } catch (\Throwable $e) {
             throw new CoreException('This card layout is damaged or incomplete, so nothing was measured.', previous: $e);
         }
+    }
+    private static function piece(mixed $data): Piece
+    {
+        [$id, $outline, $marks, $codeArea] = self::fields($data, 'id', 'outline', 'marks', 'codeArea');
+
+        return new Piece($id, Rect::fromPolygon($outline), array_map(static function (mixed $m): Mark {
+            [$id, $centre, $size, $shape] = self::fields($m, 'id', 'centre', 'sizeMm', 'shape');
+
+            return new Mark($id, new Point(...$centre), $size, MarkShape::from($shape));
+        }, $marks), Rect::fromPolygon($codeArea));
+    }
+
+    private static function window(mixed $data): Window
+    {
+        [$piece, $row, $use, $polygon, $painted] = self::fields($data, 'piece', 'row', 'use', 'polygon', 'painted');
+
+        return new Window($piece, $row, $use, Rect::fromPolygon($polygon), $painted === null ? null : Rect::fromPolygon($painted));
+    }
+
+    private static function cell(mixed $data): Cell
+    {
+        [$id, $piece, $row, $role, $step, $polygon] = self::fields($data, 'id', 'piece', 'row', 'role', 'step', 'polygon');
+
+        return new Cell($id, $piece, $row, CellRole::from($role), $step, Rect::fromPolygon($polygon));
+    }
+
+    /**
+     * The values of an object's fields, in the order asked for.
+     *
+     * @return list<mixed>
+     *
+     * @throws \DomainException when one is missing
+     */
+    private static function fields(mixed $data, string ...$names): array
+    {
+        return array_map(static fn(string $name): mixed => is_array($data) && array_key_exists($name, $data)
+            ? $data[$name] : throw new \DomainException("The field $name is missing."), array_values($names));
     }
 }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Simulation;
 
-
 /** Where pigment gathers in the paper's hollows: a factor on thickness whose mean is 1. */
 final readonly class Grains
 {

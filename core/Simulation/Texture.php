@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Simulation;
 
-
 /** A square tile of smooth noise that repeats without a seam; mean 0, standard deviation 1. */
 final readonly class Texture
 {
@@ -38,7 +37,7 @@ final readonly class Texture
         }
         $scale = 1 / sqrt($square / $n);
 
-        return new self(array_map(static fn (float $v): float => ($v - $mean) * $scale, $values), $samplesPerMm);
+        return new self(array_map(static fn(float $v): float => ($v - $mean) * $scale, $values), $samplesPerMm);
     }
 
     public function at(float $xMm, float $yMm): float

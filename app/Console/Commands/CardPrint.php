@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Models\Card;
-use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Card\SvgPrinter;
+use MarshTrial\Core\CoreException;
 
 final class CardPrint extends CardCommand
 {
