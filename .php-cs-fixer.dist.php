@@ -10,6 +10,7 @@ return (new PhpCsFixer\Config)
     ->setRules([
         '@PER-CS2x0' => true,
         'declare_strict_types' => true,
+        'function_declaration' => ['closure_fn_spacing' => 'one'],
         'no_unused_imports' => true,
         'ordered_imports' => true,
         'concat_space' => ['spacing' => 'none'],

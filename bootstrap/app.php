@@ -24,6 +24,6 @@ return Application::configure(basePath: dirname(__DIR__))
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->dontReport(MarshTrial\Core\CoreException::class);
-        $exceptions->render(static fn(Throwable $e, Request $request) => $request->is('api/*') ? Problem::from($e) : null);
+        $exceptions->render(static fn (Throwable $e, Request $request) => $request->is('api/*') ? Problem::from($e) : null);
     })
     ->create();

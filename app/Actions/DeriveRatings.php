@@ -22,7 +22,7 @@ final class DeriveRatings
         $specimens = Specimen::query()->with('pan')->where('card_id', $measurement->card_id)->get()->keyBy('row');
         $measurement->ratings()->delete();
         $measurement->strips()->delete();
-        $of = static fn(int $row): array => [
+        $of = static fn (int $row): array => [
             'measurement_id' => $measurement->id,
             'specimen_id' => $specimens[$row]->id,
             'paint_id' => $specimens[$row]->pan->paint_id,

@@ -58,7 +58,7 @@ final class PublishRecord
         $rows = array_map(static function (array $row): array {
             $row['paint'] = Arr::except($row['paint'], ['mayChange', 'edition']);
             $row['pan'] = Arr::only($row['pan'], ['form', 'batch', 'volumeMl', 'price']);
-            $row['verdicts'] = array_map(static fn(array $v): array => Arr::except($v, ['mine', 'edition']), $row['verdicts']);
+            $row['verdicts'] = array_map(static fn (array $v): array => Arr::except($v, ['mine', 'edition']), $row['verdicts']);
 
             return $row;
         }, $view['rows']);
@@ -68,7 +68,7 @@ final class PublishRecord
             'publishedAt' => $publishedAt, 'publishedBy' => $publisher->name,
             ...Arr::only($view, ['uuid', 'kind', 'title', 'code', 'paper', 'side', 'note', 'owner', 'made', 'layout', 'checks', 'classes']),
             'hanging' => $hanging, 'rows' => $rows,
-            'pictures' => array_values(array_filter($view['pictures'], static fn(array $p): bool => ($p['measurement']['state'] ?? null) === 'done')),
+            'pictures' => array_values(array_filter($view['pictures'], static fn (array $p): bool => ($p['measurement']['state'] ?? null) === 'done')),
             'shownPicture' => $view['shownPicture'],
             'measurement' => $view['result'],
             'limits' => 'Evidence from one group’s tests, not a certificate under any standard.',

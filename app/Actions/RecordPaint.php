@@ -34,7 +34,7 @@ final class RecordPaint
                 'pigments_stated' => $statement->isStated(),
             ], $ifMatch);
             $paint->codes()->delete();
-            PaintCode::query()->insert(array_map(static fn(PigmentCode $code, int $i): array => [
+            PaintCode::query()->insert(array_map(static fn (PigmentCode $code, int $i): array => [
                 'paint_id' => $paint->id, 'position' => $i + 1, 'code' => $code->text, 'state' => $code->state->value, 'likely_meaning' => $code->likelyMeaning,
             ], $statement->codes, array_keys($statement->codes)));
             if (isset($line['pan'])) {

@@ -59,7 +59,7 @@ final class RequestMeasurement
     {
         $first = $picture->moment !== 'check' ? null : Measurement::query()
             ->where('card_id', $picture->card_id)->where('state', 'done')
-            ->whereHas('picture', static fn($q) => $q->where('moment', 'first'))
+            ->whereHas('picture', static fn ($q) => $q->where('moment', 'first'))
             ->latest('id')->value('picture_id');
 
         return Measurement::query()->create([

@@ -73,7 +73,7 @@ final class RunMeasurement
         $dose = (float) ($measurement->picture->fadeCheck->dose_mlxh ?? 0);
         $scan = ScannerStandIn::scan(
             $layout, self::STAND_IN_SEED, self::STAND_IN_DPI, $dose,
-            static fn(int $done, int $all) => $report("Scanner stand-in: window $done of $all", $done / $all),
+            static fn (int $done, int $all) => $report("Scanner stand-in: window $done of $all", $done / $all),
         );
         $sha256 = PictureStore::keep(PngWriter::encode($scan), 'png');
         $measurement->picture->update(['sha256' => $sha256, 'width' => $scan->width, 'height' => $scan->height]);

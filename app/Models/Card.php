@@ -46,7 +46,7 @@ final class Card extends Model
         if ($user === null) {
             $query->whereNotNull('cards.published_at');
         } elseif (! $user->is_steward) {
-            $query->where(fn(Builder $q) => $q->whereNotNull('cards.published_at')->orWhere('cards.owner_id', $user->id));
+            $query->where(fn (Builder $q) => $q->whereNotNull('cards.published_at')->orWhere('cards.owner_id', $user->id));
         }
     }
 

@@ -13,7 +13,7 @@ final class OwnedPolicy
 {
     public static function register(): void
     {
-        Gate::define('change', static fn(User $user, object $thing): bool => method_exists($thing, 'mayBeChangedBy') && $thing->mayBeChangedBy($user));
-        Gate::define('see', static fn(?User $user, Card $card): bool => $card->published_at !== null || $card->mayBeChangedBy($user));
+        Gate::define('change', static fn (User $user, object $thing): bool => method_exists($thing, 'mayBeChangedBy') && $thing->mayBeChangedBy($user));
+        Gate::define('see', static fn (?User $user, Card $card): bool => $card->published_at !== null || $card->mayBeChangedBy($user));
     }
 }

@@ -30,13 +30,13 @@ final class CardView
         return [
             ...self::summary($card),
             'layout' => $card->layout,
-            'rows' => $card->specimens->map(static fn(Specimen $s): array => self::row($s, $shown))->all(),
-            'pictures' => $card->pictures->map(static fn(Picture $p): array => self::picture($p, $newest[$p->id] ?? null))->all(),
+            'rows' => $card->specimens->map(static fn (Specimen $s): array => self::row($s, $shown))->all(),
+            'pictures' => $card->pictures->map(static fn (Picture $p): array => self::picture($p, $newest[$p->id] ?? null))->all(),
             'shownPicture' => $card->pictures->firstWhere('id', $shown?->picture_id)?->uuid,
             'result' => $shown?->result,
             'hanging' => self::hanging($card),
             'checks' => $card->checks->map(self::check(...))->all(),
-            'revisions' => $card->revisions->map(static fn(Revision $r): array => ['number' => $r->number, 'publishedAt' => $r->published_at->toIso8601String()])->all(),
+            'revisions' => $card->revisions->map(static fn (Revision $r): array => ['number' => $r->number, 'publishedAt' => $r->published_at->toIso8601String()])->all(),
             'eyeScales' => EyeScale::all(),
             'classes' => BenchScale::CLASSES,
         ];
@@ -58,15 +58,15 @@ final class CardView
     private static function row(Specimen $specimen, ?Measurement $shown): array
     {
         $paint = $specimen->pan->paint;
-        $ratings = array_values(array_filter($shown->result['ratings'] ?? [], static fn(array $r): bool => $r['row'] === $specimen->row));
+        $ratings = array_values(array_filter($shown->result['ratings'] ?? [], static fn (array $r): bool => $r['row'] === $specimen->row));
 
         return [
             'row' => $specimen->row, 'uuid' => $specimen->uuid,
             'paint' => PaintView::of($paint),
             'pan' => PaintView::pan($specimen->pan),
-            'claims' => $paint->claims->map(static fn(Claim $c): array => PropertyView::claim($c, self::classes95($ratings, $c->property)))->all(),
-            'ratings' => array_map(static fn(array $r): array => $r['value'] !== null && $r['status'] === 'measured' ? PropertyView::rating($r, null) : $r, $ratings),
-            'verdicts' => $specimen->verdicts->map(static fn(Verdict $v): array => [
+            'claims' => $paint->claims->map(static fn (Claim $c): array => PropertyView::claim($c, self::classes95($ratings, $c->property)))->all(),
+            'ratings' => array_map(static fn (array $r): array => $r['value'] !== null && $r['status'] === 'measured' ? PropertyView::rating($r, null) : $r, $ratings),
+            'verdicts' => $specimen->verdicts->map(static fn (Verdict $v): array => [
                 ...PropertyView::verdict($v), 'edition' => $v->edition, 'checkId' => $v->fade_check_id, 'mine' => $v->owner_id === Auth::id(),
             ])->all(),
         ];

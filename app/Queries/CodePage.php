@@ -35,7 +35,7 @@ final class CodePage
             ->get()->keyBy('id');
         $evidence = self::evidence($paints->keys()->all(), $user);
         $ordered = self::inHueOrder($paints, $evidence['strips']);
-        $withStrip = array_values(array_filter($ordered, static fn(Paint $p): bool => isset($evidence['strips'][$p->id])));
+        $withStrip = array_values(array_filter($ordered, static fn (Paint $p): bool => isset($evidence['strips'][$p->id])));
 
         return [
             'code' => $code->text,
@@ -45,9 +45,9 @@ final class CodePage
             'caution' => Cautions::CLOSE,
             'depths' => DepthDial::depths(),
             'referenceDepth' => BenchScale::REFERENCE_DEPTH,
-            'stops' => DepthDial::stops(array_map(static fn(Paint $p): CoreStrip => $evidence['strips'][$p->id], $withStrip)),
-            'stripOrder' => array_map(static fn(Paint $p): string => $p->uuid, $withStrip),
-            'paints' => array_map(static fn(Paint $p): array => self::paint($p, $evidence), $ordered),
+            'stops' => DepthDial::stops(array_map(static fn (Paint $p): CoreStrip => $evidence['strips'][$p->id], $withStrip)),
+            'stripOrder' => array_map(static fn (Paint $p): string => $p->uuid, $withStrip),
+            'paints' => array_map(static fn (Paint $p): array => self::paint($p, $evidence), $ordered),
         ];
     }
 
@@ -70,8 +70,8 @@ final class CodePage
             ->select('verdicts.*', 'pans.paint_id')
             ->join('specimens', 'specimens.id', '=', 'verdicts.specimen_id')->join('pans', 'pans.id', '=', 'specimens.pan_id')
             ->whereIn('pans.paint_id', $paintIds)
-            ->when($user === null || ! $user->is_steward, static fn(Builder $q) => $q->where(
-                static fn(Builder $q) => $q->where('verdicts.published', true)->orWhere('verdicts.owner_id', $user->id ?? 0),
+            ->when($user === null || ! $user->is_steward, static fn (Builder $q) => $q->where(
+                static fn (Builder $q) => $q->where('verdicts.published', true)->orWhere('verdicts.owner_id', $user->id ?? 0),
             ))
             ->orderBy('verdicts.id')->get();
         $strips = $fades = [];
@@ -99,8 +99,8 @@ final class CodePage
         return Measurement::query()->toBase()
             ->join('cards', 'cards.id', '=', 'measurements.card_id')
             ->where('measurements.state', 'done')
-            ->when($user === null || ! $user->is_steward, static fn($q) => $q->where(
-                static fn($q) => $q->where('measurements.published', true)->orWhere('cards.owner_id', $user->id ?? 0),
+            ->when($user === null || ! $user->is_steward, static fn ($q) => $q->where(
+                static fn ($q) => $q->where('measurements.published', true)->orWhere('cards.owner_id', $user->id ?? 0),
             ))
             ->groupBy('measurements.card_id')->selectRaw('max(measurements.id)');
     }
@@ -113,10 +113,10 @@ final class CodePage
      */
     private static function inHueOrder(Collection $paints, array $strips): array
     {
-        $order = HueOrder::of(array_map(static fn(CoreStrip $s) => $s->reference(), $strips));
-        $rest = $paints->reject(static fn(Paint $p): bool => isset($strips[$p->id]))->sortBy(static fn(Paint $p): string => $p->maker->name.$p->colour_name);
+        $order = HueOrder::of(array_map(static fn (CoreStrip $s) => $s->reference(), $strips));
+        $rest = $paints->reject(static fn (Paint $p): bool => isset($strips[$p->id]))->sortBy(static fn (Paint $p): string => $p->maker->name.$p->colour_name);
 
-        return [...array_map(static fn(int|string $id): Paint => $paints[(int) $id], $order), ...$rest->values()->all()];
+        return [...array_map(static fn (int|string $id): Paint => $paints[(int) $id], $order), ...$rest->values()->all()];
     }
 
     /**
@@ -144,7 +144,7 @@ final class CodePage
             ...PaintView::of($paint),
             'strip' => StripView::of($evidence['strips'][$paint->id] ?? null, $evidence['fades'][$paint->id] ?? null),
             'properties' => $properties,
-            'notTested' => array_values(array_filter(self::PROPERTIES, static fn(string $p): bool => $properties[$p]['measured'] === null && $properties[$p]['verdicts'] === [])),
+            'notTested' => array_values(array_filter(self::PROPERTIES, static fn (string $p): bool => $properties[$p]['measured'] === null && $properties[$p]['verdicts'] === [])),
         ];
     }
 }

@@ -29,7 +29,7 @@ final class PigmentView
             'text' => $statement->text(),
             'stated' => $statement->isStated(),
             'singlePigment' => $statement->isSinglePigment(),
-            'codes' => array_map(static fn(PigmentCode $c): array => [
+            'codes' => array_map(static fn (PigmentCode $c): array => [
                 'code' => $c->text, 'state' => $c->state->value, 'likelyMeaning' => $c->likelyMeaning, 'chemicalName' => $c->entry()?->chemicalName,
             ], $statement->codes),
             'cautions' => $statement->cautions(),

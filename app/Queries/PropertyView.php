@@ -41,7 +41,7 @@ final class PropertyView
             'measured' => $measured === null ? null : self::rating($measured->detail, $measurements[$measured->measurement_id] ?? null),
             'without' => $measured !== null || $shown === null ? null : ['status' => $shown->status, 'reason' => $shown->detail['reason']],
             'tests' => $ratings->where('status', 'measured')->count(),
-            'claims' => $claims->values()->map(static fn(Claim $c): array => self::claim($c, $classes95))->all(),
+            'claims' => $claims->values()->map(static fn (Claim $c): array => self::claim($c, $classes95))->all(),
             'verdicts' => $verdicts->values()->map(self::verdict(...))->all(),
         ];
     }
@@ -80,7 +80,7 @@ final class PropertyView
             'position' => ScalePosition::of($limits, $detail['value']),
             'low' => ScalePosition::of($limits, $detail['value'] - $u),
             'high' => ScalePosition::of($limits, $detail['value'] + $u),
-            'limits' => array_map(static fn(float $v): ?float => is_infinite($v) ? null : $v, $limits),
+            'limits' => array_map(static fn (float $v): ?float => is_infinite($v) ? null : $v, $limits),
             'card' => $measurement === null ? null : ['uuid' => $measurement->card->uuid, 'title' => $measurement->card->title],
         ];
     }

@@ -26,7 +26,7 @@ final class StripView
             'ladder' => $strip === null ? null : [
                 'paper' => $strip->paper->toHex(),
                 'ink' => $strip->ink?->toHex(),
-                'steps' => array_map(static fn(array $s): array => [
+                'steps' => array_map(static fn (array $s): array => [
                     'onPaper' => $s['onPaper']->toHex(),
                     'onBlack' => $s['onBlack']?->toHex(),
                     'deposit' => self::deposit($s['onPaper'], $strip),

@@ -92,11 +92,11 @@ final class CardMeter
     private static function readRow(Resampler $card, CardLayout $layout, int $row): array
     {
         $reader = new CellReader($card);
-        $of = static fn(CellRole $role): array => $layout->cellsOf($row, $role);
+        $of = static fn (CellRole $role): array => $layout->cellsOf($row, $role);
         $paperCell = $of(CellRole::Paper)[0];
         $read = [$paperCell->id => $reader->read($paperCell->area)];
         [$left, $right] = $of(CellRole::LineBare);
-        $window = array_values(array_filter($layout->windowsOf($row), static fn($w): bool => $w->use === 'stroke'))[0];
+        $window = array_values(array_filter($layout->windowsOf($row), static fn ($w): bool => $w->use === 'stroke'))[0];
         $line = (new LineFinder($card))->find($window->area, $left->area, $right->area);
         $bareLine = [];
         if ($line !== null) {
@@ -112,7 +112,7 @@ final class CardMeter
                     $beside[] = $read[$cell->id] = $reader->read($line === null ? $cell->area : self::besideLine($cell, $window->area->centre()->y, $line));
                 }
             }
-            $black = array_values(array_filter($of(CellRole::StrokeBlack), static fn(Cell $c): bool => $c->step === $step))[0];
+            $black = array_values(array_filter($of(CellRole::StrokeBlack), static fn (Cell $c): bool => $c->step === $step))[0];
             $onBlack = $line === null ? null : $read[$black->id] = $reader->read(self::onLine($black, $line));
             $steps[] = new StrokeStep($step, CellReading::pool($beside ?: throw new \LogicException('Every step has cells over paper.')), $onBlack, $read[$paperCell->id]);
         }
@@ -154,7 +154,7 @@ final class CardMeter
     {
         $darkest = [INF, INF, INF];
         foreach ($rows as $row) {
-            foreach ([...$row->bareLine, ...array_filter(array_map(static fn(StrokeStep $s): ?CellReading => $s->onBlack, $row->steps))] as $reading) {
+            foreach ([...$row->bareLine, ...array_filter(array_map(static fn (StrokeStep $s): ?CellReading => $s->onBlack, $row->steps))] as $reading) {
                 foreach ($reading->rgb->toArray() as $c => $v) {
                     $darkest[$c] = min($darkest[$c], $v);
                 }
@@ -209,7 +209,7 @@ final class CardMeter
     /** @param array<string, PlacedPiece> $pieces */
     private static function facts(PixelGrid $picture, array $pieces, bool $jpeg): ScanFacts
     {
-        $dpi = array_sum(array_map(static fn(PlacedPiece $p): float => $p->dpi, $pieces)) / count($pieces);
+        $dpi = array_sum(array_map(static fn (PlacedPiece $p): float => $p->dpi, $pieces)) / count($pieces);
         $remarks = array_values(array_filter([
             $picture->profileRemark,
             $dpi < 195 || $dpi > 410 ? sprintf('%d dots per inch is outside the usual 200 to 400', round($dpi)) : null,

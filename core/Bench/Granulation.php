@@ -75,8 +75,8 @@ final class Granulation
     {
         $paper = $row->paper->rgb->toArray();
         $wash = $row->wash->rgb->toArray();
-        $at = static fn(float $amount): float => LinearRgb::fromArray(array_map(
-            static fn(float $p, float $w): float => $p * (max(1e-4, $w) / $p) ** $amount, $paper, $wash,
+        $at = static fn (float $amount): float => LinearRgb::fromArray(array_map(
+            static fn (float $p, float $w): float => $p * (max(1e-4, $w) / $p) ** $amount, $paper, $wash,
         ))->toLab()->l;
 
         return abs($at(1.05) - $at(0.95)) / (0.1 * max(1e-6, $row->keyDeposit($row->wash) ?? INF));

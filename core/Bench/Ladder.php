@@ -20,7 +20,7 @@ final class Ladder
         if (count($places) < 2) {
             return null;
         }
-        usort($places, static fn(array $a, array $b): int => $a['deposit'] <=> $b['deposit']);
+        usort($places, static fn (array $a, array $b): int => $a['deposit'] <=> $b['deposit']);
         $lowest = $places[0]['deposit'];
         $highest = $places[count($places) - 1]['deposit'];
         if ($depth > $highest / (1 - BenchScale::EXTRAPOLATION) || $depth < $lowest * (1 - BenchScale::EXTRAPOLATION)) {

@@ -29,8 +29,8 @@ final readonly class RowReadings
     ) {
         $this->key = Deposit::keyChannel(
             array_values(array_filter(
-                [...array_map(static fn(StrokeStep $s): Deposit => $s->deposit, $steps), $this->depositOf($wash), $this->depositOf($lifts[CellRole::LiftNone->value])],
-                static fn(Deposit $d): bool => ($d->largest() ?? 0) >= BenchScale::LEAST_DEPOSIT,
+                [...array_map(static fn (StrokeStep $s): Deposit => $s->deposit, $steps), $this->depositOf($wash), $this->depositOf($lifts[CellRole::LiftNone->value])],
+                static fn (Deposit $d): bool => ($d->largest() ?? 0) >= BenchScale::LEAST_DEPOSIT,
             )),
             BenchScale::REFERENCE_DEPTH,
         );

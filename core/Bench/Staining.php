@@ -17,7 +17,7 @@ final class Staining
         $property = 'staining';
         $unlifted = $row->lifts[CellRole::LiftNone->value];
         $deposit = $row->keyDeposit($unlifted);
-        $cells = array_map(static fn(string $role): string => "r$row->row-$role", array_keys($row->lifts));
+        $cells = array_map(static fn (string $role): string => "r$row->row-$role", array_keys($row->lifts));
         $largest = $row->depositOf($unlifted)->largest();
         if ($row->key === null || ($largest !== null && $largest < BenchScale::LEAST_DEPOSIT)) {
             return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the lift window.', $cells);

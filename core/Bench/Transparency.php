@@ -25,7 +25,7 @@ final class Transparency
             return Rating::without($row->row, $property, RatingStatus::NotReached, 'The black line was not found in the stroke’s window; it must run through the window and show on both sides of the paint.');
         }
         $bodies = self::bodies($row, $darkest);
-        $cells = array_merge(...array_map(static fn(array $b): array => $b['cells'], $bodies));
+        $cells = array_merge(...array_map(static fn (array $b): array => $b['cells'], $bodies));
         $masstone = $row->steps[0];
         $channels = $masstone->deposit->channels;
         $lab = $masstone->onPaper->lab;
@@ -33,19 +33,19 @@ final class Transparency
         $ink = self::inkOf($row->bareLine);
         $numbers = [
             'contrastRatioAtMasstone' => $contrast,
-            'floor' => array_map(static fn(float $v): float => BenchScale::FLOOR_SHARE * $v, $darkest),
+            'floor' => array_map(static fn (float $v): float => BenchScale::FLOOR_SHARE * $v, $darkest),
             'ink' => $ink[0]->toArray(),
             'inkSpread' => $ink[1],
             'paper' => $row->paper->rgb->toArray(),
             'lineWidthMm' => $row->line->widthMm,
-            'byDepth' => array_map(static fn(array $b): array => array_diff_key($b, ['cells' => 0]), $bodies),
+            'byDepth' => array_map(static fn (array $b): array => array_diff_key($b, ['cells' => 0]), $bodies),
         ];
         if ($lab->chroma() < BenchScale::BLACK_CHROMA && $lab->l < BenchScale::BLACK_LIGHTNESS
-            && min(array_map(static fn(?float $d): float => $d ?? INF, $channels)) > 1) {
+            && min(array_map(static fn (?float $d): float => $d ?? INF, $channels)) > 1) {
             return Rating::without($row->row, $property, RatingStatus::Undecidable, 'This is a black: a black line cannot judge a black.', $cells, $numbers, self::FORMULA);
         }
         $remarks = array_sum(array_column($bodies, 'negative')) > count($bodies) / 2 ? ['binder or gloss darkens the line'] : [];
-        $deepest = max(array_map(static fn(array $b): float => $b['deposit'] ?? INF, $bodies));
+        $deepest = max(array_map(static fn (array $b): float => $b['deposit'] ?? INF, $bodies));
         if ($deepest < BenchScale::PALE_MASSTONE) {
             return Rating::measured($row->row, $property, $bodies[0]['body'], $bodies[0]['uncertainty'], BenchScale::TRANSPARENCY_PALE, $bodies[0]['deposit'], [...$remarks, 'white or very pale: judged as applied'], $cells, $numbers, self::FORMULA);
         }
@@ -54,7 +54,7 @@ final class Transparency
 
             return Rating::measured($row->row, $property, $bodies[0]['body'] * $scale, $bodies[0]['uncertainty'] * $scale, BenchScale::TRANSPARENCY, BenchScale::REFERENCE_DEPTH, [...$remarks, sprintf('scaled from deposit %.2f', $deepest)], $cells, $numbers, self::FORMULA);
         }
-        $at = Ladder::at(BenchScale::REFERENCE_DEPTH, array_values(array_filter($bodies, static fn(array $b): bool => $b['deposit'] !== null)), ['body', 'uncertainty']);
+        $at = Ladder::at(BenchScale::REFERENCE_DEPTH, array_values(array_filter($bodies, static fn (array $b): bool => $b['deposit'] !== null)), ['body', 'uncertainty']);
         if ($at === null) {
             return Rating::without($row->row, $property, RatingStatus::NotReached, 'No part of the stroke comes near reference depth (deposit 0.92).', $cells, $numbers, self::FORMULA);
         }
@@ -112,7 +112,7 @@ final class Transparency
     private static function inkOf(array $bareLine): array
     {
         $mean = CellReading::pool($bareLine ?: throw new \LogicException('A found line has bare ends.'));
-        $ys = array_map(static fn(CellReading $r): float => $r->rgb->luminance(), $bareLine);
+        $ys = array_map(static fn (CellReading $r): float => $r->rgb->luminance(), $bareLine);
         $lightness = max(8.0, $mean->lab->l);
         $alongY = 3 * (($lightness + 16) / 116) ** 2 / 116 * $mean->labSpread[0];
 

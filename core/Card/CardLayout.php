@@ -54,14 +54,14 @@ final readonly class CardLayout
     /** @return list<Cell> cells of one row, optionally of one role or piece, in card order */
     public function cellsOf(int $row, ?CellRole $role = null, ?string $piece = null): array
     {
-        return array_values(array_filter($this->cells, static fn(Cell $c): bool => $c->row === $row
+        return array_values(array_filter($this->cells, static fn (Cell $c): bool => $c->row === $row
             && ($role === null || $c->role === $role) && ($piece === null || $c->piece === $piece)));
     }
 
     /** @return list<Window> */
     public function windowsOf(int $row, ?string $piece = null): array
     {
-        return array_values(array_filter($this->windows, static fn(Window $w): bool => $w->row === $row && ($piece === null || $w->piece === $piece)));
+        return array_values(array_filter($this->windows, static fn (Window $w): bool => $w->row === $row && ($piece === null || $w->piece === $piece)));
     }
 
     /**

@@ -43,7 +43,7 @@ final class PropertyCard
     /** @return list<Window> */
     private static function windows(int $row, float $top): array
     {
-        $window = static fn(string $use, float $x, float $width, ?Rect $painted): Window => new Window('whole', $row, $use, new Rect($x, $top, $width, self::WINDOW_HEIGHT_MM), $painted);
+        $window = static fn (string $use, float $x, float $width, ?Rect $painted): Window => new Window('whole', $row, $use, new Rect($x, $top, $width, self::WINDOW_HEIGHT_MM), $painted);
 
         return [
             $window('paper', 48, 12, null),
@@ -56,7 +56,7 @@ final class PropertyCard
     /** @return list<Cell> */
     private static function cells(int $row, float $middle): array
     {
-        $cell = static fn(string $id, CellRole $role, int $step, Rect $area): Cell => new Cell("r$row-$id", 'whole', $row, $role, $step, $area);
+        $cell = static fn (string $id, CellRole $role, int $step, Rect $area): Cell => new Cell("r$row-$id", 'whole', $row, $role, $step, $area);
         $cells = [
             $cell('paper', CellRole::Paper, 0, Rect::around(54, $middle, 8, 15)),
             $cell('line-left', CellRole::LineBare, 1, Rect::around(67, $middle, 5, 2.2)),

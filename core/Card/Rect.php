@@ -26,7 +26,7 @@ final readonly class Rect
     /** @return list<array{0: float, 1: float}> corners clockwise from the upper left, rounded to a micrometre */
     public function polygon(): array
     {
-        $r = static fn(float $v): float => round($v, 3);
+        $r = static fn (float $v): float => round($v, 3);
 
         return [
             [$r($this->x), $r($this->y)], [$r($this->right()), $r($this->y)],

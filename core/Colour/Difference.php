@@ -58,11 +58,11 @@ final readonly class Difference
         if (min($this->reference->chroma(), $this->specimen->chroma()) >= 2) {
             $parts[] = [abs($this->dH), 'hue towards '.$this->hueDirection()];
         }
-        usort($parts, static fn(array $a, array $b): int => $b[0] <=> $a[0]);
+        usort($parts, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
 
         return array_values(array_map(
-            static fn(array $part): string => $part[1],
-            array_filter($parts, static fn(array $part): bool => $part[0] >= self::WORTH_A_WORD),
+            static fn (array $part): string => $part[1],
+            array_filter($parts, static fn (array $part): bool => $part[0] >= self::WORTH_A_WORD),
         ));
     }
 

@@ -77,11 +77,11 @@ final readonly class IccProfile
         if ($type === 'curv' && strlen($tag) >= 12) {
             $n = self::uint32($tag, 8);
             if ($n > 1 && strlen($tag) >= 12 + 2 * $n) {
-                return array_map(static fn(int $v): float => $v / 65535, array_values((array) unpack('n*', substr($tag, 12, 2 * $n))));
+                return array_map(static fn (int $v): float => $v / 65535, array_values((array) unpack('n*', substr($tag, 12, 2 * $n))));
             }
             $gamma = $n === 1 && strlen($tag) >= 14 ? ((array) unpack('n', substr($tag, 12, 2)))[1] / 256 : 1.0;
 
-            return array_map(static fn(int $i): float => ($i / $points) ** $gamma, range(0, $points));
+            return array_map(static fn (int $i): float => ($i / $points) ** $gamma, range(0, $points));
         }
         if ($type === 'para' && strlen($tag) >= 16) {
             $kind = ((array) unpack('n', substr($tag, 8, 2)))[1];
@@ -90,7 +90,7 @@ final readonly class IccProfile
                 $p[] = self::fixed($tag, $at);
             }
             if ($kind === 0) {
-                return array_map(static fn(int $i): float => ($i / $points) ** $p[0], range(0, $points));
+                return array_map(static fn (int $i): float => ($i / $points) ** $p[0], range(0, $points));
             }
             if ($kind === 3 && count($p) >= 5) {
                 [$g, $a, $b, $c, $d] = $p;

@@ -34,7 +34,7 @@ final readonly class Lab
 
     public function toXyz(): Xyz
     {
-        $inverse = static fn(float $t): float => $t > 6 / 29 ? $t ** 3 : (116 * $t - 16) * 27 / 24389;
+        $inverse = static fn (float $t): float => $t > 6 / 29 ? $t ** 3 : (116 * $t - 16) * 27 / 24389;
         $fy = ($this->l + 16) / 116;
         [$xn, $yn, $zn] = Xyz::D65;
 

@@ -54,7 +54,7 @@ final readonly class LinearRgb
     /** Nearest colour a screen can show, as #rrggbb; clipped, for display only. */
     public function toHex(): string
     {
-        $byte = static fn(float $v): int => (int) round(255 * min(1.0, max(0.0, Srgb::encode($v))));
+        $byte = static fn (float $v): int => (int) round(255 * min(1.0, max(0.0, Srgb::encode($v))));
 
         return sprintf('#%02x%02x%02x', $byte($this->r), $byte($this->g), $byte($this->b));
     }

@@ -21,7 +21,7 @@ final readonly class Xyz
     /** CIE L*a*b* (CIE 15) against D65. */
     public function toLab(): Lab
     {
-        $f = static fn(float $t): float => $t > 216 / 24389 ? $t ** (1 / 3) : (24389 / 27 * $t + 16) / 116;
+        $f = static fn (float $t): float => $t > 216 / 24389 ? $t ** (1 / 3) : (24389 / 27 * $t + 16) / 116;
         [$xn, $yn, $zn] = self::D65;
         $fx = $f($this->x / $xn);
         $fy = $f($this->y / $yn);
@@ -64,7 +64,7 @@ final readonly class Xyz
      */
     private static function times(array $m, array $v): array
     {
-        $row = static fn(array $r): float => $r[0] * $v[0] + $r[1] * $v[1] + $r[2] * $v[2];
+        $row = static fn (array $r): float => $r[0] * $v[0] + $r[1] * $v[1] + $r[2] * $v[2];
 
         return [$row($m[0]), $row($m[1]), $row($m[2])];
     }

@@ -36,7 +36,7 @@ final readonly class ClaimScale
             throw new CoreException('A scale needs at least two words.');
         }
 
-        return new self($property, array_map(static fn(array $w): array => ['word' => trim($w['word']), 'classes' => $w['classes']], $words));
+        return new self($property, array_map(static fn (array $w): array => ['word' => trim($w['word']), 'classes' => $w['classes']], $words));
     }
 
     /** @return list<string> classes that a word stands for; empty when it is not on the scale */

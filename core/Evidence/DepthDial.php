@@ -21,7 +21,7 @@ final class DepthDial
      */
     public static function depths(): array
     {
-        $depths = array_map(static fn(int $i): float => $i / 10, range(1, 16));
+        $depths = array_map(static fn (int $i): float => $i / 10, range(1, 16));
         $depths[] = BenchScale::REFERENCE_DEPTH;
         sort($depths);
 
@@ -40,7 +40,7 @@ final class DepthDial
         $key = $strips[0]->key ?? null;
 
         return array_map(static function (float $depth) use ($strips, $key): array {
-            $colours = array_map(static fn(Strip $s): ?LinearRgb => $s->at($depth, $key), $strips);
+            $colours = array_map(static fn (Strip $s): ?LinearRgb => $s->at($depth, $key), $strips);
             $out = [];
             foreach ($colours as $i => $colour) {
                 if ($colour === null) {
@@ -52,7 +52,7 @@ final class DepthDial
                 $dE = $above === null ? null : Difference::ciede2000($above->toLab(), $colour->toLab());
                 $out[] = [
                     'hex' => $colour->toHex(),
-                    'lab' => array_map(static fn(float $v): float => round($v, 2), $colour->toLab()->toArray()),
+                    'lab' => array_map(static fn (float $v): float => round($v, 2), $colour->toLab()->toArray()),
                     'dE00Above' => $dE === null ? null : round($dE, 2),
                     'seam' => $dE === null || $dE >= self::SEAM,
                 ];

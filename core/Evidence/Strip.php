@@ -67,7 +67,7 @@ final readonly class Strip
             $row->paper->rgb,
             $row->bareLine === [] ? null : $row->bareLine[0]->rgb,
             $row->key,
-            array_map(static fn(StrokeStep $s): array => ['onPaper' => $s->onPaper->rgb, 'onBlack' => $s->onBlack?->rgb], $row->steps),
+            array_map(static fn (StrokeStep $s): array => ['onPaper' => $s->onPaper->rgb, 'onBlack' => $s->onBlack?->rgb], $row->steps),
             $row->wash->rgb,
             $row->lifts[CellRole::LiftNone->value]->rgb,
             $row->lifts[CellRole::LiftSoft->value]->rgb,
@@ -90,7 +90,7 @@ final readonly class Strip
         foreach ($this->steps as $step) {
             $deposit = $key === null ? null : Deposit::of($step['onPaper'], $this->paper)->in($key);
             if ($deposit !== null) {
-                $log = array_map(static fn(float $v): float => log(max(1e-4, $v)), $step['onPaper']->toArray());
+                $log = array_map(static fn (float $v): float => log(max(1e-4, $v)), $step['onPaper']->toArray());
                 $places[] = ['deposit' => $deposit, 'r' => $log[0], 'g' => $log[1], 'b' => $log[2]];
             }
         }
@@ -117,7 +117,7 @@ final readonly class Strip
             'paper' => $this->paper->toArray(),
             'ink' => $this->ink?->toArray(),
             'key' => $this->key,
-            'steps' => array_map(static fn(array $s): array => [$s['onPaper']->toArray(), $s['onBlack']?->toArray()], $this->steps),
+            'steps' => array_map(static fn (array $s): array => [$s['onPaper']->toArray(), $s['onBlack']?->toArray()], $this->steps),
             'wash' => $this->wash->toArray(),
             'unlifted' => $this->unlifted->toArray(),
             'lifted' => $this->lifted->toArray(),
@@ -135,7 +135,7 @@ final readonly class Strip
             $rgb($data['paper']),
             $data['ink'] === null ? null : $rgb($data['ink']),
             $data['key'],
-            array_map(static fn(array $s): array => ['onPaper' => $rgb($s[0]), 'onBlack' => $s[1] === null ? null : $rgb($s[1])], $data['steps']),
+            array_map(static fn (array $s): array => ['onPaper' => $rgb($s[0]), 'onBlack' => $s[1] === null ? null : $rgb($s[1])], $data['steps']),
             $rgb($data['wash']),
             $rgb($data['unlifted']),
             $rgb($data['lifted']),

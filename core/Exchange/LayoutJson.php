@@ -33,19 +33,19 @@ final class LayoutJson
             'kind' => $layout->kind->value,
             'card' => ['uuid' => $layout->uuid, 'code' => $layout->codeText(), 'title' => $layout->title],
             'page' => ['widthMm' => CardLayout::PAGE_WIDTH_MM, 'heightMm' => CardLayout::PAGE_HEIGHT_MM],
-            'rows' => array_map(static fn(RowLabel $r): array => get_object_vars($r), $layout->rows),
-            'pieces' => array_map(static fn(Piece $p): array => [
+            'rows' => array_map(static fn (RowLabel $r): array => get_object_vars($r), $layout->rows),
+            'pieces' => array_map(static fn (Piece $p): array => [
                 'id' => $p->id,
                 'outline' => $p->outline->polygon(),
-                'marks' => array_map(static fn(Mark $m): array => [
+                'marks' => array_map(static fn (Mark $m): array => [
                     'id' => $m->id, 'centre' => [$m->centre->x, $m->centre->y], 'sizeMm' => $m->sizeMm, 'shape' => $m->shape->value,
                 ], $p->marks),
                 'codeArea' => $p->codeArea->polygon(),
             ], $layout->pieces),
-            'windows' => array_map(static fn(Window $w): array => [
+            'windows' => array_map(static fn (Window $w): array => [
                 'piece' => $w->piece, 'row' => $w->row, 'use' => $w->use, 'polygon' => $w->area->polygon(), 'painted' => $w->painted?->polygon(),
             ], $layout->windows),
-            'cells' => array_map(static fn(Cell $c): array => [
+            'cells' => array_map(static fn (Cell $c): array => [
                 'id' => $c->id, 'piece' => $c->piece, 'row' => $c->row, 'role' => $c->role->value, 'step' => $c->step, 'polygon' => $c->area->polygon(),
             ], $layout->cells),
         ];
@@ -72,7 +72,7 @@ final class LayoutJson
                 CardKind::from($kind),
                 $uuid,
                 $title,
-                array_map(static fn(mixed $r): RowLabel => new RowLabel(...self::fields($r, 'row', 'specimen', 'paint', 'maker', 'pigments')), $rows),
+                array_map(static fn (mixed $r): RowLabel => new RowLabel(...self::fields($r, 'row', 'specimen', 'paint', 'maker', 'pigments')), $rows),
                 array_map(self::piece(...), $pieces),
                 array_map(self::window(...), $windows),
                 array_map(self::cell(...), $cells),
@@ -115,7 +115,7 @@ final class LayoutJson
      */
     private static function fields(mixed $data, string ...$names): array
     {
-        return array_map(static fn(string $name): mixed => is_array($data) && array_key_exists($name, $data)
+        return array_map(static fn (string $name): mixed => is_array($data) && array_key_exists($name, $data)
             ? $data[$name] : throw new \DomainException("The field $name is missing."), array_values($names));
     }
 }

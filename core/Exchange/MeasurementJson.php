@@ -33,7 +33,7 @@ final class MeasurementJson
                 'pixels' => [$measurement->scan->widthPx, $measurement->scan->heightPx],
                 'dpi' => round($measurement->scan->dpi, 2),
                 'profile' => $measurement->scan->profile,
-                'pieces' => array_values(array_map(static fn(PlacedPiece $p): array => [
+                'pieces' => array_values(array_map(static fn (PlacedPiece $p): array => [
                     'id' => $p->piece->id,
                     'rotationDeg' => round($p->rotationDeg, 3),
                     'outlinePx' => self::mapped($p, $p->piece->outline),
@@ -132,7 +132,7 @@ final class MeasurementJson
     /** @return list<list<float>> corners in pixels of the picture */
     private static function mapped(PlacedPiece $piece, Rect $area): array
     {
-        return array_map(static fn(array $p): array => self::rounded($piece->placement->map($p[0], $p[1]), 1), $area->polygon());
+        return array_map(static fn (array $p): array => self::rounded($piece->placement->map($p[0], $p[1]), 1), $area->polygon());
     }
 
     /**
@@ -142,7 +142,7 @@ final class MeasurementJson
      */
     private static function rounded(array $values, int $places): array
     {
-        return array_values(array_map(static fn(?float $v): ?float => self::round($v, $places), $values));
+        return array_values(array_map(static fn (?float $v): ?float => self::round($v, $places), $values));
     }
 
     private static function round(?float $value, int $places): ?float

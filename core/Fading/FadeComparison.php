@@ -51,7 +51,7 @@ final class FadeComparison
         $difference = Difference::between($control, $correctedLab);
 
         [$along, $across] = self::uncertainty($now, $first, $control, $correctedLab);
-        $beyond = static fn(float $dE): float => sqrt(max(0.0, $dE ** 2 - $across ** 2));
+        $beyond = static fn (float $dE): float => sqrt(max(0.0, $dE ** 2 - $across ** 2));
         [$least, $greatest] = self::rangeAlong($control, $rawLab, $correctedLab);
         $paperChange = self::paperChange($now, $first);
         $remarks = $first === null ? ['no reading before hanging: the usual mismatch of two halves is in the uncertainty'] : [];
@@ -136,7 +136,7 @@ final class FadeComparison
         $mismatch = $first === null ? self::USUAL_MISMATCH ** 2 / 3 : 0.0;
         $direction = [$specimen->l - $control->l, $specimen->a - $control->a, $specimen->b - $control->b];
         $length = sqrt($direction[0] ** 2 + $direction[1] ** 2 + $direction[2] ** 2);
-        $direction = $length < 1e-9 ? [1.0, 0.0, 0.0] : array_map(static fn(float $d): float => $d / $length, $direction);
+        $direction = $length < 1e-9 ? [1.0, 0.0, 0.0] : array_map(static fn (float $d): float => $d / $length, $direction);
         $trace = 3 * ($floor + $mismatch);
         $along = $floor + $mismatch;
         foreach ($readings as $reading) {

@@ -49,10 +49,10 @@ final class FadeRow
         if ($at === null) {
             return Rating::without($row, 'lightfastness', RatingStatus::NotReached, 'No step of this row comes near reference depth (deposit 0.92); the other depths are given beside it.', $cells, $numbers, self::FORMULA);
         }
-        $largePaper = array_filter($findings, static fn(FadeFinding $f): bool => count($f->remarks) > 0 && $f->paperChange > 3.0) !== [];
+        $largePaper = array_filter($findings, static fn (FadeFinding $f): bool => count($f->remarks) > 0 && $f->paperChange > 3.0) !== [];
         $categories = LightfastnessScale::possible($largePaper ? $at['least'] : $at['y'], $largePaper ? $at['greatest'] : $at['y'], $at['u'], $doseMlxh);
         $numbers['rawDeltaE'] = $at['raw'];
-        $remarks = array_values(array_unique(array_merge([(string) FadeComparison::wording($outcome, $doseMlxh)], ...array_map(static fn(FadeFinding $f): array => $f->remarks, $findings))));
+        $remarks = array_values(array_unique(array_merge([(string) FadeComparison::wording($outcome, $doseMlxh)], ...array_map(static fn (FadeFinding $f): array => $f->remarks, $findings))));
 
         return Rating::measured($row, 'lightfastness', $at['y'], $at['u'], LightfastnessScale::LIMITS, BenchScale::REFERENCE_DEPTH, $remarks, $cells, $numbers, self::FORMULA)
             ->withClasses($categories, $categories);
@@ -65,14 +65,14 @@ final class FadeRow
      */
     public static function outcome(array $findings): Outcome
     {
-        $changed = array_values(array_filter($findings, static fn(FadeFinding $f): bool => $f->outcome !== Outcome::NoChange));
+        $changed = array_values(array_filter($findings, static fn (FadeFinding $f): bool => $f->outcome !== Outcome::NoChange));
         if ($changed === []) {
             return Outcome::NoChange;
         }
         if (count($changed) === 1 && $changed[0]->depth === 3 && $changed[0]->outcome === Outcome::Paler) {
             return Outcome::PalerInTint;
         }
-        usort($changed, static fn(FadeFinding $a, FadeFinding $b): int => $b->beyondNoise / $b->uncertainty <=> $a->beyondNoise / $a->uncertainty);
+        usort($changed, static fn (FadeFinding $a, FadeFinding $b): int => $b->beyondNoise / $b->uncertainty <=> $a->beyondNoise / $a->uncertainty);
 
         return $changed[0]->outcome;
     }

@@ -75,7 +75,7 @@ final class BlobFinder
             $limit++;
         }
         // Translate to two symbols so that the search for dark pixels runs inside the string functions.
-        $mask = strtr($codes, array_combine(array_map(chr(...), range(0, 255)), array_map(static fn(int $c): string => $c < $limit ? '1' : '0', range(0, 255))));
+        $mask = strtr($codes, array_combine(array_map(chr(...), range(0, 255)), array_map(static fn (int $c): string => $c < $limit ? '1' : '0', range(0, 255))));
         $dark = [];
         $at = strpos($mask, '1');
         while ($at !== false) {

@@ -104,7 +104,7 @@ final readonly class CellReader
      */
     private function withoutEdges(array $luminance, int $columns, int $rows): array
     {
-        $means = array_map(static fn(array $line): float => array_sum($line) / $columns, array_chunk($luminance, $columns));
+        $means = array_map(static fn (array $line): float => array_sum($line) / $columns, array_chunk($luminance, $columns));
         $sorted = $means;
         sort($sorted);
         $middle = $sorted[intdiv($rows, 2)];

@@ -38,7 +38,7 @@ final readonly class CellReading
         if (count($readings) === 1) {
             return $readings[0];
         }
-        $n = array_sum(array_map(static fn(self $r): int => $r->pixels, $readings));
+        $n = array_sum(array_map(static fn (self $r): int => $r->pixels, $readings));
         $rgb = [0.0, 0.0, 0.0];
         $spread = [0.0, 0.0, 0.0];
         $covariance = [[0.0, 0.0, 0.0], [0.0, 0.0, 0.0], [0.0, 0.0, 0.0]];
@@ -55,7 +55,7 @@ final readonly class CellReading
             $remarks = [...$remarks, ...$reading->remarks];
         }
         $mean = LinearRgb::fromArray($rgb);
-        $leftOut = array_sum(array_map(static fn(self $r): float => $r->leftOut * $r->pixels, $readings)) / $n;
+        $leftOut = array_sum(array_map(static fn (self $r): float => $r->leftOut * $r->pixels, $readings)) / $n;
 
         return new self($mean, $mean->toLab(), $spread, $covariance, (int) $n, $leftOut, $readings[0]->area, array_values(array_unique($remarks)));
     }

@@ -66,7 +66,7 @@ final class Gaussian
         }
         $sum = 2 * array_sum($kernel) - 1;
 
-        return array_map(static fn(float $k): float => $k / $sum, $kernel);
+        return array_map(static fn (float $k): float => $k / $sum, $kernel);
     }
 
     /**

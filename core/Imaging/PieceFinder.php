@@ -39,7 +39,7 @@ final readonly class PieceFinder
     public static function find(PixelGrid $picture, CardLayout $layout): array
     {
         $blobs = BlobFinder::find($picture);
-        $of = static fn(MarkShape $shape): array => array_values(array_filter($blobs, static fn(Blob $b): bool => $b->shape === $shape));
+        $of = static fn (MarkShape $shape): array => array_values(array_filter($blobs, static fn (Blob $b): bool => $b->shape === $shape));
         $finder = new self($picture, $of(MarkShape::Ring), $of(MarkShape::Disc));
 
         return $finder->pieces($layout);
@@ -112,7 +112,7 @@ final readonly class PieceFinder
      */
     private function placements(Piece $piece): array
     {
-        [$ring, $right, $opposite, $left] = array_map(static fn($m) => $m->centre, $piece->marks);
+        [$ring, $right, $opposite, $left] = array_map(static fn ($m) => $m->centre, $piece->marks);
         $out = [];
         foreach ($this->rings as $r) {
             foreach ($this->discs as $d) {
@@ -123,7 +123,7 @@ final readonly class PieceFinder
                 $o = $this->discNear($similar->map($opposite->x, $opposite->y), $similar);
                 $l = $this->discNear($similar->map($left->x, $left->y), $similar);
                 if ($o !== null && $l !== null) {
-                    $from = array_map(static fn($m): array => [$m->centre->x, $m->centre->y], $piece->marks);
+                    $from = array_map(static fn ($m): array => [$m->centre->x, $m->centre->y], $piece->marks);
                     $to = array_map($this->refine(...), [$r, $d, $o, $l]);
                     $placement = Homography::through($from, $to);
                     $this->checkResolution($placement, $piece);
@@ -171,7 +171,7 @@ final readonly class PieceFinder
         };
         $square = [[0.0, 0.0], [100.0, 0.0], [100.0, 100.0], [0.0, 100.0]];
 
-        return Homography::through($square, array_map(static fn(array $p): array => $at(...$p), $square));
+        return Homography::through($square, array_map(static fn (array $p): array => $at(...$p), $square));
     }
 
     /** @param array{0: float, 1: float} $place */
@@ -253,7 +253,7 @@ final readonly class PieceFinder
         }
         $middle = (min($values) + max($values)) / 2;
 
-        return CardCode::fromBits(array_map(static fn(float $v): int => $v < $middle ? 1 : 0, $values));
+        return CardCode::fromBits(array_map(static fn (float $v): int => $v < $middle ? 1 : 0, $values));
     }
 
     /** The corner whose mark is not seen, when the other three stand as on this piece. */
@@ -262,7 +262,7 @@ final readonly class PieceFinder
         $spots = [...$this->rings, ...$this->discs];
         for ($absent = 0; $absent < 4; $absent++) {
             $present = array_values(array_diff([0, 1, 2, 3], [$absent]));
-            $centres = array_map(static fn(int $i): array => [$piece->marks[$i]->centre->x, $piece->marks[$i]->centre->y], $present);
+            $centres = array_map(static fn (int $i): array => [$piece->marks[$i]->centre->x, $piece->marks[$i]->centre->y], $present);
             $firsts = $present[0] === 0 ? $this->rings : $this->discs;
             foreach ($firsts as $a) {
                 foreach ($this->discs as $b) {
@@ -272,7 +272,7 @@ final readonly class PieceFinder
                     }
                     // The fourth must really be absent, or this is another geometry seen by chance.
                     $place = $similar->map($piece->marks[$absent]->centre->x, $piece->marks[$absent]->centre->y);
-                    $near = array_filter($spots, static fn(Blob $s): bool => hypot($s->x - $place[0], $s->y - $place[1]) < self::REACH_MM * $similar->scaleAt(0, 0));
+                    $near = array_filter($spots, static fn (Blob $s): bool => hypot($s->x - $place[0], $s->y - $place[1]) < self::REACH_MM * $similar->scaleAt(0, 0));
                     if ($near === []) {
                         return $piece->marks[$absent]->corner();
                     }
@@ -286,7 +286,7 @@ final readonly class PieceFinder
     /** Looks for any card of this program, to refuse another one by its name. */
     private function refuseOtherCards(CardLayout $layout): void
     {
-        $row = static fn(int $n): RowLabel => new RowLabel($n, '', '', '', '');
+        $row = static fn (int $n): RowLabel => new RowLabel($n, '', '', '', '');
         $shapes = [PropertyCard::layout($layout->uuid, '', [$row(1)])->pieces[0]];
         for ($rows = 1; $rows <= CardLayout::MAX_ROWS; $rows++) {
             $shapes[] = FadeCard::layout($layout->uuid, '', array_map($row, range(1, $rows)))->pieces[0];

@@ -22,7 +22,7 @@ final readonly class Deposit
 
     public static function of(LinearRgb $paint, LinearRgb $paper): self
     {
-        $one = static fn(float $r, float $p): ?float => $p <= 0 || $r <= self::SATURATED * $p ? null : -log($r / $p);
+        $one = static fn (float $r, float $p): ?float => $p <= 0 || $r <= self::SATURATED * $p ? null : -log($r / $p);
 
         return new self([$one($paint->r, $paper->r), $one($paint->g, $paper->g), $one($paint->b, $paper->b)]);
     }

@@ -31,7 +31,7 @@ final class Cautions
      */
     public static function forMetals(array $metals): array
     {
-        return array_values(array_filter(array_map(static fn(string $m): ?string => self::BY_METAL[$m] ?? null, $metals)));
+        return array_values(array_filter(array_map(static fn (string $m): ?string => self::BY_METAL[$m] ?? null, $metals)));
     }
 
     /**

@@ -65,7 +65,7 @@ final readonly class PigmentCode
     private static function guess(string $written): string
     {
         if (preg_match('/^(?:c\.?\s?i\.?\s?)?(\d{5})(?::\d)?$/i', $written, $m)) {
-            $codes = array_filter(Catalogue::all(), static fn(Pigment $p): bool => str_starts_with($p->constitution, $m[1]));
+            $codes = array_filter(Catalogue::all(), static fn (Pigment $p): bool => str_starts_with($p->constitution, $m[1]));
             if ($codes !== []) {
                 return 'a Colour Index constitution number, shared by '.self::names($codes);
             }
@@ -90,7 +90,7 @@ final readonly class PigmentCode
                 return 'words rather than a code; perhaps '.self::OLD_WORDS[$word];
             }
         }
-        $telling = array_filter($words, static fn(string $w): bool => strlen($w) > 5 && ! in_array($w, self::COMMON_WORDS, true));
+        $telling = array_filter($words, static fn (string $w): bool => strlen($w) > 5 && ! in_array($w, self::COMMON_WORDS, true));
         $codes = array_filter(Catalogue::all(), static function (Pigment $p) use ($telling): bool {
             $known = preg_split('/[^a-z]+/', strtolower($p->chemicalName.' '.$p->class)) ?: [];
 

@@ -48,7 +48,7 @@ final readonly class PigmentStatement
     /** Canonical text, such as "PV19 / PR122". */
     public function text(): string
     {
-        return $this->isStated() ? implode(' / ', array_map(static fn(PigmentCode $c): string => $c->text, $this->codes)) : 'not stated by the maker';
+        return $this->isStated() ? implode(' / ', array_map(static fn (PigmentCode $c): string => $c->text, $this->codes)) : 'not stated by the maker';
     }
 
     /**

@@ -42,7 +42,7 @@ final class FilmStock
             ];
         }
         [$absorption, $scatter, $grain, $left, $fade, $brown, $variety] = $habit;
-        $vary = static fn(float $value, float $by): float => $value * exp($by * $variety * $random->between(-1, 1));
+        $vary = static fn (float $value, float $by): float => $value * exp($by * $variety * $random->between(-1, 1));
         $hueShift = $variety * $random->between(-0.22, 0.22);
         $k = [];
         foreach ($absorption as $i => $share) {

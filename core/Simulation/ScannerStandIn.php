@@ -186,7 +186,7 @@ final class ScannerStandIn
         $piece = $this->scene->layout->piece($window->piece);
         $cells = array_values(array_filter(
             $this->scene->layout->cellsOf($window->row, null, $window->piece),
-            static fn(Cell $c): bool => $c->area->x >= $window->area->x && $c->area->right() <= $window->area->right(),
+            static fn (Cell $c): bool => $c->area->x >= $window->area->x && $c->area->right() <= $window->area->right(),
         ));
         $shade = match ($window->use) {
             'paper' => $this->bare($window),
@@ -202,7 +202,7 @@ final class ScannerStandIn
     {
         $paper = $this->scene->paperOf($window->piece);
 
-        return fn(float $x, float $y): array => [...$this->paperShade($paper, $x, $y), self::ON_PAPER];
+        return fn (float $x, float $y): array => [...$this->paperShade($paper, $x, $y), self::ON_PAPER];
     }
 
     /** The graded stroke along the hand-ruled line. */
@@ -279,7 +279,7 @@ final class ScannerStandIn
         $film = $this->scene->films[$window->row];
         $thickness = $this->scene->hand->between(0.75, 1.0);
 
-        return $this->flat($window, $film, fn(float $x, float $y): float => $thickness * (1 + 0.02 * $this->scene->unevenness->at($x, $y)));
+        return $this->flat($window, $film, fn (float $x, float $y): float => $thickness * (1 + 0.02 * $this->scene->unevenness->at($x, $y)));
     }
 
     private function lift(Window $window): \Closure
@@ -318,7 +318,7 @@ final class ScannerStandIn
             $thickness *= (1 + $scene->hand->between(-0.04, 0.04)) * $film->leftAfter($thickness, $dose);
         }
 
-        return $this->flat($window, $film, fn(float $x, float $y): float => $thickness * (1 + 0.015 * $scene->unevenness->at($x, $y)), $dose);
+        return $this->flat($window, $film, fn (float $x, float $y): float => $thickness * (1 + 0.015 * $scene->unevenness->at($x, $y)), $dose);
     }
 
     /** A painted rectangle with ragged, slightly darker edges. */
@@ -480,7 +480,7 @@ final class ScannerStandIn
                 $size, $scanner->between(0.08, 0.2),
             );
             $grey = $scanner->between(0, 1) < 0.7 ? 0.12 : 0.8;
-            $this->render($piece, $area, [], static fn(float $x, float $y): array => [$grey, $grey, $grey, self::UNCLEAR]);
+            $this->render($piece, $area, [], static fn (float $x, float $y): array => [$grey, $grey, $grey, self::UNCLEAR]);
         }
     }
 }

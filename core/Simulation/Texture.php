@@ -37,7 +37,7 @@ final readonly class Texture
         }
         $scale = 1 / sqrt($square / $n);
 
-        return new self(array_map(static fn(float $v): float => ($v - $mean) * $scale, $values), $samplesPerMm);
+        return new self(array_map(static fn (float $v): float => ($v - $mean) * $scale, $values), $samplesPerMm);
     }
 
     public function at(float $xMm, float $yMm): float

@@ -36,7 +36,7 @@ final class Truth
         }
         $truth = ['format' => 'marsh-trial/card-truth', 'version' => 1, 'cells' => $cells];
         if ($scene->layout->kind === CardKind::Property) {
-            $truth['rows'] = array_map(static fn($row): array => self::row($scene, $row->row, $means, $grains[$row->row]), $scene->layout->rows);
+            $truth['rows'] = array_map(static fn ($row): array => self::row($scene, $row->row, $means, $grains[$row->row]), $scene->layout->rows);
         } else {
             $truth['doseMlxh'] = $scene->doseMlxh;
             $truth['fading'] = self::fading($scene);
@@ -191,14 +191,14 @@ final class Truth
     /** @return list<array<string, mixed>> */
     private static function fading(Scene $scene): array
     {
-        $distance = static fn(Lab $a, Lab $b): float => sqrt(($a->l - $b->l) ** 2 + ($a->a - $b->a) ** 2 + ($a->b - $b->b) ** 2);
+        $distance = static fn (Lab $a, Lab $b): float => sqrt(($a->l - $b->l) ** 2 + ($a->a - $b->a) ** 2 + ($a->b - $b->b) ** 2);
         $out = [];
         foreach ($scene->layout->rows as $row) {
             $film = $scene->films[$row->row];
             $aged = $film->absorptionAfter($scene->doseMlxh);
             foreach (self::FADE_THICKNESS as $depth => $thickness) {
                 $left = $thickness * $film->leftAfter($thickness, $scene->doseMlxh);
-                $seen = static fn(array $k, float $x, array $paper): Lab => LinearRgb::fromArray($scene->appearance($k, $film->s, $x, $paper))->toLab();
+                $seen = static fn (array $k, float $x, array $paper): Lab => LinearRgb::fromArray($scene->appearance($k, $film->s, $x, $paper))->toLab();
                 $kept = $seen($film->k, $thickness, $scene->paperOf('kept'));
                 $out[] = [
                     'row' => $row->row,

@@ -121,7 +121,7 @@ final class DatabaseSeeder extends Seeder
         foreach ($scales as $i => [$maker, $property, $name, $words]) {
             $made[$maker][$property] = ClaimScale::put($this->uuid(4000 + $i), [
                 'maker_id' => Maker::query()->where('name', $maker)->firstOrFail()->id, 'property' => $property, 'name' => $name,
-                'words' => array_map(static fn(array $w): array => ['word' => $w[0], 'classes' => $w[1]], $words),
+                'words' => array_map(static fn (array $w): array => ['word' => $w[0], 'classes' => $w[1]], $words),
             ]);
         }
         foreach ($claims as $i => [$paint, $property, $words]) {
@@ -135,7 +135,7 @@ final class DatabaseSeeder extends Seeder
     /** @param list<int> $paints */
     private function card(int $n, CardKind $kind, string $title, Paper $paper, array $paints): Card
     {
-        return MakeCard::put($this->uuid(6000 + $n), $kind, $title, $paper, 'felt side', '', array_map(fn(int $p): string => $this->uuid(2000 + $p), $paints), null);
+        return MakeCard::put($this->uuid(6000 + $n), $kind, $title, $paper, 'felt side', '', array_map(fn (int $p): string => $this->uuid(2000 + $p), $paints), null);
     }
 
     private function picture(Card $card, ?FadeCheck $check = null): void

@@ -30,32 +30,32 @@ final class Figures
     {
         $cells = array_merge(...array_column($cards, 'cells'));
         $ratings = array_merge(...array_column($cards, 'ratings'));
-        $of = static fn(string ...$properties): array => array_values(array_filter($ratings, static fn(array $r): bool => in_array($r['property'], $properties, true) && $r['measured']));
-        $close = static fn(array $rs): float => self::share($rs, static fn(array $r): bool => abs($r['value'] - $r['truth']) <= 0.03);
+        $of = static fn (string ...$properties): array => array_values(array_filter($ratings, static fn (array $r): bool => in_array($r['property'], $properties, true) && $r['measured']));
+        $close = static fn (array $rs): float => self::share($rs, static fn (array $r): bool => abs($r['value'] - $r['truth']) <= 0.03);
         $median = static function (array $rs): float {
             $us = array_column($rs, 'uncertainty');
             sort($us);
 
             return $us === [] ? INF : $us[intdiv(count($us), 2)];
         };
-        $classed = array_values(array_filter($ratings, static fn(array $r): bool => $r['trueClass'] !== null));
-        $given = array_values(array_filter($classed, static fn(array $r): bool => $r['class'] !== null));
+        $classed = array_values(array_filter($ratings, static fn (array $r): bool => $r['trueClass'] !== null));
+        $given = array_values(array_filter($classed, static fn (array $r): bool => $r['class'] !== null));
         $figures = [
             'cell colour, mean dE00' => array_sum($cells) / count($cells),
-            'cells within 1.0 dE00' => self::share($cells, static fn(float $e): bool => $e <= 1.0),
+            'cells within 1.0 dE00' => self::share($cells, static fn (float $e): bool => $e <= 1.0),
             'grain within 0.03' => $close($of('granulation')),
             'residue within 0.03' => $close($of('staining', 'staining, stiff')),
             'grain, median stated uncertainty' => $median($of('granulation')),
             'residue, median stated uncertainty' => $median($of('staining', 'staining, stiff')),
             'body, median stated uncertainty' => $median($of('transparency')),
-            'classes right where given' => self::share($given, static fn(array $r): bool => $r['class'] === $r['trueClass']),
+            'classes right where given' => self::share($given, static fn (array $r): bool => $r['class'] === $r['trueClass']),
             'classes given' => count($given) / count($classed),
         ];
         foreach (['transparency', 'staining', 'granulation'] as $property) {
-            $all = array_values(array_filter($classed, static fn(array $r): bool => $r['property'] === $property));
-            $with = array_values(array_filter($all, static fn(array $r): bool => $r['class'] !== null));
+            $all = array_values(array_filter($classed, static fn (array $r): bool => $r['property'] === $property));
+            $with = array_values(array_filter($all, static fn (array $r): bool => $r['class'] !== null));
             $figures["$property: classes given"] = count($with) / max(1, count($all));
-            $figures["$property: classes right where given"] = self::share($with, static fn(array $r): bool => $r['class'] === $r['trueClass']);
+            $figures["$property: classes right where given"] = self::share($with, static fn (array $r): bool => $r['class'] === $r['trueClass']);
         }
 
         return $figures;
@@ -68,10 +68,10 @@ final class Figures
      */
     public static function ofFading(array $pairs): array
     {
-        $errors = array_map(static fn(array $p): float => abs($p[0] - $p[1]), $pairs);
+        $errors = array_map(static fn (array $p): float => abs($p[0] - $p[1]), $pairs);
 
         return [
-            'fading within 0.5 + 3 %' => self::share($pairs, static fn(array $p): bool => abs($p[0] - $p[1]) <= 0.5 + 0.03 * $p[1]),
+            'fading within 0.5 + 3 %' => self::share($pairs, static fn (array $p): bool => abs($p[0] - $p[1]) <= 0.5 + 0.03 * $p[1]),
             'fading, mean error dE*ab' => array_sum($errors) / count($errors),
             'fading, largest error dE*ab' => max($errors),
         ];

@@ -30,7 +30,7 @@ final class Series
     /** @return list<RowLabel> six rows whose paints differ from seed to seed */
     private static function rows(int $seed): array
     {
-        return array_map(static fn(int $i): RowLabel => new RowLabel(
+        return array_map(static fn (int $i): RowLabel => new RowLabel(
             $i, "series-$seed-$i", "Paint $seed.$i", 'Withy Colours', self::CODES[($seed * 7 + $i * 5) % count(self::CODES)],
         ), range(1, 6));
     }

@@ -44,7 +44,7 @@ final class CardTest extends TestCase
                 self::assertLessThanOrEqual(CardLayout::PAGE_HEIGHT_MM, $piece->outline->bottom());
             }
             foreach ($layout->cells as $cell) {
-                $in = array_filter($layout->windowsOf($cell->row, $cell->piece), static fn($w): bool => $cell->area->x >= $w->area->x && $cell->area->right() <= $w->area->right()
+                $in = array_filter($layout->windowsOf($cell->row, $cell->piece), static fn ($w): bool => $cell->area->x >= $w->area->x && $cell->area->right() <= $w->area->right()
                     && $cell->area->y >= $w->area->y && $cell->area->bottom() <= $w->area->bottom());
                 self::assertCount(1, $in, $cell->id);
             }
@@ -79,16 +79,16 @@ final class CardTest extends TestCase
         $frame = simplexml_load_string(SvgPrinter::print($layout, true));
         self::assertNotFalse($onto);
         self::assertNotFalse($frame);
-        $places = static fn(\SimpleXMLElement $svg): array => array_map(static fn($c): string => "$c[cx] $c[cy] $c[r]", iterator_to_array($svg->circle, false));
+        $places = static fn (\SimpleXMLElement $svg): array => array_map(static fn ($c): string => "$c[cx] $c[cy] $c[r]", iterator_to_array($svg->circle, false));
         self::assertSame('297mm', (string) $onto['width']);
         self::assertSame('0 0 297 210', (string) $onto['viewBox']);
         self::assertSame($places($onto), $places($frame));
-        $text = static fn(\SimpleXMLElement $svg): string => implode(' ', array_map(strval(...), iterator_to_array($svg->text, false)));
+        $text = static fn (\SimpleXMLElement $svg): string => implode(' ', array_map(strval(...), iterator_to_array($svg->text, false)));
         foreach (['Test paint 0', 'PB28', $layout->codeText(), 'row 1', 'Withy Colours'] as $label) {
             self::assertStringContainsString($label, $text($onto));
         }
         // The black line is printed on painting paper and only ticked on the frame, where it is ruled by hand.
-        $black = static fn(\SimpleXMLElement $svg): int => count(array_filter(iterator_to_array($svg->rect, false), static fn($r): bool => (float) $r['height'] === CardLayout::LINE_MM && (float) $r['width'] > 100));
+        $black = static fn (\SimpleXMLElement $svg): int => count(array_filter(iterator_to_array($svg->rect, false), static fn ($r): bool => (float) $r['height'] === CardLayout::LINE_MM && (float) $r['width'] > 100));
         self::assertSame([1, 0], [$black($onto), $black($frame)]);
     }
 

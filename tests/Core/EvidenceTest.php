@@ -47,13 +47,13 @@ final class EvidenceTest extends TestCase
 
     public function testPositionsOnAScaleOfEqualClasses(): void
     {
-        $at = static fn(float $v): float => ScalePosition::of(BenchScale::STAINING, $v);
+        $at = static fn (float $v): float => ScalePosition::of(BenchScale::STAINING, $v);
         self::assertEqualsWithDelta([0.0, 0.125, 0.25, 0.375, 0.75, 1.0], [$at(0.0), $at(0.05), $at(0.10), $at(0.20), $at(0.60), $at(1.5)], 1e-9);
     }
 
     public function testHueOrderCutsTheCircleAtItsWidestGap(): void
     {
-        $lab = static fn(float $hue, float $chroma = 40.0): Lab => Lab::fromLch(50, $chroma, $hue);
+        $lab = static fn (float $hue, float $chroma = 40.0): Lab => Lab::fromLch(50, $chroma, $hue);
         self::assertSame(['crimson', 'red', 'orange', 'grey'], HueOrder::of(['orange' => $lab(60), 'crimson' => $lab(350), 'grey' => $lab(200, 2), 'red' => $lab(20)]));
         self::assertSame([], HueOrder::of([]));
     }
@@ -65,7 +65,7 @@ final class EvidenceTest extends TestCase
         $depths = DepthDial::depths();
         self::assertContains(BenchScale::REFERENCE_DEPTH, $depths);
         $stops = DepthDial::stops([$deep, $shallow]);
-        $at = static fn(float $depth) => $stops[array_search($depth, $depths, true)];
+        $at = static fn (float $depth) => $stops[array_search($depth, $depths, true)];
         // The same paint at the same depth shows no seam; the stroke that ends at 0.8 carries at most 15 % further.
         self::assertFalse($at(0.5)[1]['seam']);
         self::assertLessThan(0.2, $at(0.5)[1]['dE00Above']);
@@ -78,7 +78,7 @@ final class EvidenceTest extends TestCase
     /** @param list<float> $deposits of an imagined blue over white paper, full strength first */
     private static function strip(array $deposits): Strip
     {
-        $steps = array_map(static fn(float $d): array => [[0.85 * exp(-$d), 0.84 * exp(-0.5 * $d), 0.8 * exp(-0.1 * $d)], null], $deposits);
+        $steps = array_map(static fn (float $d): array => [[0.85 * exp(-$d), 0.84 * exp(-0.5 * $d), 0.8 * exp(-0.1 * $d)], null], $deposits);
 
         return Strip::fromArray(['paper' => [0.85, 0.84, 0.8], 'ink' => null, 'key' => 0, 'steps' => $steps, 'wash' => $steps[0][0], 'unlifted' => $steps[0][0], 'lifted' => $steps[0][0], 'residue' => null, 'grain' => [null, null, null]]);
     }
@@ -94,7 +94,7 @@ final class EvidenceTest extends TestCase
 
     public function testDifferencesInWords(): void
     {
-        $words = static fn(Lab $a, Lab $b): array => Difference::between($a, $b)->words();
+        $words = static fn (Lab $a, Lab $b): array => Difference::between($a, $b)->words();
         self::assertSame(['lighter', 'duller'], $words(Lab::fromLch(50, 40, 30), Lab::fromLch(58, 35, 30)));
         self::assertSame(['hue towards yellow'], $words(Lab::fromLch(50, 40, 30), Lab::fromLch(50, 40, 40)));
         // Across the cut of the hue circle.

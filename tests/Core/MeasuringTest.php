@@ -134,7 +134,7 @@ final class MeasuringTest extends TestCase
 
         $moved = json_decode((string) json_encode(LayoutJson::toArray($layout)), true);
         foreach ($moved['cells'] as $i => $cell) {
-            $moved['cells'][$i]['polygon'] = array_map(static fn(array $p): array => [$p[0] + 6.0, $p[1]], $cell['polygon']);
+            $moved['cells'][$i]['polygon'] = array_map(static fn (array $p): array => [$p[0] + 6.0, $p[1]], $cell['polygon']);
         }
         $off = Series::compare(CardMeter::measure(Painted::grid($scan), LayoutJson::fromArray($moved)), $scan->truth);
         self::assertFalse(Figures::holds('cells within 1.0 dE00', Figures::ofProperty([$off])['cells within 1.0 dE00']));

@@ -61,8 +61,8 @@ final class PigmentTest extends TestCase
     public function testCautionsNameTheMetalOnceAndAlwaysClose(): void
     {
         $cautions = PigmentStatement::parse('PB28 / PB36 / PR106')->cautions();
-        self::assertCount(1, array_filter($cautions, static fn(string $c): bool => str_contains($c, 'cobalt')));
-        self::assertCount(1, array_filter($cautions, static fn(string $c): bool => str_contains($c, 'mercury')));
+        self::assertCount(1, array_filter($cautions, static fn (string $c): bool => str_contains($c, 'cobalt')));
+        self::assertCount(1, array_filter($cautions, static fn (string $c): bool => str_contains($c, 'mercury')));
         self::assertSame(Cautions::CLOSE, end($cautions));
         self::assertSame([], PigmentStatement::parse('PR254')->cautions());
     }

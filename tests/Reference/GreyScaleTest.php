@@ -41,7 +41,7 @@ final class GreyScaleTest extends TestCase
     /** Calendar arithmetic: 10 March to 2 November is 237 days; 1 February to 1 March is 28, or 29 in a leap year. */
     public function testDaysAndSchedule(): void
     {
-        $day = static fn(string $d): \DateTimeImmutable => new \DateTimeImmutable($d);
+        $day = static fn (string $d): \DateTimeImmutable => new \DateTimeImmutable($d);
         self::assertSame(237, $day('2026-03-10')->diff($day('2026-11-02'))->days);
         self::assertSame('2026-03-01', CheckSchedule::next($day('2026-02-01'), null)->format('Y-m-d'));
         self::assertSame(29, $day('2028-02-01')->diff(CheckSchedule::next($day('2028-02-01'), null))->days);

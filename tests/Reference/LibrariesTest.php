@@ -24,7 +24,7 @@ final class LibrariesTest extends TestCase
     {
         $rows = self::table('colours')['rows'];
         self::assertCount(500, $rows);
-        $labs = array_map(static fn(array $r) => LinearRgb::fromBytes($r[0], $r[1], $r[2])->toLab(), $rows);
+        $labs = array_map(static fn (array $r) => LinearRgb::fromBytes($r[0], $r[1], $r[2])->toLab(), $rows);
         foreach ($rows as $i => [, , , $l, $a, $b, $dE76, $dE00]) {
             $next = $labs[($i + 1) % 500];
             self::assertEqualsWithDelta([$l, $a, $b], $labs[$i]->toArray(), 0.002, "colour $i");
@@ -67,7 +67,7 @@ final class LibrariesTest extends TestCase
     /** Source: IEC 61966-2-1; L*a*b* of the primaries for D65 as in CIE 15 arithmetic, values from memory to two decimals. */
     public function testPrimariesAndWhite(): void
     {
-        $of = static fn(int $r, int $g, int $b): array => LinearRgb::fromBytes($r, $g, $b)->toLab()->toArray();
+        $of = static fn (int $r, int $g, int $b): array => LinearRgb::fromBytes($r, $g, $b)->toLab()->toArray();
         self::assertEqualsWithDelta([100, 0, 0], $of(255, 255, 255), 0.01);
         self::assertEqualsWithDelta([53.24, 80.09, 67.20], $of(255, 0, 0), 0.02);
         self::assertEqualsWithDelta([87.73, -86.18, 83.18], $of(0, 255, 0), 0.02);

@@ -22,7 +22,7 @@ final class Painted
     /** @return list<RowLabel> */
     public static function rows(string ...$pigments): array
     {
-        return array_map(static fn(int $i, string $p): RowLabel => new RowLabel($i + 1, "pan-$i", "Test paint $i", 'Withy Colours', $p), array_keys($pigments), $pigments);
+        return array_map(static fn (int $i, string $p): RowLabel => new RowLabel($i + 1, "pan-$i", "Test paint $i", 'Withy Colours', $p), array_keys($pigments), $pigments);
     }
 
     public static function property(string $uuid = '11111111-1111-4111-8111-111111111111', string ...$pigments): CardLayout

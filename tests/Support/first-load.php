@@ -14,6 +14,6 @@ $take = static function (string $key) use (&$take, &$files, $manifest): void {
     }
 };
 $take('resources/js/main.tsx');
-$bytes = array_sum(array_map(static fn(string $f): int => strlen((string) gzencode((string) file_get_contents("$build/$f"), 6)), array_keys($files)));
+$bytes = array_sum(array_map(static fn (string $f): int => strlen((string) gzencode((string) file_get_contents("$build/$f"), 6)), array_keys($files)));
 printf("First load: %.0f kB of JavaScript, compressed.\n", $bytes / 1000);
 exit($bytes <= 250_000 ? 0 : 1);

@@ -25,7 +25,7 @@ final class RatingsRebuild extends Command
         foreach ($all->with('card', 'picture.fadeCheck', 'firstPicture')->lazyById(10) as $measurement) {
             try {
                 $measured = RunMeasurement::measured($measurement, $measurement->card->cardLayout());
-                DB::transaction(static fn() => DeriveRatings::from($measurement, $measured));
+                DB::transaction(static fn () => DeriveRatings::from($measurement, $measured));
             } catch (CoreException $e) {
                 $failed++;
                 $this->error("Measurement $measurement->uuid: {$e->getMessage()} Its ratings were left as they are.");

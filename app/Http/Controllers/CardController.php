@@ -33,7 +33,7 @@ final class CardController extends Controller
     public function index(Request $request): JsonResponse
     {
         $page = Card::query()->visibleTo($this->user($request))->with('owner', 'paper', 'specimens')
-            ->when($request->query('kind'), static fn($q, $kind) => $q->where('kind', $kind))
+            ->when($request->query('kind'), static fn ($q, $kind) => $q->where('kind', $kind))
             ->orderByDesc('id')->paginate(50);
 
         return new JsonResponse(['cards' => array_map(CardView::summary(...), $page->items()), 'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage()]);
@@ -101,7 +101,7 @@ final class CardController extends Controller
         $id = $this->user($request)->id ?? 0;
         $pans = Pan::query()->with('paint.maker')->where('owner_id', $id)->orderByDesc('id')->limit(500)->get();
 
-        return new JsonResponse(['pans' => $pans->map(static fn(Pan $p): array => [...PaintView::pan($p), 'paint' => PaintView::of($p->paint)])->all()]);
+        return new JsonResponse(['pans' => $pans->map(static fn (Pan $p): array => [...PaintView::pan($p), 'paint' => PaintView::of($p->paint)])->all()]);
     }
 
     public function putVerdict(Request $request, string $uuid): JsonResponse
@@ -113,7 +113,7 @@ final class CardController extends Controller
         $specimen = Specimen::query()->with('card')->where('uuid', $values['specimenUuid'])->firstOrFail();
         Gate::authorize('see', $specimen->card);
         $check = FadeCheck::query()->where('card_id', $specimen->card_id)->where('uuid', $values['checkUuid'] ?? '')->first();
-        $verdict = DB::transaction(static fn(): Verdict => Verdict::put($uuid, [
+        $verdict = DB::transaction(static fn (): Verdict => Verdict::put($uuid, [
             'specimen_id' => $specimen->id, 'fade_check_id' => $check?->id, 'property' => $values['property'], 'word' => $values['word'], 'note' => $values['note'] ?? '', 'published' => false,
         ], $request->header('If-Match')))->load('owner');
 

@@ -33,17 +33,18 @@ final class PaintController extends Controller
     {
         $user = $this->user($request);
         $words = trim((string) $request->query('q', ''));
+        $lower = mb_strtolower($words);
         $code = PigmentCode::parse($words);
         $page = Paint::query()->with('maker', 'codes')
-            ->with(['pans' => static fn($q) => $q->where('owner_id', $user->id ?? 0)->orderBy('id')])
-            ->when($words !== '', static fn(Builder $q) => $code->state !== PigmentCodeState::NotColourIndexPigment
+            ->with(['pans' => static fn ($q) => $q->where('owner_id', $user->id ?? 0)->orderBy('id')])
+            ->when($words !== '', static fn (Builder $q) => $code->state !== PigmentCodeState::NotColourIndexPigment
                 ? $q->whereIn('id', PaintCode::query()->where('code', $code->text)->select('paint_id'))
-                : $q->where(static fn(Builder $q) => $q->whereLike('colour_name', "%$words%")->orWhereLike('range', "%$words%")
-                    ->orWhereHas('maker', static fn(Builder $q) => $q->whereLike('name', "%$words%"))))
+                : $q->where(static fn (Builder $q) => $q->whereRaw('instr(lower(colour_name), ?) > 0', [$lower])->orWhereRaw('instr(lower(range), ?) > 0', [$lower])
+                    ->orWhereHas('maker', static fn (Builder $q) => $q->whereRaw('instr(lower(name), ?) > 0', [$lower]))))
             ->orderByDesc('id')->paginate(100);
 
         return new JsonResponse([
-            'paints' => array_map(static fn(Paint $p): array => [...PaintView::of($p), 'pans' => $p->pans->map(PaintView::pan(...))->all()], $page->items()),
+            'paints' => array_map(static fn (Paint $p): array => [...PaintView::of($p), 'pans' => $p->pans->map(PaintView::pan(...))->all()], $page->items()),
             'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage(),
         ]);
     }
@@ -56,7 +57,7 @@ final class PaintController extends Controller
         return new JsonResponse([
             ...CodePage::paint($paint, $evidence),
             'pans' => $paint->pans()->where('owner_id', $this->user($request)->id ?? 0)->orderBy('id')->get()->map(PaintView::pan(...))->all(),
-            'claimScales' => $paint->maker->claimScales->map(static fn(ClaimScale $s): array => ['uuid' => $s->uuid, 'property' => $s->property, 'name' => $s->name, 'words' => $s->words])->all(),
+            'claimScales' => $paint->maker->claimScales->map(static fn (ClaimScale $s): array => ['uuid' => $s->uuid, 'property' => $s->property, 'name' => $s->name, 'words' => $s->words])->all(),
             'classes' => BenchScale::CLASSES,
         ]);
     }
@@ -76,7 +77,7 @@ final class PaintController extends Controller
     {
         $values = $request->validate(['paintUuid' => 'required|uuid', ...self::panRules('', 'required')]);
         $paint = Paint::query()->where('uuid', $values['paintUuid'])->firstOrFail();
-        $pan = DB::transaction(static fn(): Pan => RecordPaint::putPan($uuid, $paint, $values, $request->header('If-Match')));
+        $pan = DB::transaction(static fn (): Pan => RecordPaint::putPan($uuid, $paint, $values, $request->header('If-Match')));
 
         return new JsonResponse(PaintView::pan($pan), $pan->wasRecentlyCreated ? 201 : 200, ['ETag' => "\"$pan->edition\""]);
     }
@@ -92,7 +93,7 @@ final class PaintController extends Controller
 
     public function makers(): JsonResponse
     {
-        return new JsonResponse(['makers' => Maker::query()->orderBy('name')->get(['uuid', 'name'])->map(static fn(Maker $m): array => ['uuid' => $m->uuid, 'name' => $m->name])->all(), 'forms' => Pan::FORMS]);
+        return new JsonResponse(['makers' => Maker::query()->orderBy('name')->get(['uuid', 'name'])->map(static fn (Maker $m): array => ['uuid' => $m->uuid, 'name' => $m->name])->all(), 'forms' => Pan::FORMS]);
     }
 
     public function putClaimScale(Request $request, string $uuid): JsonResponse

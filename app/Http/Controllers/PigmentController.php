@@ -19,11 +19,11 @@ final class PigmentController extends Controller
         $measured = PaintCode::query()->toBase()->join('strips', 'strips.paint_id', '=', 'paint_codes.paint_id')->where('strips.kind', 'property')
             ->groupBy('code')->selectRaw('code, count(distinct strips.paint_id) as n')->pluck('n', 'code');
         $known = Catalogue::all();
-        $others = $paints->keys()->reject(static fn(string $code): bool => isset($known[$code]))->sort();
+        $others = $paints->keys()->reject(static fn (string $code): bool => isset($known[$code]))->sort();
 
         return new JsonResponse([
-            'pigments' => array_values(array_map(static fn($p): array => [...(PigmentView::of($p) ?? []), 'paints' => (int) ($paints[$p->code] ?? 0), 'measured' => (int) ($measured[$p->code] ?? 0)], $known)),
-            'others' => $others->values()->map(static fn(string $code): array => ['code' => $code, 'paints' => (int) $paints[$code], 'measured' => (int) ($measured[$code] ?? 0)])->all(),
+            'pigments' => array_values(array_map(static fn ($p): array => [...(PigmentView::of($p) ?? []), 'paints' => (int) ($paints[$p->code] ?? 0), 'measured' => (int) ($measured[$p->code] ?? 0)], $known)),
+            'others' => $others->values()->map(static fn (string $code): array => ['code' => $code, 'paints' => (int) $paints[$code], 'measured' => (int) ($measured[$code] ?? 0)])->all(),
         ]);
     }
 

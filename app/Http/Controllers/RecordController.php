@@ -16,15 +16,15 @@ final class RecordController extends Controller
         $page = Revision::query()->with('card.owner')->select('id', 'card_id', 'number', 'published_at', 'title')
             ->whereIn('id', Revision::query()->selectRaw('max(id)')->groupBy('card_id'))->orderByDesc('id')->paginate(50);
 
-        return new JsonResponse(['records' => array_map(static fn(Revision $r): array => [
+        return new JsonResponse(['records' => array_map(static fn (Revision $r): array => [
             'card' => $r->card->uuid, 'number' => $r->number, 'title' => $r->title, 'kind' => $r->card->kind, 'by' => $r->card->owner->name, 'publishedAt' => $r->published_at->toIso8601String(),
         ], $page->items()), 'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage()]);
     }
 
     public function show(string $card, ?int $number = null): JsonResponse
     {
-        $revision = Revision::query()->whereHas('card', static fn(Builder $q) => $q->where('uuid', $card))
-            ->when($number !== null, static fn(Builder $q) => $q->where('number', $number))->orderByDesc('number')->firstOrFail();
+        $revision = Revision::query()->whereHas('card', static fn (Builder $q) => $q->where('uuid', $card))
+            ->when($number !== null, static fn (Builder $q) => $q->where('number', $number))->orderByDesc('number')->firstOrFail();
 
         return new JsonResponse($revision->record, 200, [], JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION);
     }

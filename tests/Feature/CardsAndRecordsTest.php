@@ -1,0 +1,201 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Actions\RequestMeasurement;
+use App\Imaging\PngWriter;
+use App\Models\Card;
+use App\Models\FadeCheck;
+use App\Models\Measurement;
+use App\Models\Picture;
+use App\Models\Rating;
+use App\Models\Revision;
+use App\Models\Verdict;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Exchange\LayoutJson;
+use MarshTrial\Core\Simulation\ScannerStandIn;
+
+final class CardsAndRecordsTest extends FeatureTestCase
+{
+    public function testACardIsMadePrintedAndSeenByItsOwnerOnly(): void
+    {
+        $this->actingAs($this->wren);
+        $card = $this->card('property', 'PB28', 'PR254');
+        $this->getJson("/api/cards/$card->uuid")->assertOk()->assertJsonPath('rows.1.paint.statement.text', 'PR254')->assertJsonPath('paper', 'Fleet Mill, cotton, cold-pressed, 300 g/m²');
+        foreach (['', '?frame=1'] as $frame) {
+            $svg = $this->get("/api/cards/$card->uuid/print.svg$frame")->assertOk()->assertHeader('Content-Type', 'image/svg+xml')->getContent();
+            self::assertNotFalse(simplexml_load_string((string) $svg));
+        }
+        self::assertSame($card->uuid, LayoutJson::fromArray($this->getJson("/api/cards/$card->uuid/layout.json")->json())->uuid);
+        $this->actingAs($this->steward)->getJson("/api/cards/$card->uuid")->assertOk();
+        $this->actingAs($this->other)->getJson("/api/cards/$card->uuid")->assertForbidden();
+        $this->getJson('/api/cards')->assertJsonPath('total', 0);
+        $this->postJson("/api/cards/$card->uuid/stand-in")->assertForbidden();
+        $this->postJson("/api/cards/$card->uuid/publish")->assertForbidden();
+    }
+
+    public function testFilesThatAreNoPictureAreRefusedAndNothingIsLost(): void
+    {
+        $this->actingAs($this->wren);
+        $card = $this->card();
+        $this->postJson("/api/cards/$card->uuid/stand-in")->assertStatus(202);
+        $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $card->specimens[0]->uuid, 'property' => 'staining', 'word' => 'low', 'note' => 'kept'])->assertCreated();
+        $before = [Picture::query()->count(), Measurement::query()->where('state', 'done')->count(), Verdict::query()->count()];
+        self::assertSame([1, 1, 1], $before);
+        $png = (string) file_get_contents(Picture::query()->firstOrFail()->path());
+        $huge = substr_replace($png, pack('N2', 30000, 30000), 16, 8);
+        $huge = substr_replace($huge, pack('N', crc32(substr($huge, 12, 17))), 29, 4);
+        $jpeg = self::jpeg($png);
+        foreach ([
+            ['', 'scan.png', 'The file is empty'], ['just words, no picture', 'scan.png', 'not a PNG or JPEG picture'], [substr($jpeg, 0, intdiv(strlen($jpeg), 2)), 'scan.jpg', 'ends too early'],
+            [$huge, 'scan.png', '30 000 by 30 000 pixels'], [substr($png, 0, intdiv(strlen($png), 2)), 'scan.png', 'damaged'],
+        ] as [$bytes, $name, $sentence]) {
+            $answer = $this->postJson("/api/cards/$card->uuid/pictures", ['picture' => UploadedFile::fake()->createWithContent($name, $bytes)]);
+            // What only decoding finds is said by the measurement; everything else at once.
+            $said = $answer->status() === 202 ? Measurement::query()->latest('id')->firstOrFail()->problem : $answer->assertStatus(422)->json('detail');
+            self::assertStringContainsString($sentence, (string) $said, $name);
+        }
+        $this->postJson("/api/cards/$card->uuid/pictures")->assertStatus(422);
+        $this->getJson("/api/cards/$card->uuid")->assertJsonPath('shownPicture', Picture::query()->firstOrFail()->uuid)->assertJsonPath('rows.0.verdicts.0.note', 'kept');
+        self::assertSame(1, Measurement::query()->where('state', 'done')->count());
+        // A whole JPEG is measured, and its copy for looking at carries no metadata.
+        $this->postJson("/api/cards/$card->uuid/pictures", ['picture' => UploadedFile::fake()->createWithContent('scan.jpg', $jpeg)])->assertStatus(202);
+        $last = Measurement::query()->latest('id')->firstOrFail();
+        self::assertSame('done', $last->state, (string) $last->problem);
+        self::assertContains('a JPEG: fine grain may be lost', $last->result['scan']['remarks'] ?? []);
+        $preview = $this->get("/api/pictures/{$last->picture->uuid}/preview.jpg")->assertOk();
+        self::assertStringNotContainsString('Exif', (string) file_get_contents($preview->baseResponse->getFile()->getPathname()));
+    }
+
+    private static function jpeg(string $png): string
+    {
+        $image = new \Imagick;
+        $image->readImageBlob($png);
+        $image->setImageFormat('jpeg');
+        $image->setImageCompressionQuality(92);
+
+        return $image->getImageBlob();
+    }
+
+    public function testAnotherCardsPictureIsRefusedByName(): void
+    {
+        $this->actingAs($this->wren);
+        $card = $this->card();
+        $other = $this->card();
+        $scan = PngWriter::encode(ScannerStandIn::scan($other->cardLayout(), 1, 200));
+        $this->postJson("/api/cards/$card->uuid/pictures", ['picture' => UploadedFile::fake()->createWithContent('scan.png', $scan)])->assertStatus(202);
+        self::assertStringContainsString('This is a picture of card '.$other->cardLayout()->codeText(), (string) Measurement::query()->firstOrFail()->problem);
+    }
+
+    public function testAMeasurementIsDerivedOnceAndCanBeRebuilt(): void
+    {
+        $this->actingAs($this->wren);
+        $card = $this->card();
+        $this->postJson("/api/cards/$card->uuid/stand-in")->assertStatus(202);
+        $measurement = Measurement::query()->firstOrFail();
+        $ratings = Rating::query()->orderBy('property')->get(['property', 'value', 'class'])->toArray();
+        self::assertSame(['granulation', 'staining', 'transparency'], array_column($ratings, 'property'));
+        // The job may run twice.
+        (new \App\Jobs\MeasurePicture($measurement->id))->handle();
+        Rating::query()->delete();
+        $this->artisan('ratings:rebuild')->assertSuccessful();
+        self::assertSame($ratings, Rating::query()->orderBy('property')->get(['property', 'value', 'class'])->toArray());
+        self::assertEquals($measurement->result, Measurement::query()->firstOrFail()->result);
+    }
+
+    public function testAFadeCardFromTheFirstReadingToAPublishedRecord(): void
+    {
+        $this->actingAs($this->wren);
+        $card = $this->card('fade', 'PV3');
+        $this->postJson("/api/cards/$card->uuid/publish")->assertStatus(422);
+        $this->postJson("/api/cards/$card->uuid/stand-in")->assertStatus(202);
+        self::assertSame('not-tested', Rating::query()->firstOrFail()->status);
+        $hanging = ['place' => 'Loft window, Heron Lane', 'facing' => 'south', 'glass' => 'one pane', 'latitude' => 53.42, 'longitude' => 1.87, 'timeZone' => 'Europe/London', 'hungOn' => '2026-03-10', 'note' => 'behind the blue curtain'];
+        $this->putJson("/api/cards/$card->uuid/hanging/".self::uuid(), $hanging)->assertCreated()->assertJsonPath('hanging.nextCheck', '2026-04-10');
+        $this->putJson("/api/cards/$card->uuid/checks/".self::uuid(), ['checkedOn' => '2026-03-01', 'doseMlxh' => 1])->assertStatus(422);
+        $check = self::uuid();
+        $this->putJson("/api/cards/$card->uuid/checks/$check", ['checkedOn' => '2026-06-12', 'doseMlxh' => 6.2])->assertCreated();
+        $this->postJson("/api/cards/$card->uuid/stand-in", ['checkUuid' => $check])->assertStatus(202);
+        $last = Measurement::query()->latest('id')->firstOrFail();
+        self::assertSame('done', $last->state, (string) $last->problem);
+        self::assertNotNull($last->first_picture_id);
+        $middle = $last->result['fading'][1];
+        self::assertSame('paler', $middle['outcome']);
+        self::assertContains('lighter', $middle['words']);
+        self::assertNotContains('I', $middle['categories']);
+        self::assertStringContainsString('6.2 Mlx h', $middle['wording']);
+
+        $specimen = $card->specimens[0]->uuid;
+        $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $specimen, 'property' => 'lightfastness', 'word' => 'paler', 'checkUuid' => $check])->assertCreated();
+        $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $specimen, 'property' => 'lightfastness', 'word' => 'lovely'])->assertStatus(422);
+        $this->postJson("/api/cards/$card->uuid/publish")->assertCreated()->assertJsonPath('number', 1);
+
+        $this->deleteJson('/api/session');
+        $this->app['auth']->forgetGuards();
+        $record = $this->getJson("/api/records/$card->uuid.json")->assertOk();
+        $record->assertJsonPath('format', 'marsh-trial/record')->assertJsonPath('hanging.latitude', 53)->assertJsonPath('hanging.longitude', 2)->assertJsonPath('rows.0.verdicts.0.word', 'paler');
+        // A window is somebody's home: neither its name nor the note is published.
+        foreach (['Heron', 'curtain', '53.42', '1.87'] as $private) {
+            self::assertStringNotContainsString($private, (string) $record->getContent());
+        }
+        $this->getJson('/api/pigments/PV3')->assertJsonPath('paints.0.properties.lightfastness.measured.property', 'lightfastness');
+    }
+
+    public function testAPublishedRevisionNeverChanges(): void
+    {
+        $this->actingAs($this->wren);
+        $card = $this->card();
+        $verdict = self::uuid();
+        $word = fn (string $w) => $this->putJson("/api/verdicts/$verdict", ['specimenUuid' => $card->specimens[0]->uuid, 'property' => 'staining', 'word' => $w]);
+        $word('low')->assertCreated();
+        $this->actingAs($this->other)->getJson("/api/cards/$card->uuid")->assertForbidden();
+        $this->actingAs($this->wren)->postJson("/api/cards/$card->uuid/publish")->assertCreated();
+        $first = DB::table('revisions')->value('record');
+        $word('high')->assertOk();
+        self::assertSame($first, DB::table('revisions')->value('record'));
+        // The changed verdict is a draft again: others see it only after the next revision.
+        $this->actingAs($this->other)->getJson('/api/pigments/PB28')->assertJsonPath('paints.0.properties.staining.verdicts', []);
+        $this->actingAs($this->wren)->postJson("/api/cards/$card->uuid/publish")->assertJsonPath('number', 2);
+        $this->getJson("/api/records/$card->uuid/1.json")->assertJsonPath('rows.0.verdicts.0.word', 'low');
+        $this->getJson("/api/records/$card->uuid.json")->assertJsonPath('rows.0.verdicts.0.word', 'high')->assertJsonPath('revision', 2);
+        self::assertSame(2, Revision::query()->count());
+    }
+
+    public function testACodesPageAnswersWithAtMostTwelveQueriesHoweverManyPaints(): void
+    {
+        $this->actingAs($this->wren);
+        $card = $this->card('property', 'PB28', 'PB28');
+        $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $card->specimens[0]->uuid, 'property' => 'staining', 'word' => 'low']);
+        RequestMeasurement::fromStandIn($card, null);
+        $counts = [];
+        foreach ([2, 40] as $paints) {
+            for ($i = 2; $i < $paints; $i++) {
+                $uuid = self::uuid();
+                $this->putPaint($uuid, ['makerName' => "Maker $i", 'pigments' => 'PB28']);
+                $this->putJson('/api/claims/'.self::uuid(), ['paintUuid' => $uuid, 'property' => 'staining', 'words' => 'clings', 'readOn' => '2026-02-20']);
+            }
+            DB::flushQueryLog();
+            DB::enableQueryLog();
+            $this->getJson('/api/pigments/pb%2028')->assertOk()->assertJsonCount($paints, 'paints')->assertJsonCount(2, 'stripOrder');
+            $counts[] = count(DB::getQueryLog());
+        }
+        // One more for reading who is signed in, which the test client spares.
+        self::assertSame($counts[0], $counts[1]);
+        self::assertLessThanOrEqual(11, $counts[1]);
+    }
+
+    public function testMakingACardTwiceIsMakingItOnce(): void
+    {
+        $this->actingAs($this->wren);
+        $card = $this->card();
+        $again = ['kind' => 'property', 'title' => 'Another title', 'paperUuid' => $card->paper->uuid, 'side' => 'felt side', 'pans' => [$card->specimens[0]->pan->uuid]];
+        $this->putJson("/api/cards/$card->uuid", $again)->assertOk();
+        self::assertSame([1, 'Another title'], [Card::query()->count(), Card::query()->firstOrFail()->title]);
+        $this->putJson('/api/cards/'.self::uuid(), [...$again, 'pans' => array_fill(0, 7, self::uuid())])->assertStatus(422);
+        $this->putJson('/api/cards/'.self::uuid(), [...$again, 'pans' => [self::uuid()]])->assertStatus(422)->assertJsonPath('detail', 'One of the chosen pans is no longer there.');
+        self::assertSame(0, FadeCheck::query()->count());
+    }
+}

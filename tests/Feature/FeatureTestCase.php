@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Models\Card;
+use App\Models\User;
+use Illuminate\Contracts\Console\Kernel;
+use Illuminate\Foundation\Application;
+use Illuminate\Foundation\Testing\RefreshDatabase;
+use Illuminate\Foundation\Testing\TestCase;
+use Illuminate\Support\Str;
+use Illuminate\Testing\TestResponse;
+
+abstract class FeatureTestCase extends TestCase
+{
+    use RefreshDatabase;
+
+    protected User $wren;
+
+    protected User $other;
+
+    protected User $steward;
+
+    public function createApplication(): Application
+    {
+        $app = require dirname(__DIR__, 2).'/bootstrap/app.php';
+        $app->useStoragePath(dirname(__DIR__, 2).'/build/test-storage');
+        foreach (['framework/views', 'framework/cache', 'logs', 'app'] as $folder) {
+            @mkdir($app->storagePath($folder), 0775, true);
+        }
+        $app->make(Kernel::class)->bootstrap();
+
+        return $app;
+    }
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        foreach (['wren' => false, 'other' => false, 'steward' => true] as $name => $steward) {
+            $this->{$name} = User::query()->create(['uuid' => self::uuid(), 'name' => $name, 'email' => "$name@saltern-reach.example", 'password' => 'tide-table', 'is_steward' => $steward])->refresh();
+        }
+    }
+
+    protected static function uuid(): string
+    {
+        return (string) Str::uuid();
+    }
+
+    /**
+     * @param array<string, mixed> $changes
+     *
+     * @return TestResponse<\Symfony\Component\HttpFoundation\Response>
+     */
+    protected function putPaint(string $uuid, array $changes = []): TestResponse
+    {
+        return $this->putJson("/api/paints/$uuid", [
+            'makerName' => 'Withy Colours', 'range' => 'Field', 'colourName' => 'Beacon Red', 'pigments' => 'PR254',
+            'pan' => ['uuid' => self::uuid(), 'form' => 'tube', 'batch' => 'W-1', 'volumeMl' => '10', 'price' => '9.40', 'currency' => 'EUR', 'keptAt' => 'tin'], ...$changes,
+        ]);
+    }
+
+    protected function paper(): string
+    {
+        $uuid = self::uuid();
+        $this->putJson("/api/papers/$uuid", ['maker' => 'Fleet Mill', 'fibre' => 'cotton', 'surface' => 'cold-pressed', 'weightGsm' => 300])->assertCreated();
+
+        return $uuid;
+    }
+
+    /** A card of the signed-in tester with one paint a code. */
+    protected function card(string $kind = 'property', string ...$codes): Card
+    {
+        $pans = [];
+        foreach ($codes ?: ['PB28'] as $i => $code) {
+            $pans[] = $pan = self::uuid();
+            $this->putPaint(self::uuid(), ['colourName' => "Paint $i", 'pigments' => $code, 'pan' => ['uuid' => $pan, 'form' => 'pan']])->assertCreated();
+        }
+        $uuid = self::uuid();
+        $this->putJson("/api/cards/$uuid", ['kind' => $kind, 'title' => 'A card', 'paperUuid' => $this->paper(), 'side' => 'felt side', 'pans' => $pans])->assertCreated();
+
+        return Card::query()->where('uuid', $uuid)->firstOrFail();
+    }
+}
