@@ -29,7 +29,7 @@ final class PictureDecoder
     {
         $bytes = is_file($path) ? (int) filesize($path) : 0;
         if ($bytes === 0) {
-            throw new UnreadablePicture('The file is empty. Scan or export it again.');
+            throw new UnreadablePicture(is_file($path) ? 'The file is empty. Scan or export it again.' : 'There is no file of this name.');
         }
         if ($bytes > self::MOST_BYTES) {
             throw new UnreadablePicture(sprintf('The file has %d MB; at most %d MB are read. A 300 dots per inch scan is enough.', round($bytes / 1e6), self::MOST_BYTES / 1e6));

@@ -20,7 +20,7 @@ final class PngWriter
         $image->setImageUnits(Imagick::RESOLUTION_PIXELSPERINCH);
         $image->setImageResolution($scan->dpi, $scan->dpi);
         $image->setOption('png:compression-level', '3');
-        $image->setOption('png:exclude-chunks', 'date,tEXt,gAMA,cHRM');
+        $image->setOption('png:exclude-chunk', 'date,tIME,tEXt,zTXt,gAMA,cHRM');
 
         return $image->getImageBlob();
     }
