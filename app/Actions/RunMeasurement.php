@@ -4,11 +4,9 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
-use App\Imaging\PictureDecoder;
 use App\Imaging\PictureStore;
 use App\Imaging\PngWriter;
 use App\Models\Measurement;
-use App\Models\Picture;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Bench\CardMeasurement;
 use MarshTrial\Core\Bench\CardMeter;
@@ -55,16 +53,9 @@ final class RunMeasurement
     /** @param (callable(string, float): void)|null $progress */
     public static function measured(Measurement $measurement, CardLayout $layout, ?callable $progress = null): CardMeasurement
     {
-        $first = null;
-        if ($measurement->firstPicture !== null) {
-            $picture = PictureDecoder::decode($measurement->firstPicture->path());
-            $first = CardMeter::measure($picture->pixels, $layout, $picture->isJpeg);
-        }
-        $picture = PictureDecoder::decode($measurement->picture->path());
-        $check = $measurement->picture->fadeCheck;
-        $dose = $check?->dose_mlxh === null ? null : (float) $check->dose_mlxh;
+        $dose = $measurement->picture->fadeCheck?->dose_mlxh;
 
-        return CardMeter::measure($picture->pixels, $layout, $picture->isJpeg, $first, $dose, $progress);
+        return MeasureFile::of($layout, $measurement->picture->path(), $measurement->firstPicture?->path(), $dose === null ? null : (float) $dose, $progress);
     }
 
     private static function scan(Measurement $measurement, CardLayout $layout): void

@@ -3,7 +3,7 @@ set -euo pipefail
 cd "$(dirname "${BASH_SOURCE[0]}")/../.."
 
 # The just-in-time compiler makes measuring about twice as fast.
-PHP_FAST=(php -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=128M -d memory_limit=1G)
+PHP_FAST=(php -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=128M -d opcache.jit_hot_loop=61 -d memory_limit=1G)
 
 say() { printf '%s\n' "$*"; }
 

@@ -53,7 +53,7 @@ final class Granulation
         $uncertainty = sqrt(self::SYSTEMATIC ** 2 + ($relative * $grain) ** 2 + (0.2 * $paperShare ** 2 / max($grain, $paperShare)) ** 2);
         $numbers = [
             'sPaint' => $paint['s'], 'sPaper' => $paper['s'], 'meanDeposit' => $paint['mean'], 'rmsDeltaL' => $visible,
-            'keyChannel' => ['red', 'green', 'blue'][$row->key], 'areaMm2' => $area, 'grainSizeMm' => $paint['size'],
+            'keyChannel' => ['red', 'green', 'blue'][$row->key], 'areaMm2' => $area, 'grainSizeMm' => self::size($paint['grains'], $washMap),
         ];
         $remarks = $visible < BenchScale::GRAIN_VISIBLE_DL && $grain >= BenchScale::GRANULATION['none'] ? ['present but hardly visible'] : [];
         $rating = Rating::measured($row->row, $property, $grain, $uncertainty, BenchScale::GRANULATION, $deposit, $remarks, $cells, $numbers, self::FORMULA);
@@ -82,7 +82,7 @@ final class Granulation
         return abs($at(1.05) - $at(0.95)) / (0.1 * max(1e-6, $row->keyDeposit($row->wash) ?? INF));
     }
 
-    /** @return array{s: float, mean: float, size: float} band-passed scatter of the deposit, its mean, and the grain size in mm */
+    /** @return array{s: float, mean: float, grains: list<float>} band-passed scatter of the deposit, its mean, and the band-passed map */
     private static function scatter(GrainMap $map, float $paper): array
     {
         $values = $map->values;
@@ -110,7 +110,7 @@ final class Granulation
         [$fine, $coarse] = BenchScale::GRAIN_BAND_MM;
         $grains = Gaussian::bandPass($deposit, $map->columns, $map->rows, $fine / $map->pitchMm, $coarse / $map->pitchMm, self::STRIDE);
 
-        return ['s' => self::rms($grains), 'mean' => $sum / $count, 'size' => self::size($grains, $map)];
+        return ['s' => self::rms($grains), 'mean' => $sum / $count, 'grains' => $grains];
     }
 
     /** @param list<float> $values */

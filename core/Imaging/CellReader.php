@@ -39,13 +39,11 @@ final readonly class CellReader
         $columns = $patch->columns;
         $inside = array_slice($luminance, $top * $columns, ($bottom - $top) * $columns);
         sort($inside);
-        $median = $inside[intdiv(count($inside), 2)];
-        $away = [];
-        foreach ($inside as $v) {
-            $away[] = abs($v - $median);
-        }
-        sort($away);
-        $limit = max(self::DUST_SIGMAS * 1.4826 * $away[intdiv(count($away), 2)], self::DUST_SHARE * $median, 0.004);
+        $count = count($inside);
+        $median = $inside[intdiv($count, 2)];
+        // Half the distance between the 16th and 84th percentiles is one standard deviation, whatever lies in the tails.
+        $sigma = ($inside[(int) (0.84 * $count)] - $inside[(int) (0.16 * $count)]) / 2;
+        $limit = max(self::DUST_SIGMAS * $sigma, self::DUST_SHARE * $median, 0.004);
         [$low, $high] = [$median - $limit, $median + $limit];
 
         $blockSide = max(2, (int) round(self::BLOCK_MM / $patch->pitchMm));

@@ -9,10 +9,10 @@ use MarshTrial\Core\Card\Rect;
 /** Finds a printed or hand-ruled black line inside its window: at both bare ends, then along the paint where it still shows. */
 final readonly class LineFinder
 {
-    private const PITCH_MM = 0.1;
+    private const PITCH_MM = 0.15;
 
     /** Length of the line over which one look across it is taken, mm; odd in samples, so that there is a median. */
-    private const ACROSS_MM = 1.1;
+    private const ACROSS_MM = 1.05;
 
     /** Width a usable line may have, mm. */
     private const NARROWEST_MM = 2.0;

@@ -4,8 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Imaging\PictureDecoder;
-use MarshTrial\Core\Bench\CardMeter;
+use App\Actions\MeasureFile;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\MeasurementJson;
@@ -24,13 +23,6 @@ final class CardMeasure extends CardCommand
         if ($layout->kind === CardKind::Property && ($first !== null || $dose !== null)) {
             throw new CoreException('--first and --dose belong to a fade card; this is a property card.');
         }
-        if ($first !== null) {
-            $picture = PictureDecoder::decode($first);
-            $first = CardMeter::measure($picture->pixels, $layout, $picture->isJpeg);
-            unset($picture);
-        }
-        $picture = PictureDecoder::decode((string) $this->argument('image'));
-        $measurement = CardMeter::measure($picture->pixels, $layout, $picture->isJpeg, $first, $dose);
-        $this->write(null, self::json(MeasurementJson::toArray($measurement)));
+        $this->write(null, self::json(MeasurementJson::toArray(MeasureFile::of($layout, (string) $this->argument('image'), $first, $dose))));
     }
 }

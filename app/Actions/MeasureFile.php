@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions;
+
+use App\Imaging\PictureDecoder;
+use MarshTrial\Core\Bench\CardMeasurement;
+use MarshTrial\Core\Bench\CardMeter;
+use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\CoreException;
+
+/** Decodes and measures a picture file of a card. */
+final class MeasureFile
+{
+    /**
+     * @param string|null $firstPath picture of a fade card before hanging
+     * @param (callable(string, float): void)|null $progress called with a sentence and the share done
+     *
+     * @throws CoreException with one sentence when the picture cannot be measured
+     */
+    public static function of(CardLayout $layout, string $path, ?string $firstPath = null, ?float $doseMlxh = null, ?callable $progress = null): CardMeasurement
+    {
+        // Measuring makes no cycles; the collector would only walk long arrays of pixels.
+        gc_disable();
+        $first = $firstPath === null ? null : self::of($layout, $firstPath);
+        $picture = PictureDecoder::decode($path);
+        $measurement = CardMeter::measure($picture->pixels, $layout, $picture->isJpeg, $first, $doseMlxh, $progress);
+        gc_enable();
+
+        return $measurement;
+    }
+}

@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+// Prints one line per figure: a ratio against a baseline measured in the same run, and the absolute. bin/bench starts it.
+
+use App\Actions\MeasureFile;
+use App\Imaging\PngWriter;
+use MarshTrial\Core\Exchange\LayoutJson;
+use MarshTrial\Core\Simulation\ScannerStandIn;
+use Tests\Accuracy\Series;
+
+require __DIR__.'/../../vendor/autoload.php';
+
+$page = __DIR__.'/../../build/bench-page.png';
+$layout = Series::propertyCard(7);
+if (! is_file($page)) {
+    fwrite(STDERR, "Making the A4 page once ...\n");
+    file_put_contents($page, PngWriter::encode(ScannerStandIn::scan($layout, 7, 300)));
+}
+$seconds = static function (callable $work): float {
+    $from = hrtime(true);
+    $work();
+
+    return (hrtime(true) - $from) / 1e9;
+};
+$median = static function (array $values): float {
+    sort($values);
+
+    return $values[intdiv(count($values), 2)];
+};
+$decode = static function () use ($page): void {
+    (new Imagick($page))->clear();
+};
+$measure = static function () use ($page, $layout): void {
+    MeasureFile::of($layout, $page);
+};
+
+$figures = [
+    'measure' => static function () use ($seconds, $median, $decode, $measure): array {
+        // A queue worker is warm; the first round is thrown away. Rounds alternate, so that both see the same machine.
+        $decode();
+        $measure();
+        $whole = $bare = $ratios = [];
+        for ($i = 0; $i < 9; $i++) {
+            $bare[] = $b = $seconds($decode);
+            $whole[] = $w = $seconds($measure);
+            $ratios[] = $w / $b;
+        }
+
+        return ['decode and measure an A4 page at 300 dpi', $median($whole), 's', $median($bare), $median($ratios)];
+    },
+    'memory' => static function () use ($page, $layout): array {
+        $file = __DIR__.'/../../build/bench-layout.json';
+        file_put_contents($file, json_encode(LayoutJson::toArray($layout)));
+        $peak = static function (string ...$arguments): float {
+            $process = proc_open(['/bin/sh', '-c', '"$@" >/dev/null & pid=$!; peak=0; while now=$(awk \'/VmHWM/ {print $2}\' /proc/$pid/status 2>/dev/null) && [ -n "$now" ]; do peak=$now; sleep 0.02; done; echo $peak', 'sh', ...$arguments], [1 => ['pipe', 'w']], $pipes);
+            $kb = (float) trim((string) stream_get_contents($pipes[1]));
+            proc_close($process);
+
+            return $kb / 1024;
+        };
+        $artisan = __DIR__.'/../../artisan';
+        $measuring = $peak(PHP_BINARY, $artisan, 'card:measure', $file, $page);
+        $idle = $peak(PHP_BINARY, $artisan, 'list');
+
+        return ['peak resident memory of card:measure on that page', $measuring, 'MB', $idle, $measuring / $idle];
+    },
+];
+
+$wanted = array_values(array_filter(array_slice($argv, 1), static fn (string $a): bool => $a !== '--json'));
+foreach ($wanted as $name) {
+    if (! isset($figures[$name])) {
+        fwrite(STDERR, "There is no figure called $name; there are: ".implode(', ', array_keys($figures)).".\n");
+        exit(2);
+    }
+}
+foreach ($wanted === [] ? $figures : array_intersect_key($figures, array_flip($wanted)) as $name => $run) {
+    [$what, $value, $unit, $baseline, $ratio] = $run();
+    echo in_array('--json', $argv, true)
+        ? json_encode(['name' => $name, 'value' => round($value, 4), 'unit' => $unit, 'baseline' => round($baseline, 4), 'ratio' => round($ratio, 3)])."\n"
+        : sprintf("%-8s %s: %.3f %s, baseline %.3f %s, ratio %.2f\n", $name, $what, $value, $unit, $baseline, $unit, $ratio);
+}
