@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Browser;
 
+use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
 use Facebook\WebDriver\Exception\NoSuchElementException;
 use Facebook\WebDriver\Exception\StaleElementReferenceException;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
-use Facebook\WebDriver\WebDriverDimension;
 use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\Attributes\Depends;
 use PHPUnit\Framework\TestCase;
@@ -293,12 +293,13 @@ final class JourneyTest extends TestCase
         $fade = (string) parse_url((string) $this->waitFor('//a[contains(., "East loft")]')->getAttribute('href'), PHP_URL_PATH);
         $this->go('/paints?q=vetch');
         $paint = (string) parse_url((string) $this->waitFor('//a[contains(., "Vetch Violet")]')->getAttribute('href'), PHP_URL_PATH);
+        $tools = new ChromeDevToolsDriver($this->browser);
         foreach ([1280, 820, 390] as $width) {
-            $this->browser->manage()->window()->setSize(new WebDriverDimension($width, 943));
+            $tools->execute('Emulation.setDeviceMetricsOverride', ['width' => $width, 'height' => 800, 'deviceScaleFactor' => 1, 'mobile' => false]);
             foreach (['/today', '/pigments/PV3', '/pigments/PB28?depth=0.92', '/pigments', '/paints', $paint, '/cards', $card, '/fade', $fade, '/ledger', str_replace('/cards/', '/records/', $card), '/sign-in'] as $path) {
                 $this->go($path);
                 $wide = $this->browser->executeScript('return document.documentElement.scrollWidth - document.documentElement.clientWidth');
-                self::assertLessThanOrEqual(0, $wide, "$path at $width");
+                self::assertLessThanOrEqual(0, $wide, "$path at $width, by ".$this->browser->executeScript('return [...document.querySelectorAll("main *, header *")].filter((e) => e.getBoundingClientRect().right > innerWidth && !e.closest("[role=region]")).map((e) => e.outerHTML.slice(0, 120)).slice(0, 4).join(" | ")'));
                 if ($width === 390) {
                     continue;
                 }
@@ -307,7 +308,7 @@ final class JourneyTest extends TestCase
                 self::assertSame([], $faults, "$path at $width");
             }
         }
-        $this->browser->manage()->window()->setSize(new WebDriverDimension(1280, 943));
+        $tools->execute('Emulation.clearDeviceMetricsOverride');
     }
 
     public function testNothingHereAsksTheNetwork(): void

@@ -4,6 +4,7 @@ import { useEffect, useRef, useState, type FormEvent, type ReactNode } from 'rea
 import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { get, remove } from '../api/client';
 import type { Statement } from '../api/types';
+import { Boundary } from './ui/Boundary';
 import { useSession } from './ui/useSession';
 
 const PLACES = [
@@ -16,6 +17,7 @@ const SURROUNDS = ['light', 'grey', 'white'] as const;
 export function Frame({ children }: { children: ReactNode }) {
     const search = useRef<HTMLInputElement>(null);
     const [keysShown, showKeys] = useState(false);
+    const here = useLocation();
     useKeys(search, () => showKeys(true));
     useTitle();
     return (
@@ -34,7 +36,7 @@ export function Frame({ children }: { children: ReactNode }) {
                     <button type="button" className="link text-sm" onClick={() => showKeys(true)}>Keys <kbd className="num">?</kbd></button>
                 </div>
             </header>
-            <main id="main" tabIndex={-1} className="grow w-full mx-auto max-w-[1480px] px-5 py-5 outline-none">{children}</main>
+            <main id="main" tabIndex={-1} className="grow w-full mx-auto max-w-[1480px] px-5 py-5 outline-none"><Boundary key={here.pathname}>{children}</Boundary></main>
             <footer className="no-print mx-auto w-full max-w-[1480px] px-5 py-4 text-sm text-soft">
                 Results are evidence from one group’s tests, not a certificate under any standard.
             </footer>
@@ -59,7 +61,7 @@ function SearchAndGo({ field }: { field: React.RefObject<HTMLInputElement | null
         void go(code !== undefined && code.state !== 'not-colour-index' ? `/pigments/${encodeURIComponent(code.code)}` : `/paints?q=${encodeURIComponent(words)}`);
     }
     return (
-        <form role="search" onSubmit={(e) => void submit(e)} className="ml-auto">
+        <form role="search" onSubmit={(e) => void submit(e)} className="lg:ml-auto">
             <input ref={field} type="search" aria-label="Go to a pigment code or look for a paint" placeholder="Code or name  /" className="w-44" />
         </form>
     );

@@ -13,7 +13,7 @@ export function DepthDial({ depths, reference, index, onIndex, whole, onWhole }:
             </div>
             <label id="depth-label" className="font-medium">Depth</label>
             <span className="text-sm text-soft">pale</span>
-            <Slider.Root className="relative flex items-center w-72 h-10 touch-none select-none" min={0} max={depths.length - 1} step={1} value={[index]} onValueChange={([v]) => { onIndex(v ?? 0); onWhole(false); }}>
+            <Slider.Root className="relative flex items-center w-72 max-w-[55vw] h-10 touch-none select-none" min={0} max={depths.length - 1} step={1} value={[index]} onValueChange={([v]) => onIndex(v ?? 0)}>
                 <Slider.Track className="relative grow h-px bg-ink">
                     {depths.map((d, i) => <span key={d} aria-hidden="true" className="absolute bg-ink w-px" style={{ left: `${(100 * i) / (depths.length - 1)}%`, top: d === reference ? -9 : -4, height: d === reference ? 19 : 9 }} />)}
                 </Slider.Track>

@@ -29,7 +29,7 @@ export function RatingCell({ beside, open, onToggle, label }: { beside: Property
     }
     return (
         <button type="button" aria-expanded={open} title="Where this comes from" onClick={onToggle}
-            className={`block w-full text-left cursor-pointer px-1 -mx-1 hover:bg-panel ${open ? 'bg-panel' : ''} ${contradicted ? 'border-l-4 border-ink pl-2' : ''}`}>
+            className={`relative block w-full text-left cursor-pointer px-1 -mx-1 hover:bg-panel ${open ? 'bg-panel' : ''} ${contradicted ? 'border-l-4 border-ink pl-2' : ''}`}>
             <span className="sr-only">{label}: </span>
             {body}
         </button>

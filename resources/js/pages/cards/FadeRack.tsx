@@ -4,6 +4,7 @@ import { get } from '../../api/client';
 import type { CardSummary } from '../../api/types';
 import { day } from '../../components/paint/words';
 import { Empty, Loading, Problem } from '../../components/ui/states';
+import { Wide } from '../../components/ui/Wide';
 
 export default function FadeRack() {
     const { data, error } = useQuery({ queryKey: ['cards', 'fade'], queryFn: () => get<{ cards: CardSummary[] }>('cards?kind=fade') });
@@ -20,7 +21,7 @@ export default function FadeRack() {
 
 export function CardTable({ cards }: { cards: CardSummary[] }) {
     return (
-        <div className="overflow-x-auto">
+        <Wide label="Cards">
             <table className="w-full min-w-[760px]">
                 <thead><tr className="border-b border-ink"><th className="py-1">Card</th><th>Code</th><th>Kind</th><th>Paper</th><th>Tester</th><th>Made</th><th className="text-right">Rows</th><th className="pl-4">State</th></tr></thead>
                 <tbody>{cards.map((c) => (
@@ -30,6 +31,6 @@ export function CardTable({ cards }: { cards: CardSummary[] }) {
                     </tr>
                 ))}</tbody>
             </table>
-        </div>
+        </Wide>
     );
 }

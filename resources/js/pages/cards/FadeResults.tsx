@@ -1,4 +1,5 @@
 import type { CardRow, FadeFinding, Measurement } from '../../api/types';
+import { Wide } from '../../components/ui/Wide';
 
 const DEPTHS: Record<number, string> = { 1: 'masstone', 2: 'middle', 3: 'tint' };
 
@@ -8,7 +9,7 @@ export function FadeResults({ result, rows }: { result: Measurement; rows: CardR
         return <p className="my-3 max-w-prose">{result.doseMlxh === null ? 'No dose is known for this picture: the reading before hanging, or a check whose dose was not given.' : 'Reading before hanging.'} What the halves differ by already will be taken out of every check.</p>;
     }
     return (
-        <div className="overflow-x-auto">
+        <Wide label="Exposed against kept">
             <table className="w-full min-w-[980px] mt-3 text-sm">
                 <caption className="text-left pb-2">Exposed against kept after <span className="num">{result.doseMlxh} Mlx h</span>. Noise, which only ever adds to dE, is taken out of the judged values.</caption>
                 <thead><tr className="border-b border-ink"><th className="py-1">Row, depth</th><th>Deposit</th><th>Raw dE*ab</th><th>Corrected dE*ab</th><th>dL*</th><th>dC*</th><th>dH*</th><th>In words</th><th>Grey scale</th><th>Paper</th><th>Outcome</th><th>Categories possible</th></tr></thead>
@@ -18,7 +19,7 @@ export function FadeResults({ result, rows }: { result: Measurement; rows: CardR
                     </tbody>
                 ))}
             </table>
-        </div>
+        </Wide>
     );
 }
 

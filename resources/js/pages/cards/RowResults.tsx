@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { CardRow, CellRead, Property, PropertyBeside, Rating } from '../../api/types';
 import { RatingCell } from '../../components/paint/RatingCell';
 import { RatingOrigin } from '../../components/paint/RatingOrigin';
+import { Wide } from '../../components/ui/Wide';
 
 /** Rows of a card with claimed, measured and judged side by side; each opens to where it comes from. */
 export function RowResults({ rows, cells, classes, properties, extra }: {
@@ -10,7 +11,7 @@ export function RowResults({ rows, cells, classes, properties, extra }: {
 }) {
     const [open, setOpen] = useState<{ row: number; property: Property } | null>(null);
     return (
-        <div className="overflow-x-auto">
+        <Wide label="Results by row">
             <table className="w-full min-w-[720px] mt-4">
                 <thead><tr className="border-b border-ink"><th className="py-1 w-56">Row</th>{properties.map((p) => <th key={p} className="capitalize">{p}</th>)}</tr></thead>
                 {rows.map((row) => {
@@ -36,7 +37,7 @@ export function RowResults({ rows, cells, classes, properties, extra }: {
                     );
                 })}
             </table>
-        </div>
+        </Wide>
     );
 }
 

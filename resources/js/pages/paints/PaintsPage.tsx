@@ -5,6 +5,7 @@ import type { Paint, Pan } from '../../api/types';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSession } from '../../components/ui/useSession';
 import { PaintLine } from './PaintLine';
+import { Wide } from '../../components/ui/Wide';
 
 interface PaintList { paints: (Paint & { pans: Pan[] })[]; total: number; page: number; pages: number }
 
@@ -39,7 +40,7 @@ export default function PaintsPage() {
 
 function Table({ rows }: { rows: PaintList['paints'] }) {
     return (
-        <div className="overflow-x-auto">
+        <Wide label="Paints">
             <table className="w-full min-w-[900px]">
                 <thead><tr className="border-b border-ink"><th className="py-1">Paint</th><th>Maker, range</th><th>Pigments</th><th>My pans</th><th>Kept at</th></tr></thead>
                 <tbody>
@@ -54,7 +55,7 @@ function Table({ rows }: { rows: PaintList['paints'] }) {
                     ))}
                 </tbody>
             </table>
-        </div>
+        </Wide>
     );
 }
 

@@ -11,6 +11,13 @@ import { PARTS, StripCanvas } from '../../components/paint/StripCanvas';
 import { stripWords } from '../../components/paint/words';
 import { Cautions, Empty, Loading, Problem } from '../../components/ui/states';
 
+/** Beside one another where there is room; on a tablet the ratings stand under their strip. */
+const WIDE = 'lg:grid-cols-[150px_minmax(300px,1fr)_repeat(4,126px)] xl:grid-cols-[170px_minmax(380px,1fr)_repeat(4,132px)] gap-x-3';
+const COLUMNS = `grid grid-cols-2 sm:grid-cols-4 ${WIDE}`;
+
+/** At one depth nothing may come between two swatches. */
+const EDGE_TO_EDGE = `grid grid-cols-[8rem_1fr] ${WIDE}`;
+
 /** A pigment code across makers: the heart of the program. */
 export function CodePage() {
     const code = useParams().code ?? '';
@@ -52,9 +59,16 @@ function Strips({ page }: { page: Page }) {
     const [query, setQuery] = useSearchParams();
     const asked = query.get('depth');
     const reference = page.depths.indexOf(page.referenceDepth);
-    const index = asked === null ? reference : nearest(page.depths, Number(asked));
-    const whole = asked === null;
-    const pick = (i: number | null) => setQuery((q) => { if (i === null) { q.delete('depth'); } else { q.set('depth', String(page.depths[i])); } return q; }, { replace: true });
+    // The dial turns at once and the address follows, so that no quick turn is lost.
+    const [index, setIndex] = useState(asked === null ? reference : nearest(page.depths, Number(asked)));
+    const [whole, setWhole] = useState(asked === null);
+    const pick = (i: number | null) => {
+        setWhole(i === null);
+        if (i !== null) {
+            setIndex(i);
+        }
+        setQuery(i === null ? {} : { depth: String(page.depths[i]) }, { replace: true });
+    };
     const [open, setOpen] = useState<{ paint: string; property: Property } | null>(null);
     useEffect(() => {
         const onKey = (e: KeyboardEvent) => {
@@ -70,19 +84,17 @@ function Strips({ page }: { page: Page }) {
     return (
         <>
             {page.stripOrder.length > 0 && <DepthDial depths={page.depths} reference={page.referenceDepth} index={index} onIndex={pick} whole={whole} onWhole={(w) => pick(w ? null : index)} />}
-            <div className="overflow-x-auto">
-                <div role="table" aria-label={`Paints with ${page.code}`} className="min-w-[980px]">
-                    <div role="row" className="grid grid-cols-[170px_minmax(380px,1fr)_repeat(4,132px)] gap-x-3 text-sm pb-1 border-b border-ink">
-                        <span role="columnheader">Paint</span>
-                        <span role="columnheader">{whole ? <Captions /> : 'The same depth of every paint, edge to edge'}</span>
-                        {PROPERTIES.map((p) => <span role="columnheader" key={p} className="capitalize">{p}</span>)}
-                    </div>
-                    {page.paints.map((paint) => (
-                        <Row key={paint.uuid} paint={paint} whole={whole} stop={stops[page.stripOrder.indexOf(paint.uuid)] ?? null} measured={page.stripOrder.includes(paint.uuid)}
-                            first={page.stripOrder[0] === paint.uuid} open={open?.paint === paint.uuid ? open.property : null}
-                            onOpen={(property) => setOpen((now) => (now?.paint === paint.uuid && now.property === property ? null : { paint: paint.uuid, property }))} />
-                    ))}
+            <div role="table" aria-label={`Paints with ${page.code}`}>
+                <div role="row" className={`${COLUMNS} text-sm pb-1 border-b border-ink`}>
+                    <span role="columnheader" className="hidden lg:block">Paint</span>
+                    <span role="columnheader" className="col-span-full lg:col-span-1">{whole ? <Captions /> : 'The same depth of every paint, edge to edge'}</span>
+                    {PROPERTIES.map((p) => <span role="columnheader" key={p} className="capitalize hidden lg:block">{p}</span>)}
                 </div>
+                {page.paints.map((paint) => (
+                    <Row key={paint.uuid} paint={paint} whole={whole} stop={stops[page.stripOrder.indexOf(paint.uuid)] ?? null} measured={page.stripOrder.includes(paint.uuid)}
+                        first={page.stripOrder[0] === paint.uuid} open={open?.paint === paint.uuid ? open.property : null}
+                        onOpen={(property) => setOpen((now) => (now?.paint === paint.uuid && now.property === property ? null : { paint: paint.uuid, property }))} />
+                ))}
             </div>
             {untested.length > 0 && (
                 <section className="mt-6 max-w-prose">
@@ -100,15 +112,16 @@ function Row({ paint, whole, stop, measured, first, open, onOpen }: {
 }) {
     return (
         <div role="rowgroup" className="keep-together">
-            <div role="row" className={`grid grid-cols-[170px_minmax(380px,1fr)_repeat(4,132px)] gap-x-3 items-stretch ${whole ? 'border-b border-rule py-2' : ''}`}>
-                <div role="rowheader" className={`leading-tight ${whole ? '' : 'py-2'}`}>
+            <div role="row" className={`${whole ? COLUMNS : EDGE_TO_EDGE} items-stretch ${whole ? 'border-b border-rule py-2' : ''}`}>
+                <div role="rowheader" className={`leading-tight ${whole ? 'col-span-full lg:col-span-1' : 'py-2'}`}>
                     <Link to={`/paints/${paint.uuid}`} className="font-semibold">{paint.colourName}</Link>
                     <span className="block text-sm">{paint.maker}</span>
                     <span className="block text-sm text-soft">{paint.range}{paint.statement.singlePigment ? '' : ` · ${paint.statement.text}`}</span>
                 </div>
-                <div role="cell">{whole ? <StripCanvas strip={paint.strip} label={stripWords(paint)} /> : <Swatch stop={stop} measured={measured} first={first} />}</div>
+                <div role="cell" className={whole ? 'col-span-full lg:col-span-1' : ''}>{whole ? <StripCanvas strip={paint.strip} label={stripWords(paint)} /> : <Swatch stop={stop} measured={measured} first={first} />}</div>
                 {PROPERTIES.map((p) => (
-                    <div role="cell" key={p} className={whole ? '' : 'py-2'}>
+                    <div role="cell" key={p} className={whole ? '' : 'py-2 hidden lg:block'}>
+                        <span className="capitalize text-sm text-soft lg:hidden" aria-hidden="true">{p}</span>
                         <RatingCell beside={paint.properties[p]} open={open === p} onToggle={() => onOpen(p)} label={`${p} of ${paint.colourName}`} />
                     </div>
                 ))}
@@ -133,7 +146,7 @@ function Swatch({ stop, measured, first }: { stop: DepthStop | null; measured: b
 }
 
 function Captions() {
-    const at = (p: readonly [number, number]) => ({ position: 'absolute', left: `${100 * p[0]}%`, width: `${100 * (p[1] - p[0])}%` }) as const;
+    const at = (p: readonly [number, number]) => ({ position: 'absolute', left: `${100 * p[0]}%`, width: `${100 * (p[1] - p[0])}%`, overflow: 'hidden', textOverflow: 'ellipsis' }) as const;
     return (
         <span className="relative block h-5 whitespace-nowrap">
             <span style={at(PARTS.stroke)}>stroke, full strength to palest, over the line</span>

@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { get } from '../../api/client';
 import type { Pigment } from '../../api/types';
 import { Loading, Problem } from '../../components/ui/states';
+import { Wide } from '../../components/ui/Wide';
 
 export interface PigmentList {
     pigments: (Pigment & { paints: number; measured: number })[];
@@ -23,7 +24,7 @@ export default function PigmentsPage() {
             <h1>Pigments</h1>
             <p className="my-2 max-w-prose">The catalogue holds {data.pigments.length} pigments used in watercolour, from common Colour Index knowledge. Open a code to compare its paints.</p>
             {some && <label className="flex items-center gap-2 my-2"><input type="checkbox" checked={only} onChange={(e) => setOnly(e.target.checked)} /> Only codes with recorded paints</label>}
-            <div className="overflow-x-auto">
+            <Wide label="Pigments">
                 <table className="w-full min-w-[760px]">
                     <thead><tr className="border-b border-ink"><th className="py-1">Code</th><th>Usual chemical name</th><th>C.I.</th><th>Class</th><th>Hue</th><th>Metals</th><th className="text-right">Paints</th><th className="text-right">Measured</th></tr></thead>
                     <tbody>
@@ -42,7 +43,7 @@ export default function PigmentsPage() {
                         ))}
                     </tbody>
                 </table>
-            </div>
+            </Wide>
         </>
     );
 }
