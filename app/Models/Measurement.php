@@ -15,6 +15,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property string $uuid
  * @property int $card_id
  * @property int $picture_id
+ * @property int|null $first_picture_id
  * @property string $state waiting, running, done or failed
  * @property float $progress
  * @property string $step

@@ -11,10 +11,12 @@ use App\Models\Measurement;
 use App\Models\Picture;
 use App\Models\Revision;
 use App\Models\Specimen;
+use App\Models\Strip;
 use App\Models\Verdict;
 use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\EyeScale;
+use MarshTrial\Core\Evidence\Strip as CoreStrip;
 use MarshTrial\Core\Fading\CheckSchedule;
 
 /** A card with everything that hangs on it, as its own page shows it. */
@@ -26,11 +28,12 @@ final class CardView
         $card->load('owner', 'paper', 'hanging', 'revisions', 'checks', 'pictures', 'specimens.pan.paint.maker', 'specimens.pan.paint.codes', 'specimens.pan.paint.claims.claimScale', 'specimens.verdicts.owner');
         $newest = Measurement::query()->where('card_id', $card->id)->orderBy('id')->get()->keyBy('picture_id');
         $shown = $newest->where('state', 'done')->last();
+        $strips = $shown === null ? collect() : $shown->strips()->get()->keyBy('specimen_id');
 
         return [
             ...self::summary($card),
             'layout' => $card->layout,
-            'rows' => $card->specimens->map(static fn (Specimen $s): array => self::row($s, $shown))->all(),
+            'rows' => $card->specimens->map(static fn (Specimen $s): array => self::row($s, $shown, $strips[$s->id] ?? null))->all(),
             'pictures' => $card->pictures->map(static fn (Picture $p): array => self::picture($p, $newest[$p->id] ?? null))->all(),
             'shownPicture' => $card->pictures->firstWhere('id', $shown?->picture_id)?->uuid,
             'result' => $shown?->result,
@@ -55,7 +58,7 @@ final class CardView
     }
 
     /** @return array<string, mixed> */
-    private static function row(Specimen $specimen, ?Measurement $shown): array
+    private static function row(Specimen $specimen, ?Measurement $shown, ?Strip $strip): array
     {
         $paint = $specimen->pan->paint;
         $ratings = array_values(array_filter($shown->result['ratings'] ?? [], static fn (array $r): bool => $r['row'] === $specimen->row));
@@ -64,6 +67,7 @@ final class CardView
             'row' => $specimen->row, 'uuid' => $specimen->uuid,
             'paint' => PaintView::of($paint),
             'pan' => PaintView::pan($specimen->pan),
+            'strip' => $strip?->kind === 'property' ? StripView::of(CoreStrip::fromArray($strip->data), null) : StripView::of(null, $strip?->data),
             'claims' => $paint->claims->map(static fn (Claim $c): array => PropertyView::claim($c, self::classes95($ratings, $c->property)))->all(),
             'ratings' => array_map(static fn (array $r): array => $r['value'] !== null && $r['status'] === 'measured' ? PropertyView::rating($r, null) : $r, $ratings),
             'verdicts' => $specimen->verdicts->map(static fn (Verdict $v): array => [

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Card;
 
+use MarshTrial\Core\Pigment\Cautions;
+use MarshTrial\Core\Pigment\PigmentStatement;
+
 /** Draws a card as SVG at true size: 1 user unit is 1 mm. */
 final class SvgPrinter
 {
@@ -13,6 +16,9 @@ final class SvgPrinter
         'wash' => 'flat wash',
         'lift' => 'not lifted · soft brush · stiff brush',
     ];
+
+    /** Cautions that find room below the rows. */
+    private const CAUTION_LINES = 4;
 
     /**
      * @param bool $frame true: windows to cut out and lay over hand-ruled paper; false: straight onto painting paper
@@ -24,8 +30,9 @@ final class SvgPrinter
             array_push($parts, ...self::piece($layout, $piece, $frame));
         }
         foreach ($layout->windows as $window) {
-            array_push($parts, ...self::window($window, $frame));
+            array_push($parts, ...self::window($layout, $window, $frame));
         }
+        array_push($parts, ...self::cautions($layout));
         if ($layout->kind === CardKind::Fade) {
             $parts[] = '<line x1="148.5" y1="2" x2="148.5" y2="'.self::n($layout->pieces[0]->outline->bottom() + 3).'" stroke="#000" stroke-width="0.2" stroke-dasharray="2 2"/>';
             $parts[] = self::text(149.5, 3.4, 2.2, 'cut apart here');
@@ -82,12 +89,12 @@ final class SvgPrinter
     }
 
     /** @return list<string> */
-    private static function window(Window $window, bool $frame): array
+    private static function window(CardLayout $layout, Window $window, bool $frame): array
     {
         $r = $window->area;
         $box = '<rect x="'.self::n($r->x).'" y="'.self::n($r->y).'" width="'.self::n($r->width).'" height="'.self::n($r->height).'" ';
         $out = [$box.($frame ? 'fill="#fff" stroke="#000" stroke-width="0.15" stroke-dasharray="1.5 1"/>' : 'fill="none" stroke="#bbb" stroke-width="0.15"/>')];
-        $caption = self::CAPTIONS[$window->use] ?? null;
+        $caption = self::CAPTIONS[$window->use] ?? self::depthWord($layout, $window);
         if ($caption !== null) {
             $out[] = self::text($r->x, $r->y - 0.8, 2.1, $caption);
         }
@@ -100,6 +107,42 @@ final class SvgPrinter
         }
 
         return $out;
+    }
+
+    /** Which step of a fade strip is painted in a window. */
+    private static function depthWord(CardLayout $layout, Window $window): ?string
+    {
+        foreach ($layout->cellsOf($window->row, CellRole::Depth, $window->piece) as $cell) {
+            if ($cell->area->x >= $window->area->x && $cell->area->right() <= $window->area->right()) {
+                return FadeCard::DEPTH_WORDS[$cell->step];
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * The cautions of all paints on the card, small, along its lower edge.
+     *
+     * @return list<string>
+     */
+    private static function cautions(CardLayout $layout): array
+    {
+        $all = [];
+        foreach ($layout->rows as $row) {
+            array_push($all, ...PigmentStatement::parse($row->pigments)->cautions());
+        }
+        $all = array_values(array_unique($all));
+        if ($all === []) {
+            return [];
+        }
+        $lines = [...array_slice(array_diff($all, [Cautions::CLOSE]), 0, self::CAUTION_LINES), Cautions::CLOSE];
+        if (count($all) - 1 > self::CAUTION_LINES) {
+            $lines[count($lines) - 1] = 'More cautions apply: see the card’s page. '.Cautions::CLOSE;
+        }
+        $top = CardLayout::PAGE_HEIGHT_MM - 3 - 2.6 * (count($lines) - 1);
+
+        return array_map(static fn (string $line, int $i): string => self::text(20, $top + 2.6 * $i, 2.1, $line), $lines, array_keys($lines));
     }
 
     private static function circle(Point $centre, float $radius, string $fill): string

@@ -84,8 +84,11 @@ final class CardTest extends TestCase
         self::assertSame('0 0 297 210', (string) $onto['viewBox']);
         self::assertSame($places($onto), $places($frame));
         $text = static fn (\SimpleXMLElement $svg): string => implode(' ', array_map(strval(...), iterator_to_array($svg->text, false)));
-        foreach (['Test paint 0', 'PB28', $layout->codeText(), 'row 1', 'Withy Colours'] as $label) {
+        foreach (['Test paint 0', 'PB28', $layout->codeText(), 'row 1', 'Withy Colours', 'Contains cobalt', 'safety data sheet'] as $label) {
             self::assertStringContainsString($label, $text($onto));
+        }
+        foreach (['KEPT', 'EXPOSED', 'masstone', 'middle', 'tint'] as $label) {
+            self::assertStringContainsString($label, SvgPrinter::print(Painted::fade(), true));
         }
         // The black line is printed on painting paper and only ticked on the frame, where it is ruled by hand.
         $black = static fn (\SimpleXMLElement $svg): int => count(array_filter(iterator_to_array($svg->rect, false), static fn ($r): bool => (float) $r['height'] === CardLayout::LINE_MM && (float) $r['width'] > 100));

@@ -17,6 +17,7 @@ use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Exchange\LayoutJson;
 use MarshTrial\Core\Simulation\ScannerStandIn;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
 final class CardsAndRecordsTest extends FeatureTestCase
 {
@@ -67,6 +68,7 @@ final class CardsAndRecordsTest extends FeatureTestCase
         self::assertSame('done', $last->state, (string) $last->problem);
         self::assertContains('a JPEG: fine grain may be lost', $last->result['scan']['remarks'] ?? []);
         $preview = $this->get("/api/pictures/{$last->picture->uuid}/preview.jpg")->assertOk();
+        self::assertInstanceOf(BinaryFileResponse::class, $preview->baseResponse);
         self::assertStringNotContainsString('Exif', (string) file_get_contents($preview->baseResponse->getFile()->getPathname()));
     }
 

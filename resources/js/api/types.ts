@@ -76,7 +76,7 @@ export interface CardSummary {
     owner: string; mayChange: boolean; published: string | null; made: string; paints: number; nextCheck?: string | null; timeZone?: string | null;
 }
 export interface CardRow {
-    row: number; uuid: string; paint: Paint; pan: Pan; claims: ClaimBeside[]; ratings: Rating[];
+    row: number; uuid: string; paint: Paint; pan: Pan; strip: Strip | null; claims: ClaimBeside[]; ratings: Rating[];
     verdicts: (Verdict & { edition: number; checkId: number | null; mine: boolean })[];
 }
 export interface Hanging {

@@ -13,7 +13,7 @@ export function RatingOrigin({ beside, rating, cells }: { beside?: PropertyBesid
             <div>
                 <h3 className="font-semibold">Numbers</h3>
                 {rating === null ? <p>None.</p> : <Numbers of={rating.numbers} />}
-                {rating !== null && cells !== undefined && <Cells of={cells.filter((c) => rating.cells.includes(c.id))} />}
+                {rating !== null && (cells === undefined ? <p className="mt-2">{rating.cells.length} cells: {rating.cells.length > 4 ? `${rating.cells[0]} to ${rating.cells.at(-1)}` : rating.cells.join(', ')}. The card shows each.</p> : <Cells of={cells.filter((c) => rating.cells.includes(c.id))} />)}
             </div>
             {beside !== undefined && (
                 <div>

@@ -3,17 +3,19 @@ import { Link } from 'react-router';
 import type { CardRow, CellRead, Property, PropertyBeside, Rating } from '../../api/types';
 import { RatingCell } from '../../components/paint/RatingCell';
 import { RatingOrigin } from '../../components/paint/RatingOrigin';
+import { StripCanvas } from '../../components/paint/StripCanvas';
 import { Wide } from '../../components/ui/Wide';
 
 /** Rows of a card with claimed, measured and judged side by side; each opens to where it comes from. */
 export function RowResults({ rows, cells, classes, properties, extra }: {
     rows: CardRow[]; cells?: CellRead[]; classes: Record<Property, string[]>; properties: Property[]; extra?: (row: CardRow, property: Property) => ReactNode;
 }) {
+    const painted = rows.some((r) => r.strip?.ladder);
     const [open, setOpen] = useState<{ row: number; property: Property } | null>(null);
     return (
         <Wide label="Results by row">
-            <table className="w-full min-w-[720px] mt-4">
-                <thead><tr className="border-b border-ink"><th className="py-1 w-56">Row</th>{properties.map((p) => <th key={p} className="capitalize">{p}</th>)}</tr></thead>
+            <table className="w-full min-w-[860px] mt-4">
+                <thead><tr className="border-b border-ink"><th className="py-1 w-52">Row</th>{painted && <th className="w-[36%]">Strip</th>}{properties.map((p) => <th key={p} className="capitalize">{p}</th>)}</tr></thead>
                 {rows.map((row) => {
                     const shown = open?.row === row.row ? open.property : null;
                     const rating = shown === null ? null : row.ratings.find((r) => r.property === shown) ?? null;
@@ -25,6 +27,7 @@ export function RowResults({ rows, cells, classes, properties, extra }: {
                                     <span className="block text-sm">{row.paint.maker} · {row.paint.statement.text}</span>
                                     <span className="block text-sm text-soft">{[row.pan.form, row.pan.batch && `batch ${row.pan.batch}`].filter(Boolean).join(', ')}</span>
                                 </th>
+                                {painted && <td className="py-2 pr-4"><StripCanvas strip={row.strip} label={`Strip of ${row.paint.colourName}`} height={84} /></td>}
                                 {properties.map((p) => (
                                     <td key={p} className="py-2 pr-3">
                                         <RatingCell beside={besideOf(row, p, classes)} open={shown === p} label={`${p} of ${row.paint.colourName}`} onToggle={() => setOpen(shown === p ? null : { row: row.row, property: p })} />
@@ -32,7 +35,7 @@ export function RowResults({ rows, cells, classes, properties, extra }: {
                                     </td>
                                 ))}
                             </tr>
-                            {shown !== null && <tr><td colSpan={properties.length + 1}><RatingOrigin beside={besideOf(row, shown, classes)} rating={rating} cells={cells} /></td></tr>}
+                            {shown !== null && <tr><td colSpan={properties.length + (painted ? 2 : 1)}><RatingOrigin beside={besideOf(row, shown, classes)} rating={rating} cells={cells} /></td></tr>}
                         </tbody>
                     );
                 })}

@@ -30,9 +30,9 @@ export default function RecordPage() {
             <p className="my-1">Paper: {data.paper}, {data.side}.{data.note && ` ${data.note}`}</p>
             {data.hanging && <p className="my-1">Hung {day(data.hanging.hungOn)}, facing {data.hanging.facing}{data.hanging.glass && `, ${data.hanging.glass}`}{data.hanging.latitude !== null && data.hanging.longitude !== null && <>, near <span className="num">{data.hanging.latitude}°, {data.hanging.longitude}°</span></>}.</p>}
             <Cautions of={cautions} />
-            {picture && data.measurement && <PictureWithCells picture={picture} result={data.measurement} chosen={cell} onChoose={setCell} />}
             {data.measurement && data.kind === 'fade' && <FadeResults result={data.measurement} rows={data.rows} />}
             <RowResults rows={data.rows} cells={data.measurement?.cells} classes={data.classes} properties={data.kind === 'fade' ? ['lightfastness'] : ['transparency', 'staining', 'granulation']} />
+            {picture && data.measurement && <PictureWithCells picture={picture} result={data.measurement} chosen={cell} onChoose={setCell} />}
             <p className="mt-4 text-sm">{data.limits}{data.measurement && <> Measured by meter {data.measurement.measuredBy.meter}, {data.measurement.measuredBy.scale}, rules {data.measurement.measuredBy.rules}.</>}</p>
         </article>
     );

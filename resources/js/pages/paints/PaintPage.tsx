@@ -15,6 +15,7 @@ import { Codes } from './PaintsPage';
 export default function PaintPage() {
     const uuid = useParams().uuid ?? '';
     const person = useSession();
+    const [open, setOpen] = useState<Property | null>(null);
     const { data, error, refetch } = useQuery({ queryKey: ['paint', uuid], queryFn: () => get<Page>(`paints/${uuid}`) });
     if (data === undefined) {
         return error ? <Problem error={error} /> : <Loading what="the paint" />;
@@ -25,10 +26,13 @@ export default function PaintPage() {
             <Cautions of={data.statement.cautions} />
             <div className="my-4"><StripCanvas strip={data.strip} label={stripWords(data)} height={110} /></div>
             {PROPERTIES.map((p) => (
-                <section key={p} className="border-t border-rule py-3 grid gap-4 md:grid-cols-[10rem_1fr]">
-                    <div><h2 className="capitalize">{p}</h2><RatingCell beside={data.properties[p]} label={p} /></div>
+                <section key={p} className="border-t border-rule py-3 grid gap-x-6 gap-y-2 md:grid-cols-[13rem_1fr]">
                     <div>
-                        <RatingOrigin beside={data.properties[p]} rating={data.properties[p].measured} />
+                        <h2 className="capitalize">{p}</h2>
+                        <RatingCell beside={data.properties[p]} label={p} open={open === p} onToggle={() => setOpen(open === p ? null : p)} />
+                    </div>
+                    <div>
+                        {open === p && <RatingOrigin beside={data.properties[p]} rating={data.properties[p].measured} />}
                         {person && <ClaimLine paint={data} property={p} onSaved={() => void refetch()} />}
                     </div>
                 </section>
