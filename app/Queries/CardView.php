@@ -26,7 +26,9 @@ final class CardView
     public static function of(Card $card): array
     {
         $card->load('owner', 'paper', 'hanging', 'revisions', 'checks', 'pictures', 'specimens.pan.paint.maker', 'specimens.pan.paint.codes', 'specimens.pan.paint.claims.claimScale', 'specimens.verdicts.owner');
+        /** @var \Illuminate\Support\Collection<int, Measurement> $newest */
         $newest = Measurement::query()->where('card_id', $card->id)->orderBy('id')->get()->keyBy('picture_id');
+        /** @var Measurement|null $shown */
         $shown = $newest->where('state', 'done')->last();
         $strips = $shown === null ? collect() : $shown->strips()->get()->keyBy('specimen_id');
 
