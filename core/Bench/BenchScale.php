@@ -38,6 +38,9 @@ final readonly class BenchScale
     /** Masstone deposit below which a paint counts as white or very pale (own, simulated). */
     public const PALE_MASSTONE = 0.20;
 
+    /** Body over the line from which a paint that leaves the paper as it is counts as a white, not as nothing (own). */
+    public const LEAST_WHITE = 0.02;
+
     /** A black: masstone chroma and lightness below these, deposit above 1 in all channels (own, simulated). */
     public const BLACK_CHROMA = 8.0;
 

@@ -18,13 +18,14 @@ final class Transparency
     public static function rate(RowReadings $row, array $darkest): Rating
     {
         $property = 'transparency';
-        if ($row->key === null) {
-            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the stroke’s window.');
-        }
         if ($row->line === null) {
-            return Rating::without($row->row, $property, RatingStatus::NotReached, 'The black line was not found in the stroke’s window; it must run through the window and show on both sides of the paint.');
+            return $row->key === null ? self::unpainted($row->row) : Rating::without($row->row, $property, RatingStatus::NotReached, 'The black line was not found in the stroke’s window; it must run through the window and show on both sides of the paint.');
         }
         $bodies = self::bodies($row, $darkest);
+        // A white leaves the paper as it is and shows on the line alone.
+        if ($row->key === null && $bodies[0]['body'] < max(BenchScale::LEAST_WHITE, 3 * $bodies[0]['uncertainty'])) {
+            return self::unpainted($row->row);
+        }
         $cells = array_merge(...array_map(static fn (array $b): array => $b['cells'], $bodies));
         $masstone = $row->steps[0];
         $channels = $masstone->deposit->channels;
@@ -45,7 +46,7 @@ final class Transparency
             return Rating::without($row->row, $property, RatingStatus::Undecidable, 'This is a black: a black line cannot judge a black.', $cells, $numbers, self::FORMULA);
         }
         $remarks = array_sum(array_column($bodies, 'negative')) > count($bodies) / 2 ? ['binder or gloss darkens the line'] : [];
-        $deepest = max(array_map(static fn (array $b): float => $b['deposit'] ?? INF, $bodies));
+        $deepest = $row->key === null ? 0.0 : max(array_map(static fn (array $b): float => $b['deposit'] ?? INF, $bodies));
         if ($deepest < BenchScale::PALE_MASSTONE) {
             return Rating::measured($row->row, $property, $bodies[0]['body'], $bodies[0]['uncertainty'], BenchScale::TRANSPARENCY_PALE, $bodies[0]['deposit'], [...$remarks, 'white or very pale: judged as applied'], $cells, $numbers, self::FORMULA);
         }
@@ -62,6 +63,11 @@ final class Transparency
         return Rating::measured($row->row, $property, $at['body'], $at['uncertainty'], BenchScale::TRANSPARENCY, BenchScale::REFERENCE_DEPTH, $remarks, $cells, $numbers, self::FORMULA);
     }
 
+    private static function unpainted(int $row): Rating
+    {
+        return Rating::without($row, 'transparency', RatingStatus::NotTested, 'Nothing was painted in the stroke’s window.');
+    }
+
     /**
      * Body at every step of the stroke.
      *
@@ -75,7 +81,7 @@ final class Transparency
         $paper = $row->paper->rgb->toArray();
         $out = [];
         foreach ($row->steps as $step) {
-            if ($step->onBlack === null || $row->key === null) {
+            if ($step->onBlack === null) {
                 continue;
             }
             $white = $step->onPaper->rgb->toArray();
@@ -91,7 +97,7 @@ final class Transparency
             $darkY = LinearRgb::fromArray($darkest)->luminance();
             $out[] = [
                 'step' => $step->step,
-                'deposit' => $step->deposit->in($row->key),
+                'deposit' => $row->key === null ? $step->deposit->largest() : $step->deposit->in($row->key),
                 'body' => max(0.0, $light) / $yWhite,
                 'uncertainty' => hypot($inkSpread * $share, (1 - BenchScale::FLOOR_SHARE) * $darkY * (1 - $share)) / $yWhite,
                 'negative' => $light < 0 ? 1 : 0,
