@@ -69,7 +69,8 @@ final class PictureDecoder
                 $image->setImageAlphaChannel(Imagick::ALPHACHANNEL_REMOVE);
             }
             $image->setImageDepth(8 * $bytesPerSample);
-            $image->setOption('rgb:endian', 'lsb');
+            // The core wants 16-bit samples low byte first.
+            $image->setOption('endian', 'LSB');
             $image->setImageFormat('rgb');
             [$width, $height] = [$image->getImageWidth(), $image->getImageHeight()];
             $data = $image->getImageBlob();
@@ -79,10 +80,6 @@ final class PictureDecoder
         }
         if (strlen($data) !== $width * $height * 3 * $bytesPerSample) {
             throw new UnreadablePicture('The picture could not be read completely. Save it again as PNG.');
-        }
-        // The library writes 16-bit samples high byte first; the core wants them low byte first.
-        if ($bytesPerSample === 2) {
-            $data = self::swapped($data);
         }
 
         return new Picture(new PixelGrid($data, $width, $height, $bytesPerSample, $profile, $remark), $facts['extension'] === 'jpg');
@@ -127,15 +124,5 @@ final class PictureDecoder
         $tail = (string) file_get_contents($path, offset: max(0, $bytes - 65536));
 
         return str_contains($tail, "\xff\xd9");
-    }
-
-    private static function swapped(string $data): string
-    {
-        $out = '';
-        foreach (str_split($data, 1 << 20) as $part) {
-            $out .= pack('v*', ...unpack('n*', $part) ?: []);
-        }
-
-        return $out;
     }
 }

@@ -1,0 +1,149 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Imaging\PictureDecoder;
+use App\Imaging\PictureStore;
+use App\Imaging\UnreadablePicture;
+use Imagick;
+use ImagickPixel;
+use Tests\Support\Icc;
+
+/** Picture files as they come: depths, profiles, transparency, and what must not leave the house. */
+final class DecodingTest extends FeatureTestCase
+{
+    private string $folder;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->folder = storage_path('decoding-'.bin2hex(random_bytes(4)));
+        mkdir($this->folder);
+    }
+
+    protected function tearDown(): void
+    {
+        array_map(unlink(...), glob("$this->folder/*") ?: []);
+        rmdir($this->folder);
+        parent::tearDown();
+    }
+
+    private function write(string $name, Imagick $image): string
+    {
+        $image->writeImage("$this->folder/$name");
+
+        return "$this->folder/$name";
+    }
+
+    private static function plain(string $colour, int $width = 12, int $height = 8): Imagick
+    {
+        $image = new Imagick;
+        $image->newImage($width, $height, new ImagickPixel($colour));
+
+        return $image;
+    }
+
+    public function testEightBitPngAndJpeg(): void
+    {
+        $png = PictureDecoder::decode($this->write('a.png', self::plain('rgb(200, 100, 50)')));
+        self::assertSame([12, 8, 1, false], [$png->pixels->width, $png->pixels->height, $png->pixels->bytesPerSample, $png->isJpeg]);
+        self::assertSame([200, 100, 50], array_values((array) unpack('C3', $png->pixels->data)));
+        $jpeg = PictureDecoder::decode($this->write('a.jpg', self::plain('rgb(200, 100, 50)')));
+        self::assertTrue($jpeg->isJpeg);
+        self::assertEqualsWithDelta([200, 100, 50], array_values((array) unpack('C3', $jpeg->pixels->data)), 4);
+    }
+
+    public function testSixteenBitPngKeepsItsSamplesInOrder(): void
+    {
+        $image = self::plain('black');
+        $image->setImageDepth(16);
+        $iterator = $image->getPixelIterator();
+        foreach ($iterator as $pixels) {
+            foreach ($pixels as $pixel) {
+                $pixel->setColorValue(Imagick::COLOR_RED, 0x1234 / 65535);
+                $pixel->setColorValue(Imagick::COLOR_GREEN, 0xABCD / 65535);
+                $pixel->setColorValue(Imagick::COLOR_BLUE, 0x00FF / 65535);
+            }
+            $iterator->syncIterator();
+        }
+        $picture = PictureDecoder::decode($this->write('deep.png', $image))->pixels;
+        self::assertSame(2, $picture->bytesPerSample);
+        self::assertSame([0x1234, 0xABCD, 0x00FF], array_values((array) unpack('v3', $picture->data)));
+        self::assertSame(12 * 8 * 6, strlen($picture->data));
+    }
+
+    public function testGreyAndTransparentPictures(): void
+    {
+        $grey = self::plain('rgb(90, 90, 90)');
+        $grey->setImageType(Imagick::IMGTYPE_GRAYSCALE);
+        self::assertSame([90, 90, 90], array_values((array) unpack('C3', PictureDecoder::decode($this->write('grey.png', $grey))->pixels->data)));
+        // What is see-through lies on white, as on a sheet.
+        $clear = self::plain('rgba(0, 0, 0, 0)');
+        self::assertSame([255, 255, 255], array_values((array) unpack('C3', PictureDecoder::decode($this->write('clear.png', $clear))->pixels->data)));
+    }
+
+    public function testTheEmbeddedProfileIsNamedOrItsAbsenceIsSaid(): void
+    {
+        $image = self::plain('rgb(0, 255, 0)');
+        self::assertSame('sRGB (assumed)', PictureDecoder::decode($this->write('none.png', $image))->pixels->profileName);
+        $image->setImageProfile('icc', Icc::matrix('Scanner of the reading room', Icc::WIDE, Icc::gamma(1.8)));
+        $with = PictureDecoder::decode($this->write('with.png', $image))->pixels;
+        self::assertSame('Scanner of the reading room', $with->profileName);
+        self::assertNull($with->profileRemark);
+        // The bytes are left as they are: the core does the conversion, without clipping.
+        self::assertSame([0, 255, 0], array_values((array) unpack('C3', $with->data)));
+        $odd = substr_replace(Icc::matrix('odd', Icc::WIDE, Icc::gamma(1.8)), 'xTRC', 128 + 4 + 12 * 2, 4);
+        $image->setImageProfile('icc', $odd);
+        $without = PictureDecoder::decode($this->write('odd.png', $image))->pixels;
+        self::assertSame('sRGB (assumed)', $without->profileName);
+        self::assertStringContainsString('kind that is not read', (string) $without->profileRemark);
+    }
+
+    public function testPrintColoursAreRefused(): void
+    {
+        $image = self::plain('rgb(200, 100, 50)');
+        $image->transformImageColorspace(Imagick::COLORSPACE_CMYK);
+        $this->expectException(UnreadablePicture::class);
+        $this->expectExceptionMessage('CMYK');
+        PictureDecoder::decode($this->write('print.jpg', $image));
+    }
+
+    public function testAFileIsKnownByItsBytesNotItsName(): void
+    {
+        $jpeg = $this->write('real.jpg', self::plain('red'));
+        rename($jpeg, "$this->folder/called.png");
+        self::assertSame('jpg', PictureDecoder::inspect("$this->folder/called.png")['extension']);
+        file_put_contents("$this->folder/animated.png", "GIF89a\1\0\1\0");
+        $this->expectException(UnreadablePicture::class);
+        PictureDecoder::inspect("$this->folder/animated.png");
+    }
+
+    public function testACopyForLookingCarriesNoPlace(): void
+    {
+        $exif = "Exif\0\0MM\0*\0\0\0\x08\0\1\x88\x25\0\4\0\0\0\1\0\0\0\x1a\0\0\0\0\0\1\0\1\0\2\0\0\0\2N\0\0\0\0\0\0\0";
+        $image = self::plain('red', 300, 200);
+        $image->setImageProfile('exif', $exif);
+        $image->setImageProperty('comment', 'loft over the sail store');
+        $path = $this->write('place.jpg', $image);
+        self::assertStringContainsString('Exif', (string) file_get_contents($path));
+        $sha256 = PictureStore::keep((string) file_get_contents($path), 'jpg');
+        $copy = (string) file_get_contents(PictureStore::preview($sha256, 'jpg', 150));
+        self::assertStringNotContainsString('Exif', $copy);
+        self::assertStringNotContainsString('sail store', $copy);
+        $size = getimagesizefromstring($copy);
+        self::assertSame([150, 100], [$size[0] ?? 0, $size[1] ?? 0]);
+    }
+
+    public function testAStoredFileIsNamedByItsContentAndKeptOnce(): void
+    {
+        $bytes = random_bytes(64);
+        $one = PictureStore::keep($bytes, 'png');
+        $time = filemtime(PictureStore::path($one, 'png'));
+        self::assertSame(hash('sha256', $bytes), $one);
+        self::assertSame($one, PictureStore::keep($bytes, 'png'));
+        self::assertSame($time, filemtime(PictureStore::path($one, 'png')));
+        self::assertSame([], glob(PictureStore::path($one, 'png').'.*'));
+    }
+}
