@@ -5,94 +5,13 @@ declare(strict_types=1);
 namespace Tests\Browser;
 
 use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
-use Facebook\WebDriver\Exception\NoSuchElementException;
-use Facebook\WebDriver\Exception\StaleElementReferenceException;
-use Facebook\WebDriver\Remote\RemoteWebDriver;
-use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\Attributes\Depends;
-use PHPUnit\Framework\TestCase;
 
 /** The whole way in a real browser: from the demo's strips to a published record of one's own. */
-final class JourneyTest extends TestCase
+final class JourneyTest extends BrowserTestCase
 {
-    private RemoteWebDriver $browser;
-
-    private string $address;
-
-    protected function setUp(): void
-    {
-        $site = Site::running();
-        $this->browser = $site->browser;
-        $this->address = $site->address;
-    }
-
-    private function go(string $path): void
-    {
-        $this->browser->get($this->address.$path);
-        $this->waitFor('//main[not(.//*[@role="status"])]//h1');
-    }
-
-    private function waitFor(string $xpath, int $seconds = 15): RemoteWebElement
-    {
-        $found = null;
-        try {
-            $this->browser->wait($seconds, 150)->until(function () use ($xpath, &$found): bool {
-                try {
-                    $found = $this->browser->findElement(WebDriverBy::xpath($xpath));
-
-                    return $found->isDisplayed();
-                } catch (NoSuchElementException|StaleElementReferenceException) {
-                    return false;
-                }
-            });
-        } catch (\Facebook\WebDriver\Exception\TimeoutException) {
-            self::fail("Not seen within $seconds s: $xpath. The page says: ".mb_substr($this->text(), 0, 1500));
-        }
-        self::assertNotNull($found);
-
-        return $found;
-    }
-
-    private function see(string $words, int $seconds = 15): void
-    {
-        $this->waitFor('//main//*[contains(normalize-space(.), "'.$words.'")]', $seconds);
-    }
-
-    private function click(string $xpath): void
-    {
-        $element = $this->waitFor($xpath);
-        $this->browser->executeScript('arguments[0].scrollIntoView({block: "center"})', [$element]);
-        $element->click();
-    }
-
-    private function button(string $name): string
-    {
-        return '//button[contains(normalize-space(.), "'.$name.'")]';
-    }
-
-    private function text(): string
-    {
-        return $this->browser->findElement(WebDriverBy::tagName('main'))->getText();
-    }
-
-    private function keys(string ...$keys): void
-    {
-        $this->browser->switchTo()->activeElement()->sendKeys(implode('', $keys));
-    }
-
-    /** Sets a field that has its own keyboard in the browser, such as a date. */
-    private function set(string $name, string $value): void
-    {
-        $this->browser->executeScript('const e = document.querySelector(arguments[0]); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(e, arguments[1]); e.dispatchEvent(new Event("input", {bubbles: true}));', ["[name='$name']", $value]);
-    }
-
-    private function choose(string $xpath, string $value): void
-    {
-        $this->browser->executeScript('const e = arguments[0]; Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, "value").set.call(e, arguments[1]); e.dispatchEvent(new Event("change", {bubbles: true}));', [$this->waitFor($xpath), $value]);
-    }
-
     public function testAReaderComparesACodeAcrossMakers(): void
     {
         $this->go('/pigments/PV3');
@@ -282,9 +201,8 @@ final class JourneyTest extends TestCase
     #[Depends('testARecordIsPublishedAndAnyoneReadsIt')]
     public function testMainViewsAreAccessibleAndFit(): void
     {
-        $this->go('/sign-in?then=/today');
-        $this->waitFor('//input[@name="email"]')->sendKeys('tamsin@saltern-reach.example');
-        $this->waitFor('//input[@name="password"]')->sendKeys('reed-and-salt'.WebDriverKeys::ENTER);
+        $this->signIn('tamsin');
+        $this->go('/today');
         $this->see('Waiting for a picture');
         $axe = (string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js');
         $this->go('/cards');

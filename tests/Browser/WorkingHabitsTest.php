@@ -1,0 +1,149 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
+
+/** Habits that hold on every page: nothing typed is lost, views print, the surround turns, and wrong addresses lead back. */
+final class WorkingHabitsTest extends BrowserTestCase
+{
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->signIn('tamsin');
+        $this->browser->executeScript('localStorage.clear()');
+    }
+
+    public function testALostConnectionKeepsWhatWasTyped(): void
+    {
+        $this->go('/paints');
+        $this->waitFor('//form[@aria-label="Record a paint"]//input')->click();
+        $tools = new ChromeDevToolsDriver($this->browser);
+        $offline = static fn (bool $is) => $tools->execute('Network.emulateNetworkConditions', ['offline' => $is, 'latency' => 0, 'downloadThroughput' => -1, 'uploadThroughput' => -1]);
+        $tools->execute('Network.enable');
+        $maker = $this->waitFor('//label[contains(., "Maker")]/input');
+        $maker->clear();
+        $maker->sendKeys('Heron & Sluice');
+        $this->waitFor('//label[contains(., "Colour name")]/input')->sendKeys('Ebb Grey');
+        $offline(true);
+        $this->keys(WebDriverKeys::ENTER);
+        $this->waitFor('//*[@role="alert" and contains(., "cannot be reached")]');
+        self::assertSame('Ebb Grey', $this->waitFor('//label[contains(., "Colour name")]/input')->getAttribute('value'));
+        $offline(false);
+        $this->keys(WebDriverKeys::ENTER);
+        $this->see('Recorded Ebb Grey.');
+    }
+
+    public function testTwoPeopleChangingOnePaintDoNotOverwriteEachOther(): void
+    {
+        $this->go('/paints?q=beacon');
+        $this->click('//a[.="Beacon Red"]');
+        $this->click($this->button('Change'));
+        $uuid = basename((string) parse_url($this->browser->getCurrentURL(), PHP_URL_PATH));
+        // Meanwhile somebody else changes the range.
+        $status = $this->browser->executeAsyncScript('const done = arguments[1]; const token = decodeURIComponent(document.cookie.split("XSRF-TOKEN=")[1].split(";")[0]); fetch(`/api/paints/${arguments[0]}`, {method: "PUT", headers: {"Content-Type": "application/json", "X-XSRF-TOKEN": token}, body: JSON.stringify({makerName: "Withy Colours", range: "Field notes", colourName: "Beacon Red", pigments: "PR254"})}).then((r) => done(r.status));', [$uuid]);
+        self::assertSame(200, $status);
+        $field = $this->waitFor('//input[@name="colourName"]');
+        $field->clear();
+        $field->sendKeys('Lost edit');
+        $this->click($this->button('Save'));
+        $this->waitFor('//*[@role="alert" and contains(., "Somebody changed this since you opened it")]');
+        self::assertSame('Lost edit', $this->waitFor('//input[@name="colourName"]')->getAttribute('value'));
+        $this->go("/paints/$uuid");
+        $this->see('Field notes');
+        $this->waitFor('//h1[.="Beacon Red"]');
+    }
+
+    public function testARecordPrintsWithoutTheFurniture(): void
+    {
+        $this->go('/ledger');
+        $this->click('//a[contains(., "Reds and blues")]');
+        $this->waitFor('//article//canvas');
+        $tools = new ChromeDevToolsDriver($this->browser);
+        $tools->execute('Emulation.setEmulatedMedia', ['media' => 'print']);
+        self::assertFalse($this->browser->findElement(WebDriverBy::tagName('header'))->isDisplayed());
+        self::assertFalse($this->browser->findElement(WebDriverBy::xpath('//button[.="Print"]'))->isDisplayed());
+        self::assertTrue($this->browser->findElement(WebDriverBy::cssSelector('article canvas'))->isDisplayed());
+        self::assertSame('rgb(255, 255, 255)', $this->browser->executeScript('return getComputedStyle(document.body).backgroundColor'));
+        $tools->execute('Emulation.setEmulatedMedia', ['media' => '']);
+    }
+
+    /** The strip's pixels are what was measured: the paper's own colour at its palest end, darker at full strength, the line across. */
+    public function testAStripIsDrawnFromMeasurements(): void
+    {
+        $this->go('/pigments/PB28');
+        $this->waitFor('//main//canvas');
+        usleep(500_000);
+        $pixel = fn (float $x, float $y): array => $this->browser->executeScript('const c = document.querySelector("main canvas"); return [...c.getContext("2d").getImageData(c.width * arguments[0], c.height * arguments[1], 1, 1).data]', [$x, $y]);
+        $strip = $this->browser->executeAsyncScript('const done = arguments[0]; fetch("/api/pigments/PB28").then((r) => r.json()).then((j) => done(j.paints[0].strip.ladder))');
+        $near = static function (string $hex, array $rgb, int $within): void {
+            foreach ([1, 3, 5] as $i => $at) {
+                self::assertEqualsWithDelta(hexdec(substr($hex, $at, 2)), $rgb[$i], $within);
+            }
+        };
+        $near($strip['steps'][0]['onPaper'], $pixel(0.001, 0.1), 3);
+        $near($strip['steps'][9]['onPaper'], $pixel(0.565, 0.1), 3);
+        $near($strip['steps'][0]['onBlack'], $pixel(0.001, 0.5), 3);
+        $near($strip['lifted'], $pixel(0.635, 0.9), 2);
+        $near($strip['unlifted'], $pixel(0.635, 0.1), 2);
+        // Grain is drawn: the wash scatters about its mean.
+        $scatter = $this->browser->executeScript('const c = document.querySelector("main canvas"); const d = c.getContext("2d").getImageData(c.width * 0.71, 0, c.width * 0.07, c.height).data; let n = 0, s = 0, q = 0; for (let i = 0; i < d.length; i += 4) { n++; s += d[i]; q += d[i] * d[i]; } return Math.sqrt(q / n - (s / n) ** 2)');
+        self::assertGreaterThan(3, $scatter);
+    }
+
+    public function testTheSurroundTurnsAndIsRemembered(): void
+    {
+        $this->go('/pigments/PR254');
+        $surround = fn () => $this->browser->executeScript('return getComputedStyle(document.body).backgroundColor');
+        $seen = [];
+        for ($i = 0; $i < 3; $i++) {
+            $seen[] = $colour = (string) $surround();
+            // Achromatic, whichever it is: the three channels are equal.
+            self::assertMatchesRegularExpression('/^rgb\((\d+), \1, \1\)$/', $colour);
+            $this->browser->findElement(WebDriverBy::tagName('body'))->sendKeys('s');
+        }
+        self::assertCount(3, array_unique($seen));
+        self::assertSame($seen[0], $surround());
+        $this->browser->findElement(WebDriverBy::tagName('body'))->sendKeys('s');
+        $this->browser->navigate()->refresh();
+        $this->waitFor('//h1[.="PR254"]');
+        self::assertSame($seen[1], $surround());
+        $this->browser->executeScript('localStorage.removeItem("surround")');
+    }
+
+    public function testPlacesAreReachedFromTheKeyboard(): void
+    {
+        $this->go('/ledger');
+        foreach (['t' => 'Today', 'p' => 'Paints', 'c' => 'Pigments', 'k' => 'Cards', 'f' => 'Fade rack', 'l' => 'Ledger'] as $key => $place) {
+            $this->browser->findElement(WebDriverBy::tagName('body'))->sendKeys("g$key");
+            $this->waitFor('//h1[contains(., "'.$place.'")]');
+        }
+        $this->go('/pigments/PV3');
+        // A rating is opened and closed again without a mouse.
+        $rating = $this->waitFor('//button[contains(., "lightfastness of Vetch Violet")]');
+        $this->browser->executeScript('arguments[0].focus()', [$rating]);
+        $this->keys(WebDriverKeys::ENTER);
+        $this->see('No class within the measured 95 % range fits');
+        $this->keys(WebDriverKeys::ENTER);
+        self::assertSame('false', $rating->getAttribute('aria-expanded'));
+    }
+
+    public function testWrongAddressesLeadBack(): void
+    {
+        $this->browser->get("$this->address/tides");
+        $this->see('There is no such page');
+        $this->browser->get("$this->address/cards/00000000-0000-4000-8000-000000000000");
+        $this->see('There is nothing here that you may see');
+        $this->go('/pigments/pb%2015.3');
+        $this->see('PB15:3');
+        $this->go('/pigments/PR999');
+        $this->see('not in the catalogue');
+        $this->see('No paint with PR999 is recorded yet');
+        $this->go('/pigments/NR9');
+        $this->see('Not a Colour Index pigment');
+    }
+}
