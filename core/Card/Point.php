@@ -8,9 +8,4 @@ namespace MarshTrial\Core\Card;
 final readonly class Point
 {
     public function __construct(public float $x, public float $y) {}
-
-    public function distanceTo(self $other): float
-    {
-        return hypot($this->x - $other->x, $this->y - $other->y);
-    }
 }

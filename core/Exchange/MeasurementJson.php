@@ -58,7 +58,7 @@ final class MeasurementJson
             }
             $deposit = Deposit::of($reading->rgb, $measurement->papers[$cell->id]->rgb);
             $out[] = [
-                'id' => $cell->id, 'role' => $cell->role->value, 'row' => $cell->row, 'step' => $cell->step,
+                'id' => $cell->id, 'role' => $cell->role->value, 'what' => $cell->role->words(), 'row' => $cell->row, 'step' => $cell->step,
                 'lab' => self::rounded($reading->lab->toArray(), 3),
                 'labSpread' => self::rounded($reading->labSpread, 3),
                 'rgbLinear' => self::rounded($reading->rgb->toArray(), 6),

@@ -58,7 +58,7 @@ export interface Picture {
 }
 
 export interface CellRead {
-    id: string; role: string; row: number; step: number; lab: number[]; labSpread: number[]; rgbLinear: number[]; deposit: (number | null)[]; pixels: number; remarks: string[]; polygonPx: [number, number][];
+    id: string; role: string; what: string; row: number; step: number; lab: number[]; labSpread: number[]; rgbLinear: number[]; deposit: (number | null)[]; pixels: number; remarks: string[]; polygonPx: [number, number][];
 }
 export interface FadeDifference { dE76: number; dE76BeyondNoise: number; dE00: number; dL: number; dC: number; dH: number; words: string[] }
 export interface FadeFinding {

@@ -5,6 +5,7 @@ import { get, post } from '../../api/client';
 import type { Card, Picture } from '../../api/types';
 import { day } from '../../components/paint/words';
 import { Cautions, Loading, Problem } from '../../components/ui/states';
+import { useSaving } from '../../components/ui/useSaving';
 import { FadeCourse } from './FadeCourse';
 import { FadeResults } from './FadeResults';
 import { PictureWithCells } from './PictureWithCells';
@@ -85,14 +86,14 @@ function PicturesInWork({ pictures }: { pictures: Picture[] }) {
 }
 
 function Publish({ card, onDone }: { card: Card; onDone: () => void }) {
-    const [error, setError] = useState<unknown>(null);
+    const { error, saving } = useSaving();
     const go = useNavigate();
     return (
         <section className="no-print border-t border-ink mt-6 pt-4">
             <h2>Publish</h2>
             <p className="my-1 max-w-prose">A record that anyone can read, print and link to. A place is rounded to one degree, and its name and note stay here. {card.revisions.length > 0 && `Revision ${card.revisions.at(-1)!.number} is public; publishing again adds the next one.`}</p>
             <Problem error={error} />
-            <button type="button" className="button" data-main onClick={() => void post(`cards/${card.uuid}/publish`).then(() => { onDone(); void go(`/records/${card.uuid}`); }).catch(setError)}>
+            <button type="button" className="button" data-main onClick={() => void saving(() => post(`cards/${card.uuid}/publish`).then(() => { onDone(); void go(`/records/${card.uuid}`); }))}>
                 {card.revisions.length > 0 ? 'Publish a new revision' : 'Publish this record'}
             </button>
         </section>

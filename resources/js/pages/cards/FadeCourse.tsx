@@ -4,6 +4,7 @@ import type { Card, Check } from '../../api/types';
 import { day, today } from '../../components/paint/words';
 import { Problem } from '../../components/ui/states';
 import { TakePicture } from './TakePicture';
+import { useSaving } from '../../components/ui/useSaving';
 
 const FACINGS = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west', 'roof or flat'];
 
@@ -30,20 +31,17 @@ export function FadeCourse({ card, onDone }: { card: Card; onDone: () => void })
 }
 
 function Hang({ card, onDone }: { card: Card; onDone: () => void }) {
-    const [error, setError] = useState<unknown>(null);
+    const { error, saving } = useSaving();
     const [editing, setEditing] = useState(false);
     const h = card.hanging;
-    async function save(e: FormEvent<HTMLFormElement>) {
+    function save(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();
         const values = Object.fromEntries([...new FormData(e.currentTarget)].map(([k, v]) => [k, v === '' ? null : v]));
-        try {
+        return saving(async () => {
             await put(`cards/${card.uuid}/hanging/${h?.uuid ?? newUuid()}`, values, h?.edition);
             setEditing(false);
-            setError(null);
             onDone();
-        } catch (fault) {
-            setError(fault);
-        }
+        });
     }
     if (h !== null && !editing) {
         return (
@@ -76,19 +74,16 @@ function Hang({ card, onDone }: { card: Card; onDone: () => void }) {
 }
 
 function NewCheck({ card, onDone }: { card: Card; onDone: () => void }) {
-    const [error, setError] = useState<unknown>(null);
-    async function save(e: FormEvent<HTMLFormElement>) {
+    const { error, saving } = useSaving();
+    function save(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();
         const form = e.currentTarget;
         const values = Object.fromEntries(new FormData(form));
-        try {
+        return saving(async () => {
             await put(`cards/${card.uuid}/checks/${newUuid()}`, { checkedOn: values.checkedOn, doseMlxh: String(values.doseMlxh).replace(',', '.') || null, note: values.note });
             form.reset();
-            setError(null);
             onDone();
-        } catch (fault) {
-            setError(fault);
-        }
+        });
     }
     return (
         <form onSubmit={(e) => void save(e)} className="mt-2 flex flex-wrap gap-2 items-end text-sm" aria-label="Record a check">

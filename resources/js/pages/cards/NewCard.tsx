@@ -5,6 +5,7 @@ import { get, newUuid, put } from '../../api/client';
 import type { Card, Paint, Pan } from '../../api/types';
 import { today, day } from '../../components/paint/words';
 import { Problem } from '../../components/ui/states';
+import { useSaving } from '../../components/ui/useSaving';
 
 type PanOfPaint = Pan & { paint: Paint };
 interface Papers { papers: { uuid: string; words: string }[]; fibres: string[]; surfaces: string[] }
@@ -18,7 +19,7 @@ export function NewCard() {
     const [chosen, setChosen] = useState<string[]>([]);
     const [filter, setFilter] = useState('');
     const [paper, setPaper] = useState('');
-    const [error, setError] = useState<unknown>(null);
+    const { error, saving } = useSaving();
     const go = useNavigate();
     const queries = useQueryClient();
     if (!open) {
@@ -27,10 +28,10 @@ export function NewCard() {
     const words = filter.trim().toLowerCase();
     const shown = (pans.data?.pans ?? []).filter((p) => words === '' || `${p.paint.colourName} ${p.paint.maker} ${p.paint.statement.text}`.toLowerCase().includes(words));
     const toggle = (uuid: string) => setChosen((now) => (now.includes(uuid) ? now.filter((u) => u !== uuid) : now.length < MOST ? [...now, uuid] : now));
-    async function make(e: FormEvent<HTMLFormElement>) {
+    function make(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();
         const form = Object.fromEntries(new FormData(e.currentTarget));
-        try {
+        return saving(async () => {
             let paperUuid = paper || papers.data?.papers[0]?.uuid || 'new';
             if (paperUuid === 'new') {
                 paperUuid = newUuid();
@@ -41,9 +42,7 @@ export function NewCard() {
             const card = await put<Card>(`cards/${newUuid()}`, { kind: form.kind, title: form.title, paperUuid, side: form.side, note: form.note, pans: chosen });
             void queries.invalidateQueries({ queryKey: ['cards'] });
             void go(`/cards/${card.uuid}`);
-        } catch (fault) {
-            setError(fault);
-        }
+        });
     }
     const isNew = paper === 'new' || papers.data?.papers.length === 0;
     return (

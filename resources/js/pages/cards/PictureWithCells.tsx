@@ -11,7 +11,7 @@ export function PictureWithCells({ picture, result, chosen, onChoose }: { pictur
                 {result.cells.map((c) => (
                     <polygon key={c.id} points={c.polygonPx.map((p) => p.join(',')).join(' ')} fill="transparent" stroke={c.id === chosen ? '#fff' : '#000'} strokeWidth={c.id === chosen ? 9 : 3}
                         className="cursor-pointer" tabIndex={-1} onClick={() => onChoose(c.id === chosen ? null : c.id)}>
-                        <title>{`${c.id}: L* ${c.lab[0]?.toFixed(1)}`}</title>
+                        <title>{`${c.what}: L* ${c.lab[0]?.toFixed(1)}`}</title>
                     </polygon>
                 ))}
             </svg>
@@ -27,7 +27,7 @@ export function PictureWithCells({ picture, result, chosen, onChoose }: { pictur
 function CellWords({ cell }: { cell: CellRead }) {
     return (
         <span>
-            <strong>{cell.id}</strong>: L* a* b* <span className="num">{cell.lab.map((v) => v.toFixed(2)).join(' ')}</span>, spread <span className="num">{cell.labSpread.map((v) => v.toFixed(2)).join(' ')}</span>, deposit r g b{' '}
+            <strong>Row {cell.row}, {cell.what}{cell.step > 0 && `, step ${cell.step}`}</strong> (<span className="num">{cell.id}</span>): L* a* b* <span className="num">{cell.lab.map((v) => v.toFixed(2)).join(' ')}</span>, spread <span className="num">{cell.labSpread.map((v) => v.toFixed(2)).join(' ')}</span>, deposit r g b{' '}
             <span className="num">{cell.deposit.map((v) => (v === null ? 'saturated' : v.toFixed(3))).join(' ')}</span>, <span className="num">{cell.pixels}</span> samples kept{cell.remarks.map((r) => `; ${r}`)}.
         </span>
     );

@@ -1,26 +1,14 @@
-import { useRef, useState } from 'react';
-import { post } from '../../api/client';
+import { useRef } from 'react';
 import type { Card, Check, Measuring } from '../../api/types';
 import { Problem } from '../../components/ui/states';
-import { call } from '../../api/client';
+import { useSaving } from '../../components/ui/useSaving';
+import { call, post } from '../../api/client';
 
 /** Gets a picture of the card: a file, or the scanner stand-in. */
 export function TakePicture({ card, check, onDone, what = 'Picture of the dry card' }: { card: Card; check: Check | null; onDone: () => void; what?: string }) {
     const file = useRef<HTMLInputElement>(null);
-    const [error, setError] = useState<unknown>(null);
-    const [sending, setSending] = useState(false);
-    async function take(how: () => Promise<Measuring>) {
-        setSending(true);
-        setError(null);
-        try {
-            await how();
-            onDone();
-        } catch (fault) {
-            setError(fault);
-        } finally {
-            setSending(false);
-        }
-    }
+    const { error, busy: sending, saving } = useSaving();
+    const take = (how: () => Promise<Measuring>) => saving(() => how().then(onDone));
     function upload(chosen: File) {
         const form = new FormData();
         form.append('picture', chosen);

@@ -1,21 +1,18 @@
-import { useState } from 'react';
 import { newUuid, put } from '../../api/client';
 import type { Card, CardRow, Check, Property } from '../../api/types';
 import { Problem } from '../../components/ui/states';
+import { useSaving } from '../../components/ui/useSaving';
 
 /** An eye verdict in described words, with or without a picture; one's own is changed in place. */
 export function VerdictPicker({ card, row, property, check = null, onDone }: { card: Card; row: CardRow; property: Property; check?: Check | null; onDone: () => void }) {
     const own = row.verdicts.find((v) => v.property === property && v.mine && (check === null || v.checkId === check.id));
-    const [error, setError] = useState<unknown>(null);
+    const { error, saving } = useSaving();
     const words = card.eyeScales[property];
-    async function judge(word: string) {
-        try {
+    function judge(word: string) {
+        return saving(async () => {
             await put(`verdicts/${own?.uuid ?? newUuid()}`, { specimenUuid: row.uuid, property, word, note: own?.note ?? '', checkUuid: check?.uuid ?? null }, own?.edition);
-            setError(null);
             onDone();
-        } catch (fault) {
-            setError(fault);
-        }
+        });
     }
     return (
         <div className="no-print mt-1">

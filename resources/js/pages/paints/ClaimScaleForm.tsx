@@ -2,6 +2,7 @@ import { useState, type FormEvent } from 'react';
 import { newUuid, put } from '../../api/client';
 import { PROPERTIES, type PaintPage, type Property } from '../../api/types';
 import { Problem } from '../../components/ui/states';
+import { useSaving } from '../../components/ui/useSaving';
 
 interface Word { word: string; classes: string[] }
 
@@ -10,19 +11,16 @@ export function ClaimScaleForm({ paint, onSaved }: { paint: PaintPage; onSaved: 
     const [property, setProperty] = useState<Property>('transparency');
     const [name, setName] = useState('');
     const [words, setWords] = useState<Word[]>([{ word: '', classes: [] }, { word: '', classes: [] }]);
-    const [error, setError] = useState<unknown>(null);
+    const { error, saving } = useSaving();
     const change = (i: number, next: Word) => setWords(words.map((w, k) => (k === i ? next : w)));
-    async function save(e: FormEvent) {
+    function save(e: FormEvent) {
         e.preventDefault();
-        try {
+        return saving(async () => {
             await put(`claim-scales/${newUuid()}`, { makerUuid: paint.makerUuid, property, name, words: words.filter((w) => w.word.trim() !== '') });
             setWords([{ word: '', classes: [] }, { word: '', classes: [] }]);
             setName('');
-            setError(null);
             onSaved();
-        } catch (fault) {
-            setError(fault);
-        }
+        });
     }
     return (
         <details className="border-t border-rule py-3">

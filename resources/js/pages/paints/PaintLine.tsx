@@ -3,6 +3,7 @@ import { useEffect, useRef, useState, type FormEvent } from 'react';
 import { get, newUuid, put } from '../../api/client';
 import type { Statement } from '../../api/types';
 import { Cautions, Problem } from '../../components/ui/states';
+import { useSaving } from '../../components/ui/useSaving';
 
 interface Line {
     makerName: string; range: string; colourName: string; pigments: string; form: string; batch: string; volumeMl: string; price: string; currency: string; keptAt: string;
@@ -14,36 +15,26 @@ const DRAFT = 'paint-line';
 /** A paint and one's own pan of it in one line; Enter records it and keeps what usually stays the same for the next. */
 export function PaintLine() {
     const [line, setLine] = useState<Line>(() => ({ ...EMPTY, ...(JSON.parse(localStorage.getItem(DRAFT) ?? '{}') as Partial<Line>) }));
-    const [error, setError] = useState<unknown>(null);
+    const { error, saving } = useSaving();
     const [done, setDone] = useState('');
     const first = useRef<HTMLInputElement>(null);
-    const busy = useRef(false);
     const queries = useQueryClient();
     const makers = useQuery({ queryKey: ['makers'], queryFn: () => get<{ makers: { uuid: string; name: string }[]; forms: string[] }>('makers') });
     const read = useStatement(line.pigments);
     useEffect(() => localStorage.setItem(DRAFT, JSON.stringify(line)), [line]);
 
-    async function record(e: FormEvent) {
+    function record(e: FormEvent) {
         e.preventDefault();
-        if (busy.current) {
-            return;
-        }
-        busy.current = true;
         const { makerName, range, colourName, pigments, ...pan } = line;
-        try {
+        return saving(async () => {
             await put(`paints/${newUuid()}`, { makerName, range, colourName, pigments, pan: { uuid: newUuid(), ...pan, volumeMl: pan.volumeMl.replace(',', '.') || null } });
             setDone(`Recorded ${colourName}.`);
-            setError(null);
             setLine((l) => ({ ...l, colourName: '', pigments: '', batch: '', price: '', keptAt: '' }));
             first.current?.focus();
             void queries.invalidateQueries({ queryKey: ['paints'] });
             void queries.invalidateQueries({ queryKey: ['makers'] });
             void queries.invalidateQueries({ queryKey: ['pigments'] });
-        } catch (fault) {
-            setError(fault);
-        } finally {
-            busy.current = false;
-        }
+        });
     }
 
     const field = (key: keyof Line, label: string, width: string, more: object = {}) => (

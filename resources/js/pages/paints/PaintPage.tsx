@@ -11,6 +11,7 @@ import { Cautions, Loading, Problem } from '../../components/ui/states';
 import { useSession } from '../../components/ui/useSession';
 import { ClaimScaleForm } from './ClaimScaleForm';
 import { Codes } from './PaintsPage';
+import { useSaving } from '../../components/ui/useSaving';
 
 export default function PaintPage() {
     const uuid = useParams().uuid ?? '';
@@ -46,19 +47,16 @@ export default function PaintPage() {
 /** Name, maker and codes, changed where they are read. */
 function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
     const [editing, setEditing] = useState(false);
-    const [error, setError] = useState<unknown>(null);
+    const { error, saving } = useSaving();
     const queries = useQueryClient();
-    async function save(e: FormEvent<HTMLFormElement>) {
+    function save(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();
-        try {
+        return saving(async () => {
             await put(`paints/${paint.uuid}`, Object.fromEntries(new FormData(e.currentTarget)), paint.edition);
             setEditing(false);
-            setError(null);
             onSaved();
             void queries.invalidateQueries({ queryKey: ['code'] });
-        } catch (fault) {
-            setError(fault);
-        }
+        });
     }
     if (!editing) {
         return (
@@ -83,21 +81,18 @@ function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
 }
 
 function ClaimLine({ paint, property, onSaved }: { paint: Page; property: Property; onSaved: () => void }) {
-    const [error, setError] = useState<unknown>(null);
+    const { error, saving } = useSaving();
     const scales = paint.claimScales.filter((s) => s.property === property);
     const list = `words-${property}`;
-    async function save(e: FormEvent<HTMLFormElement>) {
+    function save(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();
         const form = e.currentTarget;
         const values = Object.fromEntries(new FormData(form));
-        try {
+        return saving(async () => {
             await put(`claims/${newUuid()}`, { paintUuid: paint.uuid, property, words: values.words, scaleUuid: values.scaleUuid || null, readOn: values.readOn });
             form.reset();
-            setError(null);
             onSaved();
-        } catch (fault) {
-            setError(fault);
-        }
+        });
     }
     return (
         <form onSubmit={(e) => void save(e)} className="mt-2 flex flex-wrap gap-2 items-end text-sm" aria-label={`Claim on ${property}`}>
@@ -112,7 +107,7 @@ function ClaimLine({ paint, property, onSaved }: { paint: Page; property: Proper
             <label>Read on<input className="block" type="date" name="readOn" defaultValue={today()} required /></label>
             <button className="button">Add claim</button>
             {paint.properties[property].claims.map((c) => (
-                <span key={c.uuid}>“{c.words}”, {day(c.readOn)} <button type="button" className="link" onClick={() => void remove(`claims/${c.uuid}`).then(onSaved).catch(setError)}>Remove</button></span>
+                <span key={c.uuid}>“{c.words}”, {day(c.readOn)} <button type="button" className="link" onClick={() => void saving(() => remove(`claims/${c.uuid}`).then(onSaved))}>Remove</button></span>
             ))}
             <Problem error={error} />
         </form>
@@ -120,19 +115,16 @@ function ClaimLine({ paint, property, onSaved }: { paint: Page; property: Proper
 }
 
 function Pans({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
-    const [error, setError] = useState<unknown>(null);
-    async function save(e: FormEvent<HTMLFormElement>) {
+    const { error, saving } = useSaving();
+    function save(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();
         const form = e.currentTarget;
         const values = Object.fromEntries(new FormData(form));
-        try {
+        return saving(async () => {
             await put(`pans/${newUuid()}`, { paintUuid: paint.uuid, ...values, volumeMl: values.volumeMl || null });
             form.reset();
-            setError(null);
             onSaved();
-        } catch (fault) {
-            setError(fault);
-        }
+        });
     }
     return (
         <section className="border-t border-rule py-3">
