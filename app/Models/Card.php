@@ -40,6 +40,16 @@ final class Card extends Model
         return ['layout' => 'array', 'published_at' => 'datetime'];
     }
 
+    /**
+     * Without the layout, which is large and not shown in lists.
+     *
+     * @param Builder<self> $query
+     */
+    public function scopeListed(Builder $query): void
+    {
+        $query->select('id', 'uuid', 'owner_id', 'edition', 'kind', 'title', 'paper_id', 'paper_side', 'note', 'published_at', 'created_at', 'updated_at');
+    }
+
     /** @param Builder<self> $query */
     public function scopeVisibleTo(Builder $query, ?User $user): void
     {

@@ -16,6 +16,7 @@ use App\Models\Verdict;
 use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\EyeScale;
+use MarshTrial\Core\Card\CardCode;
 use MarshTrial\Core\Evidence\Strip as CoreStrip;
 use MarshTrial\Core\Fading\CheckSchedule;
 
@@ -26,10 +27,10 @@ final class CardView
     public static function of(Card $card): array
     {
         $card->load('owner', 'paper', 'hanging', 'revisions', 'checks', 'pictures', 'specimens.pan.paint.maker', 'specimens.pan.paint.codes', 'specimens.pan.paint.claims.claimScale', 'specimens.verdicts.owner');
-        /** @var \Illuminate\Support\Collection<int, Measurement> $newest */
-        $newest = Measurement::query()->where('card_id', $card->id)->orderBy('id')->get()->keyBy('picture_id');
-        /** @var Measurement|null $shown */
-        $shown = $newest->where('state', 'done')->last();
+        // Results are large; only the one that is shown is fetched.
+        $newest = Measurement::query()->where('card_id', $card->id)->orderBy('id')
+            ->get(['id', 'uuid', 'card_id', 'picture_id', 'state', 'progress', 'step', 'problem'])->keyBy('picture_id');
+        $shown = Measurement::query()->find($newest->where('state', 'done')->pluck('id')->last());
         $strips = $shown === null ? collect() : $shown->strips()->get()->keyBy('specimen_id');
 
         return [
@@ -51,7 +52,7 @@ final class CardView
     public static function summary(Card $card): array
     {
         return [
-            'uuid' => $card->uuid, 'edition' => $card->edition, 'kind' => $card->kind, 'title' => $card->title, 'code' => $card->layout['card']['code'],
+            'uuid' => $card->uuid, 'edition' => $card->edition, 'kind' => $card->kind, 'title' => $card->title, 'code' => CardCode::forCard($card->uuid, 'whole')->text(),
             'paper' => $card->paper->words(), 'paperUuid' => $card->paper->uuid, 'side' => $card->paper_side, 'note' => $card->note,
             'owner' => $card->owner->name, 'mayChange' => $card->mayBeChangedBy(Auth::user()),
             'published' => $card->published_at?->toIso8601String(), 'made' => $card->created_at->toIso8601String(),

@@ -38,6 +38,20 @@ final class CardsAndRecordsTest extends FeatureTestCase
         $this->postJson("/api/cards/$card->uuid/publish")->assertForbidden();
     }
 
+    public function testACardIsPrintedFromTheCommandLine(): void
+    {
+        $this->actingAs($this->wren);
+        $card = $this->card('property', 'PB28');
+        $file = storage_path('print.svg');
+        $this->artisan('card:print', ['card' => $card->uuid, '--frame' => true, '--out' => $file])->assertSuccessful();
+        self::assertSame($this->get("/api/cards/$card->uuid/print.svg?frame=1")->getContent(), file_get_contents($file));
+        $this->artisan('card:layout', ['card' => $card->uuid, '--out' => $file])->assertSuccessful();
+        self::assertEquals($card->cardLayout(), LayoutJson::fromArray(json_decode((string) file_get_contents($file), true)));
+        $this->artisan('card:print', ['card' => self::uuid()])->assertFailed();
+        $this->artisan('card:layout', ['card' => $card->uuid, '--out' => storage_path('no/such/folder.json')])->assertFailed();
+        unlink($file);
+    }
+
     public function testFilesThatAreNoPictureAreRefusedAndNothingIsLost(): void
     {
         $this->actingAs($this->wren);

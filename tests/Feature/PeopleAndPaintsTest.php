@@ -8,6 +8,7 @@ use App\Models\Maker;
 use App\Models\Paint;
 use App\Models\PaintCode;
 use App\Models\Pan;
+use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\Hash;
 
 final class PeopleAndPaintsTest extends FeatureTestCase
@@ -19,6 +20,15 @@ final class PeopleAndPaintsTest extends FeatureTestCase
         $this->getJson('/api/session')->assertJsonPath('user.isSteward', false);
         $this->deleteJson('/api/session')->assertOk();
         $this->getJson('/api/session')->assertJsonPath('user', null);
+    }
+
+    public function testATesterIsAddedWithAPasswordThatWorks(): void
+    {
+        Artisan::call('tester:add', ['name' => 'Bram Tidewell', 'email' => 'Bram@saltern-reach.example', '--steward' => true]);
+        preg_match('/password (\S+)/', Artisan::output(), $m);
+        $this->postJson('/api/session', ['email' => 'bram@saltern-reach.example', 'password' => $m[1] ?? ''])->assertOk()->assertJsonPath('user.isSteward', true);
+        $this->artisan('tester:add', ['name' => 'Bram again', 'email' => 'bram@saltern-reach.example'])->assertFailed();
+        $this->artisan('tester:add', ['name' => 'Nobody', 'email' => 'no address'])->assertFailed();
     }
 
     public function testAttemptsAreThrottled(): void

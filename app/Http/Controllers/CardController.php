@@ -32,7 +32,7 @@ final class CardController extends Controller
 {
     public function index(Request $request): JsonResponse
     {
-        $page = Card::query()->visibleTo($this->user($request))->with('owner', 'paper', 'specimens')
+        $page = Card::query()->listed()->visibleTo($this->user($request))->with('owner', 'paper', 'specimens')
             ->when($request->query('kind'), static fn ($q, $kind) => $q->where('kind', $kind))
             ->orderByDesc('id')->paginate(50);
 

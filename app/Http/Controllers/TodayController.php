@@ -15,7 +15,7 @@ final class TodayController extends Controller
     public function __invoke(Request $request): JsonResponse
     {
         $user = $this->user($request);
-        $cards = $user === null ? collect() : Card::query()->where('owner_id', $user->id)->with('owner', 'paper', 'specimens', 'hanging', 'checks')
+        $cards = $user === null ? collect() : Card::query()->listed()->where('owner_id', $user->id)->with('owner', 'paper', 'specimens', 'hanging', 'checks')
             ->withCount(['measurements as done' => static fn ($q) => $q->where('state', 'done')])
             ->orderByDesc('id')->limit(200)->get();
         $show = static fn (Card $c): array => [...CardView::summary($c), 'nextCheck' => CardView::nextCheck($c), 'timeZone' => $c->hanging?->time_zone];

@@ -26,7 +26,7 @@ export function FadeResults({ result, rows }: { result: Measurement; rows: CardR
 function Line({ of, name }: { of: FadeFinding; name: string }) {
     const n = (v: number) => <td className="num pr-3">{v > 0 ? '+' : ''}{v.toFixed(1)}</td>;
     return (
-        <tr className="align-top">
+        <tr className="align-baseline">
             <th scope="row" className="pr-3 font-normal">{name && <strong className="block">{name}</strong>}{DEPTHS[of.depth]}</th>
             <td className="num pr-3">{of.deposit === null ? 'too dark' : of.deposit.toFixed(2)}</td>
             <td className="num pr-3">{of.raw.dE76.toFixed(1)}</td>

@@ -25,7 +25,7 @@ export default function PaintsPage() {
             </label>
             <Problem error={error} />
             {data === undefined ? <Loading what="the paints" /> : data.paints.length === 0
-                ? <Empty title={words ? `No paint matches “${words}”` : 'No paints yet'}>{words ? <Link to="/paints">Show all paints</Link> : 'Type the first one into the line above: maker, colour name and pigment codes are enough.'}</Empty>
+                ? <Empty title={words ? `No paint matches “${words}”` : 'No paints yet'}>{words ? <Link to="/paints">Show all paints</Link> : person ? 'Type the first one into the line above: maker, colour name and pigment codes are enough.' : 'Whoever signs in can record the first one.'}</Empty>
                 : <Table rows={data.paints} />}
             {data !== undefined && data.pages > 1 && (
                 <nav aria-label="Pages" className="my-4 flex gap-4 items-center">
