@@ -147,9 +147,9 @@ function Keys({ open, onChange }: { open: boolean; onChange: (open: boolean) => 
         <Dialog.Root open={open} onOpenChange={onChange}>
             <Dialog.Portal>
                 <Dialog.Overlay className="fixed inset-0 bg-black/40" />
-                <Dialog.Content aria-describedby={undefined} className="fixed left-1/2 top-24 -translate-x-1/2 bg-panel border border-ink p-6 w-[min(34rem,92vw)]">
+                <Dialog.Content aria-describedby={undefined} className="fixed left-1/2 top-24 -translate-x-1/2 bg-panel border border-ink p-6 w-[min(38rem,92vw)]">
                     <Dialog.Title className="text-lg font-semibold mb-3">Keys</Dialog.Title>
-                    <dl className="grid grid-cols-[9rem_1fr] gap-y-2">
+                    <dl className="grid grid-cols-[11.5rem_1fr] gap-y-2">
                         {rows.map(([key, does]) => <div key={key} className="contents"><dt className="num">{key}</dt><dd>{does}</dd></div>)}
                     </dl>
                     <Dialog.Close className="button mt-4">Close</Dialog.Close>
