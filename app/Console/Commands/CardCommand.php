@@ -15,6 +15,8 @@ abstract class CardCommand extends Command
 {
     public function handle(): int
     {
+        // A page at 400 dots per inch with its films and textures takes more than the usual 128 MB.
+        ini_set('memory_limit', '1G');
         try {
             $this->work();
 
