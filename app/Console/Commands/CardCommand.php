@@ -8,7 +8,7 @@ use Illuminate\Console\Command;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\LayoutJson;
-use Symfony\Component\Console\Command\Command as Exit_;
+use Symfony\Component\Console\Output\OutputInterface;
 
 /** What the card commands share: files in and out, and faults as one sentence on standard error with exit code 1. */
 abstract class CardCommand extends Command
@@ -20,11 +20,11 @@ abstract class CardCommand extends Command
         try {
             $this->work();
 
-            return Exit_::SUCCESS;
+            return self::SUCCESS;
         } catch (CoreException $e) {
             $this->output->getErrorStyle()->writeln($e->getMessage());
 
-            return Exit_::FAILURE;
+            return self::FAILURE;
         }
     }
 
@@ -42,7 +42,7 @@ abstract class CardCommand extends Command
     protected function write(?string $path, string $contents): void
     {
         if ($path === null) {
-            $this->output->write($contents, false, \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW);
+            $this->output->write($contents, false, OutputInterface::OUTPUT_RAW);
 
             return;
         }
