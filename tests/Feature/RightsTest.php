@@ -58,6 +58,16 @@ final class RightsTest extends FeatureTestCase
         }
     }
 
+    public function testWhatIsThereAlreadyIsSaidInsteadOfDoubled(): void
+    {
+        $writes = $this->writes();
+        foreach (['hanging' => 'This card hangs already', 'claim scale' => 'is recorded already for Withy Colours'] as $name => $sentence) {
+            [$method, $path, $body] = $writes[$name];
+            $answer = $this->json($method, preg_replace('/[0-9a-f-]{36}$/', self::uuid(), $path) ?? '', $body)->assertStatus(409);
+            self::assertStringContainsString($sentence, $answer->json('detail'));
+        }
+    }
+
     public function testADraftsPicturesAndMeasurementsAreAsPrivateAsTheDraft(): void
     {
         $this->actingAs($this->wren);

@@ -128,6 +128,9 @@ final class CardController extends Controller
             'latitude' => 'nullable|numeric|between:-90,90', 'longitude' => 'nullable|numeric|between:-180,180',
             'timeZone' => 'required|timezone:all', 'hungOn' => 'required|date_format:Y-m-d', 'note' => 'nullable|string|max:2000',
         ], ['place.required' => 'Say where it hangs; what is published is rounded to one degree and goes without the name.']);
+        if ($card->hanging !== null && $card->hanging->uuid !== $uuid) {
+            abort(409, 'This card hangs already. Reload to see where; what you typed is still here.');
+        }
         $hanging = Hanging::put($uuid, [
             'card_id' => $card->id, 'place' => $values['place'], 'facing' => $values['facing'], 'glass' => $values['glass'] ?? '', 'latitude' => $values['latitude'] ?? null,
             'longitude' => $values['longitude'] ?? null, 'time_zone' => $values['timeZone'], 'hung_on' => $values['hungOn'], 'note' => $values['note'] ?? '',

@@ -103,6 +103,9 @@ final class PaintController extends Controller
             'words' => 'required|array|max:12', 'words.*.word' => 'required|string|max:80', 'words.*.classes' => 'required|array',
         ]);
         $maker = Maker::query()->where('uuid', $values['makerUuid'])->firstOrFail();
+        if (ClaimScale::query()->where(['maker_id' => $maker->id, 'property' => $values['property'], 'name' => $values['name']])->whereNot('uuid', $uuid)->exists()) {
+            abort(409, "A scale for {$values['property']} with this name is recorded already for $maker->name; choose another name.");
+        }
         $scale = ClaimScale::put($uuid, [
             'maker_id' => $maker->id, 'property' => $values['property'], 'name' => $values['name'],
             'words' => Scale::of($values['property'], array_values($values['words']))->words,

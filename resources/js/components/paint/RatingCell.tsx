@@ -12,6 +12,7 @@ export function RatingCell({ beside, open, onToggle, label }: { beside: Property
                     <span className="block font-medium leading-tight">{classWords(measured)}</span>
                     <Scale beside={beside} />
                     <span className="num block text-soft">{withUncertainty(measured)}</span>
+                    {beside.tests > 1 && <span className="block text-sm leading-tight text-soft">newest of {beside.tests} tests</span>}
                 </>
             ) : (
                 <span className="block text-sm text-soft">{without ? withoutWords(without.status) : 'not tested'}</span>
