@@ -7,6 +7,7 @@ namespace App\Models;
 use App\Imaging\PictureStore;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
 
 /**
  * @property int $id
@@ -30,6 +31,12 @@ final class Picture extends Model
     public function getRouteKeyName(): string
     {
         return 'uuid';
+    }
+
+    /** @return HasMany<Measurement, $this> */
+    public function measurements(): HasMany
+    {
+        return $this->hasMany(Measurement::class);
     }
 
     /** @return BelongsTo<Card, $this> */

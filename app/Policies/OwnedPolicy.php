@@ -5,15 +5,19 @@ declare(strict_types=1);
 namespace App\Policies;
 
 use App\Models\Card;
+use App\Models\Measurement;
 use App\Models\User;
 use Illuminate\Support\Facades\Gate;
 
-/** Who may do what: a thing is changed by its owner or a steward; a draft is seen by the same. */
+/** Who may do what: a thing is changed by its owner or a steward; so is what is not published seen. */
 final class OwnedPolicy
 {
     public static function register(): void
     {
         Gate::define('change', static fn (User $user, object $thing): bool => method_exists($thing, 'mayBeChangedBy') && $thing->mayBeChangedBy($user));
-        Gate::define('see', static fn (?User $user, Card $card): bool => $card->published_at !== null || $card->mayBeChangedBy($user));
+        // The card as it stands now, with its window and its drafts, is its owner's; others read the published record.
+        Gate::define('see', static fn (User $user, Card $card): bool => $card->mayBeChangedBy($user));
+        Gate::define('see-published', static fn (?User $user, Card $card): bool => $card->published_at !== null || $card->mayBeChangedBy($user));
+        Gate::define('see-measured', static fn (?User $user, Measurement $measurement): bool => $measurement->published || $measurement->card->mayBeChangedBy($user));
     }
 }

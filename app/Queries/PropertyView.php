@@ -9,6 +9,7 @@ use App\Models\Measurement;
 use App\Models\Rating;
 use App\Models\Verdict;
 use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Evidence\ClaimCheck;
 use MarshTrial\Core\Evidence\ScalePosition;
@@ -81,7 +82,7 @@ final class PropertyView
             'low' => ScalePosition::of($limits, $detail['value'] - $u),
             'high' => ScalePosition::of($limits, $detail['value'] + $u),
             'limits' => array_map(static fn (float $v): ?float => is_infinite($v) ? null : $v, $limits),
-            'card' => $measurement === null ? null : ['uuid' => $measurement->card->uuid, 'title' => $measurement->card->title],
+            'card' => $measurement === null ? null : ['uuid' => $measurement->card->uuid, 'title' => $measurement->card->title, 'mayChange' => $measurement->card->mayBeChangedBy(Auth::user())],
         ];
     }
 

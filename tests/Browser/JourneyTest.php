@@ -195,6 +195,9 @@ final class JourneyTest extends BrowserTestCase
         self::assertCount(4, $this->browser->findElements(WebDriverBy::cssSelector('main canvas')));
         $this->go('/cards');
         self::assertStringNotContainsString('Shingle window', $this->text());
+        self::assertSame(parse_url($record, PHP_URL_PATH), parse_url((string) $this->waitFor('//a[.="Shingle reds"]')->getAttribute('href'), PHP_URL_PATH));
+        $this->browser->get(str_replace('/records/', '/cards/', $record));
+        $this->see('This card is its tester’s own');
     }
 
     /** axe finds no serious fault on any main view, and nothing runs out of a narrow window. */

@@ -157,7 +157,9 @@ final class CardsAndRecordsTest extends FeatureTestCase
         foreach (['Heron', 'curtain', '53.42', '1.87'] as $private) {
             self::assertStringNotContainsString($private, (string) $record->getContent());
         }
-        $this->getJson('/api/pigments/PV3')->assertJsonPath('paints.0.properties.lightfastness.measured.property', 'lightfastness');
+        $this->getJson('/api/pigments/PV3')->assertJsonPath('paints.0.properties.lightfastness.measured.property', 'lightfastness')->assertJsonPath('paints.0.properties.lightfastness.measured.card.mayChange', false);
+        // Nor does the card itself tell strangers where it hangs.
+        $this->getJson("/api/cards/$card->uuid")->assertForbidden();
     }
 
     public function testAPublishedRevisionNeverChanges(): void

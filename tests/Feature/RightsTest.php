@@ -82,8 +82,9 @@ final class RightsTest extends FeatureTestCase
         $this->getJson('/api/pigments/PB28')->assertJsonCount(1, 'paints')->assertJsonPath('stripOrder', [])->assertJsonPath('paints.0.strip', null);
         $this->actingAs($this->steward)->getJson('/api/pigments/PB28')->assertJsonCount(1, 'stripOrder');
         $this->actingAs($this->wren)->postJson("/api/cards/$card->uuid/publish")->assertCreated();
-        foreach ($paths as $path) {
-            $this->actingAs($this->other)->get($path)->assertOk();
+        // What is published is open to all; the card as it stands now, with its window and drafts, stays its owner's.
+        foreach ($paths as $i => $path) {
+            $this->actingAs($this->other)->get($path)->assertStatus($i === 0 ? 403 : 200);
         }
         $this->getJson('/api/pigments/PB28')->assertJsonCount(1, 'stripOrder');
         // A picture taken after publishing is a draft until the next revision.
@@ -92,6 +93,9 @@ final class RightsTest extends FeatureTestCase
         RequestMeasurement::fromStandIn($card, null);
         self::assertSame(1, Measurement::query()->where('published', true)->count());
         self::assertSame($published, Measurement::query()->where('published', true)->value('id'));
+        $newest = Picture::query()->latest('id')->firstOrFail();
+        $this->actingAs($this->other)->get("/api/pictures/$newest->uuid/preview.jpg")->assertForbidden();
+        $this->actingAs($this->other)->getJson('/api/measurements/'.Measurement::query()->latest('id')->value('uuid'))->assertForbidden();
     }
 
     public function testNothingIsPublishedWhileAPictureIsBeingMeasured(): void

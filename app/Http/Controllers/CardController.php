@@ -60,14 +60,14 @@ final class CardController extends Controller
 
     public function print(Request $request, Card $card): Response
     {
-        Gate::authorize('see', $card);
+        Gate::authorize('see-published', $card);
 
         return new Response(SvgPrinter::print($card->cardLayout(), $request->boolean('frame')), 200, ['Content-Type' => 'image/svg+xml', 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'"]);
     }
 
     public function layout(Card $card): JsonResponse
     {
-        Gate::authorize('see', $card);
+        Gate::authorize('see-published', $card);
 
         return new JsonResponse($card->layout);
     }
@@ -111,7 +111,7 @@ final class CardController extends Controller
         ]);
         EyeScale::check($values['property'], $values['word']);
         $specimen = Specimen::query()->with('card')->where('uuid', $values['specimenUuid'])->firstOrFail();
-        Gate::authorize('see', $specimen->card);
+        Gate::authorize('see-published', $specimen->card);
         $check = FadeCheck::query()->where('card_id', $specimen->card_id)->where('uuid', $values['checkUuid'] ?? '')->first();
         $verdict = DB::transaction(static fn (): Verdict => Verdict::put($uuid, [
             'specimen_id' => $specimen->id, 'fade_check_id' => $check?->id, 'property' => $values['property'], 'word' => $values['word'], 'note' => $values['note'] ?? '', 'published' => false,

@@ -44,14 +44,17 @@ final class PictureController extends Controller
 
     public function measurement(Measurement $measurement): JsonResponse
     {
-        Gate::authorize('see', $measurement->card);
+        Gate::authorize('see-measured', $measurement);
 
         return new JsonResponse([...CardView::measurement($measurement), 'result' => $measurement->result]);
     }
 
     public function preview(Picture $picture): BinaryFileResponse
     {
-        Gate::authorize('see', $picture->card);
+        // A picture is public once a measurement of it is.
+        if (! $picture->measurements()->where('published', true)->exists()) {
+            Gate::authorize('see', $picture->card);
+        }
         abort_if($picture->sha256 === null, 404);
 
         return response()->file(PictureStore::preview((string) $picture->sha256, $picture->extension, 1800), ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age=31536000, immutable']);

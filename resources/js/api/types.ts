@@ -29,7 +29,7 @@ export interface Rating {
     row: number; property: Property; status: 'measured' | 'not-reached' | 'not-tested' | 'undecidable'; reason: string | null;
     value: number | null; uncertainty: number | null; class: string | null; classes: string[]; classes95: string[]; atDeposit: number | null;
     scale: string; remarks: string[]; cells: string[]; numbers: Record<string, unknown>; formula: string;
-    position?: number; low?: number; high?: number; limits?: Record<string, number | null>; card?: { uuid: string; title: string } | null;
+    position?: number; low?: number; high?: number; limits?: Record<string, number | null>; card?: { uuid: string; title: string; mayChange: boolean } | null;
 }
 
 export interface PropertyBeside {

@@ -1,10 +1,10 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { get, post } from '../../api/client';
+import { Fault, get, post } from '../../api/client';
 import type { Card, Picture } from '../../api/types';
 import { day } from '../../components/paint/words';
-import { Cautions, Loading, Problem } from '../../components/ui/states';
+import { Cautions, Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { FadeCourse } from './FadeCourse';
 import { FadeResults } from './FadeResults';
@@ -24,6 +24,9 @@ export default function CardPage() {
     });
     const [cell, setCell] = useState<string | null>(null);
     if (data === undefined) {
+        if (error instanceof Fault && error.status === 403) {
+            return <Empty title="This card is its tester’s own"><Link to={`/records/${uuid}`}>Read its published record</Link>, if there is one.</Empty>;
+        }
         return error ? <Problem error={error} /> : <Loading what="the card" />;
     }
     const again = () => {
