@@ -16,16 +16,26 @@ use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 /** Errors as problem+json (RFC 9457), each with a sentence that a tester understands. */
 final class Problem
 {
+    private const SENTENCES = [
+        401 => 'Sign in first; what you typed is still here.',
+        403 => 'Only its owner or a steward may do this.',
+        404 => 'There is nothing here that you may see.',
+        412 => 'Somebody changed this since you opened it. Reload to see it; what you typed is still here.',
+        413 => 'The file is larger than this server takes in one piece.',
+        419 => 'This page was open for so long that its sign-in ran out. Reload it; what you typed is still here.',
+        429 => 'Too many attempts. Wait a minute and try again.',
+    ];
+
     public static function from(\Throwable $e): JsonResponse
     {
         [$status, $detail] = match (true) {
             $e instanceof ValidationException => [422, implode(' ', array_merge(...array_values($e->errors())))],
             $e instanceof CoreException => [422, $e->getMessage()],
-            $e instanceof AuthenticationException => [401, 'Sign in first; what you typed is still here.'],
-            $e instanceof AuthorizationException => [403, 'Only its owner or a steward may do this.'],
-            $e instanceof ModelNotFoundException => [404, 'There is nothing here that you may see.'],
-            $e instanceof TokenMismatchException => [419, 'This page was open for so long that its sign-in ran out. Reload it; what you typed is still here.'],
-            $e instanceof HttpExceptionInterface => [$e->getStatusCode(), self::sentence($e)],
+            $e instanceof AuthenticationException => [401, self::SENTENCES[401]],
+            $e instanceof AuthorizationException => [403, self::SENTENCES[403]],
+            $e instanceof ModelNotFoundException => [404, self::SENTENCES[404]],
+            $e instanceof TokenMismatchException => [419, self::SENTENCES[419]],
+            $e instanceof HttpExceptionInterface => [$e->getStatusCode(), self::SENTENCES[$e->getStatusCode()] ?? ($e->getMessage() ?: 'The request could not be carried out.')],
             default => [500, 'Something went wrong in the program; nothing was changed. Try again.'],
         };
         $body = ['type' => 'about:blank', 'title' => $detail, 'status' => $status, 'detail' => $detail];
@@ -37,18 +47,5 @@ final class Problem
         }
 
         return new JsonResponse($body, $status, ['Content-Type' => 'application/problem+json'] + ($e instanceof HttpExceptionInterface ? $e->getHeaders() : []));
-    }
-
-    private static function sentence(HttpExceptionInterface $e): string
-    {
-        return match ($e->getStatusCode()) {
-            403 => 'Only its owner or a steward may do this.',
-            404 => 'There is nothing here that you may see.',
-            412 => 'Somebody changed this since you opened it. Reload to see it; what you typed is still here.',
-            413 => 'The file is larger than this server takes in one piece.',
-            419 => 'This page was open for so long that its sign-in ran out. Reload it; what you typed is still here.',
-            429 => 'Too many attempts. Wait a minute and try again.',
-            default => $e instanceof \Throwable && $e->getMessage() !== '' ? $e->getMessage() : 'The request could not be carried out.',
-        };
     }
 }

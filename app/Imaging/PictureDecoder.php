@@ -64,10 +64,6 @@ final class PictureDecoder
             $profile = isset($profiles['icc']) ? IccProfile::tryParse($profiles['icc']) : null;
             $remark = isset($profiles['icc']) && $profile === null ? 'the embedded colour profile is of a kind that is not read; sRGB was assumed' : null;
             $bytesPerSample = $image->getImageDepth() > 8 ? 2 : 1;
-            if ($image->getImageAlphaChannel()) {
-                $image->setImageBackgroundColor('white');
-                $image->setImageAlphaChannel(Imagick::ALPHACHANNEL_REMOVE);
-            }
             $image->setImageDepth(8 * $bytesPerSample);
             // The core wants 16-bit samples low byte first.
             $image->setOption('endian', 'LSB');
@@ -90,10 +86,6 @@ final class PictureDecoder
     {
         try {
             $image = self::read($path, self::inspect($path)['extension']);
-            if ($image->getImageAlphaChannel()) {
-                $image->setImageBackgroundColor('white');
-                $image->setImageAlphaChannel(Imagick::ALPHACHANNEL_REMOVE);
-            }
             $image->thumbnailImage($longerSide, $longerSide, true);
             $image->stripImage();
             $image->setImageFormat('jpeg');
@@ -112,6 +104,11 @@ final class PictureDecoder
         $image->readImage(($extension === 'jpg' ? 'jpeg' : 'png').':'.$path.'[0]');
         if ($image->getImageColorspace() === Imagick::COLORSPACE_CMYK) {
             throw new UnreadablePicture('This is a print picture (CMYK), which does not tell measured colours. Save it as RGB.');
+        }
+        // What is see-through lies on white, as on a sheet.
+        if ($image->getImageAlphaChannel()) {
+            $image->setImageBackgroundColor('white');
+            $image->setImageAlphaChannel(Imagick::ALPHACHANNEL_REMOVE);
         }
 
         return $image;

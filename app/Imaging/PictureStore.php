@@ -17,18 +17,9 @@ final class PictureStore
     {
         $sha256 = hash('sha256', $bytes);
         $path = self::path($sha256, $extension);
-        if (is_file($path)) {
-            return $sha256;
+        if (! is_file($path)) {
+            self::write($path, $bytes);
         }
-        if (! is_dir(dirname($path))) {
-            mkdir(dirname($path), 0775, true);
-        }
-        $partial = $path.'.'.bin2hex(random_bytes(4));
-        $file = fopen($partial, 'xb') ?: throw new \RuntimeException('The picture could not be stored.');
-        fwrite($file, $bytes);
-        fsync($file);
-        fclose($file);
-        rename($partial, $path);
 
         return $sha256;
     }
@@ -38,14 +29,23 @@ final class PictureStore
     {
         $path = storage_path("app/previews/$sha256-$longerSide.jpg");
         if (! is_file($path)) {
-            if (! is_dir(dirname($path))) {
-                mkdir(dirname($path), 0775, true);
-            }
-            $partial = $path.'.'.bin2hex(random_bytes(4));
-            file_put_contents($partial, PictureDecoder::preview(self::path($sha256, $extension), $longerSide));
-            rename($partial, $path);
+            self::write($path, PictureDecoder::preview(self::path($sha256, $extension), $longerSide));
         }
 
         return $path;
+    }
+
+    /** Writes beside the name first, so that nobody ever sees half a file under it. */
+    private static function write(string $path, string $bytes): void
+    {
+        if (! is_dir(dirname($path))) {
+            @mkdir(dirname($path), 0775, true);
+        }
+        $partial = $path.'.'.bin2hex(random_bytes(4));
+        $file = fopen($partial, 'xb') ?: throw new \RuntimeException('The picture could not be stored.');
+        fwrite($file, $bytes);
+        fsync($file);
+        fclose($file);
+        rename($partial, $path);
     }
 }

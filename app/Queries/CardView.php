@@ -7,6 +7,7 @@ namespace App\Queries;
 use App\Models\Card;
 use App\Models\Claim;
 use App\Models\FadeCheck;
+use App\Models\Hanging;
 use App\Models\Measurement;
 use App\Models\Picture;
 use App\Models\Revision;
@@ -41,6 +42,7 @@ final class CardView
             'shownPicture' => $card->pictures->firstWhere('id', $shown?->picture_id)?->uuid,
             'result' => $shown?->result,
             'hanging' => self::hanging($card),
+            'facings' => Hanging::FACINGS,
             'checks' => $card->checks->map(self::check(...))->all(),
             'revisions' => $card->revisions->map(static fn (Revision $r): array => ['number' => $r->number, 'publishedAt' => $r->published_at->toIso8601String()])->all(),
             'eyeScales' => EyeScale::all(),

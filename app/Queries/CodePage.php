@@ -94,7 +94,7 @@ final class CodePage
      *
      * @return \Illuminate\Database\Query\Builder
      */
-    private static function visibleMeasurements(?User $user)
+    public static function visibleMeasurements(?User $user)
     {
         return Measurement::query()->toBase()
             ->join('cards', 'cards.id', '=', 'measurements.card_id')

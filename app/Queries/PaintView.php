@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Queries;
 
 use App\Models\Claim;
+use App\Models\ClaimScale;
 use App\Models\Paint;
 use App\Models\Pan;
 use Illuminate\Support\Facades\Auth;
@@ -39,6 +40,12 @@ final class PaintView
             'keptAt' => $pan->kept_at,
             'mine' => $pan->owner_id === Auth::id(),
         ];
+    }
+
+    /** @return array<string, mixed> */
+    public static function claimScale(ClaimScale $scale): array
+    {
+        return ['uuid' => $scale->uuid, 'property' => $scale->property, 'name' => $scale->name, 'words' => $scale->words];
     }
 
     /** @return array<string, mixed> needs claimScale loaded */

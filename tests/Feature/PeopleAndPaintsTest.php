@@ -27,6 +27,8 @@ final class PeopleAndPaintsTest extends FeatureTestCase
         Artisan::call('tester:add', ['name' => 'Bram Tidewell', 'email' => 'Bram@saltern-reach.example', '--steward' => true]);
         preg_match('/password (\S+)/', Artisan::output(), $m);
         $this->postJson('/api/session', ['email' => 'bram@saltern-reach.example', 'password' => $m[1] ?? ''])->assertOk()->assertJsonPath('user.isSteward', true);
+        $this->deleteJson('/api/session');
+        $this->postJson('/api/session', ['email' => 'BRAM@saltern-reach.example', 'password' => $m[1] ?? ''])->assertOk();
         $this->artisan('tester:add', ['name' => 'Bram again', 'email' => 'bram@saltern-reach.example'])->assertFailed();
         $this->artisan('tester:add', ['name' => 'Nobody', 'email' => 'no address'])->assertFailed();
     }

@@ -80,7 +80,10 @@ final class RightsTest extends FeatureTestCase
         }
         // Others see the paint and its code, not the draft's strip.
         $this->getJson('/api/pigments/PB28')->assertJsonCount(1, 'paints')->assertJsonPath('stripOrder', [])->assertJsonPath('paints.0.strip', null);
+        $measured = fn (): int => array_column($this->getJson('/api/pigments')->json('pigments'), 'measured', 'code')['PB28'];
+        self::assertSame(0, $measured());
         $this->actingAs($this->steward)->getJson('/api/pigments/PB28')->assertJsonCount(1, 'stripOrder');
+        self::assertSame(1, $measured());
         $this->actingAs($this->wren)->postJson("/api/cards/$card->uuid/publish")->assertCreated();
         // What is published is open to all; the card as it stands now, with its window and drafts, stays its owner's.
         foreach ($paths as $i => $path) {

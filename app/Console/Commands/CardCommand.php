@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Models\Card;
 use Illuminate\Console\Command;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\CoreException;
@@ -37,6 +38,12 @@ abstract class CardCommand extends Command
         }
 
         return LayoutJson::fromArray(json_decode((string) file_get_contents($path), true));
+    }
+
+    /** The recorded card that the argument names. */
+    protected function card(): Card
+    {
+        return Card::query()->where('uuid', $this->argument('card'))->first() ?? throw new CoreException('There is no card with this number.');
     }
 
     protected function write(?string $path, string $contents): void

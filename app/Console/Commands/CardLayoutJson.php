@@ -4,9 +4,6 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Models\Card;
-use MarshTrial\Core\CoreException;
-
 final class CardLayoutJson extends CardCommand
 {
     protected $signature = 'card:layout {card : UUID of a card} {--o|out= : JSON file}';
@@ -15,7 +12,6 @@ final class CardLayoutJson extends CardCommand
 
     protected function work(): void
     {
-        $card = Card::query()->where('uuid', $this->argument('card'))->first() ?? throw new CoreException('There is no card with this number.');
-        $this->write($this->option('out'), self::json($card->layout));
+        $this->write($this->option('out'), self::json($this->card()->layout));
     }
 }

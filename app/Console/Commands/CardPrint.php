@@ -4,9 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Models\Card;
 use MarshTrial\Core\Card\SvgPrinter;
-use MarshTrial\Core\CoreException;
 
 final class CardPrint extends CardCommand
 {
@@ -16,7 +14,6 @@ final class CardPrint extends CardCommand
 
     protected function work(): void
     {
-        $card = Card::query()->where('uuid', $this->argument('card'))->first() ?? throw new CoreException('There is no card with this number.');
-        $this->write($this->option('out'), SvgPrinter::print($card->cardLayout(), (bool) $this->option('frame')));
+        $this->write($this->option('out'), SvgPrinter::print($this->card()->cardLayout(), (bool) $this->option('frame')));
     }
 }

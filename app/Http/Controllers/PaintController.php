@@ -57,7 +57,8 @@ final class PaintController extends Controller
         return new JsonResponse([
             ...CodePage::paint($paint, $evidence),
             'pans' => $paint->pans()->where('owner_id', $this->user($request)->id ?? 0)->orderBy('id')->get()->map(PaintView::pan(...))->all(),
-            'claimScales' => $paint->maker->claimScales->map(static fn (ClaimScale $s): array => ['uuid' => $s->uuid, 'property' => $s->property, 'name' => $s->name, 'words' => $s->words])->all(),
+            'claimScales' => $paint->maker->claimScales->map(PaintView::claimScale(...))->all(),
+            'forms' => Pan::FORMS,
             'classes' => BenchScale::CLASSES,
         ]);
     }
@@ -111,7 +112,7 @@ final class PaintController extends Controller
             'words' => Scale::of($values['property'], array_values($values['words']))->words,
         ], $request->header('If-Match'));
 
-        return new JsonResponse(['uuid' => $scale->uuid, 'property' => $scale->property, 'name' => $scale->name, 'words' => $scale->words], $scale->wasRecentlyCreated ? 201 : 200);
+        return new JsonResponse(PaintView::claimScale($scale), $scale->wasRecentlyCreated ? 201 : 200);
     }
 
     public function putClaim(Request $request, string $uuid): JsonResponse

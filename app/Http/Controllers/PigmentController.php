@@ -13,10 +13,11 @@ use MarshTrial\Core\Pigment\Catalogue;
 
 final class PigmentController extends Controller
 {
-    public function index(): JsonResponse
+    public function index(Request $request): JsonResponse
     {
         $paints = PaintCode::query()->toBase()->groupBy('code')->selectRaw('code, count(*) as n')->pluck('n', 'code');
         $measured = PaintCode::query()->toBase()->join('strips', 'strips.paint_id', '=', 'paint_codes.paint_id')->where('strips.kind', 'property')
+            ->whereIn('strips.measurement_id', CodePage::visibleMeasurements($this->user($request)))
             ->groupBy('code')->selectRaw('code, count(distinct strips.paint_id) as n')->pluck('n', 'code');
         $known = Catalogue::all();
         $others = $paints->keys()->reject(static fn (string $code): bool => isset($known[$code]))->sort();

@@ -25,7 +25,8 @@ final class SessionController extends Controller
     public function store(Request $request): JsonResponse
     {
         $credentials = $request->validate(['email' => 'required|email|max:200', 'password' => 'required|string|max:200']);
-        $key = 'sign-in|'.mb_strtolower($credentials['email']).'|'.$request->ip();
+        $credentials['email'] = mb_strtolower($credentials['email']);
+        $key = 'sign-in|'.$credentials['email'].'|'.$request->ip();
         if (RateLimiter::tooManyAttempts($key, self::ATTEMPTS_A_MINUTE)) {
             throw new TooManyRequestsHttpException(RateLimiter::availableIn($key));
         }

@@ -44,7 +44,7 @@ export interface FadeHalves { doseMlxh: number | null; paper: [string, string]; 
 export interface Strip { ladder: Ladder | null; fade: FadeHalves | null }
 
 export interface PaintBeside extends Paint { strip: Strip | null; properties: Record<Property, PropertyBeside>; notTested: Property[] }
-export interface PaintPage extends PaintBeside { pans: Pan[]; claimScales: ClaimScale[]; classes: Record<Property, string[]> }
+export interface PaintPage extends PaintBeside { pans: Pan[]; forms: string[]; claimScales: ClaimScale[]; classes: Record<Property, string[]> }
 
 export interface DepthStop { hex: string; lab: [number, number, number]; dE00Above: number | null; seam: boolean }
 export interface CodePage {
@@ -84,7 +84,7 @@ export interface Hanging {
 }
 export interface Check { id: number; uuid: string; edition: number; checkedOn: string; doseMlxh: number | null; note: string }
 export interface Card extends CardSummary {
-    rows: CardRow[]; pictures: Picture[]; shownPicture: string | null; result: Measurement | null; hanging: Hanging | null; checks: Check[];
+    rows: CardRow[]; pictures: Picture[]; shownPicture: string | null; result: Measurement | null; hanging: Hanging | null; facings: string[]; checks: Check[];
     revisions: { number: number; publishedAt: string }[]; eyeScales: Record<Property, Record<string, string>>; classes: Record<Property, string[]>;
 }
 

@@ -4,9 +4,8 @@ import type { Card, Check } from '../../api/types';
 import { day, today } from '../../components/paint/words';
 import { Problem } from '../../components/ui/states';
 import { TakePicture } from './TakePicture';
+import { decimal } from '../../components/ui/decimal';
 import { useSaving } from '../../components/ui/useSaving';
-
-const FACINGS = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west', 'roof or flat'];
 
 /** The course of a fade card: read before hanging, hang, check. Each step shows what was recorded or asks for it. */
 export function FadeCourse({ card, onDone }: { card: Card; onDone: () => void }) {
@@ -36,9 +35,9 @@ function Hang({ card, onDone }: { card: Card; onDone: () => void }) {
     const h = card.hanging;
     function save(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();
-        const values = Object.fromEntries([...new FormData(e.currentTarget)].map(([k, v]) => [k, v === '' ? null : v]));
+        const values = Object.fromEntries(new FormData(e.currentTarget));
         return saving(async () => {
-            await put(`cards/${card.uuid}/hanging/${h?.uuid ?? newUuid()}`, values, h?.edition);
+            await put(`cards/${card.uuid}/hanging/${h?.uuid ?? newUuid()}`, { ...values, latitude: decimal(values.latitude), longitude: decimal(values.longitude) }, h?.edition);
             setEditing(false);
             onDone();
         });
@@ -58,7 +57,7 @@ function Hang({ card, onDone }: { card: Card; onDone: () => void }) {
             {!card.mayChange ? <p className="text-soft">Not hung yet.</p> : (
                 <form onSubmit={(e) => void save(e)} className="grid grid-cols-2 gap-2 text-sm">
                     <label className="col-span-2">Window<input className="block w-full" name="place" defaultValue={h?.place} required /></label>
-                    <label>Facing<select className="block w-full" name="facing" defaultValue={h?.facing ?? 'south'}>{FACINGS.map((f) => <option key={f}>{f}</option>)}</select></label>
+                    <label>Facing<select className="block w-full" name="facing" defaultValue={h?.facing ?? 'south'}>{card.facings.map((f) => <option key={f}>{f}</option>)}</select></label>
                     <label>Hung on<input className="block w-full" type="date" name="hungOn" defaultValue={h?.hungOn ?? today()} required /></label>
                     <label className="col-span-2">Glass<input className="block w-full" name="glass" defaultValue={h?.glass} placeholder="one pane, two panes, coated …" /></label>
                     <label>Latitude<input className="block w-full" name="latitude" inputMode="decimal" defaultValue={h?.latitude ?? ''} /></label>
@@ -80,7 +79,7 @@ function NewCheck({ card, onDone }: { card: Card; onDone: () => void }) {
         const form = e.currentTarget;
         const values = Object.fromEntries(new FormData(form));
         return saving(async () => {
-            await put(`cards/${card.uuid}/checks/${newUuid()}`, { checkedOn: values.checkedOn, doseMlxh: String(values.doseMlxh).replace(',', '.') || null, note: values.note });
+            await put(`cards/${card.uuid}/checks/${newUuid()}`, { checkedOn: values.checkedOn, doseMlxh: decimal(values.doseMlxh), note: values.note });
             form.reset();
             onDone();
         });

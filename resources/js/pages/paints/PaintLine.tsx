@@ -3,6 +3,7 @@ import { useEffect, useRef, useState, type FormEvent } from 'react';
 import { get, newUuid, put } from '../../api/client';
 import type { Statement } from '../../api/types';
 import { Cautions, Problem } from '../../components/ui/states';
+import { decimal } from '../../components/ui/decimal';
 import { useSaving } from '../../components/ui/useSaving';
 
 interface Line {
@@ -27,7 +28,7 @@ export function PaintLine() {
         e.preventDefault();
         const { makerName, range, colourName, pigments, ...pan } = line;
         return saving(async () => {
-            await put(`paints/${newUuid()}`, { makerName, range, colourName, pigments, pan: { uuid: newUuid(), ...pan, volumeMl: pan.volumeMl.replace(',', '.') || null } });
+            await put(`paints/${newUuid()}`, { makerName, range, colourName, pigments, pan: { uuid: newUuid(), ...pan, volumeMl: decimal(pan.volumeMl) } });
             setDone(`Recorded ${colourName}.`);
             setLine((l) => ({ ...l, colourName: '', pigments: '', batch: '', price: '', keptAt: '' }));
             first.current?.focus();
@@ -37,26 +38,26 @@ export function PaintLine() {
         });
     }
 
-    const field = (key: keyof Line, label: string, width: string, more: object = {}) => (
-        <label className={`block text-sm ${width}`}>{label}<input className="block w-full" value={line[key]} onChange={(e) => setLine({ ...line, [key]: e.target.value })} autoComplete="off" {...more} /></label>
+    const field = (key: keyof Line, label: string, more: object = {}) => (
+        <label className="block text-sm">{label}<input className="block w-full" value={line[key]} onChange={(e) => setLine({ ...line, [key]: e.target.value })} autoComplete="off" {...more} /></label>
     );
     return (
         <form onSubmit={(e) => void record(e)} className="my-3 border-y border-ink py-3" aria-label="Record a paint">
             <div className="grid grid-cols-2 md:grid-cols-[1.3fr_0.8fr_1.5fr_1.2fr_0.9fr_0.7fr_0.55fr_0.6fr_0.5fr_1.1fr_auto] gap-2 items-end">
-                {field('makerName', 'Maker', '', { list: 'known-makers', required: true })}
-                {field('range', 'Range', '')}
-                {field('colourName', 'Colour name', '', { ref: first, required: true })}
-                {field('pigments', 'Pigment codes', '', { placeholder: 'blank: not stated' })}
+                {field('makerName', 'Maker', { list: 'known-makers', required: true })}
+                {field('range', 'Range')}
+                {field('colourName', 'Colour name', { ref: first, required: true })}
+                {field('pigments', 'Pigment codes', { placeholder: 'blank: not stated' })}
                 <label className="block text-sm">Form
                     <select className="block w-full" value={line.form} onChange={(e) => setLine({ ...line, form: e.target.value })}>
                         {(makers.data?.forms ?? [line.form]).map((f) => <option key={f}>{f}</option>)}
                     </select>
                 </label>
-                {field('batch', 'Batch', '')}
-                {field('volumeMl', 'ml', '', { inputMode: 'decimal' })}
-                {field('price', 'Price', '', { inputMode: 'decimal' })}
-                {field('currency', 'Curr.', '', { maxLength: 3 })}
-                {field('keptAt', 'Kept at', '')}
+                {field('batch', 'Batch')}
+                {field('volumeMl', 'ml', { inputMode: 'decimal' })}
+                {field('price', 'Price', { inputMode: 'decimal' })}
+                {field('currency', 'Curr.', { maxLength: 3 })}
+                {field('keptAt', 'Kept at')}
                 <button className="button" data-main>Record <kbd className="num ml-1">Enter</kbd></button>
             </div>
             <datalist id="known-makers">{makers.data?.makers.map((m) => <option key={m.uuid} value={m.name} />)}</datalist>

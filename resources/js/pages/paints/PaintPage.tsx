@@ -11,6 +11,7 @@ import { Cautions, Loading, Problem } from '../../components/ui/states';
 import { useSession } from '../../components/ui/useSession';
 import { ClaimScaleForm } from './ClaimScaleForm';
 import { Codes } from './PaintsPage';
+import { decimal } from '../../components/ui/decimal';
 import { useSaving } from '../../components/ui/useSaving';
 
 export default function PaintPage() {
@@ -51,8 +52,9 @@ function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
     const queries = useQueryClient();
     function save(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();
+        const values = Object.fromEntries(new FormData(e.currentTarget));
         return saving(async () => {
-            await put(`paints/${paint.uuid}`, Object.fromEntries(new FormData(e.currentTarget)), paint.edition);
+            await put(`paints/${paint.uuid}`, values, paint.edition);
             setEditing(false);
             onSaved();
             void queries.invalidateQueries({ queryKey: ['code'] });
@@ -121,7 +123,7 @@ function Pans({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
         const form = e.currentTarget;
         const values = Object.fromEntries(new FormData(form));
         return saving(async () => {
-            await put(`pans/${newUuid()}`, { paintUuid: paint.uuid, ...values, volumeMl: values.volumeMl || null });
+            await put(`pans/${newUuid()}`, { paintUuid: paint.uuid, ...values, volumeMl: decimal(values.volumeMl) });
             form.reset();
             onSaved();
         });
@@ -132,7 +134,7 @@ function Pans({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
             <ul>{paint.pans.map((p) => <li key={p.uuid}>{[p.form, p.batch && `batch ${p.batch}`, p.volumeMl !== null && `${p.volumeMl} ml`, p.price, p.keptAt].filter(Boolean).join(' · ')}</li>)}</ul>
             {paint.pans.length === 0 && <p className="text-soft">You have none of this paint yet.</p>}
             <form onSubmit={(e) => void save(e)} className="mt-2 flex flex-wrap gap-2 items-end text-sm">
-                <label>Form<select className="block" name="form">{['tube', 'pan', 'hand-poured pan', 'handmade', 'stick'].map((f) => <option key={f}>{f}</option>)}</select></label>
+                <label>Form<select className="block" name="form">{paint.forms.map((f) => <option key={f}>{f}</option>)}</select></label>
                 <label>Batch<input className="block w-28" name="batch" /></label>
                 <label>ml<input className="block w-20" name="volumeMl" inputMode="decimal" /></label>
                 <label>Price<input className="block w-24" name="price" inputMode="decimal" /></label>
