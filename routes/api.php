@@ -2,12 +2,16 @@
 
 declare(strict_types=1);
 
+use App\Http\Controllers\BenchController;
 use App\Http\Controllers\CardController;
+use App\Http\Controllers\CollectionController;
+use App\Http\Controllers\ImportController;
 use App\Http\Controllers\PaintController;
 use App\Http\Controllers\PictureController;
 use App\Http\Controllers\PigmentController;
 use App\Http\Controllers\RecordController;
 use App\Http\Controllers\SessionController;
+use App\Http\Controllers\SessionsController;
 use App\Http\Controllers\TodayController;
 use Illuminate\Support\Facades\Route;
 
@@ -51,4 +55,40 @@ Route::middleware('auth')->group(static function (): void {
     Route::put('cards/{card}/checks/{uuid}', [CardController::class, 'putCheck']);
     Route::post('cards/{card}/publish', [CardController::class, 'publish']);
     Route::put('verdicts/{uuid}', [CardController::class, 'putVerdict']);
+
+    Route::get('palettes', [CollectionController::class, 'palettes']);
+    Route::put('palettes/{uuid}', [CollectionController::class, 'putPalette']);
+    Route::delete('palettes/{palette}', [CollectionController::class, 'destroyPalette']);
+    Route::put('pans/{pan}/place', [CollectionController::class, 'place']);
+    Route::get('pans/{pan}/narrowing', [CollectionController::class, 'narrowing']);
+    Route::put('formulations/{uuid}', [CollectionController::class, 'putFormulation']);
+    Route::get('labels.svg', [CollectionController::class, 'labels']);
+    Route::get('collection.csv', [CollectionController::class, 'export']);
+    Route::get('imports', [ImportController::class, 'index']);
+    Route::post('imports/{uuid}', [ImportController::class, 'put']);
+    Route::get('imports/{import}', [ImportController::class, 'show']);
+    Route::patch('imports/{import}', [ImportController::class, 'change']);
+    Route::post('imports/{import}/run', [ImportController::class, 'run']);
+    Route::delete('imports/{import}', [ImportController::class, 'destroy']);
+    Route::get('imports/{import}/wrong.csv', [ImportController::class, 'wrong']);
+
+    Route::get('people', [SessionsController::class, 'people']);
+    Route::get('sessions', [SessionsController::class, 'index']);
+    Route::get('session-choices', [SessionsController::class, 'choices']);
+    Route::post('session-plan', [SessionsController::class, 'plan']);
+    Route::put('sessions/{uuid}', [SessionsController::class, 'put']);
+    Route::get('sessions/{session}', [SessionsController::class, 'show']);
+    Route::put('sessions/{session}/conditions', [SessionsController::class, 'putConditions']);
+    Route::post('sessions/{session}/reveal', [SessionsController::class, 'reveal']);
+    Route::put('sessions/{session}/people/{user}', [SessionsController::class, 'join']);
+    Route::delete('sessions/{session}/people/{user}', [SessionsController::class, 'leave']);
+
+    Route::put('tasks/{uuid}', [BenchController::class, 'putTask']);
+    Route::put('timers/{uuid}', [BenchController::class, 'putTimer']);
+    Route::put('remarks/{uuid}', [BenchController::class, 'putRemark']);
+    Route::put('specimen-conditions/{uuid}', [BenchController::class, 'putCondition']);
+    Route::post('photos/{uuid}', [BenchController::class, 'putPhoto']);
+    Route::get('photos/{photo}/preview.jpg', [BenchController::class, 'photo']);
+    Route::put('spoilings/{uuid}', [BenchController::class, 'putSpoiling']);
+    Route::delete('spoilings/{uuid}', [BenchController::class, 'destroySpoiling']);
 });

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
+use App\Models\BenchSession;
 use App\Models\Card;
 use App\Models\Pan;
 use App\Models\Paper;
@@ -21,10 +22,13 @@ use MarshTrial\Core\Exchange\LayoutJson;
 /** Makes a card for chosen pans on a paper. Its layout is fixed from then on: it may already be printed. */
 final class MakeCard
 {
-    /** @param list<string> $panUuids in row order */
-    public static function put(string $uuid, CardKind $kind, string $title, Paper $paper, string $side, string $note, array $panUuids, ?string $ifMatch): Card
+    /**
+     * @param list<string> $panUuids in row order
+     * @param array<string, string> $codeWords pan UUID => word that stands for the paint on the card of a blind session
+     */
+    public static function put(string $uuid, CardKind $kind, string $title, Paper $paper, string $side, string $note, array $panUuids, ?string $ifMatch, ?BenchSession $session = null, array $codeWords = []): Card
     {
-        return DB::transaction(static function () use ($uuid, $kind, $title, $paper, $side, $note, $panUuids, $ifMatch): Card {
+        return DB::transaction(static function () use ($uuid, $kind, $title, $paper, $side, $note, $panUuids, $ifMatch, $session, $codeWords): Card {
             $values = ['title' => $title, 'paper_id' => $paper->id, 'paper_side' => $side, 'note' => $note];
             if (Card::query()->where('uuid', $uuid)->exists()) {
                 return Card::put($uuid, $values, $ifMatch);
@@ -34,12 +38,15 @@ final class MakeCard
             foreach (array_values($panUuids) as $i => $panUuid) {
                 $pan = $pans[$panUuid] ?? throw new CoreException('One of the chosen pans is no longer there.');
                 $paint = $pan->paint;
-                $labels[] = new RowLabel($i + 1, $pan->uuid, $paint->colour_name, $paint->maker->name, $paint->pigments);
-                $rows[] = ['uuid' => (string) Str::uuid(), 'pan_id' => $pan->id, 'row' => $i + 1];
+                $word = $codeWords[$panUuid] ?? null;
+                $labels[] = $word === null
+                    ? new RowLabel($i + 1, $pan->uuid, $paint->colour_name, $paint->maker->name, $paint->pigments)
+                    : new RowLabel($i + 1, $pan->uuid, $word, '', '');
+                $rows[] = ['uuid' => (string) Str::uuid(), 'pan_id' => $pan->id, 'row' => $i + 1, 'code_word' => $word];
             }
             CardLayout::checkRows($labels);
             $layout = $kind === CardKind::Property ? PropertyCard::layout($uuid, $title, $labels) : FadeCard::layout($uuid, $title, $labels);
-            $card = Card::put($uuid, [...$values, 'kind' => $kind->value, 'layout' => LayoutJson::toArray($layout)]);
+            $card = Card::put($uuid, [...$values, 'kind' => $kind->value, 'layout' => LayoutJson::toArray($layout), 'bench_session_id' => $session?->id]);
             foreach ($rows as $row) {
                 Specimen::query()->create([...$row, 'card_id' => $card->id]);
             }

@@ -24,6 +24,9 @@ final class PublishRecord
     public static function of(Card $card, User $publisher): Revision
     {
         return DB::transaction(static function () use ($card, $publisher): Revision {
+            if ($card->load('session')->session?->isBlindNow()) {
+                throw new CoreException('The names of this session are still hidden. Publish when all eye verdicts are in.');
+            }
             if (Measurement::query()->where('card_id', $card->id)->whereIn('state', ['waiting', 'running'])->exists()) {
                 throw new CoreException('A picture of this card is still being measured. Publish when it is done.');
             }
@@ -57,8 +60,10 @@ final class PublishRecord
         ];
         $rows = array_map(static function (array $row): array {
             $row['paint'] = Arr::except($row['paint'], ['mayChange', 'edition']);
-            $row['pan'] = Arr::only($row['pan'], ['form', 'batch', 'volumeMl', 'price']);
+            $row['pan'] = Arr::only($row['pan'], ['form', 'batch', 'volumeMl', 'price', 'perMl', 'openedOn', 'got', 'formulation']);
             $row['verdicts'] = array_map(static fn (array $v): array => Arr::except($v, ['mine', 'edition']), $row['verdicts']);
+            // A photograph may show a home or a face; it stays with those who were there.
+            unset($row['photos']);
 
             return $row;
         }, $view['rows']);

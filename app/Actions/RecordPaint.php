@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
+use App\Models\Formulation;
 use App\Models\Maker;
 use App\Models\Paint;
 use App\Models\PaintCode;
@@ -32,6 +33,8 @@ final class RecordPaint
                 'pigments_written' => trim((string) ($line['pigments'] ?? '')),
                 'pigments' => $statement->text(),
                 'pigments_stated' => $statement->isStated(),
+                ...array_key_exists('series', $line) ? ['series' => trim((string) $line['series'])] : [],
+                ...array_key_exists('discontinued', $line) ? ['discontinued' => (bool) $line['discontinued']] : [],
             ], $ifMatch);
             $paint->codes()->delete();
             PaintCode::query()->insert(array_map(static fn (PigmentCode $code, int $i): array => [
@@ -45,12 +48,19 @@ final class RecordPaint
         });
     }
 
-    /** @param array<string, mixed> $pan form, batch, volumeMl, price with currency, keptAt */
+    /** @param array<string, mixed> $pan form, batch, volumeMl, price with currency, keptAt, and optionally openedOn, state, got, note, formulationUuid; its slot has its own action */
     public static function putPan(string $uuid, Paint $paint, array $pan, ?string $ifMatch): Pan
     {
         $price = trim((string) ($pan['price'] ?? '')) === '' ? null : Money::parse((string) $pan['price'], (string) ($pan['currency'] ?? ''));
 
+        $formulation = ($pan['formulationUuid'] ?? '') === '' ? null : Formulation::query()->where('paint_id', $paint->id)->where('uuid', $pan['formulationUuid'])->firstOrFail();
+
         return Pan::put($uuid, [
+            ...array_key_exists('formulationUuid', $pan) ? ['formulation_id' => $formulation?->id] : [],
+            ...array_key_exists('openedOn', $pan) ? ['opened_on' => $pan['openedOn'] ?: null] : [],
+            ...array_key_exists('state', $pan) ? ['state' => $pan['state'] ?: 'in use'] : [],
+            ...array_key_exists('got', $pan) ? ['got' => (string) $pan['got']] : [],
+            ...array_key_exists('note', $pan) ? ['note' => trim((string) $pan['note'])] : [],
             'paint_id' => $paint->id,
             'form' => $pan['form'],
             'batch' => trim((string) ($pan['batch'] ?? '')),
@@ -61,7 +71,7 @@ final class RecordPaint
         ], $ifMatch);
     }
 
-    private static function maker(string $name): Maker
+    public static function maker(string $name): Maker
     {
         $name = trim((string) preg_replace('/\s+/u', ' ', $name));
 

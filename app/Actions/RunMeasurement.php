@@ -7,10 +7,12 @@ namespace App\Actions;
 use App\Imaging\PictureStore;
 use App\Imaging\PngWriter;
 use App\Models\Measurement;
+use App\Models\Specimen;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Bench\CardMeasurement;
 use MarshTrial\Core\Bench\CardMeter;
 use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Card\RowLabel;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\MeasurementJson;
 use MarshTrial\Core\Simulation\ScannerStandIn;
@@ -62,8 +64,11 @@ final class RunMeasurement
     {
         $report = self::reporter($measurement, 0.0, 0.7);
         $dose = (float) ($measurement->picture->fadeCheck->dose_mlxh ?? 0);
+        // The card of a blind session does not say what is on it; the make-believe paint follows from the pans.
+        $rows = Specimen::query()->with('pan.paint.maker')->where('card_id', $measurement->card_id)->orderBy('row')->get()
+            ->map(static fn (Specimen $s): RowLabel => new RowLabel($s->row, $s->pan->uuid, $s->pan->paint->colour_name, $s->pan->paint->maker->name, $s->pan->paint->pigments));
         $scan = ScannerStandIn::scan(
-            $layout, self::STAND_IN_SEED, self::STAND_IN_DPI, $dose,
+            $layout->withRows(array_values($rows->all())), self::STAND_IN_SEED, self::STAND_IN_DPI, $dose,
             static fn (int $done, int $all) => $report("Scanner stand-in: window $done of $all", $done / $all),
         );
         $sha256 = PictureStore::keep(PngWriter::encode($scan), 'png');

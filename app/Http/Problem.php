@@ -22,6 +22,7 @@ final class Problem
         404 => 'There is nothing here that you may see.',
         412 => 'Somebody changed this since you opened it. Reload to see it; what you typed is still here.',
         413 => 'The file is larger than this server takes in one piece.',
+        428 => 'This is there already. Reload to see it before you change it; what you typed is still here.',
         419 => 'This page was open for so long that its sign-in ran out. Reload it; what you typed is still here.',
         429 => 'Too many attempts. Wait a minute and try again.',
     ];

@@ -22,9 +22,11 @@ use MarshTrial\Core\Exchange\LayoutJson;
  * @property string $note
  * @property array<string, mixed> $layout
  * @property Carbon|null $published_at
+ * @property int|null $bench_session_id
  * @property Carbon $created_at
  * @property Carbon $updated_at
  * @property Paper $paper
+ * @property BenchSession|null $session
  * @property Hanging|null $hanging
  * @property \Illuminate\Database\Eloquent\Collection<int, Specimen> $specimens
  * @property \Illuminate\Database\Eloquent\Collection<int, Picture> $pictures
@@ -33,7 +35,21 @@ use MarshTrial\Core\Exchange\LayoutJson;
  */
 final class Card extends Model
 {
-    use Shared;
+    use Shared {
+        mayBeChangedBy as private mayBeChangedByOwner;
+    }
+
+    /** Its owner and stewards, and those who work on its session. */
+    public function mayBeChangedBy(?User $user): bool
+    {
+        return $this->mayBeChangedByOwner($user)
+            || ($user !== null && $this->bench_session_id !== null && in_array($this->bench_session_id, $user->sessionIds(), true));
+    }
+
+    public function mayBePublishedBy(?User $user): bool
+    {
+        return $this->mayBeChangedByOwner($user);
+    }
 
     protected function casts(): array
     {
@@ -47,7 +63,7 @@ final class Card extends Model
      */
     public function scopeListed(Builder $query): void
     {
-        $query->select('id', 'uuid', 'owner_id', 'edition', 'kind', 'title', 'paper_id', 'paper_side', 'note', 'published_at', 'created_at', 'updated_at');
+        $query->select('id', 'uuid', 'owner_id', 'edition', 'kind', 'title', 'paper_id', 'paper_side', 'note', 'published_at', 'bench_session_id', 'created_at', 'updated_at');
     }
 
     /** @param Builder<self> $query */
@@ -56,7 +72,7 @@ final class Card extends Model
         if ($user === null) {
             $query->whereNotNull('cards.published_at');
         } elseif (! $user->is_steward) {
-            $query->where(fn (Builder $q) => $q->whereNotNull('cards.published_at')->orWhere('cards.owner_id', $user->id));
+            $query->where(fn (Builder $q) => $q->whereNotNull('cards.published_at')->orWhere('cards.owner_id', $user->id)->orWhereIn('cards.bench_session_id', BenchSession::idsOf($user)));
         }
     }
 
@@ -74,6 +90,12 @@ final class Card extends Model
     public function paper(): BelongsTo
     {
         return $this->belongsTo(Paper::class);
+    }
+
+    /** @return BelongsTo<BenchSession, $this> */
+    public function session(): BelongsTo
+    {
+        return $this->belongsTo(BenchSession::class, 'bench_session_id');
     }
 
     /** @return HasMany<Specimen, $this> */

@@ -18,10 +18,13 @@ use MarshTrial\Core\Pigment\PigmentStatement;
  * @property string $pigments_written
  * @property string $pigments canonical text
  * @property bool $pigments_stated
+ * @property string $series
+ * @property bool $discontinued
  * @property Maker $maker
  * @property \Illuminate\Database\Eloquent\Collection<int, Pan> $pans
  * @property \Illuminate\Database\Eloquent\Collection<int, Claim> $claims
  * @property \Illuminate\Database\Eloquent\Collection<int, PaintCode> $codes
+ * @property \Illuminate\Database\Eloquent\Collection<int, Formulation> $formulations
  */
 final class Paint extends Model
 {
@@ -29,7 +32,7 @@ final class Paint extends Model
 
     protected function casts(): array
     {
-        return ['pigments_stated' => 'boolean'];
+        return ['pigments_stated' => 'boolean', 'discontinued' => 'boolean'];
     }
 
     /** @return BelongsTo<Maker, $this> */
@@ -54,6 +57,12 @@ final class Paint extends Model
     public function pans(): HasMany
     {
         return $this->hasMany(Pan::class);
+    }
+
+    /** @return HasMany<Formulation, $this> */
+    public function formulations(): HasMany
+    {
+        return $this->hasMany(Formulation::class)->orderBy('since');
     }
 
     public function statement(): PigmentStatement

@@ -6,6 +6,8 @@ namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Support\Carbon;
+use MarshTrial\Core\Exchange\Money;
 
 /**
  * One tester’s tube or pan of a paint.
@@ -17,13 +19,49 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int|null $price_minor
  * @property string|null $currency
  * @property string $kept_at
+ * @property int|null $palette_id
+ * @property int|null $slot from 1, along the rows
+ * @property Carbon|null $opened_on
+ * @property string $state
+ * @property string $got
+ * @property string $note
+ * @property int|null $formulation_id
+ * @property array<string, string>|null $extras columns of a foreign spreadsheet, by heading
  * @property Paint $paint
+ * @property Palette|null $palette
+ * @property Formulation|null $formulation
  */
 final class Pan extends Model
 {
     use Shared;
 
-    public const FORMS = ['tube', 'pan', 'hand-poured pan', 'handmade', 'stick'];
+    protected function casts(): array
+    {
+        return ['opened_on' => 'date', 'extras' => 'array', 'volume_ml' => 'decimal:2'];
+    }
+
+    /** Where it is kept, in words; needs palette loaded. */
+    public function place(): string
+    {
+        return implode(', ', array_filter([$this->palette?->name, $this->slot === null ? '' : "slot $this->slot", $this->kept_at]));
+    }
+
+    public function price(): ?Money
+    {
+        return $this->price_minor === null ? null : Money::ofMinor($this->price_minor, (string) $this->currency);
+    }
+
+    /** @return BelongsTo<Palette, $this> */
+    public function palette(): BelongsTo
+    {
+        return $this->belongsTo(Palette::class);
+    }
+
+    /** @return BelongsTo<Formulation, $this> */
+    public function formulation(): BelongsTo
+    {
+        return $this->belongsTo(Formulation::class);
+    }
 
     /** @return BelongsTo<Paint, $this> */
     public function paint(): BelongsTo

@@ -9,6 +9,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Gate;
 use Symfony\Component\HttpKernel\Exception\PreconditionFailedHttpException;
+use Symfony\Component\HttpKernel\Exception\PreconditionRequiredHttpException;
 
 /**
  * A thing with a public UUID that the client may make, an owner, and an edition that counts its changes.
@@ -46,6 +47,7 @@ trait Shared
      * @param string|null $ifMatch edition that the writer had seen; null: not told
      *
      * @throws PreconditionFailedHttpException when somebody changed it in between
+     * @throws PreconditionRequiredHttpException when it would change without the edition being told
      */
     public static function put(string $uuid, array $values, ?string $ifMatch = null): static
     {
@@ -54,15 +56,27 @@ trait Shared
             return static::query()->create(['uuid' => $uuid, 'owner_id' => Auth::id(), 'edition' => 1] + $values);
         }
         Gate::authorize('change', $thing);
-        if ($ifMatch !== null && trim($ifMatch, '"') !== (string) $thing->edition) {
+
+        return $thing->change($values, $ifMatch);
+    }
+
+    /** @param array<string, mixed> $values */
+    public function change(array $values, ?string $ifMatch): static
+    {
+        $this->fill($values);
+        // What is so already may be said again, with whatever edition.
+        if (! $this->isDirty()) {
+            return $this;
+        }
+        if ($ifMatch === null) {
+            throw new PreconditionRequiredHttpException;
+        }
+        if (trim($ifMatch, '"') !== (string) $this->edition) {
             throw new PreconditionFailedHttpException;
         }
-        $thing->fill($values);
-        if ($thing->isDirty()) {
-            $thing->edition++;
-            $thing->save();
-        }
+        $this->edition++;
+        $this->save();
 
-        return $thing;
+        return $this;
     }
 }

@@ -16,9 +16,14 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property int $card_id
  * @property int $pan_id
  * @property int $row
+ * @property string|null $code_word stands for the paint while its session is blind
  * @property Pan $pan
  * @property Card $card
  * @property \Illuminate\Database\Eloquent\Collection<int, Verdict> $verdicts
+ * @property \Illuminate\Database\Eloquent\Collection<int, Remark> $remarks
+ * @property \Illuminate\Database\Eloquent\Collection<int, Photo> $photos
+ * @property \Illuminate\Database\Eloquent\Collection<int, SpecimenCondition> $conditions
+ * @property \Illuminate\Database\Eloquent\Collection<int, Spoiling> $spoilings
  */
 final class Specimen extends Model
 {
@@ -39,6 +44,30 @@ final class Specimen extends Model
     public function card(): BelongsTo
     {
         return $this->belongsTo(Card::class);
+    }
+
+    /** @return HasMany<Remark, $this> */
+    public function remarks(): HasMany
+    {
+        return $this->hasMany(Remark::class)->orderBy('id');
+    }
+
+    /** @return HasMany<Photo, $this> */
+    public function photos(): HasMany
+    {
+        return $this->hasMany(Photo::class)->orderBy('id');
+    }
+
+    /** @return HasMany<SpecimenCondition, $this> */
+    public function conditions(): HasMany
+    {
+        return $this->hasMany(SpecimenCondition::class);
+    }
+
+    /** @return HasMany<Spoiling, $this> */
+    public function spoilings(): HasMany
+    {
+        return $this->hasMany(Spoiling::class)->orderBy('id');
     }
 
     /** @return HasMany<Verdict, $this> */

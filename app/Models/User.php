@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Foundation\Auth\User as Authenticatable;
+use Illuminate\Support\Facades\DB;
 
 /**
  * A tester; a steward may also change what others own.
@@ -18,6 +19,24 @@ use Illuminate\Foundation\Auth\User as Authenticatable;
  */
 final class User extends Authenticatable
 {
+    public function getRouteKeyName(): string
+    {
+        return 'uuid';
+    }
+
+    /**
+     * Sessions at the bench that this person works on, asked once in a request.
+     *
+     * @return list<int>
+     */
+    public function sessionIds(): array
+    {
+        static $asked = new \WeakMap;
+        $asked[request()] ??= [];
+
+        return $asked[request()][$this->id] ??= DB::table('session_people')->where('user_id', $this->id)->pluck('bench_session_id')->map(intval(...))->all();
+    }
+
     protected $hidden = ['password', 'remember_token'];
 
     protected function casts(): array

@@ -16,6 +16,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $word
  * @property string $note
  * @property bool $published
+ * @property bool $blind given while the names were hidden
  * @property \Illuminate\Support\Carbon|null $updated_at
  */
 final class Verdict extends Model
@@ -24,7 +25,7 @@ final class Verdict extends Model
 
     protected function casts(): array
     {
-        return ['published' => 'boolean'];
+        return ['published' => 'boolean', 'blind' => 'boolean'];
     }
 
     /** @return BelongsTo<Specimen, $this> */

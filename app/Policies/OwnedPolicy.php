@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Policies;
 
+use App\Models\BenchSession;
 use App\Models\Card;
 use App\Models\Measurement;
 use App\Models\User;
@@ -15,6 +16,8 @@ final class OwnedPolicy
     public static function register(): void
     {
         Gate::define('change', static fn (User $user, object $thing): bool => method_exists($thing, 'mayBeChangedBy') && $thing->mayBeChangedBy($user));
+        Gate::define('publish', static fn (User $user, Card $card): bool => $card->mayBePublishedBy($user));
+        Gate::define('work-on', static fn (User $user, BenchSession $session): bool => $session->mayBeWorkedOnBy($user));
         // The card as it stands now, with its window and its drafts, is its owner's; others read the published record.
         Gate::define('see', static fn (User $user, Card $card): bool => $card->mayBeChangedBy($user));
         Gate::define('see-published', static fn (?User $user, Card $card): bool => $card->published_at !== null || $card->mayBeChangedBy($user));

@@ -20,6 +20,7 @@ use MarshTrial\Core\Bench\EyeScale;
 use MarshTrial\Core\Card\CardCode;
 use MarshTrial\Core\Evidence\Strip as CoreStrip;
 use MarshTrial\Core\Fading\CheckSchedule;
+use MarshTrial\Core\Session\BenchWords;
 
 /** A card with everything that hangs on it, as its own page shows it. */
 final class CardView
@@ -27,17 +28,20 @@ final class CardView
     /** @return array<string, mixed> */
     public static function of(Card $card): array
     {
-        $card->load('owner', 'paper', 'hanging', 'revisions', 'checks', 'pictures', 'specimens.pan.paint.maker', 'specimens.pan.paint.codes', 'specimens.pan.paint.claims.claimScale', 'specimens.verdicts.owner');
+        $card->load('owner', 'paper', 'hanging', 'revisions', 'checks', 'pictures', 'specimens.pan.paint.maker', 'specimens.pan.paint.codes', 'specimens.pan.paint.claims.claimScale', 'specimens.pan.palette', 'specimens.pan.formulation', 'specimens.verdicts.owner', 'specimens.remarks.owner', 'specimens.conditions.owner', 'specimens.spoilings.owner', 'specimens.photos', 'session');
         // Results are large; only the one that is shown is fetched.
         $newest = Measurement::query()->where('card_id', $card->id)->orderBy('id')
             ->get(['id', 'uuid', 'card_id', 'picture_id', 'state', 'progress', 'step', 'problem'])->keyBy('picture_id');
-        $shown = Measurement::query()->find($newest->where('state', 'done')->pluck('id')->last());
+        $shown = Measurement::query()->with('picture')->find($newest->where('state', 'done')->pluck('id')->last());
+        $blind = $card->session !== null && $card->session->isBlindNow();
+        // Before the eye has judged, the picture says nothing.
+        $shown = $blind ? null : $shown;
         $strips = $shown === null ? collect() : $shown->strips()->get()->keyBy('specimen_id');
 
         return [
             ...self::summary($card),
             'layout' => $card->layout,
-            'rows' => $card->specimens->map(static fn (Specimen $s): array => self::row($s, $shown, $strips[$s->id] ?? null))->all(),
+            'rows' => $card->specimens->map(static fn (Specimen $s): array => self::row($card, $s, $shown, $strips[$s->id] ?? null))->all(),
             'pictures' => $card->pictures->map(static fn (Picture $p): array => self::picture($p, $newest[$p->id] ?? null))->all(),
             'shownPicture' => $card->pictures->firstWhere('id', $shown?->picture_id)?->uuid,
             'result' => $shown?->result,
@@ -47,6 +51,9 @@ final class CardView
             'revisions' => $card->revisions->map(static fn (Revision $r): array => ['number' => $r->number, 'publishedAt' => $r->published_at->toIso8601String()])->all(),
             'eyeScales' => EyeScale::all(),
             'classes' => BenchScale::CLASSES,
+            'session' => $card->session === null ? null : ['uuid' => $card->session->uuid, 'title' => $card->session->title, 'blind' => $card->session->blind, 'revealed' => ! $blind],
+            'mayPublish' => $card->mayBePublishedBy(Auth::user()),
+            'spoiledReasons' => BenchWords::SPOILED,
         ];
     }
 
@@ -63,22 +70,52 @@ final class CardView
     }
 
     /** @return array<string, mixed> */
-    private static function row(Specimen $specimen, ?Measurement $shown, ?Strip $strip): array
+    private static function row(Card $card, Specimen $specimen, ?Measurement $shown, ?Strip $strip): array
     {
         $paint = $specimen->pan->paint;
+        $session = $card->session;
+        $blind = $session !== null && $session->isBlindNow();
         $ratings = array_values(array_filter($shown->result['ratings'] ?? [], static fn (array $r): bool => $r['row'] === $specimen->row));
 
         return [
             'row' => $specimen->row, 'uuid' => $specimen->uuid,
-            'paint' => PaintView::of($paint),
-            'pan' => PaintView::pan($specimen->pan),
+            'paint' => $blind ? self::hidden($specimen) : PaintView::of($paint),
+            'pan' => $blind ? null : PaintView::pan($specimen->pan), 'codeWord' => $specimen->code_word,
+            ...SpecimenView::said($specimen, $session === null ? [] : [...$session->conditions, 'paperSide' => $card->paper_side]),
             'strip' => $strip?->kind === 'property' ? StripView::of(CoreStrip::fromArray($strip->data), null) : StripView::of(null, $strip?->data),
-            'claims' => $paint->claims->map(static fn (Claim $c): array => PropertyView::claim($c, self::classes95($ratings, $c->property)))->all(),
+            'claims' => $blind ? [] : $paint->claims->map(static fn (Claim $c): array => PropertyView::claim($c, self::classes95($ratings, $c->property)))->all(),
             'ratings' => array_map(static fn (array $r): array => $r['value'] !== null && $r['status'] === 'measured' ? PropertyView::rating($r, null) : $r, $ratings),
-            'verdicts' => $specimen->verdicts->map(static fn (Verdict $v): array => [
-                ...PropertyView::verdict($v), 'edition' => $v->edition, 'checkId' => $v->fade_check_id, 'mine' => $v->owner_id === Auth::id(),
+            'verdicts' => $specimen->verdicts->filter(static fn (Verdict $v): bool => ! $blind || $v->owner_id === Auth::id())->values()->map(static fn (Verdict $v): array => [
+                ...PropertyView::verdict($v, $v->property === 'lightfastness' ? self::outcomes($shown, $specimen->row, $v) : self::classes95($ratings, $v->property)), 'edition' => $v->edition, 'checkId' => $v->fade_check_id, 'mine' => $v->owner_id === Auth::id(),
             ])->all(),
         ];
+    }
+
+    /**
+     * Stands in a blind session where the paint would be named.
+     *
+     * @return array<string, mixed>
+     */
+    public static function hidden(Specimen $specimen): array
+    {
+        return [
+            'uuid' => '', 'edition' => 0, 'maker' => 'name hidden', 'makerUuid' => '', 'range' => '', 'colourName' => (string) $specimen->code_word, 'pigmentsWritten' => '', 'series' => '', 'discontinued' => false,
+            'statement' => ['text' => 'until all are judged', 'stated' => false, 'singlePigment' => false, 'codes' => [], 'cautions' => []], 'mayChange' => false,
+        ];
+    }
+
+    /**
+     * Outcome words measured at the check that the verdict belongs to.
+     *
+     * @return list<string>
+     */
+    private static function outcomes(?Measurement $shown, int $row, Verdict $verdict): array
+    {
+        if ($shown === null || $shown->picture->fade_check_id === null || $shown->picture->fade_check_id !== $verdict->fade_check_id) {
+            return [];
+        }
+
+        return array_values(array_unique(array_column(array_filter($shown->result['fading'] ?? [], static fn (array $f): bool => $f['row'] === $row), 'outcome')));
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Models\BenchSession;
 use App\Models\Claim;
 use App\Models\Measurement;
 use App\Models\Paint;
@@ -14,6 +15,7 @@ use App\Models\User;
 use App\Models\Verdict;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Evidence\DepthDial;
 use MarshTrial\Core\Evidence\HueOrder;
@@ -61,8 +63,12 @@ final class CodePage
     public static function evidence(array $paintIds, ?User $user): array
     {
         $visible = self::visibleMeasurements($user);
-        $rows = Strip::query()->whereIn('paint_id', $paintIds)->whereIn('measurement_id', $visible)->orderBy('id')->get();
-        $ratings = Rating::query()->whereIn('paint_id', $paintIds)->whereIn('measurement_id', $visible)->orderBy('id')->get();
+        $rows = Strip::query()->whereIn('paint_id', $paintIds)->whereIn('measurement_id', $visible)
+            ->whereNotIn('specimen_id', DB::table('spoilings')->whereNull('property')->select('specimen_id'))->orderBy('id')->get();
+        $ratings = Rating::query()->whereIn('paint_id', $paintIds)->whereIn('measurement_id', $visible)
+            ->whereNotExists(static fn ($q) => $q->from('spoilings')->whereColumn('spoilings.specimen_id', 'ratings.specimen_id')
+                ->where(static fn ($q) => $q->whereNull('spoilings.property')->orWhereColumn('spoilings.property', 'ratings.property')))
+            ->orderBy('id')->get();
         $cards = Measurement::query()->with('card')->whereKey($ratings->pluck('measurement_id')->unique()->all())
             ->get(['id', 'uuid', 'card_id'])->keyBy('id');
         $claims = Claim::query()->with('claimScale')->whereIn('paint_id', $paintIds)->orderBy('read_on')->get();
@@ -70,8 +76,10 @@ final class CodePage
             ->select('verdicts.*', 'pans.paint_id')
             ->join('specimens', 'specimens.id', '=', 'verdicts.specimen_id')->join('pans', 'pans.id', '=', 'specimens.pan_id')
             ->whereIn('pans.paint_id', $paintIds)
+            ->join('cards', 'cards.id', '=', 'specimens.card_id')
+            ->where(self::notBlind(...))
             ->when($user === null || ! $user->is_steward, static fn (Builder $q) => $q->where(
-                static fn (Builder $q) => $q->where('verdicts.published', true)->orWhere('verdicts.owner_id', $user->id ?? 0),
+                static fn (Builder $q) => $q->where('verdicts.published', true)->orWhere('verdicts.owner_id', $user->id ?? 0)->orWhereIn('cards.bench_session_id', BenchSession::idsOf($user)),
             ))
             ->orderBy('verdicts.id')->get();
         $strips = $fades = [];
@@ -99,10 +107,17 @@ final class CodePage
         return Measurement::query()->toBase()
             ->join('cards', 'cards.id', '=', 'measurements.card_id')
             ->where('measurements.state', 'done')
+            ->where(self::notBlind(...))
             ->when($user === null || ! $user->is_steward, static fn ($q) => $q->where(
-                static fn ($q) => $q->where('measurements.published', true)->orWhere('cards.owner_id', $user->id ?? 0),
+                static fn ($q) => $q->where('measurements.published', true)->orWhere('cards.owner_id', $user->id ?? 0)->orWhereIn('cards.bench_session_id', BenchSession::idsOf($user)),
             ))
             ->groupBy('measurements.card_id')->selectRaw('max(measurements.id)');
+    }
+
+    /** @param Builder<Verdict>|\Illuminate\Database\Query\Builder $q of a query that joins cards */
+    private static function notBlind($q): void
+    {
+        $q->whereNull('cards.bench_session_id')->orWhereNotIn('cards.bench_session_id', BenchSession::blindIds());
     }
 
     /**

@@ -6,10 +6,12 @@ namespace App\Queries;
 
 use App\Models\Claim;
 use App\Models\ClaimScale;
+use App\Models\Formulation;
 use App\Models\Paint;
 use App\Models\Pan;
 use Illuminate\Support\Facades\Auth;
-use MarshTrial\Core\Exchange\Money;
+use MarshTrial\Core\Collection\UnitPrice;
+use MarshTrial\Core\Pigment\PigmentStatement;
 
 /** Paints, pans and claims as the interface shows them. */
 final class PaintView
@@ -25,20 +27,34 @@ final class PaintView
             'range' => $paint->range,
             'colourName' => $paint->colour_name,
             'pigmentsWritten' => $paint->pigments_written,
+            'series' => $paint->series, 'discontinued' => $paint->discontinued,
             'statement' => PigmentView::statement($paint->statement()),
             'mayChange' => $paint->mayBeChangedBy(Auth::user()),
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return array<string, mixed> needs palette and formulation loaded */
     public static function pan(Pan $pan): array
     {
+        $volume = $pan->volume_ml === null ? null : (float) $pan->volume_ml;
+
         return [
             'uuid' => $pan->uuid, 'edition' => $pan->edition, 'form' => $pan->form, 'batch' => $pan->batch,
-            'volumeMl' => $pan->volume_ml === null ? null : (float) $pan->volume_ml,
-            'price' => $pan->price_minor === null ? null : Money::ofMinor($pan->price_minor, (string) $pan->currency)->text(),
-            'keptAt' => $pan->kept_at,
+            'volumeMl' => $volume,
+            'price' => $pan->price()?->text(), 'perMl' => UnitPrice::text($pan->price(), $volume),
+            'keptAt' => $pan->kept_at, 'palette' => $pan->palette?->name, 'paletteUuid' => $pan->palette?->uuid, 'slot' => $pan->slot, 'place' => $pan->place(),
+            'openedOn' => $pan->opened_on?->toDateString(), 'state' => $pan->state, 'got' => $pan->got, 'note' => $pan->note, 'extras' => $pan->extras ?? [],
+            'formulation' => $pan->formulation === null ? null : self::formulation($pan->formulation),
             'mine' => $pan->owner_id === Auth::id(),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    public static function formulation(Formulation $formulation): array
+    {
+        return [
+            'uuid' => $formulation->uuid, 'edition' => $formulation->edition, 'since' => $formulation->since?->toDateString(), 'note' => $formulation->note,
+            'pigmentsWritten' => $formulation->pigments_written, 'statement' => PigmentView::statement(PigmentStatement::parse($formulation->pigments_written)),
         ];
     }
 

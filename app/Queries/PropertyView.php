@@ -43,7 +43,7 @@ final class PropertyView
             'without' => $measured !== null || $shown === null ? null : ['status' => $shown->status, 'reason' => $shown->detail['reason']],
             'tests' => $ratings->where('status', 'measured')->count(),
             'claims' => $claims->values()->map(static fn (Claim $c): array => self::claim($c, $classes95))->all(),
-            'verdicts' => $verdicts->values()->map(self::verdict(...))->all(),
+            'verdicts' => $verdicts->values()->map(static fn (Verdict $v): array => self::verdict($v, $ratings->where('specimen_id', $v->specimen_id)->where('status', 'measured')->last()->detail['classes95'] ?? []))->all(),
         ];
     }
 
@@ -86,12 +86,17 @@ final class PropertyView
         ];
     }
 
-    /** @return array<string, mixed> */
-    public static function verdict(Verdict $verdict): array
+    /**
+     * @param list<string> $classes95 what was measured on the same specimen
+     *
+     * @return array<string, mixed> needs owner loaded
+     */
+    public static function verdict(Verdict $verdict, array $classes95 = []): array
     {
         return [
             'uuid' => $verdict->uuid, 'property' => $verdict->property, 'word' => $verdict->word, 'note' => $verdict->note,
             'by' => $verdict->owner->name, 'on' => $verdict->updated_at?->toDateString(),
+            'blind' => $verdict->blind, 'check' => ClaimCheck::of([$verdict->word], $classes95)->value,
         ];
     }
 

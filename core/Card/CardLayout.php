@@ -41,6 +41,12 @@ final readonly class CardLayout
         return CardCode::forCard($this->uuid, 'whole')->text();
     }
 
+    /** @param list<RowLabel> $rows other labels for the same rows */
+    public function withRows(array $rows): self
+    {
+        return new self($this->kind, $this->uuid, $this->title, $rows, $this->pieces, $this->windows, $this->cells);
+    }
+
     public function piece(string $id): Piece
     {
         foreach ($this->pieces as $piece) {

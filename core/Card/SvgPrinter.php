@@ -133,6 +133,9 @@ final class SvgPrinter
             array_push($all, ...PigmentStatement::parse($row->pigments)->cautions());
         }
         $all = array_values(array_unique($all));
+        if (array_filter($layout->rows, static fn (RowLabel $r): bool => $r->maker === '' && $r->pigments === '') !== []) {
+            return [self::text(20, CardLayout::PAGE_HEIGHT_MM - 3, 2.1, 'Blind card: the cautions of its paints are on the session’s page. '.Cautions::CLOSE)];
+        }
         if ($all === []) {
             return [];
         }

@@ -38,6 +38,12 @@ final readonly class Money
         return new self($minor, $currency);
     }
 
+    /** In the currency's main unit, such as 4.5 for 450 cents. */
+    public function major(): float
+    {
+        return in_array($this->currency, self::WHOLE, true) ? (float) $this->minor : $this->minor / 100;
+    }
+
     /** Such as "4.50 EUR". */
     public function text(): string
     {

@@ -45,7 +45,7 @@ final class WorkingHabitsTest extends BrowserTestCase
         $this->click($this->button('Change'));
         $uuid = basename((string) parse_url($this->browser->getCurrentURL(), PHP_URL_PATH));
         // Meanwhile somebody else changes the range.
-        $status = $this->browser->executeAsyncScript('const done = arguments[1]; const token = decodeURIComponent(document.cookie.split("XSRF-TOKEN=")[1].split(";")[0]); fetch(`/api/paints/${arguments[0]}`, {method: "PUT", headers: {"Content-Type": "application/json", "X-XSRF-TOKEN": token}, body: JSON.stringify({makerName: "Withy Colours", range: "Field notes", colourName: "Beacon Red", pigments: "PR254"})}).then((r) => done(r.status));', [$uuid]);
+        $status = $this->browser->executeAsyncScript('const done = arguments[1]; const token = decodeURIComponent(document.cookie.split("XSRF-TOKEN=")[1].split(";")[0]); fetch(`/api/paints/${arguments[0]}`, {method: "PUT", headers: {"Content-Type": "application/json", "If-Match": "1", "X-XSRF-TOKEN": token}, body: JSON.stringify({makerName: "Withy Colours", range: "Field notes", colourName: "Beacon Red", pigments: "PR254"})}).then((r) => done(r.status));', [$uuid]);
         self::assertSame(200, $status);
         $field = $this->waitFor('//input[@name="colourName"]');
         $field->clear();

@@ -84,7 +84,8 @@ final class PeopleAndPaintsTest extends FeatureTestCase
         $uuid = self::uuid();
         $this->actingAs($this->wren)->putPaint($uuid, ['pan' => null])->assertCreated();
         $this->actingAs($this->other)->putPaint($uuid, ['colourName' => 'Mine now', 'pan' => null])->assertForbidden();
-        $this->actingAs($this->steward)->putPaint($uuid, ['colourName' => 'Corrected', 'pan' => null])->assertOk();
+        $this->actingAs($this->steward)->putPaint($uuid, ['colourName' => 'Corrected', 'pan' => null])->assertStatus(428);
+        $this->withHeader('If-Match', '"1"')->putPaint($uuid, ['colourName' => 'Corrected', 'pan' => null])->assertOk();
         self::assertSame('Corrected', Paint::query()->firstOrFail()->colour_name);
     }
 

@@ -13,7 +13,7 @@ use Illuminate\Support\Carbon;
 /** Who may do what, address by address, and what the pages for one person show. */
 final class RightsTest extends FeatureTestCase
 {
-    /** @return array<string, array{0: string, 1: string, 2: array<string, mixed>}> name => method, path, body; all on things that wren owns */
+    /** @return array<string, array{0: string, 1: string, 2: array<string, mixed>, 3: int}> name => method, path, body, edition; all on things that wren owns */
     private function writes(): array
     {
         $this->actingAs($this->wren);
@@ -35,7 +35,13 @@ final class RightsTest extends FeatureTestCase
         ];
         // Make those that are not there yet, so that each write below is a change.
         foreach ($writes as $name => [$method, $path, $body]) {
-            self::assertLessThan(300, $this->json($method, $path, $name === 'paint' || $name === 'paper' ? [...$body, 'colourName' => 'Paint 0', 'maker' => 'Fleet Mill'] : $body)->status(), $name);
+            self::assertLessThan(300, $this->json($method, $path, $name === 'paint' || $name === 'paper' ? [...$body, 'colourName' => 'Paint 0', 'maker' => 'Fleet Mill'] : $body, ['If-Match' => '"1"'])->status(), $name);
+        }
+
+        // Each differs from what is there now; the edition is the one that it changes.
+        $changes = ['paint' => [], 'pan' => ['batch' => 'S'], 'claim scale' => ['name' => 'box'], 'claim' => ['words' => 'b'], 'paper' => [], 'card' => ['note' => 'n'], 'hanging' => ['glass' => 'two panes'], 'check' => ['note' => 'n'], 'verdict' => ['word' => 'no change seen']];
+        foreach ($writes as $name => [$method, $path, $body]) {
+            $writes[$name] = [$method, $path, [...$body, ...$changes[$name]], in_array($name, ['paint', 'pan', 'paper', 'card'], true) ? 2 : 1];
         }
 
         return $writes;
@@ -43,11 +49,12 @@ final class RightsTest extends FeatureTestCase
 
     public function testAStrangerChangesNothing(): void
     {
-        foreach ($this->writes() as $name => [$method, $path, $body]) {
+        foreach ($this->writes() as $name => [$method, $path, $body, $edition]) {
             $this->app['auth']->forgetGuards();
             $this->json($method, $path, $body)->assertUnauthorized()->assertJsonPath('detail', 'Sign in first; what you typed is still here.');
             $this->actingAs($this->other)->json($method, $path, $body)->assertForbidden();
-            $this->actingAs($this->steward)->json($method, $path, $body)->assertOk();
+            $this->actingAs($this->steward)->json($method, $path, $body)->assertStatus(428);
+            $this->json($method, $path, $body, ['If-Match' => "\"$edition\""])->assertOk();
         }
     }
 
@@ -63,7 +70,7 @@ final class RightsTest extends FeatureTestCase
         $writes = $this->writes();
         foreach (['hanging' => 'This card hangs already', 'claim scale' => 'is recorded already for Withy Colours'] as $name => $sentence) {
             [$method, $path, $body] = $writes[$name];
-            $answer = $this->json($method, preg_replace('/[0-9a-f-]{36}$/', self::uuid(), $path) ?? '', $body)->assertStatus(409);
+            $answer = $this->json($method, preg_replace('/[0-9a-f-]{36}$/', self::uuid(), $path) ?? '', [...$body, 'name' => 'label'])->assertStatus(409);
             self::assertStringContainsString($sentence, $answer->json('detail'));
         }
     }

@@ -26,6 +26,7 @@ use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\EyeScale;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\SvgPrinter;
+use MarshTrial\Core\Collection\PanStates;
 
 /** Cards, their papers, eye verdicts, hanging and checks. */
 final class CardController extends Controller
@@ -95,11 +96,10 @@ final class CardController extends Controller
         return ['uuid' => $paper->uuid, 'words' => $paper->words()];
     }
 
-    /** Pans that a card may be made of: one's own first. */
+    /** One's own pans that a card may be made of. */
     public function pans(Request $request): JsonResponse
     {
-        $id = $this->user($request)->id ?? 0;
-        $pans = Pan::query()->with('paint.maker')->where('owner_id', $id)->orderByDesc('id')->limit(500)->get();
+        $pans = Pan::query()->with('paint.maker', 'palette', 'formulation')->where('owner_id', $this->me($request)->id)->whereIn('state', PanStates::AT_HAND)->orderByDesc('id')->limit(500)->get();
 
         return new JsonResponse(['pans' => $pans->map(static fn (Pan $p): array => [...PaintView::pan($p), 'paint' => PaintView::of($p->paint)])->all()]);
     }
@@ -110,12 +110,22 @@ final class CardController extends Controller
             'specimenUuid' => 'required|uuid', 'property' => ['required', Rule::in(array_keys(BenchScale::CLASSES))], 'word' => 'required|string|max:80', 'note' => 'nullable|string|max:2000', 'checkUuid' => 'nullable|uuid',
         ]);
         EyeScale::check($values['property'], $values['word']);
-        $specimen = Specimen::query()->with('card')->where('uuid', $values['specimenUuid'])->firstOrFail();
+        $specimen = Specimen::query()->with('card.session')->where('uuid', $values['specimenUuid'])->firstOrFail();
         Gate::authorize('see-published', $specimen->card);
         $check = FadeCheck::query()->where('card_id', $specimen->card_id)->where('uuid', $values['checkUuid'] ?? '')->first();
-        $verdict = DB::transaction(static fn (): Verdict => Verdict::put($uuid, [
-            'specimen_id' => $specimen->id, 'fade_check_id' => $check?->id, 'property' => $values['property'], 'word' => $values['word'], 'note' => $values['note'] ?? '', 'published' => false,
-        ], $request->header('If-Match')))->load('owner');
+        $blind = $specimen->card->session !== null && $specimen->card->session->isBlindNow();
+        $verdict = DB::transaction(static function () use ($uuid, $specimen, $check, $values, $blind, $request): Verdict {
+            $there = Verdict::query()->where('uuid', $uuid)->first();
+            if ($there !== null && $there->blind && ! $blind && $there->word !== $values['word']) {
+                abort(409, 'This verdict was given blind and stays as it is. Give another one beside it.');
+            }
+
+            return Verdict::put($uuid, [
+                'specimen_id' => $specimen->id, 'fade_check_id' => $check?->id, 'property' => $values['property'], 'word' => $values['word'], 'note' => $values['note'] ?? '',
+                // What is said again as it was keeps its state.
+                ...$there !== null && $there->word === $values['word'] ? [] : ['published' => false, 'blind' => $blind],
+            ], $request->header('If-Match'));
+        })->load('owner');
 
         return new JsonResponse([...PropertyView::verdict($verdict), 'edition' => $verdict->edition], $verdict->wasRecentlyCreated ? 201 : 200);
     }
@@ -157,8 +167,8 @@ final class CardController extends Controller
 
     public function publish(Request $request, Card $card): JsonResponse
     {
-        Gate::authorize('change', $card);
-        $revision = PublishRecord::of($card, $this->user($request) ?? abort(401));
+        Gate::authorize('publish', $card);
+        $revision = PublishRecord::of($card, $this->me($request));
 
         return new JsonResponse(['card' => $card->uuid, 'number' => $revision->number], 201);
     }

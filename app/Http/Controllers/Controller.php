@@ -15,4 +15,10 @@ abstract class Controller
 
         return $user instanceof User ? $user : null;
     }
+
+    /** Whoever is signed in; routes behind "auth" always have one. */
+    protected function me(Request $request): User
+    {
+        return $this->user($request) ?? abort(401);
+    }
 }

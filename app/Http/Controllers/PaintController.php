@@ -9,39 +9,44 @@ use App\Models\Claim;
 use App\Models\ClaimScale;
 use App\Models\Maker;
 use App\Models\Paint;
-use App\Models\PaintCode;
 use App\Models\Pan;
+use App\Models\User;
 use App\Queries\CodePage;
+use App\Queries\CollectionView;
 use App\Queries\PaintView;
+use App\Queries\PanTests;
 use App\Queries\PigmentView;
-use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Pagination\LengthAwarePaginator;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
 use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Collection\PanStates;
 use MarshTrial\Core\Evidence\ClaimScale as Scale;
-use MarshTrial\Core\Pigment\PigmentCode;
-use MarshTrial\Core\Pigment\PigmentCodeState;
 use MarshTrial\Core\Pigment\PigmentStatement;
+use MarshTrial\Core\Session\BenchWords;
 
 /** Makers, paints, pans and what makers claim. */
 final class PaintController extends Controller
 {
+    private const PER_PAGE = 100;
+
     public function index(Request $request): JsonResponse
     {
         $user = $this->user($request);
-        $words = trim((string) $request->query('q', ''));
-        $lower = mb_strtolower($words);
-        $code = PigmentCode::parse($words);
-        $page = Paint::query()->with('maker', 'codes')
-            ->with(['pans' => static fn ($q) => $q->where('owner_id', $user->id ?? 0)->orderBy('id')])
-            ->when($words !== '', static fn (Builder $q) => $code->state !== PigmentCodeState::NotColourIndexPigment
-                ? $q->whereIn('id', PaintCode::query()->where('code', $code->text)->select('paint_id'))
-                : $q->where(static fn (Builder $q) => $q->whereRaw('instr(lower(colour_name), ?) > 0', [$lower])->orWhereRaw('instr(lower(range), ?) > 0', [$lower])
-                    ->orWhereHas('maker', static fn (Builder $q) => $q->whereRaw('instr(lower(name), ?) > 0', [$lower]))))
-            ->orderByDesc('id')->paginate(100);
+        $words = trim(mb_substr((string) $request->query('q', ''), 0, 120));
+        $paints = Paint::query()->with('maker', 'codes')
+            ->with(['pans' => static fn ($q) => $q->with('palette', 'formulation')->where('owner_id', $user->id ?? 0)->orderBy('id')]);
+        if ($words === '') {
+            $page = $paints->orderByDesc('id')->paginate(self::PER_PAGE);
+        } else {
+            $found = CollectionView::find($words, $user);
+            $ids = array_slice($found, self::PER_PAGE * (max(1, $request->integer('page', 1)) - 1), self::PER_PAGE);
+            $order = array_flip($ids);
+            $page = new LengthAwarePaginator($paints->whereKey($ids)->get()->sortBy(static fn (Paint $p): int => $order[$p->id])->values()->all(), count($found), self::PER_PAGE);
+        }
 
         return new JsonResponse([
             'paints' => array_map(static fn (Paint $p): array => [...PaintView::of($p), 'pans' => $p->pans->map(PaintView::pan(...))->all()], $page->items()),
@@ -51,23 +56,44 @@ final class PaintController extends Controller
 
     public function show(Request $request, Paint $paint): JsonResponse
     {
-        $paint->load('maker.claimScales', 'codes', 'claims.claimScale');
+        $paint->load('maker.claimScales', 'codes', 'claims.claimScale', 'formulations');
         $evidence = CodePage::evidence([$paint->id], $this->user($request));
+        $pans = $paint->pans()->with('palette', 'formulation')->where('owner_id', $this->user($request)->id ?? 0)->orderBy('id')->get();
 
         return new JsonResponse([
             ...CodePage::paint($paint, $evidence),
-            'pans' => $paint->pans()->where('owner_id', $this->user($request)->id ?? 0)->orderBy('id')->get()->map(PaintView::pan(...))->all(),
+            'pans' => $pans->map(PaintView::pan(...))->all(),
+            'formulations' => $paint->formulations->map(PaintView::formulation(...))->all(),
+            'tests' => self::tests($pans, $this->user($request)),
+            'states' => PanStates::STATES, 'got' => PanStates::GOT, 'spoiledReasons' => BenchWords::SPOILED,
             'claimScales' => $paint->maker->claimScales->map(PaintView::claimScale(...))->all(),
-            'forms' => Pan::FORMS,
+            'forms' => PanStates::FORMS,
             'classes' => BenchScale::CLASSES,
         ]);
+    }
+
+    /**
+     * Tests of each pan beside one another, with their spread.
+     *
+     * @param \Illuminate\Support\Collection<int, Pan> $pans
+     *
+     * @return list<array<string, mixed>>
+     */
+    private static function tests($pans, ?User $user): array
+    {
+        $all = PanTests::of($pans->pluck('id')->all(), $user);
+
+        return array_values($pans->filter(static fn (Pan $p): bool => isset($all[$p->id]))->map(static fn (Pan $p): array => [
+            'pan' => $p->uuid,
+            'properties' => array_map(static fn (string $property, array $tests): array => ['property' => $property, 'tests' => $tests, ...PanTests::repeats($tests)], array_keys($all[$p->id]), $all[$p->id]),
+        ])->all());
     }
 
     public function put(Request $request, string $uuid): JsonResponse
     {
         $line = $request->validate([
             'makerName' => 'required|string|max:120', 'range' => 'nullable|string|max:120', 'colourName' => 'required|string|max:160',
-            'pigments' => 'nullable|string|max:300', 'pan' => 'nullable|array', 'pan.uuid' => 'required_with:pan|uuid', ...self::panRules('pan.', 'required_with:pan'),
+            'pigments' => 'nullable|string|max:300', 'series' => 'sometimes|nullable|string|max:20', 'discontinued' => 'sometimes|boolean', 'pan' => 'nullable|array', 'pan.uuid' => 'required_with:pan|uuid', ...self::panRules('pan.', 'required_with:pan'),
         ], ['makerName.required' => 'Say who makes this paint.', 'colourName.required' => 'The paint needs its colour name.']);
         $paint = RecordPaint::put($uuid, $line, $request->header('If-Match'))->load('maker');
 
@@ -78,7 +104,7 @@ final class PaintController extends Controller
     {
         $values = $request->validate(['paintUuid' => 'required|uuid', ...self::panRules('', 'required')]);
         $paint = Paint::query()->where('uuid', $values['paintUuid'])->firstOrFail();
-        $pan = DB::transaction(static fn (): Pan => RecordPaint::putPan($uuid, $paint, $values, $request->header('If-Match')));
+        $pan = DB::transaction(static fn (): Pan => RecordPaint::putPan($uuid, $paint, $values, $request->header('If-Match')))->load('palette', 'formulation');
 
         return new JsonResponse(PaintView::pan($pan), $pan->wasRecentlyCreated ? 201 : 200, ['ETag' => "\"$pan->edition\""]);
     }
@@ -87,14 +113,16 @@ final class PaintController extends Controller
     private static function panRules(string $at, string $form): array
     {
         return [
-            "{$at}form" => [$form, Rule::in(Pan::FORMS)], "{$at}batch" => 'nullable|string|max:60', "{$at}volumeMl" => 'nullable|numeric|gt:0|max:5000',
+            "{$at}form" => [$form, Rule::in(PanStates::FORMS)], "{$at}batch" => 'nullable|string|max:60', "{$at}volumeMl" => 'nullable|numeric|gt:0|max:5000',
             "{$at}price" => 'nullable|string|max:20', "{$at}currency" => 'nullable|string|max:3', "{$at}keptAt" => 'nullable|string|max:160',
+            "{$at}openedOn" => 'sometimes|nullable|date_format:Y-m-d|before_or_equal:tomorrow', "{$at}state" => ['sometimes', 'nullable', Rule::in(PanStates::STATES)], "{$at}got" => ['sometimes', 'nullable', Rule::in(PanStates::GOT)],
+            "{$at}note" => 'sometimes|nullable|string|max:1000', "{$at}formulationUuid" => 'sometimes|nullable|uuid',
         ];
     }
 
     public function makers(): JsonResponse
     {
-        return new JsonResponse(['makers' => Maker::query()->orderBy('name')->get(['uuid', 'name'])->map(static fn (Maker $m): array => ['uuid' => $m->uuid, 'name' => $m->name])->all(), 'forms' => Pan::FORMS]);
+        return new JsonResponse(['makers' => Maker::query()->orderBy('name')->get(['uuid', 'name'])->map(static fn (Maker $m): array => ['uuid' => $m->uuid, 'name' => $m->name])->all(), 'forms' => PanStates::FORMS]);
     }
 
     public function putClaimScale(Request $request, string $uuid): JsonResponse

@@ -1,0 +1,147 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Actions\MoveTask;
+use App\Imaging\PictureDecoder;
+use App\Imaging\PictureStore;
+use App\Models\BenchSession;
+use App\Models\Photo;
+use App\Models\Remark;
+use App\Models\Specimen;
+use App\Models\SpecimenCondition;
+use App\Models\Spoiling;
+use App\Models\Task;
+use App\Models\Timer;
+use App\Queries\SessionView;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Gate;
+use Illuminate\Validation\Rule;
+use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Session\BenchWords;
+use MarshTrial\Core\Session\Conditions;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+
+/** What is entered at the bench: each write stands alone, may be repeated, and carries the edition it was made from. */
+final class BenchController extends Controller
+{
+    public function putTask(Request $request, string $uuid): JsonResponse
+    {
+        $values = $request->validate(['state' => ['required', Rule::in(Task::STATES)], 'reason' => 'nullable|string|max:300']);
+
+        return new JsonResponse(SessionView::task(MoveTask::to($uuid, $values['state'], trim($values['reason'] ?? ''), $request->header('If-Match'), $this->me($request))));
+    }
+
+    public function putTimer(Request $request, string $uuid): JsonResponse
+    {
+        $values = $request->validate([
+            'sessionUuid' => 'required|uuid', 'taskUuid' => 'nullable|uuid', 'kind' => ['required', Rule::in(array_keys(BenchWords::TIMERS))], 'label' => 'nullable|string|max:120',
+            'seconds' => 'required|integer|between:1,172800', 'startedAt' => 'required|date', 'stoppedAt' => 'nullable|date',
+        ]);
+        $session = BenchSession::query()->where('uuid', $values['sessionUuid'])->firstOrFail();
+        Gate::authorize('work-on', $session);
+        $timer = DB::transaction(function () use ($request, $uuid, $values, $session): Timer {
+            $timer = Timer::query()->where('uuid', $uuid)->where('bench_session_id', $session->id)->first();
+            $fields = [
+                'kind' => $values['kind'], 'label' => $values['label'] ?? '', 'seconds' => $values['seconds'], 'started_at' => Carbon::parse($values['startedAt'])->utc(),
+                'stopped_at' => ($values['stoppedAt'] ?? null) === null ? null : Carbon::parse($values['stoppedAt'])->utc(),
+            ];
+
+            return $timer === null
+                ? Timer::put($uuid, [...$fields, 'bench_session_id' => $session->id, 'task_id' => Task::query()->where('bench_session_id', $session->id)->where('uuid', $values['taskUuid'] ?? '')->value('id')])
+                : $timer->change($fields, $request->header('If-Match'));
+        });
+
+        return new JsonResponse(SessionView::timer($timer->load('task', 'owner')), $timer->wasRecentlyCreated ? 201 : 200);
+    }
+
+    public function putRemark(Request $request, string $uuid): JsonResponse
+    {
+        $values = $request->validate(['specimenUuid' => 'required|uuid', 'word' => ['nullable', Rule::in(array_values(BenchWords::REMARKS))], 'note' => 'nullable|string|max:2000', 'withdrawn' => 'nullable|boolean']);
+        $specimen = $this->specimen($values['specimenUuid']);
+        $remark = DB::transaction(static fn (): Remark => Remark::put($uuid, [
+            'specimen_id' => $specimen->id, 'word' => $values['word'] ?? '', 'note' => $values['note'] ?? '', 'withdrawn' => (bool) ($values['withdrawn'] ?? false),
+        ], $request->header('If-Match')));
+
+        return new JsonResponse(['uuid' => $remark->uuid, 'edition' => $remark->edition, 'word' => $remark->word, 'note' => $remark->note], $remark->wasRecentlyCreated ? 201 : 200);
+    }
+
+    public function putCondition(Request $request, string $uuid): JsonResponse
+    {
+        $values = $request->validate(['specimenUuid' => 'required|uuid', 'key' => 'required|string|max:40', 'value' => 'nullable|string|max:400']);
+        $specimen = $this->specimen($values['specimenUuid']);
+        $value = Conditions::check($values['key'], (string) ($values['value'] ?? ''));
+        $condition = DB::transaction(static function () use ($request, $uuid, $values, $specimen, $value): SpecimenCondition {
+            // Two who override the same condition meet in one row.
+            $there = SpecimenCondition::query()->where('specimen_id', $specimen->id)->where('key', $values['key'])->first();
+
+            return $there === null
+                ? SpecimenCondition::put($uuid, ['specimen_id' => $specimen->id, 'key' => $values['key'], 'value' => $value])
+                : $there->change(['value' => $value], $request->header('If-Match'));
+        });
+
+        return new JsonResponse(['uuid' => $condition->uuid, 'edition' => $condition->edition, 'key' => $condition->key, 'value' => $condition->value], $condition->wasRecentlyCreated ? 201 : 200);
+    }
+
+    public function putPhoto(Request $request, string $uuid): JsonResponse
+    {
+        $values = $request->validate(['specimenUuid' => 'required|uuid']);
+        $specimen = $this->specimen($values['specimenUuid']);
+        $photo = Photo::query()->where('uuid', $uuid)->first();
+        if ($photo === null) {
+            $file = $request->file('photo');
+            if (! $file instanceof UploadedFile || ! $file->isValid()) {
+                throw new CoreException('The photograph did not arrive whole. It is kept here; try again.');
+            }
+            $facts = PictureDecoder::inspect($file->getPathname());
+            $sha256 = PictureStore::keep((string) file_get_contents($file->getPathname()), $facts['extension']);
+            $photo = Photo::put($uuid, ['specimen_id' => $specimen->id, 'sha256' => $sha256, 'extension' => $facts['extension']]);
+        }
+
+        return new JsonResponse(['uuid' => $photo->uuid, 'edition' => $photo->edition], $photo->wasRecentlyCreated ? 201 : 200);
+    }
+
+    public function photo(Photo $photo): BinaryFileResponse
+    {
+        Gate::authorize('see', $photo->specimen->card);
+
+        return response()->file(PictureStore::preview($photo->sha256, $photo->extension, 900), ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age=31536000, immutable']);
+    }
+
+    public function putSpoiling(Request $request, string $uuid): JsonResponse
+    {
+        $values = $request->validate(
+            ['specimenUuid' => 'required|uuid', 'property' => ['nullable', Rule::in(array_keys(BenchScale::CLASSES))], 'reason' => 'required|string|max:300'],
+            ['reason.required' => 'Say why it no longer counts; it is kept and shown with its reason.'],
+        );
+        $specimen = $this->specimen($values['specimenUuid']);
+        $spoiling = DB::transaction(static fn (): Spoiling => Spoiling::put($uuid, ['specimen_id' => $specimen->id, 'property' => $values['property'] ?? null, 'reason' => trim($values['reason'])], $request->header('If-Match')));
+
+        return new JsonResponse(['uuid' => $spoiling->uuid, 'edition' => $spoiling->edition], $spoiling->wasRecentlyCreated ? 201 : 200);
+    }
+
+    /** It counts again. */
+    public function destroySpoiling(string $uuid): JsonResponse
+    {
+        $spoiling = Spoiling::query()->with('specimen.card')->where('uuid', $uuid)->firstOrFail();
+        Gate::authorize('change', $spoiling->specimen->card);
+        $spoiling->delete();
+
+        return new JsonResponse(null, 204);
+    }
+
+    private function specimen(string $uuid): Specimen
+    {
+        $specimen = Specimen::query()->with('card')->where('uuid', $uuid)->firstOrFail();
+        Gate::authorize('change', $specimen->card);
+
+        return $specimen;
+    }
+}

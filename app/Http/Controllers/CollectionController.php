@@ -1,0 +1,112 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Actions\PlacePan;
+use App\Models\Formulation;
+use App\Models\Paint;
+use App\Models\Palette;
+use App\Models\Pan;
+use App\Queries\CollectionExport;
+use App\Queries\CollectionView;
+use App\Queries\PaintView;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Gate;
+use MarshTrial\Core\Card\LabelPrinter;
+use Symfony\Component\HttpFoundation\StreamedResponse;
+
+/** Where one's pans are, their labels, formulations, and the collection as a spreadsheet. */
+final class CollectionController extends Controller
+{
+    public function palettes(Request $request): JsonResponse
+    {
+        return new JsonResponse(CollectionView::palettes($this->me($request)));
+    }
+
+    public function putPalette(Request $request, string $uuid): JsonResponse
+    {
+        $side = 'required|integer|between:1,'.Palette::MOST_SIDE;
+        $values = $request->validate(['name' => 'required|string|max:80', 'rows' => $side, 'columns' => $side], ['name.required' => 'Give the palette a name, such as what is written on its lid.']);
+        $me = $this->me($request);
+        if (Palette::query()->where('owner_id', $me->id)->where('name', trim($values['name']))->whereNot('uuid', $uuid)->exists()) {
+            abort(409, 'You have a palette of this name already; choose another name.');
+        }
+        $palette = DB::transaction(static function () use ($uuid, $values, $request): Palette {
+            $palette = Palette::put($uuid, ['name' => trim($values['name']), 'rows' => $values['rows'], 'columns' => $values['columns']], $request->header('If-Match'));
+            $beyond = Pan::query()->where('palette_id', $palette->id)->max('slot');
+            if ($beyond > $palette->rows * $palette->columns) {
+                abort(422, "Slot $beyond of this palette is in use; take its pan out before you make the palette smaller.");
+            }
+
+            return $palette;
+        });
+
+        return new JsonResponse(CollectionView::palettes($me), $palette->wasRecentlyCreated ? 201 : 200);
+    }
+
+    /** The pans in it stay and have no slot. */
+    public function destroyPalette(Request $request, Palette $palette): JsonResponse
+    {
+        Gate::authorize('change', $palette);
+        DB::transaction(static function () use ($palette): void {
+            Pan::query()->where('palette_id', $palette->id)->update(['palette_id' => null, 'slot' => null, 'edition' => DB::raw('edition + 1')]);
+            $palette->delete();
+        });
+
+        return new JsonResponse(CollectionView::palettes($this->me($request)));
+    }
+
+    public function place(Request $request, Pan $pan): JsonResponse
+    {
+        Gate::authorize('change', $pan);
+        $values = $request->validate(['paletteUuid' => 'nullable|uuid', 'slot' => 'required_with:paletteUuid|nullable|integer|min:1']);
+        $palette = ($values['paletteUuid'] ?? null) === null ? null : Palette::query()->where('owner_id', $pan->owner_id)->where('uuid', $values['paletteUuid'])->firstOrFail();
+        PlacePan::in($pan, $palette, $palette === null ? null : (int) $values['slot'], $request->header('If-Match'));
+
+        return new JsonResponse(CollectionView::palettes($this->me($request)));
+    }
+
+    public function putFormulation(Request $request, string $uuid): JsonResponse
+    {
+        $values = $request->validate(['paintUuid' => 'required|uuid', 'since' => 'nullable|date_format:Y-m-d', 'pigments' => 'nullable|string|max:300', 'note' => 'nullable|string|max:1000']);
+        $paint = Paint::query()->where('uuid', $values['paintUuid'])->firstOrFail();
+        $formulation = DB::transaction(static fn (): Formulation => Formulation::put($uuid, [
+            'paint_id' => $paint->id, 'since' => $values['since'] ?? null, 'pigments_written' => trim($values['pigments'] ?? ''), 'note' => trim($values['note'] ?? ''),
+        ], $request->header('If-Match')));
+
+        return new JsonResponse(PaintView::formulation($formulation), $formulation->wasRecentlyCreated ? 201 : 200);
+    }
+
+    public function narrowing(Request $request, Pan $pan): JsonResponse
+    {
+        Gate::authorize('change', $pan);
+
+        return new JsonResponse(CollectionView::narrowing($pan, $this->me($request)));
+    }
+
+    /** One page of labels for the pans named, true to size. */
+    public function labels(Request $request): Response
+    {
+        $uuids = array_slice(array_filter(explode(',', (string) $request->query('pans', ''))), 0, LabelPrinter::PER_PAGE);
+        $pans = Pan::query()->with('paint.maker', 'palette', 'formulation')->where('owner_id', $this->me($request)->id)->whereIn('uuid', $uuids)->get()->sortBy(static fn (Pan $p): int => (int) array_search($p->uuid, $uuids, true));
+        $svg = LabelPrinter::page(array_values($pans->map(static fn (Pan $p): array => [
+            'name' => $p->paint->colour_name, 'maker' => trim($p->paint->maker->name.' '.$p->paint->range), 'pigments' => $p->paint->pigments,
+            'more' => implode(' · ', array_filter([$p->form, $p->batch === '' ? '' : "batch $p->batch", $p->opened_on === null ? '' : 'opened '.$p->opened_on->toDateString()])),
+            'place' => $p->place(), 'cautions' => $p->paint->statement()->cautions() !== [],
+        ])->all()));
+
+        return new Response($svg, 200, ['Content-Type' => 'image/svg+xml', 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'"]);
+    }
+
+    public function export(Request $request): StreamedResponse
+    {
+        $me = $this->me($request);
+
+        return new StreamedResponse(static fn () => CollectionExport::write($me, fopen('php://output', 'wb') ?: throw new \RuntimeException), 200, ['Content-Type' => 'text/csv; charset=UTF-8', 'Content-Disposition' => 'attachment; filename="collection.csv"']);
+    }
+}

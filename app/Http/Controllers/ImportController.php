@@ -1,0 +1,138 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Actions\ImportCollection;
+use App\Actions\ReadCollection;
+use App\Actions\UndoImport;
+use App\Jobs\RunImport;
+use App\Models\Import;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Gate;
+use Illuminate\Validation\Rule;
+use MarshTrial\Core\Collection\Columns;
+use MarshTrial\Core\Collection\Csv;
+use MarshTrial\Core\Collection\PanStates;
+use MarshTrial\Core\CoreException;
+use Symfony\Component\HttpFoundation\StreamedResponse;
+
+/** A spreadsheet on its way into the collection: columns mapped, rows looked at, made, taken back. */
+final class ImportController extends Controller
+{
+    private const FAULTS_SHOWN = 200;
+
+    public function index(Request $request): JsonResponse
+    {
+        return new JsonResponse(['imports' => Import::query()->where('owner_id', $this->me($request)->id)->orderByDesc('id')->limit(30)->get()->map(static fn (Import $i): array => [
+            'uuid' => $i->uuid, 'name' => $i->name, 'state' => $i->state, 'on' => $i->created_at?->toIso8601String(), 'new' => $i->report['new'] ?? 0, 'change' => $i->report['change'] ?? 0,
+        ])->all()]);
+    }
+
+    public function put(Request $request, string $uuid): JsonResponse
+    {
+        $file = $request->file('file');
+        if (! $file instanceof UploadedFile || ! $file->isValid()) {
+            throw new CoreException('No file arrived, or it is too large. Choose a CSV file of at most 20 MB.');
+        }
+        if ($file->getSize() > ImportCollection::LARGEST_BYTES) {
+            throw new CoreException('The file is larger than 20 MB. Split it into several.');
+        }
+        $import = Import::query()->where('uuid', $uuid)->first();
+        if ($import !== null) {
+            Gate::authorize('change', $import);
+        }
+
+        return $this->answer($import ?? ImportCollection::receive($uuid, $file->getPathname(), $file->getClientOriginalName()), 202);
+    }
+
+    public function show(Import $import): JsonResponse
+    {
+        Gate::authorize('change', $import);
+
+        return $this->answer($import);
+    }
+
+    /** Another separator, encoding, mapping or default; the rows are looked at again. */
+    public function change(Request $request, Import $import): JsonResponse
+    {
+        Gate::authorize('change', $import);
+        $this->refuseWhenMade($import);
+        $values = $request->validate([
+            'separator' => ['sometimes', Rule::in(array_keys(Csv::SEPARATORS))], 'encoding' => ['sometimes', Rule::in(Csv::ENCODINGS)],
+            'mapping' => 'sometimes|array', 'mapping.*' => 'nullable|integer|min:0',
+            'defaults.currency' => 'sometimes|alpha|size:3', 'defaults.form' => ['sometimes', Rule::in(PanStates::FORMS)], 'defaults.dates' => ['sometimes', Rule::in(['day first', 'month first'])],
+        ]);
+        $again = isset($values['separator']) || isset($values['encoding']);
+        $import->fill(['separator' => $values['separator'] ?? $import->separator, 'encoding' => $values['encoding'] ?? $import->encoding, 'defaults' => [...$import->defaults, ...$values['defaults'] ?? []]]);
+        $import->fill($again ? ImportCollection::headings($import) : ['mapping' => isset($values['mapping']) ? array_map(intval(...), array_filter($values['mapping'], static fn ($v): bool => $v !== null)) : $import->mapping]);
+        $import->save();
+        ImportCollection::check($import);
+
+        return $this->answer($import, 202);
+    }
+
+    public function run(Import $import): JsonResponse
+    {
+        Gate::authorize('change', $import);
+        DB::transaction(function () use ($import): void {
+            $import->refresh();
+            $this->refuseWhenMade($import);
+            if ($import->state !== 'checked' || $import->report === null) {
+                throw new CoreException('The rows have not been looked at yet. Wait until they have.');
+            }
+            $import->update(['state' => 'importing', 'progress' => 0]);
+            RunImport::dispatch($import->id, true);
+        });
+
+        return $this->answer($import->refresh(), 202);
+    }
+
+    public function destroy(Import $import): JsonResponse
+    {
+        Gate::authorize('change', $import);
+        UndoImport::of($import);
+
+        return new JsonResponse(null, 204);
+    }
+
+    /** The wrong rows as they came, each with what is wrong. */
+    public function wrong(Request $request, Import $import): StreamedResponse
+    {
+        Gate::authorize('change', $import);
+        $me = $this->me($request);
+
+        return new StreamedResponse(static function () use ($import, $me): void {
+            echo "\xEF\xBB\xBF".Csv::line([...$import->headings, 'What is wrong']);
+            foreach ((new ReadCollection($import, $me))->rows() as $row) {
+                if ($row['faults'] !== []) {
+                    echo Csv::line([...array_pad($row['cells'], count($import->headings), ''), implode('; ', $row['faults'])]);
+                }
+            }
+        }, 200, ['Content-Type' => 'text/csv; charset=UTF-8', 'Content-Disposition' => 'attachment; filename="wrong-rows.csv"']);
+    }
+
+    private function refuseWhenMade(Import $import): void
+    {
+        if (in_array($import->state, ['importing', 'done'], true)) {
+            throw new CoreException('This file is imported already. Take it back first, or choose the file again.');
+        }
+    }
+
+    private function answer(Import $import, int $status = 200): JsonResponse
+    {
+        $import->refresh();
+        $report = $import->report;
+
+        return new JsonResponse([
+            'uuid' => $import->uuid, 'name' => $import->name, 'state' => $import->state, 'progress' => ImportCollection::progress($import), 'problem' => $import->problem,
+            'separator' => $import->separator, 'encoding' => $import->encoding, 'headings' => $import->headings, 'mapping' => (object) $import->mapping, 'defaults' => $import->defaults,
+            'report' => $report === null ? null : [...$report, 'faults' => array_slice($report['faults'], 0, self::FAULTS_SHOWN)],
+            'fields' => Columns::FIELDS, 'needed' => Columns::NEEDED, 'separators' => array_keys(Csv::SEPARATORS), 'encodings' => Csv::ENCODINGS, 'forms' => PanStates::FORMS,
+        ], $status);
+    }
+}

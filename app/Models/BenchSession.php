@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\BelongsToMany;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\DB;
+
+/**
+ * A session at the bench: cards, their order of work, conditions, and the people who work on it.
+ *
+ * @property string $title
+ * @property Carbon $planned_on
+ * @property list<string> $tests
+ * @property array<string, string> $conditions
+ * @property bool $blind
+ * @property Carbon|null $revealed_at
+ * @property Carbon|null $finished_at
+ * @property Paper $paper
+ * @property \Illuminate\Database\Eloquent\Collection<int, User> $people
+ * @property \Illuminate\Database\Eloquent\Collection<int, Card> $cards
+ * @property \Illuminate\Database\Eloquent\Collection<int, Task> $tasks
+ * @property \Illuminate\Database\Eloquent\Collection<int, Timer> $timers
+ */
+final class BenchSession extends Model
+{
+    use Shared;
+
+    protected function casts(): array
+    {
+        return ['planned_on' => 'date', 'tests' => 'array', 'conditions' => 'array', 'blind' => 'boolean', 'revealed_at' => 'datetime', 'finished_at' => 'datetime'];
+    }
+
+    /**
+     * Sessions that a person works on, as a subquery.
+     *
+     * @return \Illuminate\Database\Query\Builder
+     */
+    public static function idsOf(?User $user)
+    {
+        return DB::table('session_people')->where('user_id', $user->id ?? 0)->select('bench_session_id');
+    }
+
+    /**
+     * Sessions whose names are still hidden, as a subquery; nothing of theirs is shown among other evidence.
+     *
+     * @return \Illuminate\Database\Query\Builder
+     */
+    public static function blindIds()
+    {
+        return DB::table('bench_sessions')->where('blind', true)->whereNull('revealed_at')->select('id');
+    }
+
+    /** Names are hidden while this holds. */
+    public function isBlindNow(): bool
+    {
+        return $this->blind && $this->revealed_at === null;
+    }
+
+    /** Its owner, a steward, or somebody who works on it. */
+    public function mayBeWorkedOnBy(?User $user): bool
+    {
+        return $this->mayBeChangedBy($user) || ($user !== null && in_array($this->id, $user->sessionIds(), true));
+    }
+
+    /** @return BelongsTo<Paper, $this> */
+    public function paper(): BelongsTo
+    {
+        return $this->belongsTo(Paper::class);
+    }
+
+    /** @return BelongsToMany<User, $this> */
+    public function people(): BelongsToMany
+    {
+        return $this->belongsToMany(User::class, 'session_people');
+    }
+
+    /** @return HasMany<Card, $this> */
+    public function cards(): HasMany
+    {
+        return $this->hasMany(Card::class)->orderBy('id');
+    }
+
+    /** @return HasMany<Task, $this> */
+    public function tasks(): HasMany
+    {
+        return $this->hasMany(Task::class)->orderBy('position');
+    }
+
+    /** @return HasMany<Timer, $this> */
+    public function timers(): HasMany
+    {
+        return $this->hasMany(Timer::class)->orderBy('started_at');
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\User;
+use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Evidence\Repeats;
+
+/** Every test of a pan side by side, spoiled ones included and marked; and whether they call for a retest. */
+final class PanTests
+{
+    /**
+     * @param list<int> $panIds
+     *
+     * @return array<int, array<string, list<array<string, mixed>>>> by pan and property, oldest first
+     */
+    public static function of(array $panIds, ?User $user): array
+    {
+        $rows = DB::table('ratings')
+            ->join('specimens', 'specimens.id', '=', 'ratings.specimen_id')
+            ->join('measurements', 'measurements.id', '=', 'ratings.measurement_id')
+            ->join('pictures', 'pictures.id', '=', 'measurements.picture_id')
+            ->join('cards', 'cards.id', '=', 'measurements.card_id')
+            ->join('papers', 'papers.id', '=', 'cards.paper_id')
+            ->whereIn('specimens.pan_id', $panIds)
+            ->whereIn('ratings.measurement_id', CodePage::visibleMeasurements($user))
+            ->orderBy('ratings.id')
+            ->get(['specimens.pan_id', 'specimens.id as specimen_id', 'specimens.uuid as specimen', 'ratings.property', 'ratings.status', 'ratings.value', 'ratings.uncertainty', 'ratings.class', 'cards.uuid as card', 'cards.title', 'papers.uuid as paper', 'pictures.created_at']);
+        $spoiled = DB::table('spoilings')->whereIn('specimen_id', $rows->pluck('specimen_id')->unique()->all())->get()->groupBy('specimen_id');
+        $out = [];
+        foreach ($rows as $r) {
+            $spoiling = ($spoiled[$r->specimen_id] ?? collect())->first(static fn (object $s): bool => $s->property === null || $s->property === $r->property);
+            $out[$r->pan_id][$r->property][] = [
+                'specimen' => $r->specimen, 'status' => $r->status, 'value' => $r->value === null ? null : (float) $r->value, 'uncertainty' => $r->uncertainty === null ? null : (float) $r->uncertainty,
+                'class' => $r->class, 'card' => $r->card, 'title' => $r->title, 'paper' => $r->paper, 'on' => substr((string) $r->created_at, 0, 10),
+                'spoiled' => $spoiling?->reason, 'spoilingUuid' => $spoiling?->uuid,
+            ];
+        }
+
+        return $out;
+    }
+
+    /**
+     * @param list<array<string, mixed>> $tests of one pan and property
+     *
+     * @return array{counted: int, spread: float|null, apart: array{0: array<string, mixed>, 1: array<string, mixed>}|null} on the paper with most tests; tests on other paper are no repeats
+     */
+    public static function repeats(array $tests): array
+    {
+        $counted = array_filter($tests, static fn (array $t): bool => $t['status'] === 'measured' && $t['spoiled'] === null && $t['value'] !== null && $t['uncertainty'] !== null);
+        $groups = [];
+        foreach ($counted as $test) {
+            $groups[$test['paper']][] = $test;
+        }
+        usort($groups, static fn (array $a, array $b): int => count($b) <=> count($a));
+        foreach ($groups as $group) {
+            $repeats = Repeats::of($group);
+            if ($repeats->apart !== null) {
+                return ['counted' => count($group), 'spread' => $repeats->spread, 'apart' => [$group[$repeats->apart[0]], $group[$repeats->apart[1]]]];
+            }
+        }
+
+        return ['counted' => count($groups[0] ?? []), 'spread' => Repeats::of($groups[0] ?? [])->spread, 'apart' => null];
+    }
+
+    /**
+     * @param array<string, list<array<string, mixed>>> $ofPan by property
+     *
+     * @return list<string> properties whose tests differ by more than their uncertainty
+     */
+    public static function toRetest(array $ofPan): array
+    {
+        return array_keys(array_filter($ofPan, static fn (array $tests): bool => self::repeats($tests)['apart'] !== null));
+    }
+}

@@ -1,0 +1,152 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\BenchSession;
+use App\Models\Card;
+use App\Models\Measurement;
+use App\Models\Specimen;
+use App\Models\Task;
+use App\Models\Timer;
+use App\Models\User;
+use App\Models\Verdict;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Support\Facades\Auth;
+use MarshTrial\Core\Bench\EyeScale;
+use MarshTrial\Core\Card\CardCode;
+use MarshTrial\Core\Pigment\Cautions;
+use MarshTrial\Core\Session\BenchWords;
+use MarshTrial\Core\Session\Conditions;
+use MarshTrial\Core\Session\TaskKind;
+
+/** A session as those who work on it see it. */
+final class SessionView
+{
+    public const PROPERTIES = ['property' => ['transparency', 'staining', 'granulation'], 'fade' => []];
+
+    /** @return array<string, mixed> */
+    public static function of(BenchSession $session): array
+    {
+        $session->load('owner', 'paper', 'people', 'tasks.doneBy', 'timers.task', 'timers.owner');
+        $cards = Card::query()->listed()->where('bench_session_id', $session->id)->orderBy('id')
+            ->with('specimens.pan.paint.maker', 'specimens.pan.paint.codes', 'specimens.pan.palette', 'specimens.pan.formulation', 'specimens.verdicts.owner', 'specimens.remarks.owner', 'specimens.conditions.owner', 'specimens.spoilings.owner', 'specimens.photos')->get();
+        $newest = Measurement::query()->whereIn('card_id', $cards->pluck('id'))->orderBy('id')->get(['id', 'uuid', 'card_id', 'state', 'progress', 'step', 'problem'])->keyBy('card_id');
+        $cautions = $cards->flatMap(static fn (Card $c) => $c->specimens->flatMap(static fn (Specimen $s): array => $s->pan->paint->statement()->cautions()))->unique()->diff([Cautions::CLOSE])->values()->all();
+        $uuids = ['cards' => $cards->pluck('uuid', 'id'), 'specimens' => $cards->flatMap->specimens->pluck('uuid', 'id')];
+
+        return [
+            ...self::summary($session),
+            'conditions' => (object) $session->conditions, 'conditionFields' => Conditions::FIELDS,
+            'people' => $session->people->map(static fn (User $u): array => ['uuid' => $u->uuid, 'name' => $u->name])->all(),
+            'cautions' => Cautions::closed($cautions),
+            'cards' => $cards->map(static fn (Card $c): array => self::card($session, $c, $newest[$c->id] ?? null))->all(),
+            'tasks' => $session->tasks->map(static fn (Task $t): array => [
+                ...self::task($t), 'card' => $uuids['cards'][$t->card_id], 'specimen' => $t->specimen_id === null ? null : $uuids['specimens'][$t->specimen_id],
+            ])->all(),
+            'kinds' => self::kinds(),
+            'timers' => $session->timers->map(self::timer(...))->all(),
+            'words' => ['remarks' => BenchWords::REMARKS, 'skips' => BenchWords::SKIPS, 'spoiled' => BenchWords::SPOILED, 'timers' => BenchWords::TIMERS],
+            'eyeScales' => EyeScale::all(),
+            'now' => now()->format('Y-m-d\TH:i:s.vP'),
+        ];
+    }
+
+    /** @return array<string, mixed> needs owner and paper loaded */
+    public static function summary(BenchSession $session): array
+    {
+        return [
+            'uuid' => $session->uuid, 'edition' => $session->edition, 'title' => $session->title, 'plannedOn' => $session->planned_on->toDateString(),
+            'paper' => $session->paper->words(), 'paperUuid' => $session->paper->uuid, 'tests' => $session->tests, 'owner' => $session->owner->name,
+            'blind' => $session->blind, 'revealed' => ! $session->isBlindNow(), 'finished' => $session->finished_at?->toIso8601String(),
+            'mayLead' => $session->mayBeChangedBy(Auth::user()),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function card(BenchSession $session, Card $card, ?Measurement $newest): array
+    {
+        return [
+            'uuid' => $card->uuid, 'kind' => $card->kind, 'title' => $card->title, 'code' => CardCode::forCard($card->uuid, 'whole')->text(), 'properties' => self::PROPERTIES[$card->kind],
+            'measuring' => $newest === null ? null : CardView::measurement($newest),
+            'rows' => $card->specimens->map(static fn (Specimen $s): array => self::row($session, $card, $s))->all(),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function row(BenchSession $session, Card $card, Specimen $specimen): array
+    {
+        $blind = $session->isBlindNow();
+        $paint = $specimen->pan->paint;
+
+        return [
+            'uuid' => $specimen->uuid, 'row' => $specimen->row, 'codeWord' => $specimen->code_word,
+            'label' => $blind ? $specimen->code_word : $paint->colour_name,
+            'about' => $blind ? '' : "{$paint->maker->name} · $paint->pigments",
+            'place' => $specimen->pan->place(), 'panForm' => $specimen->pan->form, 'paint' => $blind ? null : $paint->uuid,
+            ...SpecimenView::said($specimen, [...$session->conditions, 'paperSide' => $card->paper_side, ...$session->blind && $blind ? [] : ['got' => $specimen->pan->got ?: ($session->conditions['got'] ?? '')]]),
+            'verdicts' => $specimen->verdicts->filter(static fn (Verdict $v): bool => ! $blind || $v->owner_id === Auth::id())->values()
+                ->map(static fn (Verdict $v): array => [...PropertyView::verdict($v), 'edition' => $v->edition, 'mine' => $v->owner_id === Auth::id()])->all(),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    public static function task(Task $task): array
+    {
+        return [
+            'uuid' => $task->uuid, 'edition' => $task->edition, 'kind' => $task->kind, 'state' => $task->state, 'reason' => $task->reason,
+            'by' => $task->doneBy?->name, 'at' => $task->done_at?->toIso8601String(),
+        ];
+    }
+
+    /** @return array<string, mixed> needs task and owner loaded */
+    public static function timer(Timer $timer): array
+    {
+        return [
+            'uuid' => $timer->uuid, 'edition' => $timer->edition, 'kind' => $timer->kind, 'label' => $timer->label, 'seconds' => $timer->seconds, 'task' => $timer->task?->uuid, 'by' => $timer->owner->name,
+            'startedAt' => $timer->started_at->format('Y-m-d\TH:i:s.vP'), 'stoppedAt' => $timer->stopped_at?->format('Y-m-d\TH:i:s.vP'),
+        ];
+    }
+
+    /** @return array<string, array<string, mixed>> */
+    private static function kinds(): array
+    {
+        $out = [];
+        foreach (TaskKind::cases() as $kind) {
+            $out[$kind->value] = [
+                'title' => $kind->title(), 'instruction' => $kind->instruction(), 'timer' => $kind->timer(), 'wait' => $kind->isWait(), 'perRow' => $kind->isPerRow(), 'needsPan' => $kind->needsPan(),
+                'roles' => array_map(static fn ($r): string => $r->value, $kind->cells()),
+            ];
+        }
+
+        return $out;
+    }
+
+    /**
+     * Where a session stands: its next open task, in words.
+     *
+     * @return array<string, mixed>
+     */
+    public static function standing(BenchSession $session): array
+    {
+        $next = Task::query()->where('bench_session_id', $session->id)->where('state', 'open')->orderBy('position')->first();
+        $all = Task::query()->where('bench_session_id', $session->id);
+        $row = $next?->specimen_id === null ? null : Specimen::query()->whereKey($next->specimen_id)->value('row');
+
+        return [
+            ...self::summary($session), 'tasks' => (clone $all)->count(), 'done' => (clone $all)->whereNot('state', 'open')->count(),
+            'next' => $next === null ? null : TaskKind::from($next->kind)->title().($row === null ? '' : ", row $row"),
+            'lastAt' => (clone $all)->max('done_at'),
+        ];
+    }
+
+    /**
+     * @return Builder<BenchSession> sessions that a person owns or works on, newest first
+     */
+    public static function mine(User $user): Builder
+    {
+        return BenchSession::query()->with('owner', 'paper')
+            ->where(static fn (Builder $q) => $q->where('owner_id', $user->id)->orWhereIn('id', BenchSession::idsOf($user)))->orderByDesc('id');
+    }
+}

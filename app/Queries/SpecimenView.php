@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Photo;
+use App\Models\Remark;
+use App\Models\Specimen;
+use App\Models\SpecimenCondition;
+use App\Models\Spoiling;
+use Illuminate\Support\Facades\Auth;
+use MarshTrial\Core\Session\Conditions;
+
+/** What was said of a specimen at the bench: conditions, remarks, notes, photographs, and what no longer counts. */
+final class SpecimenView
+{
+    /**
+     * @param array<string, string> $session conditions that it inherits
+     *
+     * @return array<string, mixed> needs remarks, conditions, spoilings with their owners, and photos loaded
+     */
+    public static function said(Specimen $specimen, array $session): array
+    {
+        $own = $specimen->conditions->pluck('value', 'key')->all();
+
+        return [
+            'conditions' => Conditions::of($session, $own),
+            'overrides' => $specimen->conditions->map(static fn (SpecimenCondition $c): array => ['uuid' => $c->uuid, 'edition' => $c->edition, 'key' => $c->key, 'value' => $c->value, 'by' => $c->owner->name])->all(),
+            'remarks' => $specimen->remarks->filter(static fn (Remark $r): bool => ! $r->withdrawn && ($r->word !== '' || $r->note !== ''))->values()->map(static fn (Remark $r): array => [
+                'uuid' => $r->uuid, 'edition' => $r->edition, 'word' => $r->word, 'note' => $r->note, 'by' => $r->owner->name, 'mine' => $r->owner_id === Auth::id(), 'on' => $r->updated_at->toIso8601String(),
+            ])->all(),
+            'photos' => $specimen->photos->map(static fn (Photo $p): array => ['uuid' => $p->uuid, 'taken' => $p->created_at?->toIso8601String()])->all(),
+            'spoiled' => $specimen->spoilings->map(static fn (Spoiling $s): array => ['uuid' => $s->uuid, 'property' => $s->property, 'reason' => $s->reason, 'by' => $s->owner->name])->all(),
+        ];
+    }
+}

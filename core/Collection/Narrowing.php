@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Collection;
+
+use MarshTrial\Core\Colour\Difference;
+use MarshTrial\Core\Evidence\DepthDial;
+use MarshTrial\Core\Evidence\Strip;
+
+/**
+ * Narrows an unlabelled pan down: its measured stroke against the strokes of known paints, depth by depth, so that more or
+ * less paint on the brush does not matter.
+ */
+final class Narrowing
+{
+    /** Mean dE00 over the common depths up to which a paint may be the one, and up to which it is near (own). */
+    public const MAY_BE = 2.0;
+
+    public const NEAR = 5.0;
+
+    /** Depths both have to reach before anything is said (own). */
+    public const LEAST_DEPTHS = 4;
+
+    /**
+     * @param array<int, Strip> $known by any key
+     *
+     * @return array<int, array{meanDE00: float, worstDE00: float, depths: int, says: string}> best first; those that share too few depths are left out
+     */
+    public static function of(Strip $dab, array $known): array
+    {
+        $own = self::colours($dab, $dab->key);
+        $out = [];
+        foreach ($known as $key => $strip) {
+            $differences = [];
+            foreach (self::colours($strip, $dab->key) as $i => $colour) {
+                if ($colour !== null && $own[$i] !== null) {
+                    $differences[] = Difference::ciede2000($own[$i], $colour);
+                }
+            }
+            if (count($differences) < self::LEAST_DEPTHS) {
+                continue;
+            }
+            $mean = array_sum($differences) / count($differences);
+            $out[$key] = [
+                'meanDE00' => round($mean, 2), 'worstDE00' => round(max($differences), 2), 'depths' => count($differences),
+                'says' => match (true) {
+                    $mean <= self::MAY_BE => 'may be this one',
+                    $mean <= self::NEAR => 'near, but probably another',
+                    default => 'not this one',
+                },
+            ];
+        }
+        uasort($out, static fn (array $a, array $b): int => $a['meanDE00'] <=> $b['meanDE00']);
+
+        return $out;
+    }
+
+    /** @return list<\MarshTrial\Core\Colour\Lab|null> */
+    private static function colours(Strip $strip, ?int $key): array
+    {
+        return array_map(static fn (float $depth) => $strip->at($depth, $key)?->toLab(), DepthDial::depths());
+    }
+}
