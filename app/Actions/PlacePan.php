@@ -24,6 +24,7 @@ final class PlacePan
             if ($there !== null) {
                 // Both slots are freed first: a slot holds one pan at any time.
                 Pan::query()->whereKey($pan->id)->update(['palette_id' => null, 'slot' => null]);
+                $pan->fill(['palette_id' => null, 'slot' => null])->syncOriginal();
                 $there->change(['palette_id' => null, 'slot' => null], (string) $there->edition);
             }
             $pan->change(['palette_id' => $palette?->id, 'slot' => $slot], $ifMatch);

@@ -32,7 +32,7 @@ final class ReadCollection
     /** @var array<string, list<string>> own pans by what can be compared, each used once */
     private array $alike = [];
 
-    /** @var array<string, array{id: int|null, name: string, slots: int|null, taken: array<int, string>, most: int}> by name in lower case */
+    /** @var array<string, array{id: int|null, name: string, slots: int|null, taken: array<int, array{pan: string|null, who: string}>, most: int}> by name in lower case */
     private array $palettes = [];
 
     /** @var array<string, bool> */
@@ -52,7 +52,7 @@ final class ReadCollection
         $listed = $this->firstPass();
         foreach ($this->pans as $uuid => $pan) {
             if (! isset($listed[$uuid]) && $pan['palette'] !== '' && $pan['slot'] !== '') {
-                $this->palettes[mb_strtolower($pan['palette'])]['taken'][(int) $pan['slot']] = "\"{$pan['name']}\"";
+                $this->palettes[mb_strtolower($pan['palette'])]['taken'][(int) $pan['slot']] = ['pan' => $uuid, 'who' => "\"{$pan['name']}\""];
             }
         }
         foreach ($this->lines() as $number => $line) {
@@ -144,7 +144,8 @@ final class ReadCollection
         }
         $extras = json_encode((object) $v['extras'], JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
         if ($there === null && $uuid === null) {
-            $alike = array_shift($this->alike[self::signature([...$comparable, 'extras' => $extras, 'key' => $key])]);
+            $signature = self::signature([...$comparable, 'extras' => $extras, 'key' => $key]);
+            $alike = isset($this->alike[$signature]) ? array_shift($this->alike[$signature]) : null;
             $there = $alike === null ? null : $this->pans[$alike];
             $uuid = $alike;
         }
@@ -154,7 +155,7 @@ final class ReadCollection
         if ($there !== null && self::extras($extras) !== self::extras($there['extras'])) {
             $changes[] = 'extras';
         }
-        $fault = $this->takeSlot($number, $v, $there);
+        $fault = $this->takeSlot($number, $v, $there, $uuid);
         if ($fault !== null) {
             return $wrong($fault);
         }
@@ -173,7 +174,7 @@ final class ReadCollection
      * @param array<string, mixed> $v
      * @param array<string, mixed>|null $there
      */
-    private function takeSlot(int $number, array $v, ?array $there): ?string
+    private function takeSlot(int $number, array $v, ?array $there, ?string $uuid): ?string
     {
         $name = isset($this->import->mapping['palette']) ? $v['palette'] : ($there['palette'] ?? '');
         $slot = isset($this->import->mapping['slot']) ? $v['slot'] : (($there['slot'] ?? '') === '' ? null : (int) $there['slot']);
@@ -188,16 +189,17 @@ final class ReadCollection
         if ($palette['slots'] !== null && $slot > $palette['slots']) {
             return "names slot $slot of \"$name\", which has {$palette['slots']}";
         }
-        if (isset($palette['taken'][$slot])) {
-            return "names slot $slot of \"$name\", where {$palette['taken'][$slot]} is";
+        $lies = $palette['taken'][$slot] ?? null;
+        if ($lies !== null && ($there === null || $lies['pan'] !== $uuid)) {
+            return "names slot $slot of \"$name\", where {$lies['who']} is";
         }
-        $palette['taken'][$slot] = "the paint of row $number";
+        $palette['taken'][$slot] = ['pan' => null, 'who' => "the paint of row $number"];
         $palette['most'] = max($palette['most'], $slot);
 
         return null;
     }
 
-    /** @return array<string, array{id: int|null, name: string, slots: int|null, taken: array<int, string>, most: int}> after all rows were read */
+    /** @return array<string, array{id: int|null, name: string, slots: int|null, taken: array<int, array{pan: string|null, who: string}>, most: int}> after all rows were read */
     public function palettes(): array
     {
         return $this->palettes;

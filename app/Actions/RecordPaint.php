@@ -9,6 +9,9 @@ use App\Models\Maker;
 use App\Models\Paint;
 use App\Models\PaintCode;
 use App\Models\Pan;
+use App\Models\Rating;
+use App\Models\Specimen;
+use App\Models\Strip;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -55,7 +58,7 @@ final class RecordPaint
 
         $formulation = ($pan['formulationUuid'] ?? '') === '' ? null : Formulation::query()->where('paint_id', $paint->id)->where('uuid', $pan['formulationUuid'])->firstOrFail();
 
-        return Pan::put($uuid, [
+        $made = Pan::put($uuid, [
             ...array_key_exists('formulationUuid', $pan) ? ['formulation_id' => $formulation?->id] : [],
             ...array_key_exists('openedOn', $pan) ? ['opened_on' => $pan['openedOn'] ?: null] : [],
             ...array_key_exists('state', $pan) ? ['state' => $pan['state'] ?: 'in use'] : [],
@@ -69,6 +72,14 @@ final class RecordPaint
             'currency' => $price?->currency,
             'kept_at' => trim((string) ($pan['keptAt'] ?? '')),
         ], $ifMatch);
+        if ($made->wasChanged('paint_id')) {
+            // An unlabelled pan was recognised: its tests are those of the paint.
+            foreach ([Rating::class, Strip::class] as $derived) {
+                $derived::query()->whereIn('specimen_id', Specimen::query()->where('pan_id', $made->id)->select('id'))->update(['paint_id' => $paint->id]);
+            }
+        }
+
+        return $made;
     }
 
     public static function maker(string $name): Maker

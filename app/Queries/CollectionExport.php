@@ -18,7 +18,7 @@ final class CollectionExport
     public static function write(User $user, $stream): void
     {
         $extras = self::extraColumns($user);
-        fwrite($stream, "\xEF\xBB\xBF".Csv::line([...array_values(Columns::FIELDS), ...$extras]));
+        fwrite($stream, Csv::BOM.Csv::line([...array_values(Columns::FIELDS), ...$extras]));
         foreach (self::rows($user) as $row) {
             $values = self::values($row);
             $own = $row->extras === null ? [] : json_decode($row->extras, true);

@@ -20,6 +20,9 @@ final readonly class Csv
     /** A cell beyond this many bytes most likely lacks its closing quote. */
     public const LONGEST_CELL = 4000;
 
+    /** Byte order mark of UTF-8; spreadsheets write it, and read UTF-8 rightly only with it. */
+    public const BOM = "\xEF\xBB\xBF";
+
     private const FORMULA = '/^\'*[=+\-@\t\r]/';
 
     public function __construct(public string $separator, public string $encoding) {}
@@ -33,7 +36,7 @@ final readonly class Csv
     {
         $encoding = match (true) {
             str_starts_with($beginning, "\xFF\xFE"), str_starts_with($beginning, "\xFE\xFF") => 'UTF-16',
-            self::mostlyUtf8($beginning) => 'UTF-8',
+            str_starts_with($beginning, self::BOM), self::mostlyUtf8($beginning) => 'UTF-8',
             default => 'Windows-1252',
         };
         $text = $encoding === 'UTF-16' ? self::fromUtf16($beginning) : $beginning;
@@ -81,7 +84,7 @@ final readonly class Csv
             fwrite($stream, $whole);
             rewind($stream);
         }
-        if (fread($stream, 3) !== "\xEF\xBB\xBF") {
+        if (fread($stream, 3) !== self::BOM) {
             rewind($stream);
         }
         $number = 0;

@@ -107,7 +107,7 @@ final class ImportController extends Controller
         $me = $this->me($request);
 
         return new StreamedResponse(static function () use ($import, $me): void {
-            echo "\xEF\xBB\xBF".Csv::line([...$import->headings, 'What is wrong']);
+            echo Csv::BOM.Csv::line([...$import->headings, 'What is wrong']);
             foreach ((new ReadCollection($import, $me))->rows() as $row) {
                 if ($row['faults'] !== []) {
                     echo Csv::line([...array_pad($row['cells'], count($import->headings), ''), implode('; ', $row['faults'])]);

@@ -5,13 +5,23 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Models\Card;
+use App\Models\Pan;
+use App\Models\Timer;
+use App\Models\User;
 use App\Queries\CardView;
+use App\Queries\PanTests;
+use App\Queries\SessionView;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Collection\PanStates;
 
 /** What is due, what waits for a picture, and what is not shared yet. */
 final class TodayController extends Controller
 {
+    /** An opened pan that no card has seen for so long is forgotten (own). */
+    private const FORGOTTEN_DAYS = 28;
+
     public function __invoke(Request $request): JsonResponse
     {
         $user = $this->user($request);
@@ -21,10 +31,35 @@ final class TodayController extends Controller
         $show = static fn (Card $c): array => [...CardView::summary($c), 'nextCheck' => CardView::nextCheck($c), 'timeZone' => $c->hanging?->time_zone];
 
         return new JsonResponse([
+            ...$user === null ? [] : self::bench($user),
             'checks' => $cards->filter(static fn (Card $c): bool => $c->hanging !== null)->map($show)->sortBy('nextCheck')->values()->all(),
             'waiting' => $cards->filter(static fn (Card $c): bool => $c->getAttribute('done') === 0)->map($show)->values()->all(),
             'toHang' => $cards->filter(static fn (Card $c): bool => $c->kind === 'fade' && $c->hanging === null && $c->getAttribute('done') > 0)->map($show)->values()->all(),
             'drafts' => $cards->filter(static fn (Card $c): bool => $c->published_at === null && $c->getAttribute('done') > 0)->map($show)->values()->all(),
         ]);
+    }
+
+    /**
+     * What goes on at the bench, and what has been forgotten.
+     *
+     * @return array<string, mixed>
+     */
+    private static function bench(User $user): array
+    {
+        $open = SessionView::mine($user)->whereNull('finished_at')->limit(20)->get();
+        $timers = Timer::query()->with('task', 'owner')->whereIn('bench_session_id', $open->pluck('id'))->whereNull('stopped_at')->where('started_at', '>=', now()->subDay())->orderBy('started_at')->get();
+        $pans = Pan::query()->with('paint.maker', 'palette')->where('owner_id', $user->id)->whereIn('state', PanStates::AT_HAND);
+        $forgotten = (clone $pans)->where('opened_on', '<=', now()->subDays(self::FORGOTTEN_DAYS))->whereNotIn('id', DB::table('specimens')->select('pan_id'))->orderBy('opened_on');
+        $tested = (clone $pans)->whereIn('id', DB::table('specimens')->groupBy('pan_id')->havingRaw('count(*) > 1')->select('pan_id'))->get()->keyBy('id');
+        $retest = array_filter(array_map(PanTests::toRetest(...), PanTests::of($tested->keys()->all(), $user)));
+        $about = static fn (Pan $p): array => ['pan' => $p->uuid, 'paint' => $p->paint->uuid, 'name' => $p->paint->colour_name, 'maker' => $p->paint->maker->name, 'place' => $p->place(), 'openedOn' => $p->opened_on?->toDateString()];
+
+        return [
+            'sessions' => $open->map(SessionView::standing(...))->all(),
+            'timers' => $timers->map(static fn (Timer $t): array => [...SessionView::timer($t), 'session' => $open->firstWhere('id', $t->bench_session_id)?->uuid])->all(),
+            'retest' => array_values(array_map(static fn (int $id, array $properties): array => [...$about($tested[$id]), 'properties' => $properties], array_keys($retest), $retest)),
+            'forgottenCount' => (clone $forgotten)->count(), 'forgotten' => $forgotten->limit(30)->get()->map($about)->all(),
+            'now' => now()->format('Y-m-d\TH:i:s.vP'),
+        ];
     }
 }
