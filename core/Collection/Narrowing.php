@@ -23,9 +23,9 @@ final class Narrowing
     public const LEAST_DEPTHS = 4;
 
     /**
-     * @param array<int, Strip> $known by any key
+     * @param array<int|string, Strip> $known by any key
      *
-     * @return array<int, array{meanDE00: float, worstDE00: float, depths: int, says: string}> best first; those that share too few depths are left out
+     * @return array<int|string, array{meanDE00: float, worstDE00: float, depths: int, says: string}> best first; those that share too few depths are left out
      */
     public static function of(Strip $dab, array $known): array
     {

@@ -64,7 +64,7 @@ final readonly class RowReader
             'form' => $try(fn (): string => self::word($text['form'], PanStates::FORMS, $this->defaults['form'], 'form')),
             'volumeMl' => $try(static fn (): ?string => self::volume($text['volumeMl'])),
             'price' => $price,
-            'opened' => $try(fn (): ?string => $this->date($text['opened'])),
+            'opened' => $try(fn (): ?string => $this->day($text['opened'])),
             'state' => $try(static fn (): string => self::word($text['state'], PanStates::STATES, 'in use', 'state')),
             'slot' => $try(static fn (): ?int => self::slot($text['slot'], $text['palette'])),
             'got' => $try(static fn (): string => self::word($text['got'], PanStates::GOT, '', 'way of getting a paint')),
@@ -145,7 +145,7 @@ final readonly class RowReader
         return sprintf('%.2f', $number);
     }
 
-    private function date(string $written): ?string
+    private function day(string $written): ?string
     {
         if ($written === '') {
             return null;

@@ -36,7 +36,7 @@ final class CollectionTest extends TestCase
 
     public function testTwoKeyStrokesFindAPaintByCodeMakerOrName(): void
     {
-        foreach (['br' => 'beacon', 'ht' => 'tide', 'v3' => 'aster', '28' => 'channel', 'ss' => 'buoy', 'g7' => 'mix', 'ør' => 'unknown', 'EB' => 'unknown', 'el' => 'tide'] as $typed => $expected) {
+        foreach (['br' => 'beacon', 'ht' => 'tide', 'v3' => 'aster', '28' => 'channel', 'ss' => 'buoy', 'g7' => 'mix', 'ør' => 'unknown', 'EB' => 'unknown', 'es' => 'tide'] as $typed => $expected) {
             self::assertSame($expected, self::found((string) $typed)[0] ?? null, (string) $typed);
         }
         self::assertSame(['mix'], self::found('pb 15.3'));
