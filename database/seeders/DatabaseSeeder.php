@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace Database\Seeders;
 
 use App\Actions\MakeCard;
+use App\Actions\MoveTask;
+use App\Actions\PlacePan;
+use App\Actions\PlanSession;
 use App\Actions\PublishRecord;
 use App\Actions\RecordPaint;
 use App\Actions\RequestMeasurement;
@@ -15,8 +18,12 @@ use App\Models\FadeCheck;
 use App\Models\Hanging;
 use App\Models\Maker;
 use App\Models\Paint;
+use App\Models\Palette;
+use App\Models\Pan;
 use App\Models\Paper;
+use App\Models\Remark;
 use App\Models\Specimen;
+use App\Models\SpecimenCondition;
 use App\Models\User;
 use App\Models\Verdict;
 use Illuminate\Database\Seeder;
@@ -32,19 +39,27 @@ final class DatabaseSeeder extends Seeder
 
     /** Maker, range, colour name, pigments, form, batch, volume, price, place. */
     private const PAINTS = [
-        ['Withy Colours', 'Field', 'Beacon Red', 'PR254', 'tube', 'W-118', 10, '9.40', 'green tin, slot 1'],
-        ['Sluice & Staithe', 'First', 'Buoy Red', 'p.r.254', 'tube', 'A41', 14, '12.80', 'green tin, slot 2'],
-        ['Mudlark Paintworks', 'Daily', 'Samphire Scarlet', 'PR 254', 'pan', '', 1.8, '4.20', 'green tin, slot 3'],
-        ['Withy Colours', 'Field', 'Channel Blue', 'PB28', 'tube', 'W-090', 10, '13.60', 'green tin, slot 5'],
-        ['Sluice & Staithe', 'First', 'Estuary Sky', 'pb 28', 'tube', 'A17', 14, '17.50', 'green tin, slot 6'],
+        ['Withy Colours', 'Field', 'Beacon Red', 'PR254', 'tube', 'W-118', 10, '9.40', ['Green tin', 1]],
+        ['Sluice & Staithe', 'First', 'Buoy Red', 'p.r.254', 'tube', 'A41', 14, '12.80', ['Green tin', 2]],
+        ['Mudlark Paintworks', 'Daily', 'Samphire Scarlet', 'PR 254', 'pan', '', 1.8, '4.20', ['Green tin', 3]],
+        ['Withy Colours', 'Field', 'Channel Blue', 'PB28', 'tube', 'W-090', 10, '13.60', ['Green tin', 5]],
+        ['Sluice & Staithe', 'First', 'Estuary Sky', 'pb 28', 'tube', 'A17', 14, '17.50', ['Green tin', 6]],
         ['Eelgrass Studio', 'Handmade', 'High Tide', 'PB28', 'handmade', 'autumn', 3, '14.00', 'oyster shell, desk'],
-        ['Mudlark Paintworks', 'Daily', 'Vetch Violet', 'PV3', 'pan', '', 1.8, '3.90', 'blue tin, slot 1'],
-        ['Sluice & Staithe', 'Second', 'Sea Aster', 'PV3', 'tube', 'B02', 14, '6.30', 'blue tin, slot 2'],
+        ['Mudlark Paintworks', 'Daily', 'Vetch Violet', 'PV3', 'pan', '', 1.8, '3.90', ['Blue tin', 1]],
+        ['Sluice & Staithe', 'Second', 'Sea Aster', 'PV3', 'tube', 'B02', 14, '6.30', ['Blue tin', 2]],
         ['Eelgrass Studio', 'Handmade', 'Dusk Violet', 'PV3', 'handmade', 'spring', 3, '11.00', 'oyster shell, desk'],
-        ['Withy Colours', 'Field', 'Furze Yellow', 'PY65', 'tube', 'W-077', 10, '8.10', 'blue tin, slot 4'],
-        ['Mudlark Paintworks', 'Daily', 'Marigold Sluice', 'PY65', 'pan', '', 1.8, '3.90', 'blue tin, slot 5'],
+        ['Withy Colours', 'Field', 'Furze Yellow', 'PY65', 'tube', 'W-077', 10, '8.10', ['Blue tin', 4]],
+        ['Mudlark Paintworks', 'Daily', 'Marigold Sluice', 'PY65', 'pan', '', 1.8, '3.90', ['Blue tin', 5]],
         ['Eelgrass Studio', 'Handmade', 'Kingcup', 'PY65', 'handmade', 'spring', 3, '10.50', 'oyster shell, desk'],
+        ['Withy Colours', 'Field', 'Sedge', 'PG17', 'tube', 'W-104', 10, '11.20', ['Green tin', 8]],
+        ['Sluice & Staithe', 'First', 'Creek Turquoise', 'PB36', 'tube', 'A22', 14, '16.10', ['Green tin', 7]],
+        ['Mudlark Paintworks', 'Daily', 'Wrack Red', 'PR149', 'pan', '', 1.8, '5.60', ['Blue tin', 3]],
+        ['Eelgrass Studio', 'Historic', 'Old Lightship', 'PR106', 'handmade', '', 2, '19.00', ['Blue tin', 6]],
+        ['Mudlark Paintworks', 'Daily', 'Estuary Grey', '', 'pan', '', 1.8, '3.90', ['Blue tin', 7]],
     ];
+
+    /** Opened months ago and on no card since. */
+    private const FORGOTTEN = 16;
 
     public function run(): void
     {
@@ -54,6 +69,7 @@ final class DatabaseSeeder extends Seeder
         Carbon::setTestNow('2026-03-02 10:00:00');
         Auth::setUser($tamsin);
         $this->paints();
+        $this->palettes();
         $this->claims();
         $paper = Paper::put($this->uuid(3001), ['maker' => 'Fleet Mill', 'fibre' => 'cotton', 'surface' => 'cold-pressed', 'weight_gsm' => 300]);
         $reds = $this->card(1, CardKind::Property, 'Reds and blues for the survey archive', $paper, [0, 1, 2, 3, 4, 5]);
@@ -82,6 +98,39 @@ final class DatabaseSeeder extends Seeder
         }
         $this->card(4, CardKind::Property, 'Repeat of the reds on another day', $paper, [0, 1, 2]);
         Carbon::setTestNow();
+        $this->session($paper, $tamsin, $odo);
+    }
+
+    /** An afternoon that was broken off in the middle of the first card. */
+    private function session(Paper $paper, User $tamsin, User $odo): void
+    {
+        $session = PlanSession::put($this->uuid(9001), [
+            'title' => 'Greens and greys for the archive', 'plannedOn' => now()->toDateString(), 'side' => 'felt side', 'tests' => ['property'], 'asChosen' => false, 'blind' => false,
+            'pans' => array_map(fn (int $p): string => $this->uuid(2000 + $p), [12, 13, 14, 15, 9, 10, 3]),
+            'conditions' => ['brush' => 'round 8, synthetic', 'water' => 'rain water', 'room' => 'sail store, north door open', 'humidity' => '68', 'ink' => 'waterproof pigment ink', 'inkSet' => 'drying for a day or more', 'state' => 'dried, re-wet within minutes'],
+        ], $paper, $tamsin);
+        $session->people()->attach($odo->id);
+        foreach ($session->tasks()->limit(9)->get() as $i => $task) {
+            MoveTask::to($task->uuid, $i === 5 ? 'skipped' : 'done', $i === 5 ? 'place spoiled' : '', (string) $task->edition, $i % 3 === 2 ? $odo : $tamsin);
+        }
+        $rows = Specimen::query()->whereIn('card_id', $session->cards()->select('id'))->orderBy('id')->get();
+        Remark::put($this->uuid(9101), ['specimen_id' => $rows[0]->id, 'word' => 'too much water', 'note' => '']);
+        Remark::put($this->uuid(9102), ['specimen_id' => $rows[1]->id, 'word' => '', 'note' => 'a hair in the wash, left where it was']);
+        SpecimenCondition::put($this->uuid(9103), ['specimen_id' => $rows[1]->id, 'key' => 'state', 'value' => 'fresh from the tube']);
+    }
+
+    private function palettes(): void
+    {
+        $palettes = [];
+        foreach (['Green tin', 'Blue tin'] as $i => $name) {
+            $palettes[$name] = Palette::put($this->uuid(2900 + $i), ['name' => $name, 'rows' => 2, 'columns' => 4]);
+        }
+        foreach (self::PAINTS as $i => $paint) {
+            if (is_array($paint[8])) {
+                PlacePan::in(Pan::query()->where('uuid', $this->uuid(2000 + $i))->firstOrFail(), $palettes[$paint[8][0]], $paint[8][1], '1');
+            }
+        }
+        Pan::query()->where('uuid', $this->uuid(2000 + self::FORGOTTEN))->update(['opened_on' => '2026-03-05 00:00:00', 'state' => 'unlabelled']);
     }
 
     private function tester(string $name, string $address, bool $steward): User
@@ -96,7 +145,7 @@ final class DatabaseSeeder extends Seeder
         foreach (self::PAINTS as $i => [$maker, $range, $name, $pigments, $form, $batch, $ml, $price, $kept]) {
             RecordPaint::put($this->uuid(1000 + $i), [
                 'makerName' => $maker, 'range' => $range, 'colourName' => $name, 'pigments' => $pigments,
-                'pan' => ['uuid' => $this->uuid(2000 + $i), 'form' => $form, 'batch' => $batch, 'volumeMl' => $ml, 'price' => $price, 'currency' => 'EUR', 'keptAt' => $kept],
+                'pan' => ['uuid' => $this->uuid(2000 + $i), 'form' => $form, 'batch' => $batch, 'volumeMl' => $ml, 'price' => $price, 'currency' => 'EUR', 'keptAt' => is_array($kept) ? '' : $kept, 'got' => 'bought'],
             ], null);
         }
     }

@@ -10,6 +10,13 @@ import type { PigmentList } from './pages/pigments/PigmentsPage';
 const PigmentsPage = lazy(() => import('./pages/pigments/PigmentsPage'));
 const PaintsPage = lazy(() => import('./pages/paints/PaintsPage'));
 const PaintPage = lazy(() => import('./pages/paints/PaintPage'));
+const BenchListPage = lazy(() => import('./pages/bench/BenchListPage'));
+const PlanPage = lazy(() => import('./pages/bench/PlanPage'));
+const BenchPage = lazy(() => import('./pages/bench/BenchPage'));
+const PrintPage = lazy(() => import('./pages/bench/PrintPage'));
+const PalettesPage = lazy(() => import('./pages/collection/PalettesPage'));
+const ImportPage = lazy(() => import('./pages/collection/ImportPage'));
+const LabelsPage = lazy(() => import('./pages/collection/LabelsPage'));
 const CardsPage = lazy(() => import('./pages/cards/CardsPage'));
 const CardPage = lazy(() => import('./pages/cards/CardPage'));
 const FadeRack = lazy(() => import('./pages/cards/FadeRack'));
@@ -29,6 +36,13 @@ export function App() {
                     <Route path="/pigments/:code" element={<CodePage />} />
                     <Route path="/paints" element={<PaintsPage />} />
                     <Route path="/paints/:uuid" element={<PaintPage />} />
+                    <Route path="/palettes" element={<PalettesPage />} />
+                    <Route path="/labels" element={<LabelsPage />} />
+                    <Route path="/import/:uuid?" element={<ImportPage />} />
+                    <Route path="/bench" element={<BenchListPage />} />
+                    <Route path="/bench/new" element={<PlanPage />} />
+                    <Route path="/bench/:uuid" element={<BenchPage />} />
+                    <Route path="/bench/:uuid/print" element={<PrintPage />} />
                     <Route path="/cards" element={<CardsPage />} />
                     <Route path="/cards/:uuid" element={<CardPage />} />
                     <Route path="/fade" element={<FadeRack />} />

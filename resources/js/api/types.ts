@@ -13,17 +13,20 @@ export interface Pigment {
 }
 
 export interface Pan {
-    uuid: string; edition: number; form: string; batch: string; volumeMl: number | null; price: string | null; keptAt: string; mine: boolean;
+    uuid: string; edition: number; form: string; batch: string; volumeMl: number | null; price: string | null; perMl: string | null; keptAt: string; palette: string | null; paletteUuid: string | null; slot: number | null; place: string;
+    openedOn: string | null; state: string; got: string; note: string; extras: Record<string, string>; formulation: Formulation | null; mine: boolean;
 }
+export interface Formulation { uuid: string; edition: number; since: string | null; note: string; pigmentsWritten: string; statement: Statement }
 export interface Paint {
-    uuid: string; edition: number; maker: string; makerUuid: string; range: string; colourName: string; pigmentsWritten: string; statement: Statement; mayChange: boolean;
+    uuid: string; edition: number; maker: string; makerUuid: string; range: string; colourName: string; pigmentsWritten: string; series: string; discontinued: boolean; statement: Statement; mayChange: boolean;
 }
 
 export interface Claim { uuid: string; property: Property; words: string; readOn: string; scale: string | null; scaleUuid: string | null; classes: string[] }
 export interface ClaimBeside extends Claim { check: 'agrees' | 'contradicted' | 'open' | 'not comparable'; span: [number, number] | null }
 export interface ClaimScale { uuid: string; property: Property; name: string; words: { word: string; classes: string[] }[] }
 
-export interface Verdict { uuid: string; property: Property; word: string; note: string; by: string; on: string | null }
+/** check: how it stands to what was measured on the same specimen. */
+export interface Verdict { uuid: string; property: Property; word: string; note: string; by: string; on: string | null; blind: boolean; check: ClaimBeside['check'] }
 
 export interface Rating {
     row: number; property: Property; status: 'measured' | 'not-reached' | 'not-tested' | 'undecidable'; reason: string | null;
@@ -44,7 +47,11 @@ export interface FadeHalves { doseMlxh: number | null; paper: [string, string]; 
 export interface Strip { ladder: Ladder | null; fade: FadeHalves | null }
 
 export interface PaintBeside extends Paint { strip: Strip | null; properties: Record<Property, PropertyBeside>; notTested: Property[] }
-export interface PaintPage extends PaintBeside { pans: Pan[]; forms: string[]; claimScales: ClaimScale[]; classes: Record<Property, string[]> }
+export interface PanTest { specimen: string; status: Rating['status']; value: number | null; uncertainty: number | null; class: string | null; card: string; title: string; paper: string; on: string; spoiled: string | null; spoilingUuid: string | null }
+export interface PanTests { pan: string; properties: { property: Property; tests: PanTest[]; counted: number; spread: number | null; apart: [PanTest, PanTest] | null }[] }
+export interface PaintPage extends PaintBeside {
+    pans: Pan[]; forms: string[]; states: string[]; got: string[]; formulations: Formulation[]; tests: PanTests[]; spoiledReasons: string[]; claimScales: ClaimScale[]; classes: Record<Property, string[]>;
+}
 
 export interface DepthStop { hex: string; lab: [number, number, number]; dE00Above: number | null; seam: boolean }
 export interface CodePage {
@@ -76,8 +83,10 @@ export interface CardSummary {
     owner: string; mayChange: boolean; published: string | null; made: string; paints: number; nextCheck?: string | null; timeZone?: string | null;
 }
 export interface CardRow {
-    row: number; uuid: string; paint: Paint; pan: Pan; strip: Strip | null; claims: ClaimBeside[]; ratings: Rating[];
+    row: number; uuid: string; paint: Paint; pan: Pan | null; codeWord: string | null; strip: Strip | null; claims: ClaimBeside[]; ratings: Rating[];
     verdicts: (Verdict & { edition: number; checkId: number | null; mine: boolean })[];
+    conditions: Record<string, { value: string; inherited: string | null; own: boolean }>; remarks: { uuid: string; word: string; note: string; by: string }[];
+    spoiled: { uuid: string; property: Property | null; reason: string; by: string }[]; photos?: { uuid: string; taken: string | null }[];
 }
 export interface Hanging {
     uuid: string; edition: number; place: string; facing: string; glass: string; latitude: number | null; longitude: number | null; timeZone: string; hungOn: string; note: string; nextCheck: string | null;
@@ -86,6 +95,7 @@ export interface Check { id: number; uuid: string; edition: number; checkedOn: s
 export interface Card extends CardSummary {
     rows: CardRow[]; pictures: Picture[]; shownPicture: string | null; result: Measurement | null; hanging: Hanging | null; facings: string[]; checks: Check[];
     revisions: { number: number; publishedAt: string }[]; eyeScales: Record<Property, Record<string, string>>; classes: Record<Property, string[]>;
+    session: { uuid: string; title: string; blind: boolean; revealed: boolean } | null; mayPublish: boolean; spoiledReasons: string[];
 }
 
 export interface RecordPage {

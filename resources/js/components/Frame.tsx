@@ -4,12 +4,13 @@ import { useEffect, useRef, useState, type FormEvent, type ReactNode } from 'rea
 import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { get, remove } from '../api/client';
 import type { Statement } from '../api/types';
+import { Waiting } from '../outbox/Waiting';
 import { Boundary } from './ui/Boundary';
 import { useSession } from './ui/useSession';
 
 const PLACES = [
     ['t', '/today', 'Today'], ['p', '/paints', 'Paints'], ['c', '/pigments', 'Pigments'],
-    ['k', '/cards', 'Cards'], ['f', '/fade', 'Fade rack'], ['l', '/ledger', 'Ledger'],
+    ['b', '/bench', 'Bench'], ['k', '/cards', 'Cards'], ['f', '/fade', 'Fade rack'], ['l', '/ledger', 'Ledger'],
 ] as const;
 
 const SURROUNDS = ['light', 'grey', 'white'] as const;
@@ -36,6 +37,7 @@ export function Frame({ children }: { children: ReactNode }) {
                     <button type="button" className="link text-sm" onClick={() => showKeys(true)}>Keys <kbd className="num">?</kbd></button>
                 </div>
             </header>
+            <Waiting />
             <main id="main" tabIndex={-1} className="grow w-full mx-auto max-w-[1480px] px-5 py-5 outline-none"><Boundary key={here.pathname}>{children}</Boundary></main>
             <footer className="no-print mx-auto w-full max-w-[1480px] px-5 py-4 text-sm text-soft">
                 Results are evidence from one group’s tests, not a certificate under any standard.
@@ -141,7 +143,8 @@ function Keys({ open, onChange }: { open: boolean; onChange: (open: boolean) => 
     const rows = [
         ['/', 'go to a code or look for a paint'], ['g then ' + PLACES.map(([k]) => k).join(' '), PLACES.map(([, , n]) => n).join(', ')],
         ['s', 'surround: light, mid grey, paper white'], ['d', 'on a code’s page: whole stroke or one depth'], ['← →', 'on the Depth dial: paler, deeper'],
-        ['Enter', 'in the paint line: record it and begin the next'], ['Esc', 'leave a field'], ['?', 'this list'],
+        ['Enter', 'in the paint line: record it and begin the next; at the bench: done'],
+        ['x  b →  0', 'at the bench: skip, back, forward, to where one stopped'], ['t  n  p  r', 'at the bench: timer, note, photograph, open again'], ['1 – 9', 'at the bench: choose the word; letters say a remark'], ['Esc', 'leave a field'], ['?', 'this list'],
     ];
     return (
         <Dialog.Root open={open} onOpenChange={onChange}>

@@ -22,7 +22,7 @@ export function RatingCell({ beside, open, onToggle, label }: { beside: Property
                     claim: {c.words}{c.check === 'contradicted' ? ' — contradicted' : ''}
                 </span>
             ))}
-            {verdicts.map((v) => <span key={v.uuid} className="block text-sm leading-tight text-soft">by eye: {v.word}</span>)}
+            {verdicts.map((v) => <span key={v.uuid} className={`block text-sm leading-tight ${v.check === 'contradicted' ? 'font-semibold' : 'text-soft'}`}>by eye{v.blind ? ', blind' : ''}: {v.word}{v.check === 'contradicted' ? ' — the picture says otherwise' : ''}</span>)}
         </>
     );
     if (onToggle === undefined) {

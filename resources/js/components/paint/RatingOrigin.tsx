@@ -22,7 +22,7 @@ export function RatingOrigin({ beside, rating, cells }: { beside?: PropertyBesid
                         <p key={c.uuid}>Maker: “{c.words}”{c.scale ? ` (${c.scale})` : ', on no known scale'}, read {day(c.readOn)}. {claimWords(c.check, c.classes)}</p>
                     ))}
                     {beside.claims.length === 0 && <p>No claim is recorded.</p>}
-                    {beside.verdicts.map((v) => <p key={v.uuid}>By eye, {v.by}, {day(v.on)}: {v.word}{v.note ? ` (${v.note})` : ''}.</p>)}
+                    {beside.verdicts.map((v) => <p key={v.uuid}>By eye{v.blind ? ', blind' : ''}, {v.by}, {day(v.on)}: {v.word}{v.note ? ` (${v.note})` : ''}.{v.check === 'contradicted' && ' Eye and picture disagree: look again, or repeat the test.'}</p>)}
                     {beside.verdicts.length === 0 && <p>No eye verdict is recorded.</p>}
                 </div>
             )}

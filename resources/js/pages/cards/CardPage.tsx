@@ -11,6 +11,7 @@ import { FadeResults } from './FadeResults';
 import { PictureWithCells } from './PictureWithCells';
 import { TakePicture } from './TakePicture';
 import { RowResults } from './RowResults';
+import { Spoil } from './Spoil';
 import { VerdictPicker } from './VerdictPicker';
 
 export default function CardPage() {
@@ -39,6 +40,7 @@ export default function CardPage() {
     return (
         <>
             <Heading card={data} />
+            {data.session !== null && !data.session.revealed && <p className="my-2 border-l-4 border-ink pl-3 max-w-prose">This card belongs to a blind session. Names, claims and what the picture says are shown when all eye verdicts are in.</p>}
             <Cautions of={cautions} />
             {data.kind === 'property' && data.mayChange && <TakePicture card={data} check={null} onDone={again} />}
             {data.kind === 'fade' && <FadeCourse card={data} onDone={again} />}
@@ -46,8 +48,8 @@ export default function CardPage() {
             {picture && data.result && <PictureWithCells picture={picture} result={data.result} chosen={cell} onChoose={setCell} />}
             {data.result && data.kind === 'fade' && <FadeResults result={data.result} rows={data.rows} />}
             <RowResults rows={data.rows} cells={data.result?.cells} classes={data.classes} properties={data.kind === 'fade' ? ['lightfastness'] : ['transparency', 'staining', 'granulation']}
-                extra={data.mayChange ? (row, property) => <VerdictPicker card={data} row={row} property={property} check={data.checks.at(-1) ?? null} onDone={again} /> : undefined} />
-            {data.mayChange && <Publish card={data} onDone={again} />}
+                extra={data.mayChange ? (row, property) => <><VerdictPicker card={data} row={row} property={property} check={data.checks.at(-1) ?? null} onDone={again} /><Spoil specimen={row.uuid} property={property} reasons={data.spoiledReasons} spoiled={row.spoiled.find((s) => s.property === null || s.property === property) ?? null} onDone={again} /></> : undefined} />
+            {data.mayPublish && <Publish card={data} onDone={again} />}
         </>
     );
 }
@@ -61,7 +63,7 @@ function Heading({ card }: { card: Card }) {
         <div className="flex flex-wrap items-baseline gap-x-5">
             <h1>{card.title}</h1>
             <p>{card.kind} card <span className="num">{card.code}</span> · {card.owner} · made {day(card.made)} · {card.published ? <Link to={`/records/${card.uuid}`}>published {day(card.published)}</Link> : 'draft, seen by its owner and stewards'}</p>
-            <p className="basis-full">Paper: {card.paper}, {card.side}.{card.note && ` ${card.note}`}</p>
+            <p className="basis-full">Paper: {card.paper}, {card.side}.{card.note && ` ${card.note}`}{card.session !== null && <> Painted in <Link to={`/bench/${card.session.uuid}`}>{card.session.title}</Link>{card.session.blind && ', blind'}.</>}</p>
             <p className="basis-full no-print flex flex-wrap gap-x-5">
                 <a href={`/api/cards/${card.uuid}/print.svg`} target="_blank" rel="noreferrer">Print onto painting paper</a>
                 <a href={`/api/cards/${card.uuid}/print.svg?frame=1`} target="_blank" rel="noreferrer">Print as a frame to lay over hand-ruled paper</a>

@@ -6,19 +6,18 @@ import type { Card, Paint, Pan } from '../../api/types';
 import { today, day } from '../../components/paint/words';
 import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
+import { PaperField, usePaper } from './PaperField';
 
 type PanOfPaint = Pan & { paint: Paint };
-interface Papers { papers: { uuid: string; words: string }[]; fibres: string[]; surfaces: string[] }
 
 const MOST = 6;
 
 export function NewCard() {
     const pans = useQuery({ queryKey: ['pans'], queryFn: () => get<{ pans: PanOfPaint[] }>('pans') });
-    const papers = useQuery({ queryKey: ['papers'], queryFn: () => get<Papers>('papers') });
     const [open, setOpen] = useState(false);
     const [chosen, setChosen] = useState<string[]>([]);
     const [filter, setFilter] = useState('');
-    const [paper, setPaper] = useState('');
+    const paper = usePaper();
     const { error, saving } = useSaving();
     const go = useNavigate();
     const queries = useQueryClient();
@@ -32,40 +31,19 @@ export function NewCard() {
         e.preventDefault();
         const form = Object.fromEntries(new FormData(e.currentTarget));
         return saving(async () => {
-            let paperUuid = paper || papers.data?.papers[0]?.uuid || 'new';
-            if (paperUuid === 'new') {
-                paperUuid = newUuid();
-                await put(`papers/${paperUuid}`, { maker: form.paperMaker, fibre: form.fibre, surface: form.surface, weightGsm: form.weightGsm || null });
-                setPaper(paperUuid);
-                void queries.invalidateQueries({ queryKey: ['papers'] });
-            }
+            const paperUuid = await paper.save(form);
             const card = await put<Card>(`cards/${newUuid()}`, { kind: form.kind, title: form.title, paperUuid, side: form.side, note: form.note, pans: chosen });
             void queries.invalidateQueries({ queryKey: ['cards'] });
             void go(`/cards/${card.uuid}`);
         });
     }
-    const isNew = paper === 'new' || papers.data?.papers.length === 0;
     return (
         <form onSubmit={(e) => void make(e)} className="my-3 border-y border-ink py-4" aria-label="Make a card">
             <div className="flex flex-wrap gap-3 items-end">
                 <label className="text-sm">Kind<select className="block" name="kind"><option value="property">property card: transparency, staining, granulation</option><option value="fade">fade card: kept and exposed pieces</option></select></label>
                 <label className="text-sm grow max-w-md">Title<input className="block w-full" name="title" defaultValue={`Card of ${day(today())}`} required /></label>
-                <label className="text-sm">Paper
-                    <select className="block" value={paper || papers.data?.papers[0]?.uuid || 'new'} onChange={(e) => setPaper(e.target.value)}>
-                        {papers.data?.papers.map((p) => <option key={p.uuid} value={p.uuid}>{p.words}</option>)}
-                        <option value="new">another paper …</option>
-                    </select>
-                </label>
-                <label className="text-sm">Side<select className="block" name="side">{['felt side', 'wire side', 'side unknown'].map((s) => <option key={s}>{s}</option>)}</select></label>
+                <PaperField paper={paper} />
             </div>
-            {isNew && (
-                <div className="flex flex-wrap gap-3 items-end mt-2">
-                    <label className="text-sm">Paper’s maker<input className="block" name="paperMaker" required /></label>
-                    <label className="text-sm">Fibre<select className="block" name="fibre">{papers.data?.fibres.map((f) => <option key={f}>{f}</option>)}</select></label>
-                    <label className="text-sm">Surface<select className="block" name="surface">{papers.data?.surfaces.map((f) => <option key={f}>{f}</option>)}</select></label>
-                    <label className="text-sm">g/m²<input className="block w-24" name="weightGsm" inputMode="numeric" /></label>
-                </div>
-            )}
             <label className="text-sm block mt-2 max-w-2xl">Note<input className="block w-full" name="note" /></label>
             <div className="mt-4 grid gap-6 md:grid-cols-2">
                 <div>
@@ -75,7 +53,7 @@ export function NewCard() {
                             <li key={p.uuid} className="border-b border-rule">
                                 <label className="flex gap-3 items-center px-2 min-h-11 cursor-pointer">
                                     <input type="checkbox" checked={chosen.includes(p.uuid)} disabled={!chosen.includes(p.uuid) && chosen.length >= MOST} onChange={() => toggle(p.uuid)} />
-                                    <span><strong>{p.paint.colourName}</strong>, {p.paint.maker} · {p.paint.statement.text} <span className="text-sm text-soft">{[p.form, p.keptAt].filter(Boolean).join(', ')}</span></span>
+                                    <span><strong>{p.paint.colourName}</strong>, {p.paint.maker} · {p.paint.statement.text} <span className="text-sm text-soft">{[p.form, p.place].filter(Boolean).join(', ')}</span></span>
                                 </label>
                             </li>
                         ))}

@@ -5,6 +5,7 @@ import { RatingCell } from '../../components/paint/RatingCell';
 import { RatingOrigin } from '../../components/paint/RatingOrigin';
 import { StripCanvas } from '../../components/paint/StripCanvas';
 import { Wide } from '../../components/ui/Wide';
+import { Said } from './Said';
 
 /** Rows of a card with claimed, measured and judged side by side; each opens to where it comes from. */
 export function RowResults({ rows, cells, classes, properties, extra }: {
@@ -23,9 +24,11 @@ export function RowResults({ rows, cells, classes, properties, extra }: {
                         <tbody key={row.uuid} className="keep-together">
                             <tr className="border-b border-rule align-top">
                                 <th scope="row" className="py-2 pr-3 font-normal leading-tight">
-                                    <span className="num">{row.row}</span> <Link to={`/paints/${row.paint.uuid}`} className="font-semibold">{row.paint.colourName}</Link>
+                                    <span className="num">{row.row}</span> {row.paint.uuid === '' ? <strong className="font-semibold">{row.paint.colourName}</strong> : <Link to={`/paints/${row.paint.uuid}`} className="font-semibold">{row.paint.colourName}</Link>}
                                     <span className="block text-sm">{row.paint.maker} · {row.paint.statement.text}</span>
-                                    <span className="block text-sm text-soft">{[row.pan.form, row.pan.batch && `batch ${row.pan.batch}`].filter(Boolean).join(', ')}</span>
+                                    <span className="block text-sm text-soft">{row.pan !== null && [row.pan.form, row.pan.batch && `batch ${row.pan.batch}`, row.pan.formulation && `formulation of ${row.pan.formulation.since ?? 'unknown date'}: ${row.pan.formulation.statement.text}`].filter(Boolean).join(', ')}</span>
+                                    {row.codeWord && row.pan !== null && <span className="block text-sm text-soft">was “{row.codeWord}” while blind</span>}
+                                    <Said row={row} />
                                 </th>
                                 {painted && <td className="py-2 pr-4"><StripCanvas strip={row.strip} label={`Strip of ${row.paint.colourName}`} height={84} /></td>}
                                 {properties.map((p) => (

@@ -10,8 +10,10 @@ import { day, stripWords, today } from '../../components/paint/words';
 import { Cautions, Loading, Problem } from '../../components/ui/states';
 import { useSession } from '../../components/ui/useSession';
 import { ClaimScaleForm } from './ClaimScaleForm';
+import { Formulations } from './Formulations';
 import { Codes } from './PaintsPage';
-import { decimal } from '../../components/ui/decimal';
+import { Pans } from './Pans';
+import { TestsSideBySide } from './TestsSideBySide';
 import { useSaving } from '../../components/ui/useSaving';
 
 export default function PaintPage() {
@@ -40,6 +42,8 @@ export default function PaintPage() {
                 </section>
             ))}
             {person && <Pans paint={data} onSaved={() => void refetch()} />}
+            {data.tests.length > 0 && <TestsSideBySide paint={data} onSaved={() => void refetch()} />}
+            {person && <Formulations paint={data} onSaved={() => void refetch()} />}
             {person && <ClaimScaleForm paint={data} onSaved={() => void refetch()} />}
         </>
     );
@@ -54,7 +58,7 @@ function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
         e.preventDefault();
         const values = Object.fromEntries(new FormData(e.currentTarget));
         return saving(async () => {
-            await put(`paints/${paint.uuid}`, values, paint.edition);
+            await put(`paints/${paint.uuid}`, { ...values, discontinued: values.discontinued === 'on' }, paint.edition);
             setEditing(false);
             onSaved();
             void queries.invalidateQueries({ queryKey: ['code'] });
@@ -64,7 +68,7 @@ function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
         return (
             <div className="flex flex-wrap gap-x-5 items-baseline">
                 <h1>{paint.colourName}</h1>
-                <p>{paint.maker}{paint.range && `, ${paint.range}`} · <Codes of={paint} />{paint.statement.singlePigment && ' · single-pigment'}</p>
+                <p>{paint.maker}{paint.range && `, ${paint.range}`} · <Codes of={paint} />{paint.statement.singlePigment && ' · single-pigment'}{paint.series && ` · series ${paint.series}`}{paint.discontinued && ' · discontinued'}</p>
                 {paint.mayChange && <button type="button" className="link text-sm" onClick={() => setEditing(true)}>Change</button>}
             </div>
         );
@@ -75,6 +79,8 @@ function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
             <label className="text-sm">Maker<input className="block" name="makerName" defaultValue={paint.maker} /></label>
             <label className="text-sm">Range<input className="block" name="range" defaultValue={paint.range} /></label>
             <label className="text-sm">Pigment codes<input className="block" name="pigments" defaultValue={paint.pigmentsWritten} /></label>
+            <label className="text-sm">Series<input className="block w-20" name="series" defaultValue={paint.series} /></label>
+            <label className="text-sm flex gap-2 items-center min-h-10"><input type="checkbox" name="discontinued" defaultChecked={paint.discontinued} />discontinued</label>
             <button className="button" data-main>Save</button>
             <button type="button" className="button" onClick={() => setEditing(false)}>Leave as it was</button>
             <Problem error={error} />
@@ -113,36 +119,5 @@ function ClaimLine({ paint, property, onSaved }: { paint: Page; property: Proper
             ))}
             <Problem error={error} />
         </form>
-    );
-}
-
-function Pans({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
-    const { error, saving } = useSaving();
-    function save(e: FormEvent<HTMLFormElement>) {
-        e.preventDefault();
-        const form = e.currentTarget;
-        const values = Object.fromEntries(new FormData(form));
-        return saving(async () => {
-            await put(`pans/${newUuid()}`, { paintUuid: paint.uuid, ...values, volumeMl: decimal(values.volumeMl) });
-            form.reset();
-            onSaved();
-        });
-    }
-    return (
-        <section className="border-t border-rule py-3">
-            <h2>My pans</h2>
-            <ul>{paint.pans.map((p) => <li key={p.uuid}>{[p.form, p.batch && `batch ${p.batch}`, p.volumeMl !== null && `${p.volumeMl} ml`, p.price, p.keptAt].filter(Boolean).join(' · ')}</li>)}</ul>
-            {paint.pans.length === 0 && <p className="text-soft">You have none of this paint yet.</p>}
-            <form onSubmit={(e) => void save(e)} className="mt-2 flex flex-wrap gap-2 items-end text-sm">
-                <label>Form<select className="block" name="form">{paint.forms.map((f) => <option key={f}>{f}</option>)}</select></label>
-                <label>Batch<input className="block w-28" name="batch" /></label>
-                <label>ml<input className="block w-20" name="volumeMl" inputMode="decimal" /></label>
-                <label>Price<input className="block w-24" name="price" inputMode="decimal" /></label>
-                <label>Currency<input className="block w-20" name="currency" defaultValue="EUR" maxLength={3} /></label>
-                <label>Kept at<input className="block w-44" name="keptAt" /></label>
-                <button className="button">Add pan</button>
-            </form>
-            <Problem error={error} />
-        </section>
     );
 }

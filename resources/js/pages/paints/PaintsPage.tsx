@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { get } from '../../api/client';
 import type { Paint, Pan } from '../../api/types';
@@ -14,18 +15,27 @@ export default function PaintsPage() {
     const [query, setQuery] = useSearchParams();
     const words = query.get('q') ?? '';
     const page = Number(query.get('page') ?? 1);
-    const { data, error } = useQuery({ queryKey: ['paints', words, page], queryFn: () => get<PaintList>(`paints?q=${encodeURIComponent(words)}&page=${page}`), placeholderData: (before) => before });
+    // The list follows every key stroke; the address follows when typing rests.
+    const [typed, setTyped] = useState(words);
+    useEffect(() => setTyped(words), [words]);
+    useEffect(() => {
+        const wait = setTimeout(() => typed.trim() !== words && setQuery(typed.trim() === '' ? {} : { q: typed.trim() }, { replace: true }), 700);
+        return () => clearTimeout(wait);
+    }, [typed, words, setQuery]);
+    const sought = typed.trim();
+    const { data, error } = useQuery({ queryKey: ['paints', sought, page], queryFn: () => get<PaintList>(`paints?q=${encodeURIComponent(sought)}&page=${sought === words ? page : 1}`), placeholderData: (before) => before });
+    const pans = data?.paints.flatMap((p) => p.pans) ?? [];
     return (
         <>
-            <h1>Paints</h1>
+            <div className="flex flex-wrap gap-x-5 gap-y-1 items-baseline"><h1>Paints</h1>{person && <><Link to="/palettes">Palettes</Link><Link to="/import">Bring a spreadsheet</Link><a href="/api/collection.csv">Export mine as CSV</a>{pans.length > 0 && <Link to={`/labels?pans=${pans.slice(0, 320).map((p) => p.uuid).join(',')}`}>Labels for these pans</Link>}</>}</div>
             {person ? <PaintLine /> : person === null && <p className="my-2"><Link to="/sign-in?then=/paints">Sign in</Link> to record paints and your own pans.</p>}
             <label className="flex items-center gap-2 mt-6 mb-2">Look for
-                <input type="search" defaultValue={words} key={words} placeholder="code, name, range or maker" className="w-72" onKeyDown={(e) => e.key === 'Enter' && setQuery(e.currentTarget.value.trim() === '' ? {} : { q: e.currentTarget.value.trim() })} />
+                <input type="search" value={typed} placeholder="code, name, maker; two letters do" className="w-72" onChange={(e) => setTyped(e.target.value)} />
                 {data !== undefined && <span className="text-soft">{data.total} {data.total === 1 ? 'paint' : 'paints'}</span>}
             </label>
             <Problem error={error} />
             {data === undefined ? <Loading what="the paints" /> : data.paints.length === 0
-                ? <Empty title={words ? `No paint matches “${words}”` : 'No paints yet'}>{words ? <Link to="/paints">Show all paints</Link> : person ? 'Type the first one into the line above: maker, colour name and pigment codes are enough.' : 'Whoever signs in can record the first one.'}</Empty>
+                ? <Empty title={sought ? `No paint matches “${sought}”` : 'No paints yet'}>{sought ? <Link to="/paints">Show all paints</Link> : person ? 'Type the first one into the line above: maker, colour name and pigment codes are enough.' : 'Whoever signs in can record the first one.'}</Empty>
                 : <Table rows={data.paints} />}
             {data !== undefined && data.pages > 1 && (
                 <nav aria-label="Pages" className="my-4 flex gap-4 items-center">
@@ -46,11 +56,11 @@ function Table({ rows }: { rows: PaintList['paints'] }) {
                 <tbody>
                     {rows.map((p) => (
                         <tr key={p.uuid} className="border-b border-rule align-top">
-                            <td className="py-1.5 pr-3 font-semibold"><Link to={`/paints/${p.uuid}`}>{p.colourName}</Link></td>
+                            <td className="py-1.5 pr-3 font-semibold"><Link to={`/paints/${p.uuid}`}>{p.colourName}</Link>{p.discontinued && <span className="block text-sm font-normal">discontinued</span>}{p.pans.length > 1 && <span className="block text-sm font-normal text-soft">{p.pans.length} of it</span>}</td>
                             <td className="py-1.5 pr-3">{p.maker}{p.range && `, ${p.range}`}</td>
                             <td className="py-1.5 pr-3"><Codes of={p} /></td>
-                            <td className="py-1.5 pr-3">{p.pans.map((pan) => <span key={pan.uuid} className="block">{[pan.form, pan.batch, pan.volumeMl !== null && `${pan.volumeMl} ml`, pan.price].filter(Boolean).join(' · ')}</span>)}</td>
-                            <td className="py-1.5">{p.pans.map((pan) => <span key={pan.uuid} className="block">{pan.keptAt}</span>)}</td>
+                            <td className="py-1.5 pr-3">{p.pans.map((pan) => <span key={pan.uuid} className="block">{[pan.form, pan.batch, pan.volumeMl !== null && `${pan.volumeMl} ml`, pan.price, pan.perMl].filter(Boolean).join(' · ')}{pan.state !== 'in use' && <em> {pan.state}</em>}</span>)}</td>
+                            <td className="py-1.5">{p.pans.map((pan) => <span key={pan.uuid} className="block">{pan.palette === null ? pan.place : <Link to={`/palettes?pan=${pan.uuid}`}>{pan.place}</Link>}</span>)}</td>
                         </tr>
                     ))}
                 </tbody>

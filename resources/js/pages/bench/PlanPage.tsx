@@ -1,0 +1,128 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState, type FormEvent } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { get, newUuid, post, put } from '../../api/client';
+import type { ConditionField, Session } from '../../api/bench';
+import type { Paint, Pan } from '../../api/types';
+import { day, today } from '../../components/paint/words';
+import { Empty, Loading, Problem } from '../../components/ui/states';
+import { useSaving } from '../../components/ui/useSaving';
+import { useSession } from '../../components/ui/useSession';
+import { PaperField, usePaper } from '../cards/PaperField';
+import { ConditionFields } from './ConditionFields';
+import { PlanOverview, type Plan } from './PlanOverview';
+
+interface PanToChoose extends Pan { paint: Paint; code: string; hue: string; testedOnPapers: string[]; lastTested: string | null; retest: string[] }
+interface Choices { pans: PanToChoose[]; tests: string[]; conditionFields: Record<string, ConditionField>; conditions: Record<string, string> }
+
+const WANTS = { all: 'all my pans', paper: 'not yet tested on this paper', never: 'never tested', retest: 'tests differ: retest' } as const;
+const TESTS: Record<string, string> = { property: 'transparency, staining, granulation', fade: 'fading: kept and exposed halves' };
+
+export default function PlanPage() {
+    const person = useSession();
+    const choices = useQuery({ queryKey: ['session-choices'], queryFn: () => get<Choices>('session-choices'), enabled: Boolean(person) });
+    if (person === null) {
+        return <Empty title="Planning needs your own pans"><Link to="/sign-in?then=/bench/new">Sign in</Link> first.</Empty>;
+    }
+    if (choices.data === undefined) {
+        return choices.error ? <Problem error={choices.error} /> : <Loading what="your pans" />;
+    }
+    if (choices.data.pans.length === 0) {
+        return <Empty title="No pans at hand yet">Record your paints and pans under <Link to="/paints">Paints</Link>, or <Link to="/import">bring a spreadsheet</Link>.</Empty>;
+    }
+    return <Planner choices={choices.data} />;
+}
+
+function Planner({ choices }: { choices: Choices }) {
+    const [query] = useSearchParams();
+    const [uuid] = useState(newUuid);
+    const [chosen, setChosen] = useState<string[]>(() => (query.get('pans') ?? '').split(',').filter((u) => choices.pans.some((p) => p.uuid === u)));
+    const [tests, setTests] = useState<string[]>(['property']);
+    const [words, setWords] = useState('');
+    const [want, setWant] = useState<keyof typeof WANTS>('all');
+    const [asChosen, setAsChosen] = useState(false);
+    const [blind, setBlind] = useState(false);
+    const [conditions, setConditions] = useState(choices.conditions);
+    const paper = usePaper();
+    const { error, busy, saving } = useSaving();
+    const go = useNavigate();
+    const queries = useQueryClient();
+    const plan = usePlan(chosen, tests, asChosen, blind);
+    const fits = (p: PanToChoose) => (want === 'all' || (want === 'paper' ? !p.testedOnPapers.includes(paper.uuid) : want === 'never' ? p.lastTested === null : p.retest.length > 0))
+        && words.toLowerCase().split(/\s+/).every((w) => `${p.paint.colourName} ${p.paint.maker} ${p.paint.range} ${p.paint.statement.text} ${p.code.replace(/^P/, '')} ${p.place}`.toLowerCase().includes(w));
+    const shown = choices.pans.filter(fits);
+    const toggle = (uuids: string[], on: boolean) => setChosen((now) => (on ? [...now, ...uuids.filter((u) => !now.includes(u))] : now.filter((u) => !uuids.includes(u))));
+
+    function make(e: FormEvent<HTMLFormElement>) {
+        e.preventDefault();
+        const form = Object.fromEntries(new FormData(e.currentTarget));
+        return saving(async () => {
+            const session = await put<Session>(`sessions/${uuid}`, {
+                title: form.title, plannedOn: form.plannedOn, paperUuid: await paper.save(form), side: form.side, pans: chosen, tests, asChosen, blind, conditions,
+            });
+            void queries.invalidateQueries({ queryKey: ['sessions'] });
+            void queries.invalidateQueries({ queryKey: ['session-choices'] });
+            void go(`/bench/${session.uuid}`);
+        });
+    }
+
+    return (
+        <form onSubmit={(e) => void make(e)} aria-label="Plan a session">
+            <h1>Plan a session</h1>
+            <div className="flex flex-wrap gap-3 items-end mt-3">
+                <label className="text-sm grow max-w-sm">Title<input className="block w-full" name="title" required maxLength={120} defaultValue={`Session of ${day(today())}`} /></label>
+                <label className="text-sm">For<input className="block" type="date" name="plannedOn" defaultValue={today()} required /></label>
+                <PaperField paper={paper} />
+            </div>
+            <div className="mt-4 grid gap-x-8 gap-y-4 lg:grid-cols-2">
+                <section aria-label="Pans">
+                    <div className="flex flex-wrap gap-2 items-center">
+                        <input type="search" aria-label="Look among the pans" placeholder="code, name, maker, place" value={words} onChange={(e) => setWords(e.target.value)} className="w-56" />
+                        <select aria-label="Which pans" value={want} onChange={(e) => setWant(e.target.value as keyof typeof WANTS)}>{Object.entries(WANTS).map(([key, name]) => <option key={key} value={key}>{name}</option>)}</select>
+                        <button type="button" className="button" disabled={shown.length === 0} onClick={() => toggle(shown.map((p) => p.uuid), !shown.every((p) => chosen.includes(p.uuid)))}>{shown.length > 0 && shown.every((p) => chosen.includes(p.uuid)) ? 'None of these' : `All ${shown.length}`}</button>
+                    </div>
+                    <ul className="mt-2 max-h-96 overflow-auto border border-rule" tabIndex={0} aria-label="Pans to choose from">
+                        {shown.slice(0, 300).map((p) => (
+                            <li key={p.uuid} className="border-b border-rule">
+                                <label className="flex gap-3 items-center px-2 min-h-11 cursor-pointer">
+                                    <input type="checkbox" checked={chosen.includes(p.uuid)} onChange={(e) => toggle([p.uuid], e.target.checked)} />
+                                    <span className="grow"><strong className="font-semibold">{p.paint.colourName}</strong>, {p.paint.maker} · {p.paint.statement.text} <span className="text-sm text-soft">{p.place}</span></span>
+                                    <span className="text-sm text-right">{p.retest.length > 0 ? `retest ${p.retest.join(', ')}` : p.lastTested === null ? 'not tested' : `tested ${day(p.lastTested)}`}</span>
+                                </label>
+                            </li>
+                        ))}
+                        {shown.length === 0 && <li className="p-3">No pan fits.</li>}
+                        {shown.length > 300 && <li className="p-3 text-soft">{shown.length - 300} more; look for fewer.</li>}
+                    </ul>
+                    <fieldset className="mt-3"><legend className="text-sm">Tests</legend>
+                        {choices.tests.map((t) => <label key={t} className="flex gap-2 items-center min-h-11"><input type="checkbox" checked={tests.includes(t)} onChange={(e) => setTests(e.target.checked ? [...tests, t] : tests.filter((x) => x !== t))} />{TESTS[t] ?? t}</label>)}
+                    </fieldset>
+                    <label className="flex gap-2 items-center min-h-11"><input type="checkbox" checked={blind} onChange={(e) => setBlind(e.target.checked)} />Code words instead of names until all eye verdicts are in</label>
+                    <label className="flex gap-2 items-center min-h-11"><input type="checkbox" checked={asChosen} onChange={(e) => setAsChosen(e.target.checked)} />Rows in the order of choosing, not light to dark</label>
+                </section>
+                <section aria-label="The plan">
+                    <Problem error={plan.error} />
+                    {plan.data === undefined ? <p className="text-soft hatched p-4"><span className="bg-surround px-1">Choose pans, and the plan stands here.</span></p> : <PlanOverview plan={plan.data} blind={blind} />}
+                </section>
+            </div>
+            <details className="mt-4" open={Object.keys(conditions).length === 0}>
+                <summary className="min-h-11 flex items-center cursor-pointer">Conditions, inherited by every row{Object.keys(conditions).length > 0 && ': as last time'}</summary>
+                <ConditionFields fields={Object.fromEntries(Object.entries(choices.conditionFields).filter(([key]) => key !== 'paperSide'))} of={Object.fromEntries(Object.entries(conditions).map(([k, value]) => [k, { value, inherited: null, own: true }]))} onSet={(key, value) => setConditions({ ...conditions, [key]: value })} />
+            </details>
+            <Problem error={error} />
+            <button className="button mt-4" data-main disabled={busy || plan.data === undefined || chosen.length === 0}>Make the cards and begin</button>
+        </form>
+    );
+}
+
+/** The plan as the server works it out, shortly after the last change. */
+function usePlan(pans: string[], tests: string[], asChosen: boolean, blind: boolean) {
+    const wanted = JSON.stringify({ pans, tests, asChosen, blind });
+    const [settled, setSettled] = useState(wanted);
+    useEffect(() => {
+        const wait = setTimeout(() => setSettled(wanted), 200);
+        return () => clearTimeout(wait);
+    }, [wanted]);
+    const query = useQuery({ queryKey: ['plan', settled], queryFn: () => post<Plan>('session-plan', JSON.parse(settled)), enabled: (JSON.parse(settled) as { pans: string[] }).pans.length > 0, retry: false, placeholderData: (b) => b });
+    return pans.length === 0 ? { data: undefined, error: null } : { data: query.error ? undefined : query.data, error: query.error };
+}
