@@ -124,13 +124,13 @@ final readonly class SessionPlan
      */
     private static function schedule(array $cards): array
     {
-        // Cards go through their stages together; a stage ends with a wait, during which the next card has its turn.
+        // Cards go through their stages together; a stage ends with a wait or with the line's ink, during which the next card has its turn.
         $stages = [];
         foreach ($cards as $c => $card) {
             $stage = 0;
             foreach (TaskKind::ofCard($card['kind']) as $kind) {
                 $stages[$stage][$c][] = $kind;
-                $stage += (int) $kind->isWait();
+                $stage += (int) ($kind->isWait() || $kind === TaskKind::Line);
             }
         }
         $tasks = [];

@@ -8,7 +8,7 @@ use Facebook\WebDriver\Chrome\ChromeOptions;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 
-/** A served application with the demo loaded, and a browser; both end with the run. */
+/** A served application with the demo loaded, and browsers; all end with the run. */
 final class Site
 {
     private static ?self $running = null;
@@ -16,9 +16,28 @@ final class Site
     /** @var list<resource> */
     private array $processes = [];
 
+    /** @var list<RemoteWebDriver> */
+    private array $browsers = [];
+
+    /** @var resource|null */
+    private $server;
+
     public readonly string $address;
 
     public readonly RemoteWebDriver $browser;
+
+    private readonly string $root;
+
+    public readonly string $folder;
+
+    private readonly int $port;
+
+    private readonly int $driverPort;
+
+    /** @var array<string, string> */
+    private readonly array $environment;
+
+    private const PHP = [PHP_BINARY, '-d', 'variables_order=EGPCS', '-d', 'opcache.enable_cli=1', '-d', 'opcache.jit=tracing', '-d', 'opcache.jit_buffer_size=128M', '-d', 'memory_limit=1G'];
 
     public static function running(): self
     {
@@ -27,44 +46,83 @@ final class Site
 
     private function __construct()
     {
-        $root = dirname(__DIR__, 2);
-        $folder = "$root/build/browser";
-        exec('rm -rf '.escapeshellarg($folder));
-        foreach (['app', 'logs', 'framework/views', 'framework/sessions', 'framework/cache/data', 'profile'] as $part) {
-            mkdir("$folder/$part", 0775, true);
+        $this->root = dirname(__DIR__, 2);
+        $this->folder = "$this->root/build/browser";
+        exec('rm -rf '.escapeshellarg($this->folder));
+        foreach (['app', 'logs', 'framework/views', 'framework/sessions', 'framework/cache/data'] as $part) {
+            mkdir("$this->folder/$part", 0775, true);
         }
         register_shutdown_function($this->stop(...));
-        $environment = ['DB_DATABASE' => "$folder/site.sqlite", 'LARAVEL_STORAGE_PATH' => $folder, 'APP_ENV' => 'local', 'SESSION_DRIVER' => 'file', 'CACHE_STORE' => 'database', 'QUEUE_CONNECTION' => 'database', 'PHP_CLI_SERVER_WORKERS' => '4', 'BCRYPT_ROUNDS' => '4'] + getenv();
-        $php = [PHP_BINARY, '-d', 'variables_order=EGPCS', '-d', 'opcache.enable_cli=1', '-d', 'opcache.jit=tracing', '-d', 'opcache.jit_buffer_size=128M', '-d', 'memory_limit=1G'];
-        touch("$folder/site.sqlite");
-        $this->run([...$php, "$root/artisan", 'migrate', '--force', '--seed'], $environment, "$folder/logs/seed.log", true);
-        $port = self::freePort();
-        $this->address = "http://127.0.0.1:$port";
-        $this->run([...$php, '-d', 'upload_max_filesize=90M', '-d', 'post_max_size=95M', '-S', "127.0.0.1:$port", '-t', "$root/public", "$root/bin/lib/router.php"], $environment, "$folder/logs/server.log");
-        $this->run([...$php, "$root/artisan", 'queue:work', '--sleep=0.2'], $environment, "$folder/logs/queue.log");
-        $driver = self::freePort();
-        $this->run(['chromedriver', "--port=$driver"], getenv(), "$folder/logs/driver.log");
-        self::awaitPort($port);
-        self::awaitPort($driver);
+        $this->environment = ['DB_DATABASE' => "$this->folder/site.sqlite", 'LARAVEL_STORAGE_PATH' => $this->folder, 'APP_ENV' => 'local', 'SESSION_DRIVER' => 'file', 'CACHE_STORE' => 'database', 'QUEUE_CONNECTION' => 'database', 'PHP_CLI_SERVER_WORKERS' => '4', 'BCRYPT_ROUNDS' => '4'] + getenv();
+        touch("$this->folder/site.sqlite");
+        $this->run([...self::PHP, "$this->root/artisan", 'migrate', '--force', '--seed'], 'seed', true);
+        $this->port = self::freePort();
+        $this->address = "http://127.0.0.1:$this->port";
+        $this->startServer();
+        $this->run([...self::PHP, "$this->root/artisan", 'queue:work', '--sleep=0.2'], 'queue');
+        $this->driverPort = self::freePort();
+        $this->run(['chromedriver', "--port=$this->driverPort"], 'driver');
+        self::awaitPort($this->driverPort);
+        $this->browser = $this->newBrowser();
+    }
+
+    /** A browser of its own, with nothing stored and nobody signed in. */
+    public function newBrowser(): RemoteWebDriver
+    {
+        $profile = "$this->folder/profile-".count($this->browsers);
+        mkdir($profile);
         $options = new ChromeOptions;
-        $options->addArguments(['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--window-size=1280,943', "--user-data-dir=$folder/profile"]);
+        $options->addArguments(['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--autoplay-policy=no-user-gesture-required', '--window-size=1280,943', "--user-data-dir=$profile"]);
         $capabilities = DesiredCapabilities::chrome();
         $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
-        $this->browser = RemoteWebDriver::create("http://127.0.0.1:$driver", $capabilities, 60_000, 120_000);
+
+        return $this->browsers[] = RemoteWebDriver::create("http://127.0.0.1:$this->driverPort", $capabilities, 60_000, 120_000);
+    }
+
+    public function startServer(): void
+    {
+        $this->server = $this->run([...self::PHP, '-d', 'upload_max_filesize=90M', '-d', 'post_max_size=95M', '-S', "127.0.0.1:$this->port", '-t', "$this->root/public", "$this->root/bin/lib/router.php"], 'server');
+        self::awaitPort($this->port);
+    }
+
+    /** As when the laptop that serves is shut: the address no longer answers. */
+    public function stopServer(): void
+    {
+        self::end($this->server ?? throw new \LogicException('The server does not run.'));
+        for ($i = 0; $i < 50 && @fsockopen('127.0.0.1', $this->port) !== false; $i++) {
+            usleep(100_000);
+        }
     }
 
     /**
      * @param list<string> $command
-     * @param array<string, string> $environment
+     *
+     * @return resource
      */
-    private function run(array $command, array $environment, string $log, bool $wait = false): void
+    private function run(array $command, string $log, bool $wait = false)
     {
-        $process = proc_open($command, [['file', '/dev/null', 'r'], ['file', $log, 'w'], ['file', $log, 'a']], $pipes, dirname(__DIR__, 2), $environment) ?: throw new \RuntimeException("$command[0] did not start.");
+        $log = "$this->folder/logs/$log.log";
+        $process = proc_open($command, [['file', '/dev/null', 'r'], ['file', $log, 'a'], ['file', $log, 'a']], $pipes, $this->root, $this->environment) ?: throw new \RuntimeException("$command[0] did not start.");
         if (! $wait) {
-            $this->processes[] = $process;
-        } elseif (proc_close($process) !== 0) {
+            return $this->processes[] = $process;
+        }
+        if (proc_close($process) !== 0) {
             throw new \RuntimeException((string) file_get_contents($log));
         }
+
+        return $process;
+    }
+
+    /** @param resource $process ended with its children: the web server's workers outlive their parent otherwise */
+    private static function end($process): void
+    {
+        if (! is_resource($process)) {
+            return;
+        }
+        $pid = proc_get_status($process)['pid'];
+        exec("pkill -P $pid");
+        proc_terminate($process);
+        proc_close($process);
     }
 
     private static function freePort(): int
@@ -89,15 +147,15 @@ final class Site
 
     private function stop(): void
     {
-        try {
-            $this->browser->quit();
-        } catch (\Throwable) {
-            // It may never have started.
+        foreach ($this->browsers as $browser) {
+            try {
+                $browser->quit();
+            } catch (\Throwable) {
+                // It is gone already.
+            }
         }
         foreach ($this->processes as $process) {
-            $pid = proc_get_status($process)['pid'];
-            exec("pkill -P $pid");
-            proc_terminate($process);
+            self::end($process);
         }
     }
 }

@@ -5,7 +5,7 @@ export function Sheets({ of, title }: { of: { src: string; name: string }[]; tit
             <div className="no-print flex flex-wrap gap-4 items-center mb-3">
                 <h1>{title}</h1>
                 <button type="button" className="button" data-main onClick={() => window.print()}>Print</button>
-                <span className="text-sm">A4 across, at 100 %, without margins or “fit to page”. The frame round each mark is 6 mm wide: check one with a ruler.</span>
+                <span className="text-sm">A4 across, at 100 %, without margins or “fit to page”. Each round mark of a card is 6 mm across: check one with a ruler.</span>
             </div>
             {of.map((s) => <img key={s.src} src={s.src} alt={s.name} className="sheet" />)}
         </>

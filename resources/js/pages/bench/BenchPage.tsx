@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { get, newUuid, post } from '../../api/client';
 import type { LayoutJson, Session, Task, Timer } from '../../api/bench';
-import type { Measuring, Person, Property } from '../../api/types';
+import type { Measuring, Property } from '../../api/types';
 import { Cautions, Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
@@ -13,6 +13,7 @@ import { CardDrawing } from './CardDrawing';
 import { JudgePanel, judge, openProperty } from './JudgePanel';
 import { overlay } from './overlay';
 import { RowSaid, toggleRemark } from './RowSaid';
+import { handOn } from './useNote';
 import { SessionHeader } from './SessionHeader';
 import { nextTask, waitAfter, where } from './steps';
 import { TimerBar } from './TimerBar';
@@ -43,10 +44,10 @@ export default function BenchPage() {
     if (session === undefined || !person) {
         return error ? <Problem error={error} /> : <Loading what="the session" />;
     }
-    return <Bench key={uuid} session={session} readAt={dataUpdatedAt} person={person} />;
+    return <Bench key={uuid} session={session} readAt={dataUpdatedAt} />;
 }
 
-function Bench({ session, readAt, person }: { session: Session; readAt: number; person: Person }) {
+function Bench({ session, readAt }: { session: Session; readAt: number }) {
     const running = useTimers(session.timers, session.now);
     const [query, setQuery] = useSearchParams();
     const [skipping, setSkipping] = useState(false);
@@ -102,6 +103,8 @@ function Bench({ session, readAt, person }: { session: Session; readAt: number; 
     }
 
     const at = current === null ? null : where(session, current);
+    // Notes whose page was closed before they were handed on.
+    useEffect(() => session.cards.flatMap((c) => c.rows).filter((r) => r.uuid !== at?.row?.uuid).forEach(handOn), []);
     useEffect(() => {
         const onKey = (e: KeyboardEvent) => {
             const on = e.target instanceof HTMLElement ? e.target : null;
@@ -206,7 +209,6 @@ function Bench({ session, readAt, person }: { session: Session; readAt: number; 
                 </div>
             )}
             <Cautions of={session.cautions} />
-            <p className="sr-only" role="status">{person.name}</p>
         </div>
     );
 }

@@ -14,6 +14,7 @@ export function CardDrawing({ card, layout, tasks, kinds, current, onRow }: {
                 const [[x, y], , [right, bottom]] = w.polygon as [[number, number], [number, number], [number, number], [number, number]];
                 return <rect key={i} x={x} y={y} width={right - x} height={bottom - y} fill="var(--surround)" stroke="var(--rule)" strokeWidth="0.3" />;
             })}
+            {layout.windows.filter((w) => w.row === layout.rows[0]?.row).map((w, i) => <text key={`use-${i}`} x={w.polygon[0]![0]} y={w.polygon[0]![1] - 1.4} fontSize="3.4" fill="var(--soft)">{w.piece === 'whole' ? w.use : i % 4 === 0 ? `${w.piece}: bare` : ''}</text>)}
             {layout.windows.filter((w) => w.use === 'stroke').map((w) => {
                 const [[x, y], , [right, bottom]] = w.polygon as [[number, number], [number, number], [number, number], [number, number]];
                 return <rect key={`line-${w.row}`} x={x + 0.5} y={(y + bottom) / 2 - 2} width={right - x - 1} height="4" fill="var(--ink)" />;
@@ -25,7 +26,7 @@ export function CardDrawing({ card, layout, tasks, kinds, current, onRow }: {
                 return (
                     <g key={row.uuid} onClick={() => onRow(row.row)} className="cursor-pointer">
                         <rect x="2" y={top - 3} width="44" height="24" fill="transparent" />
-                        <text x="4" y={top + 5} fontSize="5" fontWeight={row.row === rowNow ? 700 : 400} fill="var(--ink)">{row.row} {row.label.length > 15 ? `${row.label.slice(0, 14)}…` : row.label}</text>
+                        <text x="4" y={top + 5} fontSize="4.6" fontWeight={row.row === rowNow ? 700 : 400} fill="var(--ink)">{row.row} {row.label.length > 15 ? `${row.label.slice(0, 14)}…` : row.label}</text>
                         {row.spoiled.length > 0 ? <text x="4" y={top + 10.5} fontSize="3.6" fill="var(--ink)">spoiled</text> : said && <text x="4" y={top + 10.5} fontSize="3.6" fill="var(--ink)">{[row.remarks.length > 0 && `${row.remarks.length} said`, row.photos.length > 0 && 'photo'].filter(Boolean).join(', ')}</text>}
                     </g>
                 );

@@ -12,7 +12,7 @@ export function PlanOverview({ plan, blind }: { plan: Plan; blind: boolean }) {
             <div className="mt-3 space-y-1.5" role="img" aria-label={`Time line: ${plan.cards.map((_, i) => `card ${i + 1} ${span(lastOf(plan, i + 1))}`).join(', ')}`}>
                 {plan.cards.map((_, i) => (
                     <div key={i} className="flex items-center gap-2">
-                        <span className="num w-14">card {i + 1}</span>
+                        <span className="num w-16 whitespace-nowrap">card {i + 1}</span>
                         <svg viewBox={`0 0 ${plan.wholeSeconds} 14`} preserveAspectRatio="none" className="h-4 grow bg-panel">
                             <defs><pattern id={`dry-${i}`} width={plan.wholeSeconds / 60} height="14" patternUnits="userSpaceOnUse"><rect width={plan.wholeSeconds / 180} height="14" fill="var(--rule)" /></pattern></defs>
                             {plan.tasks.filter((t) => t.card === i + 1).map((t, n) => <rect key={n} x={t.start} width={Math.max(1, t.end - t.start)} y={t.wait ? 4 : 0} height={t.wait ? 6 : 14} fill={t.wait ? `url(#dry-${i})` : 'var(--ink)'} />)}

@@ -77,7 +77,7 @@ function Planner({ choices }: { choices: Choices }) {
             <div className="mt-4 grid gap-x-8 gap-y-4 lg:grid-cols-2">
                 <section aria-label="Pans">
                     <div className="flex flex-wrap gap-2 items-center">
-                        <input type="search" aria-label="Look among the pans" placeholder="code, name, maker, place" value={words} onChange={(e) => setWords(e.target.value)} className="w-56" />
+                        <input type="search" autoFocus aria-label="Look among the pans" placeholder="code, name, maker, place" value={words} onChange={(e) => setWords(e.target.value)} className="w-56" />
                         <select aria-label="Which pans" value={want} onChange={(e) => setWant(e.target.value as keyof typeof WANTS)}>{Object.entries(WANTS).map(([key, name]) => <option key={key} value={key}>{name}</option>)}</select>
                         <button type="button" className="button" disabled={shown.length === 0} onClick={() => toggle(shown.map((p) => p.uuid), !shown.every((p) => chosen.includes(p.uuid)))}>{shown.length > 0 && shown.every((p) => chosen.includes(p.uuid)) ? 'None of these' : `All ${shown.length}`}</button>
                     </div>
@@ -87,7 +87,7 @@ function Planner({ choices }: { choices: Choices }) {
                                 <label className="flex gap-3 items-center px-2 min-h-11 cursor-pointer">
                                     <input type="checkbox" checked={chosen.includes(p.uuid)} onChange={(e) => toggle([p.uuid], e.target.checked)} />
                                     <span className="grow"><strong className="font-semibold">{p.paint.colourName}</strong>, {p.paint.maker} · {p.paint.statement.text} <span className="text-sm text-soft">{p.place}</span></span>
-                                    <span className="text-sm text-right">{p.retest.length > 0 ? `retest ${p.retest.join(', ')}` : p.lastTested === null ? 'not tested' : `tested ${day(p.lastTested)}`}</span>
+                                    <span className="text-sm text-right whitespace-nowrap">{p.retest.length > 0 ? `retest ${p.retest.join(', ')}` : p.lastTested === null ? 'not tested' : `tested ${day(p.lastTested)}`}</span>
                                 </label>
                             </li>
                         ))}

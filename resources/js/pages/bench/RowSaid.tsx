@@ -1,4 +1,4 @@
-import { useRef, useState, type RefObject } from 'react';
+import { useState, type RefObject } from 'react';
 import { newUuid } from '../../api/client';
 import type { BenchRow, Session } from '../../api/bench';
 import { Problem } from '../../components/ui/states';
@@ -46,12 +46,7 @@ export function RowSaid({ session, row, note, photo }: { session: Session; row: 
 }
 
 function Note({ row, field }: { row: BenchRow; field: RefObject<HTMLTextAreaElement | null> }) {
-    const mine = row.remarks.find((r) => r.mine && r.word === '');
-    const own = useRef(mine?.uuid ?? newUuid());
-    if (mine !== undefined) {
-        own.current = mine.uuid;
-    }
-    const { text, type } = useNote(`note-${row.uuid}`, mine?.note ?? '', (note) => void outbox.add({ path: `remarks/${own.current}`, body: { specimenUuid: row.uuid, word: '', note }, edition: mine?.edition ?? null, about: `note on row ${row.row}` }));
+    const { text, type } = useNote(row);
     return (
         <label className="block text-sm"><kbd className="num mr-1.5">n</kbd>Note
             <textarea ref={field} rows={2} value={text} onChange={(e) => type(e.target.value)} maxLength={2000} />

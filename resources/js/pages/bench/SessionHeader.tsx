@@ -23,9 +23,9 @@ export function SessionHeader({ session }: { session: Session }) {
                 <span className="flex items-center gap-2"><progress max={session.tasks.length} value={done} aria-label="Done" className="w-32" /> <span className="num">{done}/{session.tasks.length}</span></span>
                 {session.blind && <span>{session.revealed ? 'was blind, names revealed' : 'blind: names hidden until all are judged'}</span>}
                 <span className="text-sm">{session.people.map((p) => p.name).join(', ')}</span>
-                <Link to={`/bench/${session.uuid}/print`} className="text-sm">Print cards, frames and labels</Link>
             </div>
-            <div className="flex flex-wrap gap-x-6">
+            <div className="flex flex-wrap gap-x-6 items-center">
+                <Link to={`/bench/${session.uuid}/print`} className="text-sm order-last">Print cards, frames and labels</Link>
                 <details className="basis-full lg:basis-auto lg:open:basis-full">
                     <summary className="min-h-11 flex items-center cursor-pointer text-sm">Conditions: {Object.entries(session.conditions).slice(0, 4).map(([, v]) => v).join(', ') || 'none said yet'} …</summary>
                     <ConditionFields fields={session.conditionFields} of={inherited} onSet={(key, value) => void outbox.add({ path: `sessions/${session.uuid}/conditions`, body: { conditions: { ...session.conditions, [key]: value } }, edition: session.edition, about: `conditions of ${session.title}` })} />

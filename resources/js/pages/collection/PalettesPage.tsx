@@ -40,7 +40,7 @@ export default function PalettesPage() {
             <div className="flex flex-wrap gap-x-5 gap-y-1 items-baseline"><h1>Palettes</h1><Link to="/paints">All paints</Link><Link to={`/labels?pans=${all.map((p) => p.uuid).join(',')}`}>Print labels for all</Link></div>
             <p className="min-h-7 mt-1" aria-live="polite">{pan === null ? 'Choose a pan, then its slot; or drag it. A pan that lies there changes places with it.' : <><strong className="font-semibold">{pan.name}</strong> is in your hand. Choose a slot, or <button type="button" className="link" onClick={() => place(pan.uuid, null, null)}>take it out of its palette</button>. <kbd className="num">Esc</kbd> puts it back.</>}</p>
             <Problem error={fault} />
-            {data.palettes.map((p) => <Grid key={p.uuid} palette={p} held={held} onHold={setHeld} onPlace={(uuid, slot) => place(uuid, p, slot)} onDelete={() => void saving(() => take(remove<Collection>(`palettes/${p.uuid}`)))} onSaved={(c) => queries.setQueryData(['palettes'], c)} />)}
+            <div className="flex flex-wrap gap-x-6">{data.palettes.map((p) => <Grid key={p.uuid} palette={p} held={held} onHold={setHeld} onPlace={(uuid, slot) => place(uuid, p, slot)} onDelete={() => void saving(() => take(remove<Collection>(`palettes/${p.uuid}`)))} onSaved={(c) => queries.setQueryData(['palettes'], c)} />)}</div>
             <section className="mt-6" onDragOver={(e) => e.preventDefault()} onDrop={(e) => place(e.dataTransfer.getData('text/plain'), null, null)}>
                 <h2>Without a slot ({data.unplaced.length})</h2>
                 <div className="flex flex-wrap gap-1 mt-1">{data.unplaced.map((p) => <div key={p.uuid} className="w-36"><Slot pan={p} slot={null} held={held} onHold={setHeld} onPlace={() => setHeld(p.uuid)} /></div>)}</div>
@@ -70,7 +70,7 @@ function Grid({ palette, held, onHold, onPlace, onDelete, onSaved }: { palette: 
                 <Resize palette={palette} onSaved={onSaved} />
                 <button type="button" className="link text-sm" onClick={onDelete}>remove the palette, keep its pans</button>
             </div>
-            <div className="overflow-x-auto"><div className="grid gap-1 mt-1 border border-ink p-1 bg-panel w-fit min-w-full sm:min-w-0" style={{ gridTemplateColumns: `repeat(${palette.columns}, minmax(6.2rem, 9.5rem))` }} onKeyDown={onKey}>
+            <div className="overflow-x-auto"><div className="grid gap-1 mt-1 border border-ink p-1 bg-panel w-fit min-w-full sm:min-w-0" style={{ gridTemplateColumns: `repeat(${palette.columns}, minmax(6.2rem, 8.6rem))` }} onKeyDown={onKey}>
                 {slots.map((slot) => <Slot key={slot} slot={slot} pan={palette.pans.find((p) => p.slot === slot) ?? null} held={held} onHold={onHold} onPlace={(uuid) => onPlace(uuid, slot)} />)}
             </div></div>
         </section>
@@ -88,9 +88,9 @@ function Slot({ pan, slot, held, onHold, onPlace }: { pan: Placed | null; slot: 
         <button type="button" draggable={pan !== null} aria-pressed={pan !== null && pan.uuid === held} aria-label={slot === null ? name : `slot ${slot}, ${name}`}
             onDragStart={(e) => { e.dataTransfer.setData('text/plain', pan!.uuid); onHold(pan!.uuid); }} onDragEnd={() => onHold(null)} onDragOver={(e) => e.preventDefault()} onDrop={drop}
             onClick={() => (held === null || held === pan?.uuid ? onHold(held === null && pan !== null ? pan.uuid : null) : slot === null ? onHold(pan!.uuid) : onPlace(held))}
-            className={`block w-full text-left cursor-pointer border bg-surround ${pan !== null && pan.uuid === held ? 'border-ink outline-2 outline-ink' : 'border-rule'}`}>
-            {pan?.colour ? <span className="block h-9" style={{ background: `linear-gradient(90deg, ${pan.colour[0]} 55%, ${pan.colour[1]} 55%)` }} /> : <span className="block h-9 hatched" />}
-            <span className="block px-1.5 py-1 leading-tight text-sm min-h-14">
+            className={`flex flex-col w-full text-left cursor-pointer border bg-surround ${pan !== null && pan.uuid === held ? 'border-ink outline-2 outline-ink' : 'border-rule'}`}>
+            {pan?.colour ? <span className="block w-full h-9" style={{ background: `linear-gradient(90deg, ${pan.colour[0]} 55%, ${pan.colour[1]} 55%)` }} /> : <span className="block w-full h-9 hatched" />}
+            <span className="block w-full px-1.5 py-1 leading-tight text-sm min-h-15">
                 <span className="num float-right text-soft">{slot}</span>
                 {pan === null ? <span className="text-soft">empty</span> : <><strong className="font-semibold block truncate">{pan.name}</strong><span className="block truncate">{pan.pigments}</span><span className="block truncate text-soft">{pan.state === 'in use' ? pan.maker : pan.state}</span></>}
             </span>

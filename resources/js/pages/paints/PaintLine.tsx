@@ -43,11 +43,12 @@ export function PaintLine() {
     );
     return (
         <form onSubmit={(e) => void record(e)} className="my-3 border-y border-ink py-3" aria-label="Record a paint">
-            <div className="grid grid-cols-2 md:grid-cols-[1.3fr_0.8fr_1.5fr_1.2fr_0.9fr_0.7fr_0.55fr_0.6fr_0.5fr_1.1fr_auto] gap-2 items-end">
+            <div className="grid grid-cols-2 md:grid-cols-[1.3fr_0.8fr_1.5fr_1.2fr_1.1fr_0.9fr_0.7fr_0.55fr_0.6fr_0.5fr_auto] gap-2 items-end">
                 {field('makerName', 'Maker', { list: 'known-makers', required: true })}
                 {field('range', 'Range')}
                 {field('colourName', 'Colour name', { ref: first, required: true })}
                 {field('pigments', 'Pigment codes', { placeholder: 'blank: not stated' })}
+                {field('keptAt', 'Kept at')}
                 <label className="block text-sm">Form
                     <select className="block w-full" value={line.form} onChange={(e) => setLine({ ...line, form: e.target.value })}>
                         {(makers.data?.forms ?? [line.form]).map((f) => <option key={f}>{f}</option>)}
@@ -57,7 +58,6 @@ export function PaintLine() {
                 {field('volumeMl', 'ml', { inputMode: 'decimal' })}
                 {field('price', 'Price', { inputMode: 'decimal' })}
                 {field('currency', 'Curr.', { maxLength: 3 })}
-                {field('keptAt', 'Kept at')}
                 <button className="button" data-main>Record <kbd className="num ml-1">Enter</kbd></button>
             </div>
             <datalist id="known-makers">{makers.data?.makers.map((m) => <option key={m.uuid} value={m.name} />)}</datalist>

@@ -51,8 +51,8 @@ function Group({ title, cards, say }: { title: string; cards: CardSummary[]; say
         <section className="mt-6 max-w-3xl">
             <h2 className="border-b border-ink pb-1">{title}</h2>
             <ul>{cards.map((c) => (
-                <li key={c.uuid} className="border-b border-rule py-2 flex flex-wrap gap-x-4 justify-between">
-                    <Link to={`/cards/${c.uuid}`} className="font-medium">{c.title}</Link><span className="num">{c.code}</span><span>{say(c)}</span>
+                <li key={c.uuid} className="border-b border-rule py-2 grid gap-x-4 sm:grid-cols-[1fr_6rem_minmax(0,1fr)] items-baseline">
+                    <Link to={`/cards/${c.uuid}`} className="font-medium">{c.title}</Link><span className="num">{c.code}</span><span className="sm:text-right">{say(c)}</span>
                 </li>
             ))}</ul>
         </section>
@@ -72,7 +72,7 @@ function AtTheBench({ data }: { data: Today }) {
                 const of = running.filter((t) => data.timers.find((x) => x.uuid === t.uuid)?.session === s.uuid);
                 return (
                     <li key={s.uuid} className="border-b border-rule py-2">
-                        <div className="flex flex-wrap gap-x-4 justify-between"><Link to={`/bench/${s.uuid}`} className="font-medium">{s.title}</Link><span className="num">{s.done}/{s.tasks}</span><span>{s.done === 0 ? 'planned' : 'you stopped before'}: {s.next}</span></div>
+                        <div className="grid gap-x-4 sm:grid-cols-[1fr_6rem_minmax(0,1fr)] items-baseline"><Link to={`/bench/${s.uuid}`} className="font-medium">{s.title}</Link><span className="num">{s.done}/{s.tasks}</span><span className="sm:text-right">{s.done === 0 ? 'begins with' : 'you stopped before'}: {s.next}</span></div>
                         {of.length > 0 && <p className="text-sm">{of.map((t) => <span key={t.uuid} className="mr-4">{t.kind} {t.label} <span className="num">{t.leftMs > 0 ? clock(t.leftMs) : `ended ${ago(t.leftMs)}`}</span></span>)}</p>}
                     </li>
                 );
