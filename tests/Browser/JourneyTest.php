@@ -83,7 +83,7 @@ final class JourneyTest extends BrowserTestCase
             $this->keys("Shore $i", $tab, ['pb 15.3', 'PBr7', 'p.y.150 / pg7'][$i % 3], WebDriverKeys::ENTER);
             $this->see("Recorded Shore $i.");
         }
-        $this->see('24 paints');
+        $this->see('29 paints');
         $this->keys('Draft', $tab, 'genuine madder');
         $this->see('no Colour Index pigment');
         // A closed tab loses nothing that was typed.
@@ -214,10 +214,12 @@ final class JourneyTest extends BrowserTestCase
         $fade = (string) parse_url((string) $this->waitFor('//a[contains(., "East loft")]')->getAttribute('href'), PHP_URL_PATH);
         $this->go('/paints?q=vetch');
         $paint = (string) parse_url((string) $this->waitFor('//a[contains(., "Vetch Violet")]')->getAttribute('href'), PHP_URL_PATH);
+        $this->go('/bench');
+        $bench = (string) parse_url((string) $this->waitFor('//a[.="Greens and greys for the archive"]')->getAttribute('href'), PHP_URL_PATH);
         $tools = new ChromeDevToolsDriver($this->browser);
         foreach ([1280, 820, 390] as $width) {
             $tools->execute('Emulation.setDeviceMetricsOverride', ['width' => $width, 'height' => 800, 'deviceScaleFactor' => 1, 'mobile' => false]);
-            foreach (['/today', '/pigments/PV3', '/pigments/PB28?depth=0.92', '/pigments', '/paints', $paint, '/cards', $card, '/fade', $fade, '/ledger', str_replace('/cards/', '/records/', $card), '/sign-in'] as $path) {
+            foreach (['/today', '/pigments/PV3', '/pigments/PB28?depth=0.92', '/pigments', '/paints', $paint, '/cards', $card, '/fade', $fade, '/bench', '/bench/new', $bench, "$bench/print?what=labels", '/palettes', '/import', '/ledger', str_replace('/cards/', '/records/', $card), '/sign-in'] as $path) {
                 $this->go($path);
                 $wide = $this->browser->executeScript('return document.documentElement.scrollWidth - document.documentElement.clientWidth');
                 self::assertLessThanOrEqual(0, $wide, "$path at $width, by ".$this->browser->executeScript('return [...document.querySelectorAll("main *, header *")].filter((e) => e.getBoundingClientRect().right > innerWidth && !e.closest("[role=region]")).map((e) => e.outerHTML.slice(0, 120)).slice(0, 4).join(" | ")'));

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace Tests\Browser;
 
 use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
+use Facebook\WebDriver\Remote\LocalFileDetector;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
+use Tests\Support\Spreadsheet;
 
 /** Habits that hold on every page: nothing typed is lost, views print, the surround turns, and wrong addresses lead back. */
 final class WorkingHabitsTest extends BrowserTestCase
@@ -118,7 +120,7 @@ final class WorkingHabitsTest extends BrowserTestCase
     public function testPlacesAreReachedFromTheKeyboard(): void
     {
         $this->go('/ledger');
-        foreach (['t' => 'Today', 'p' => 'Paints', 'c' => 'Pigments', 'k' => 'Cards', 'f' => 'Fade rack', 'l' => 'Ledger'] as $key => $place) {
+        foreach (['t' => 'Today', 'p' => 'Paints', 'c' => 'Pigments', 'b' => 'Bench', 'k' => 'Cards', 'f' => 'Fade rack', 'l' => 'Ledger'] as $key => $place) {
             $this->browser->findElement(WebDriverBy::tagName('body'))->sendKeys("g$key");
             $this->waitFor('//h1[contains(., "'.$place.'")]');
         }
@@ -145,5 +147,72 @@ final class WorkingHabitsTest extends BrowserTestCase
         $this->see('No paint with PR999 is recorded yet');
         $this->go('/pigments/NR9');
         $this->see('Not a Colour Index pigment');
+    }
+
+    /** At the bench, with wet hands and a tablet: everything that is tapped is at least 44 px high or wide enough to be hit. */
+    public function testTheBenchHasLargeTargetsOnATablet(): void
+    {
+        $tools = new ChromeDevToolsDriver($this->browser);
+        $tools->execute('Emulation.setDeviceMetricsOverride', ['width' => 820, 'height' => 1180, 'deviceScaleFactor' => 1, 'mobile' => false]);
+        $this->go('/bench');
+        $this->click('//a[.="Greens and greys for the archive"]');
+        $this->waitFor('//section[@aria-label="Next action"]');
+        $this->waitFor('//*[@data-current]');
+        $small = fn () => $this->browser->executeScript('return [...document.querySelectorAll("section[aria-label=\'Next action\'] :is(button, select, summary, input:not(.sr-only)), section[aria-label=Timers] > :is(div, details) > :is(button, summary), [aria-label=\'Cards of this session\'] button")].filter((e) => e.checkVisibility()).map((e) => [e.textContent.slice(0, 30), e.getBoundingClientRect().width, e.getBoundingClientRect().height]).filter(([, w, h]) => w < 43.5 || h < 43.5)');
+        self::assertSame([], $small());
+        // The card and the next action are on the first screen together.
+        self::assertLessThan(1180, $this->waitFor('//section[@aria-label="Next action"]//button[contains(., "Done")]')->getLocation()->getY());
+        $this->keys('x');
+        self::assertSame([], $small());
+        $this->keys(WebDriverKeys::ESCAPE);
+        $this->browser->executeScript('document.querySelectorAll("details").forEach((d) => { d.open = true; })');
+        self::assertSame([], $small());
+        $tools->execute('Emulation.clearDeviceMetricsOverride');
+    }
+
+    public function testASpreadsheetIsBroughtInLookedAtAndTakenBack(): void
+    {
+        $this->go('/import');
+        $file = Site::running()->folder.'/shelf.csv';
+        Spreadsheet::write($file, 60);
+        $this->browser->findElement(WebDriverBy::xpath('//input[@aria-label="CSV file"]'))->setFileDetector(new LocalFileDetector)->sendKeys($file);
+        $this->waitFor('//h1[.="shelf.csv"]');
+        $this->see('60 rows: 54 new (54 of them new paints), 0 change their pan, 0 there already, 6 wrong.', 30);
+        $this->see('Kept with the pan as they are, and exported again: Shelf mark');
+        self::assertCount(6, $this->browser->findElements(WebDriverBy::xpath('//ul[@aria-label="Wrong rows"]/li')));
+        $this->see('looks like a pigment code and is none');
+        $this->click($this->button('Import 54 rows, leave 6 out'));
+        $this->see('Imported: 54 new, 0 changed.', 30);
+        $this->go('/paints');
+        // Two key strokes find it: the beginning of its name, or the number of its code.
+        $search = $this->waitFor('//input[@type="search" and contains(@placeholder, "two letters")]');
+        $search->sendKeys('sl');
+        $this->see('Slack Water 9');
+        $this->go('/import');
+        $this->click('//a[.="shelf.csv"]');
+        $this->click($this->button('Take it all back'));
+        $this->waitFor('//h1[.="Bring a spreadsheet"]');
+        $this->go('/paints?q=slack%20water');
+        $this->see('No paint matches');
+    }
+
+    public function testAPanIsCarriedToItsSlotWithTheKeys(): void
+    {
+        $this->go('/palettes');
+        $from = $this->waitFor('//section[@aria-label="Green tin"]//button[starts-with(@aria-label, "slot 1,")]');
+        $this->browser->executeScript('arguments[0].focus()', [$from]);
+        $this->keys(WebDriverKeys::ENTER);
+        $this->see('Beacon Red is in your hand');
+        $this->keys(WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_RIGHT);
+        $this->keys(WebDriverKeys::ENTER);
+        $this->waitFor('//section[@aria-label="Green tin"]//button[starts-with(@aria-label, "slot 4, Beacon Red")]');
+        // Onto a pan that lies there: they change places.
+        $this->keys(WebDriverKeys::ENTER);
+        $this->keys(WebDriverKeys::ARROW_LEFT);
+        $this->keys(WebDriverKeys::ENTER);
+        $this->waitFor('//section[@aria-label="Green tin"]//button[starts-with(@aria-label, "slot 3, Beacon Red")]');
+        $this->waitFor('//section[@aria-label="Green tin"]//button[starts-with(@aria-label, "slot 4, Samphire Scarlet")]');
+        $this->go('/paints?q=br');
+        $this->see('Green tin, slot 3');
     }
 }

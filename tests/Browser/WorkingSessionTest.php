@@ -144,7 +144,7 @@ final class WorkingSessionTest extends BrowserTestCase
         }
         $verdicts = 12 * 3;
         self::assertLessThanOrEqual(12 * 12, $this->strokes + $verdicts, 'key strokes for twelve paints and their verdicts');
-        fwrite(STDERR, sprintf(" [%.1f key strokes a paint with its verdicts] ", ($this->strokes + $verdicts) / 12));
+        fwrite(STDERR, sprintf(' [%.1f key strokes a paint with its verdicts] ', ($this->strokes + $verdicts) / 12));
     }
 
     private function plan(): string
