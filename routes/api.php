@@ -80,6 +80,7 @@ Route::middleware('auth')->group(static function (): void {
     Route::get('sessions/{session}', [SessionsController::class, 'show']);
     Route::put('sessions/{session}/conditions', [SessionsController::class, 'putConditions']);
     Route::post('sessions/{session}/reveal', [SessionsController::class, 'reveal']);
+    Route::post('sessions/{session}/away', [SessionsController::class, 'putAway']);
     Route::put('sessions/{session}/people/{user}', [SessionsController::class, 'join']);
     Route::delete('sessions/{session}/people/{user}', [SessionsController::class, 'leave']);
 

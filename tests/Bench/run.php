@@ -9,6 +9,7 @@ use App\Imaging\PngWriter;
 use MarshTrial\Core\Exchange\LayoutJson;
 use MarshTrial\Core\Simulation\ScannerStandIn;
 use Tests\Accuracy\Series;
+use Tests\Support\Spreadsheet;
 
 require __DIR__.'/../../vendor/autoload.php';
 
@@ -36,6 +37,32 @@ $measure = static function () use ($page, $layout): void {
     MeasureFile::of($layout, $page);
 };
 
+// Highest resident memory of a command, MB, as the kernel counts it.
+$peak = static function (string ...$arguments): float {
+    $process = proc_open(['/bin/sh', '-c', '"$@" >/dev/null & pid=$!; peak=0; while now=$(awk \'/VmHWM/ {print $2}\' /proc/$pid/status 2>/dev/null) && [ -n "$now" ]; do peak=$now; sleep 0.02; done; echo $peak', 'sh', ...$arguments], [1 => ['pipe', 'w']], $pipes);
+    $kb = (float) trim((string) stream_get_contents($pipes[1]));
+    proc_close($process);
+
+    return $kb / 1024;
+};
+// A new database with one tester, and a process that checks and imports the spreadsheet into it.
+$importing = static function (): array {
+    $folder = __DIR__.'/../../build/bench-import';
+    exec('rm -rf '.escapeshellarg($folder).' && mkdir -p '.escapeshellarg("$folder/framework/cache/data").' '.escapeshellarg("$folder/framework/views").' '.escapeshellarg("$folder/logs"));
+    touch("$folder/db.sqlite");
+    Spreadsheet::write("$folder/shelf.csv", 5000);
+    $environment = "DB_DATABASE=$folder/db.sqlite LARAVEL_STORAGE_PATH=$folder QUEUE_CONNECTION=sync";
+    exec("$environment ".PHP_BINARY.' '.__DIR__.'/../../artisan migrate --force --quiet');
+    $command = ['/usr/bin/env', ...explode(' ', $environment), PHP_BINARY, __DIR__.'/import.php', "$folder/shelf.csv"];
+
+    return ["$folder/shelf.csv", static function () use ($command): void {
+        passthru(implode(' ', array_map(escapeshellarg(...), $command)), $status);
+        if ($status !== 0) {
+            throw new RuntimeException('The import failed.');
+        }
+    }, $command];
+};
+
 $figures = [
     'measure' => static function () use ($seconds, $median, $decode, $measure): array {
         // A queue worker is warm; the first round is thrown away. Rounds alternate, so that both see the same machine.
@@ -50,21 +77,36 @@ $figures = [
 
         return ['decode and measure an A4 page at 300 dpi', $median($whole), 's', $median($bare), $median($ratios)];
     },
-    'memory' => static function () use ($page, $layout): array {
+    'memory' => static function () use ($page, $layout, $peak): array {
         $file = __DIR__.'/../../build/bench-layout.json';
         file_put_contents($file, json_encode(LayoutJson::toArray($layout)));
-        $peak = static function (string ...$arguments): float {
-            $process = proc_open(['/bin/sh', '-c', '"$@" >/dev/null & pid=$!; peak=0; while now=$(awk \'/VmHWM/ {print $2}\' /proc/$pid/status 2>/dev/null) && [ -n "$now" ]; do peak=$now; sleep 0.02; done; echo $peak', 'sh', ...$arguments], [1 => ['pipe', 'w']], $pipes);
-            $kb = (float) trim((string) stream_get_contents($pipes[1]));
-            proc_close($process);
-
-            return $kb / 1024;
-        };
         $artisan = __DIR__.'/../../artisan';
         $measuring = $peak(PHP_BINARY, $artisan, 'card:measure', $file, $page);
         $idle = $peak(PHP_BINARY, $artisan, 'list');
 
         return ['peak resident memory of card:measure on that page', $measuring, 'MB', $idle, $measuring / $idle];
+    },
+    // Against reading the same file with nothing done to it; and against the framework doing nothing.
+    'import' => static function () use ($importing, $seconds): array {
+        [$file, $import] = $importing();
+        $bare = $seconds(static function () use ($file): void {
+            $stream = fopen($file, 'rb') ?: throw new RuntimeException;
+            for ($i = 0; $i < 20; $i++) {
+                rewind($stream);
+                while (fgetcsv($stream, null, ';', '"', '') !== false) {
+                }
+            }
+        }) / 20;
+        $whole = $seconds($import);
+
+        return ['check and import 5 000 rows of CSV, every tenth wrong', $whole, 's', $bare, $whole / $bare];
+    },
+    'import-memory' => static function () use ($importing, $peak): array {
+        [, , $command] = $importing();
+        $value = $peak(...$command);
+        $idle = $peak(PHP_BINARY, __DIR__.'/../../artisan', 'list');
+
+        return ['peak resident memory of that import', $value, 'MB', $idle, $value / $idle];
     },
 ];
 

@@ -75,8 +75,8 @@ final class JourneyTest extends BrowserTestCase
         $this->go('/paints');
         $tab = WebDriverKeys::TAB;
         $this->waitFor('//form[@aria-label="Record a paint"]//input')->click();
-        // Maker, range, name, codes, form, batch, ml, price, currency, place; then Enter.
-        $this->keys('Tern & Shingle', $tab, 'Shore', $tab, 'Groyne Red', $tab, 'pr 254', $tab, $tab, 'T1', $tab, '5', $tab, '6,20', $tab, $tab, 'shelf', WebDriverKeys::ENTER);
+        // Maker, range, name, codes, place, form, batch, ml, price; then Enter.
+        $this->keys('Tern & Shingle', $tab, 'Shore', $tab, 'Groyne Red', $tab, 'pr 254', $tab, 'shelf', $tab, $tab, 'T1', $tab, '5', $tab, '6,20', WebDriverKeys::ENTER);
         $this->see('Recorded Groyne Red.');
         // Maker, range, form, volume and currency stay, and the cursor stands in the colour name.
         for ($i = 2; $i <= 12; $i++) {

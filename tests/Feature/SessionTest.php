@@ -230,6 +230,11 @@ final class SessionTest extends FeatureTestCase
             ->assertJsonPath('sessions.0.next', 'Pre-wet the pans')->assertJsonPath('sessions.0.done', 1)->assertJsonPath('timers.0.label', 'card 1');
         // What is on a card is on its way; what is used up is not waiting for anything.
         self::assertSame(['Left Alone'], array_column($today->json('forgotten'), 'name'));
+        // Put away, it asks for nothing; taken up again, it is where it was.
+        $this->postJson("/api/sessions/{$session['uuid']}/away", ['away' => true])->assertOk();
+        $this->getJson('/api/today')->assertJsonPath('sessions', [])->assertJsonPath('waiting', []);
+        $this->postJson("/api/sessions/{$session['uuid']}/away", ['away' => false])->assertOk()->assertJsonPath('tasks.0.state', 'done');
+        $this->getJson('/api/today')->assertJsonCount(1, 'sessions')->assertJsonCount(1, 'waiting');
         $today->assertJsonPath('forgotten.0.openedOn', '2026-03-05')->assertJsonPath('forgotten.0.place', 'drawer');
         Carbon::setTestNow();
     }

@@ -18,12 +18,16 @@ final class CatalogueTest extends TestCase
         'PV23' => 51319, 'PV29' => 71129, 'PB15:3' => 74160, 'PB16' => 74100, 'PB27' => 77510, 'PB28' => 77346, 'PB29' => 77007, 'PB35' => 77368, 'PB36' => 77343, 'PB60' => 69800,
         'PG7' => 74260, 'PG8' => 10006, 'PG17' => 77288, 'PG18' => 77289, 'PG19' => 77335, 'PG23' => 77009, 'PG26' => 77344, 'PG36' => 74265, 'PG50' => 77377, 'PBk7' => 77266,
         'PBk9' => 77267, 'PBk11' => 77499, 'PW4' => 77947, 'PW6' => 77891,
+        'PY12' => 21090, 'PY13' => 21100, 'PY14' => 21095, 'PY24' => 70600, 'PY31' => 77103, 'PY34' => 77600, 'PY93' => 20710, 'PY95' => 20034, 'PY128' => 20037, 'PO5' => 12075, 'PO13' => 21110, 'PO16' => 21160,
+        'PR3' => 12120, 'PR48:4' => 15865, 'PR53:1' => 15585, 'PR57:1' => 15850, 'PR104' => 77605, 'PR105' => 77578, 'PR123' => 71145, 'PR144' => 20735, 'PR168' => 59300, 'PR185' => 12516, 'PR187' => 12486,
+        'PV32' => 12517, 'PV39' => 42555, 'PB30' => 77420, 'PB31' => 77437, 'PB65' => 59800, 'PG21' => 77410, 'PBk1' => 50440, 'PBk8' => 77268, 'PBk10' => 77265, 'PW1' => 77597, 'PW18' => 77220, 'PW19' => 77004, 'PW26' => 77718, 'PM2' => 77400,
     ];
 
     /** Metals that a code is known for and that call for a caution. */
     private const METALS = [
         'PY35' => 'cadmium', 'PO20' => 'cadmium', 'PR108' => 'cadmium', 'PY40' => 'cobalt', 'PB28' => 'cobalt', 'PB35' => 'cobalt', 'PB36' => 'cobalt', 'PG19' => 'cobalt', 'PG26' => 'cobalt', 'PG50' => 'cobalt',
         'PG17' => 'chromium', 'PG18' => 'chromium', 'PY150' => 'nickel', 'PY53' => 'nickel', 'PG7' => 'copper', 'PB15:3' => 'copper', 'PV16' => 'manganese', 'PW4' => 'zinc', 'PR106' => 'mercury',
+        'PY34' => 'lead', 'PW1' => 'lead', 'PR105' => 'lead', 'PR113' => 'mercury', 'PG21' => 'arsenic', 'PY39' => 'arsenic', 'PY41' => 'antimony', 'PW10' => 'barium', 'PV49' => 'cobalt', 'PG51' => 'chromium',
     ];
 
     public function testConstitutionNumbers(): void
@@ -35,6 +39,7 @@ final class CatalogueTest extends TestCase
 
     public function testHuesFollowTheCode(): void
     {
+        self::assertGreaterThanOrEqual(160, count(Catalogue::all()));
         $families = ['PY' => 'yellow', 'PO' => 'orange', 'PR' => 'red', 'PV' => 'violet', 'PB' => 'blue', 'PG' => 'green', 'PBr' => 'brown', 'PBk' => 'black', 'PW' => 'white'];
         foreach (Catalogue::all() as $code => $pigment) {
             preg_match('/^P(?:Br|Bk|[YORVBGWM])/', $code, $m);

@@ -46,7 +46,9 @@ final class PictureController extends Controller
     {
         Gate::authorize('see-measured', $measurement);
 
-        return new JsonResponse([...CardView::measurement($measurement), 'result' => $measurement->result]);
+        $blind = $measurement->card->load('session')->session?->isBlindNow() ?? false;
+
+        return new JsonResponse([...CardView::measurement($measurement), 'result' => $blind ? null : $measurement->result]);
     }
 
     public function preview(Picture $picture): BinaryFileResponse

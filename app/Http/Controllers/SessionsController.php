@@ -101,6 +101,15 @@ final class SessionsController extends Controller
         return new JsonResponse(SessionView::of($session));
     }
 
+    /** Puts a session away unfinished, or takes it up again; nothing of it is lost. */
+    public function putAway(Request $request, BenchSession $session): JsonResponse
+    {
+        Gate::authorize('change', $session);
+        $session->forceFill(['finished_at' => $request->boolean('away') ? now() : null])->save();
+
+        return new JsonResponse(SessionView::of($session));
+    }
+
     /** Testers of this house, to work with. */
     public function people(): JsonResponse
     {

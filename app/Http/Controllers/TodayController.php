@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Models\BenchSession;
 use App\Models\Card;
 use App\Models\Pan;
 use App\Models\Timer;
@@ -28,12 +29,14 @@ final class TodayController extends Controller
         $cards = $user === null ? collect() : Card::query()->listed()->where('owner_id', $user->id)->with('owner', 'paper', 'specimens', 'hanging', 'checks')
             ->withCount(['measurements as done' => static fn ($q) => $q->where('state', 'done')])
             ->orderByDesc('id')->limit(200)->get();
+        // A session put away with work left waits for nothing.
+        $away = BenchSession::query()->whereKey($cards->pluck('bench_session_id')->filter()->unique()->all())->whereNotNull('finished_at')->whereHas('tasks', static fn ($q) => $q->where('state', 'open'))->pluck('id')->all();
         $show = static fn (Card $c): array => [...CardView::summary($c), 'nextCheck' => CardView::nextCheck($c), 'timeZone' => $c->hanging?->time_zone];
 
         return new JsonResponse([
             ...$user === null ? [] : self::bench($user),
             'checks' => $cards->filter(static fn (Card $c): bool => $c->hanging !== null)->map($show)->sortBy('nextCheck')->values()->all(),
-            'waiting' => $cards->filter(static fn (Card $c): bool => $c->getAttribute('done') === 0)->map($show)->values()->all(),
+            'waiting' => $cards->filter(static fn (Card $c): bool => $c->getAttribute('done') === 0 && ! in_array($c->bench_session_id, $away, true))->map($show)->values()->all(),
             'toHang' => $cards->filter(static fn (Card $c): bool => $c->kind === 'fade' && $c->hanging === null && $c->getAttribute('done') > 0)->map($show)->values()->all(),
             'drafts' => $cards->filter(static fn (Card $c): bool => $c->published_at === null && $c->getAttribute('done') > 0)->map($show)->values()->all(),
         ]);

@@ -28,7 +28,7 @@ export default function BenchListPage() {
                                     <tr key={s.uuid} className="border-b border-rule">
                                         <td className="py-2.5 pr-3"><Link to={`/bench/${s.uuid}`} className="font-semibold">{s.title}</Link>{s.blind && <span className="text-sm"> {s.revealed ? 'was blind' : 'blind'}</span>}</td>
                                         <td className="pr-3">{day(s.plannedOn)}</td><td className="pr-3">{s.paper}</td>
-                                        <td className="pr-3 num">{s.done}/{s.tasks}</td><td>{s.next ?? 'all done'}</td>
+                                        <td className="pr-3 num">{s.done}/{s.tasks}</td><td>{s.next === null ? 'all done' : s.finished !== null ? 'put away' : s.next}</td>
                                     </tr>
                                 ))}
                             </tbody>

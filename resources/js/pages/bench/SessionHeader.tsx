@@ -35,6 +35,7 @@ export function SessionHeader({ session }: { session: Session }) {
                         <summary className="min-h-11 flex items-center cursor-pointer text-sm">People{session.blind && !session.revealed && ' and names'}</summary>
                         <People session={session} onJoin={(uuid) => void saving(() => again(put(`sessions/${session.uuid}/people/${uuid}`, {})))} onLeave={(uuid) => void saving(() => again(remove(`sessions/${session.uuid}/people/${uuid}`)))} />
                         {session.blind && !session.revealed && <p className="my-2 text-sm">Verdicts given after this count as not blind. <button type="button" className="button" onClick={() => void saving(() => again(post(`sessions/${session.uuid}/reveal`)))}>Show the names now</button></p>}
+                        <p className="my-2 text-sm">{session.finished !== null && done < session.tasks.length ? <>Put away {day(session.finished)}. <button type="button" className="button" onClick={() => void saving(() => again(post(`sessions/${session.uuid}/away`, { away: false })))}>Take it up again</button></> : done < session.tasks.length && <button type="button" className="button" onClick={() => void saving(() => again(post(`sessions/${session.uuid}/away`, { away: true })))}>Put this session away</button>}</p>
                         <Problem error={error} />
                     </details>
                 )}

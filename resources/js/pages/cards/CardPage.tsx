@@ -6,6 +6,7 @@ import type { Card, Picture } from '../../api/types';
 import { day } from '../../components/paint/words';
 import { Cautions, Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
+import { CommonConditions } from './CommonConditions';
 import { FadeCourse } from './FadeCourse';
 import { FadeResults } from './FadeResults';
 import { PictureWithCells } from './PictureWithCells';
@@ -64,6 +65,7 @@ function Heading({ card }: { card: Card }) {
             <h1>{card.title}</h1>
             <p>{card.kind} card <span className="num">{card.code}</span> · {card.owner} · made {day(card.made)} · {card.published ? <Link to={`/records/${card.uuid}`}>published {day(card.published)}</Link> : 'draft, seen by its owner and stewards'}</p>
             <p className="basis-full">Paper: {card.paper}, {card.side}.{card.note && ` ${card.note}`}{card.session !== null && <> Painted in <Link to={`/bench/${card.session.uuid}`}>{card.session.title}</Link>{card.session.blind && ', blind'}.</>}</p>
+            <CommonConditions rows={card.rows} />
             <p className="basis-full no-print flex flex-wrap gap-x-5">
                 <a href={`/api/cards/${card.uuid}/print.svg`} target="_blank" rel="noreferrer">Print onto painting paper</a>
                 <a href={`/api/cards/${card.uuid}/print.svg?frame=1`} target="_blank" rel="noreferrer">Print as a frame to lay over hand-ruled paper</a>

@@ -7,6 +7,7 @@ import { day } from '../../components/paint/words';
 import { Cautions, Loading, Problem } from '../../components/ui/states';
 import { FadeResults } from '../cards/FadeResults';
 import { PictureWithCells } from '../cards/PictureWithCells';
+import { CommonConditions } from '../cards/CommonConditions';
 import { RowResults } from '../cards/RowResults';
 
 /** A published revision: read, print, link. Everything on it comes from the revision's own JSON. */
@@ -28,6 +29,7 @@ export default function RecordPage() {
                 <span className="no-print ml-auto flex gap-4"><button type="button" className="link" onClick={() => window.print()}>Print</button><a href={`/api/${path}`}>JSON</a><Link to={`/records/${data.uuid}/${data.revision}`}>Link to this revision</Link></span>
             </div>
             <p className="my-1">Paper: {data.paper}, {data.side}.{data.note && ` ${data.note}`}</p>
+            <CommonConditions rows={data.rows} />
             {data.hanging && <p className="my-1">Hung {day(data.hanging.hungOn)}, facing {data.hanging.facing}{data.hanging.glass && `, ${data.hanging.glass}`}{data.hanging.latitude !== null && data.hanging.longitude !== null && <>, near <span className="num">{data.hanging.latitude}°, {data.hanging.longitude}°</span></>}.</p>}
             <Cautions of={cautions} />
             {data.measurement && data.kind === 'fade' && <FadeResults result={data.measurement} rows={data.rows} />}
