@@ -34,6 +34,9 @@ final class PlanSession
     {
         /** @var array<string, Pan> $pans */
         $pans = Pan::query()->with('paint.maker', 'paint.codes', 'palette')->where('owner_id', $user->id)->whereIn('uuid', $panUuids)->get()->keyBy('uuid')->all();
+        if ($blind && ! in_array('property', $tests, true)) {
+            throw new CoreException('Code words are lifted by the eye verdicts of the session, and fading is judged only months later. Choose the bench tests too, or plan without hidden names.');
+        }
         $chosen = [];
         foreach (array_unique($panUuids) as $uuid) {
             $pan = $pans[$uuid] ?? throw new CoreException('One of the chosen pans is no longer there, or is another tester’s.');

@@ -20,6 +20,13 @@ use MarshTrial\Core\Pigment\Catalogue;
 /** A tester's own pans: found, placed, chosen for a session, narrowed down. */
 final class CollectionView
 {
+    private const MOST_UNPLACED = 300;
+
+    private const MOST_TO_CHOOSE = 200;
+
+    /** Which pans a session may be planned of; "paper" means not yet tested on it. */
+    public const WANTS = ['all', 'paper', 'never', 'retest'];
+
     /**
      * Paints that fit what was typed, best first.
      *
@@ -49,7 +56,9 @@ final class CollectionView
     /** @return array<string, mixed> the palettes of a tester, slot by slot, and what has no slot */
     public static function palettes(User $user): array
     {
-        $pans = Pan::query()->with('paint.maker', 'palette', 'formulation')->where('owner_id', $user->id)->orderBy('id')->get();
+        $mine = Pan::query()->with('paint.maker', 'palette', 'formulation')->where('owner_id', $user->id);
+        $unplaced = (clone $mine)->whereNull('palette_id')->whereIn('state', PanStates::AT_HAND);
+        $pans = (clone $mine)->whereNotNull('palette_id')->orderBy('slot')->get()->merge((clone $unplaced)->orderByDesc('id')->limit(self::MOST_UNPLACED)->get());
         $colours = self::colours($pans->pluck('paint_id')->unique()->values()->all(), $user);
         $show = static fn (Pan $p): array => [...PaintView::pan($p), 'paintUuid' => $p->paint->uuid, 'name' => $p->paint->colour_name, 'maker' => $p->paint->maker->name, 'pigments' => $p->paint->pigments, 'colour' => $colours[$p->paint_id] ?? null];
 
@@ -58,7 +67,7 @@ final class CollectionView
                 'uuid' => $p->uuid, 'edition' => $p->edition, 'name' => $p->name, 'rows' => $p->rows, 'columns' => $p->columns,
                 'pans' => $pans->where('palette_id', $p->id)->values()->map($show)->all(),
             ])->all(),
-            'unplaced' => $pans->filter(static fn (Pan $p): bool => $p->palette_id === null && in_array($p->state, PanStates::AT_HAND, true))->take(300)->values()->map($show)->all(),
+            'unplaced' => $pans->whereNull('palette_id')->values()->map($show)->all(), 'unplacedCount' => $unplaced->count(),
         ];
     }
 
@@ -97,25 +106,72 @@ final class CollectionView
     }
 
     /**
-     * Pans at hand to choose from for a session, with what is known of their tests.
+     * Pans at hand to choose from for a session, with what is known of their tests; best fits or newest first.
      *
-     * @return list<array<string, mixed>>
+     * @param string $want of WANTS
+     *
+     * @return array{pans: list<array<string, mixed>>, total: int}
      */
-    public static function toChoose(User $user): array
+    public static function toChoose(User $user, string $typed, string $want, string $paperUuid): array
     {
-        $pans = Pan::query()->with('paint.maker', 'paint.codes', 'palette', 'formulation')->where('owner_id', $user->id)->whereIn('state', PanStates::AT_HAND)->orderByDesc('id')->limit(2000)->get();
-        $tests = PanTests::of($pans->pluck('id')->all(), $user);
+        $tested = DB::table('specimens')->join('measurements', 'measurements.card_id', '=', 'specimens.card_id')->whereIn('measurements.id', CodePage::visibleMeasurements($user))->select('specimens.pan_id');
+        $query = Pan::query()->where('owner_id', $user->id)->whereIn('state', PanStates::AT_HAND)->orderByDesc('id');
+        match ($want) {
+            'never' => $query->whereNotIn('id', $tested),
+            'paper' => $query->whereNotIn('id', $tested->join('cards', 'cards.id', '=', 'specimens.card_id')->whereIn('cards.paper_id', DB::table('papers')->where('uuid', $paperUuid)->select('id'))),
+            'retest' => $query->whereKey(array_keys(self::toRetest($user))),
+            default => $query,
+        };
+        $ids = $query->pluck('id')->all();
+        if (trim($typed) !== '') {
+            $ids = array_values(array_intersect(self::findPans($typed, $user), $ids));
+        }
+        $shown = array_slice($ids, 0, self::MOST_TO_CHOOSE);
+        $order = array_flip($shown);
+        $pans = Pan::query()->with('paint.maker', 'paint.codes', 'palette', 'formulation')->whereKey($shown)->get()->sortBy(static fn (Pan $p): int => $order[$p->id]);
+        $tests = PanTests::of($shown, $user);
 
-        return array_values($pans->map(static function (Pan $pan) use ($tests): array {
-            $of = $tests[$pan->id] ?? [];
-            $all = collect($of)->flatten(1);
+        return [
+            'total' => count($ids),
+            'pans' => array_values($pans->map(static function (Pan $pan) use ($tests): array {
+                $of = $tests[$pan->id] ?? [];
+                $all = collect($of)->flatten(1);
 
-            return [
-                ...PaintView::pan($pan), 'paint' => PaintView::of($pan->paint), ...self::forPlan($pan),
-                'testedOnPapers' => $all->pluck('paper')->unique()->values()->all(), 'lastTested' => $all->max('on'),
-                'retest' => PanTests::toRetest($of),
-            ];
-        })->all());
+                return [
+                    ...PaintView::pan($pan), 'paint' => PaintView::of($pan->paint), ...self::forPlan($pan),
+                    'testedOnPapers' => $all->pluck('paper')->unique()->values()->all(), 'lastTested' => $all->max('on'), 'retest' => PanTests::toRetest($of),
+                ];
+            })->all()),
+        ];
+    }
+
+    /** @return array<int, list<string>> pan id => properties whose tests differ by more than their uncertainty */
+    public static function toRetest(User $user): array
+    {
+        $several = Pan::query()->where('owner_id', $user->id)->whereIn('state', PanStates::AT_HAND)
+            ->whereIn('id', DB::table('specimens')->groupBy('pan_id')->havingRaw('count(*) > 1')->select('pan_id'))->pluck('id')->all();
+
+        return array_filter(array_map(PanTests::toRetest(...), PanTests::of($several, $user)));
+    }
+
+    /** @return list<int> ids of a tester's own pans that fit what was typed, best first; the place counts too */
+    private static function findPans(string $typed, User $user): array
+    {
+        $finder = new Finder($typed);
+        $scores = [];
+        $rows = DB::table('pans')->join('paints', 'paints.id', '=', 'pans.paint_id')->join('makers', 'makers.id', '=', 'paints.maker_id')->leftJoin('palettes', 'palettes.id', '=', 'pans.palette_id')
+            ->leftJoin('paint_codes', 'paint_codes.paint_id', '=', 'paints.id')->where('pans.owner_id', $user->id)
+            ->groupBy('pans.id', 'paints.colour_name', 'paints.range', 'makers.name', 'palettes.name', 'pans.kept_at')
+            ->selectRaw("pans.id, paints.colour_name, paints.range, makers.name as maker, coalesce(palettes.name, '') || ' ' || pans.kept_at as place, group_concat(paint_codes.code, '|') as codes");
+        foreach ($rows->cursor() as $r) {
+            $score = $finder->score($r->codes === null ? [] : explode('|', $r->codes), $r->colour_name, "$r->maker $r->range", $r->place);
+            if ($score > 0) {
+                $scores[$r->id] = $score;
+            }
+        }
+        uksort($scores, static fn (int $a, int $b): int => [$scores[$b], $b] <=> [$scores[$a], $a]);
+
+        return array_keys($scores);
     }
 
     /** @return array{code: string, hue: string} needs paint.codes loaded */

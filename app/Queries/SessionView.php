@@ -46,6 +46,7 @@ final class SessionView
                 ...self::task($t), 'card' => $uuids['cards'][$t->card_id], 'specimen' => $t->specimen_id === null ? null : $uuids['specimens'][$t->specimen_id],
             ])->all(),
             'kinds' => self::kinds(),
+            'judgedAt' => array_map(static fn (string $p): array => array_map(static fn ($r): string => $r->value, TaskKind::judgedAt($p)), array_combine(self::PROPERTIES['property'], self::PROPERTIES['property'])),
             // For labels: one's own pans, while names may be seen.
             'pans' => $session->isBlindNow() ? [] : $cards->flatMap->specimens->map(static fn (Specimen $s) => $s->pan)->where('owner_id', Auth::id())->pluck('uuid')->unique()->values()->all(),
             'timers' => $session->timers->map(self::timer(...))->all(),

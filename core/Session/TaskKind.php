@@ -127,6 +127,21 @@ enum TaskKind: string
         };
     }
 
+    /**
+     * Cells to look at when a property is judged by eye.
+     *
+     * @return list<CellRole>
+     */
+    public static function judgedAt(string $property): array
+    {
+        return match ($property) {
+            'transparency' => self::Stroke->cells(),
+            'staining' => self::LiftPlaces->cells(),
+            'granulation' => self::Wash->cells(),
+            default => [],
+        };
+    }
+
     /** @return list<CellRole> cells that are outlined while it is done */
     public function cells(): array
     {

@@ -199,19 +199,19 @@ final class WorkingHabitsTest extends BrowserTestCase
     public function testAPanIsCarriedToItsSlotWithTheKeys(): void
     {
         $this->go('/palettes');
-        $from = $this->waitFor('//section[@aria-label="Green tin"]//button[starts-with(@aria-label, "slot 1,")]');
+        $from = $this->waitFor('//section[@aria-label="Green tin"]//button[@data-slot="1"]');
         $this->browser->executeScript('arguments[0].focus()', [$from]);
         $this->keys(WebDriverKeys::ENTER);
         $this->see('Beacon Red is in your hand');
         $this->keys(WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_RIGHT);
         $this->keys(WebDriverKeys::ENTER);
-        $this->waitFor('//section[@aria-label="Green tin"]//button[starts-with(@aria-label, "slot 4, Beacon Red")]');
+        $this->waitFor('//section[@aria-label="Green tin"]//button[@data-slot="4" and contains(., "Beacon Red")]');
         // Onto a pan that lies there: they change places.
         $this->keys(WebDriverKeys::ENTER);
         $this->keys(WebDriverKeys::ARROW_LEFT);
         $this->keys(WebDriverKeys::ENTER);
-        $this->waitFor('//section[@aria-label="Green tin"]//button[starts-with(@aria-label, "slot 3, Beacon Red")]');
-        $this->waitFor('//section[@aria-label="Green tin"]//button[starts-with(@aria-label, "slot 4, Samphire Scarlet")]');
+        $this->waitFor('//section[@aria-label="Green tin"]//button[@data-slot="3" and contains(., "Beacon Red")]');
+        $this->waitFor('//section[@aria-label="Green tin"]//button[@data-slot="4" and contains(., "Samphire Scarlet")]');
         $this->go('/paints?q=br');
         $this->see('Green tin, slot 3');
     }

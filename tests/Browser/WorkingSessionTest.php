@@ -102,7 +102,7 @@ final class WorkingSessionTest extends BrowserTestCase
         $this->browser->get('about:blank');
         Site::running()->startServer();
         $this->go("/bench/$uuid");
-        $this->waitFor('//body[not(.//*[@role="status" and contains(., "kept in this browser")])]', 30);
+        $this->waitFor('//body[.//*[@data-unsent="0"]]//main', 30);
         $there = $this->server("sessions/$uuid");
         $row = fn (int $n): array => $there['cards'][0]['rows'][$n - 1];
         self::assertSame([3, ['streaky'], ['while nobody answered']], [
@@ -210,7 +210,7 @@ final class WorkingSessionTest extends BrowserTestCase
             usleep(60_000);
         }
         $this->see('All is done');
-        $this->waitFor('//body[not(.//*[@role="status" and contains(., "kept in this browser")])]', 30);
+        $this->waitFor('//body[.//*[@data-unsent="0"]]//main', 30);
         $there = $this->server("sessions/$uuid");
         $rows = array_merge(...array_column($there['cards'], 'rows'));
         self::assertSame(12, count($rows));

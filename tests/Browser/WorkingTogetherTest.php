@@ -95,7 +95,7 @@ final class WorkingTogetherTest extends BrowserTestCase
         usleep(3_500_000);
         $this->keys('x');
         $this->keys('1');
-        $this->waitFor('//body[not(.//*[@role="status" and contains(., "kept in this browser")])]');
+        $this->waitFor('//body[.//*[@data-unsent="0"]]//main');
         usleep(500_000);
         $second->switchTo()->activeElement()->sendKeys('x');
         $second->switchTo()->activeElement()->sendKeys('2');

@@ -32,7 +32,7 @@ final class SessionsController extends Controller
     public function choices(Request $request): JsonResponse
     {
         return new JsonResponse([
-            'pans' => CollectionView::toChoose($this->me($request)), 'tests' => SessionPlan::TESTS, 'conditionFields' => Conditions::FIELDS,
+            ...CollectionView::toChoose($this->me($request), mb_substr((string) $request->query('q', ''), 0, 120), (string) $request->query('want', 'all'), (string) $request->query('paper', '')), 'tests' => SessionPlan::TESTS, 'conditionFields' => Conditions::FIELDS,
             // What held last time most likely holds again.
             'conditions' => (object) (SessionView::mine($this->me($request))->first()->conditions ?? []),
         ]);

@@ -10,7 +10,7 @@ use App\Models\Pan;
 use App\Models\Timer;
 use App\Models\User;
 use App\Queries\CardView;
-use App\Queries\PanTests;
+use App\Queries\CollectionView;
 use App\Queries\SessionView;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -53,8 +53,8 @@ final class TodayController extends Controller
         $timers = Timer::query()->with('task', 'owner')->whereIn('bench_session_id', $open->pluck('id'))->whereNull('stopped_at')->where('started_at', '>=', now()->subDay())->orderBy('started_at')->get();
         $pans = Pan::query()->with('paint.maker', 'palette')->where('owner_id', $user->id)->whereIn('state', PanStates::AT_HAND);
         $forgotten = (clone $pans)->where('opened_on', '<=', now()->subDays(self::FORGOTTEN_DAYS))->whereNotIn('id', DB::table('specimens')->select('pan_id'))->orderBy('opened_on');
-        $tested = (clone $pans)->whereIn('id', DB::table('specimens')->groupBy('pan_id')->havingRaw('count(*) > 1')->select('pan_id'))->get()->keyBy('id');
-        $retest = array_filter(array_map(PanTests::toRetest(...), PanTests::of($tested->keys()->all(), $user)));
+        $retest = CollectionView::toRetest($user);
+        $tested = (clone $pans)->whereKey(array_keys($retest))->get()->keyBy('id');
         $about = static fn (Pan $p): array => ['pan' => $p->uuid, 'paint' => $p->paint->uuid, 'name' => $p->paint->colour_name, 'maker' => $p->paint->maker->name, 'place' => $p->place(), 'openedOn' => $p->opened_on?->toDateString()];
 
         return [

@@ -26,9 +26,11 @@ export interface BenchCard { uuid: string; kind: 'property' | 'fade'; title: str
 
 export interface Session extends SessionSummary {
     conditions: Record<string, string>; conditionFields: Record<string, ConditionField>; people: { uuid: string; name: string }[]; cautions: string[];
-    cards: BenchCard[]; tasks: Task[]; kinds: Record<string, TaskKind>; timers: Timer[];
+    cards: BenchCard[]; tasks: Task[]; kinds: Record<string, TaskKind>; judgedAt: Partial<Record<Property, string[]>>; timers: Timer[];
     words: { remarks: Record<string, string>; skips: string[]; spoiled: string[]; timers: Record<string, number> };
     eyeScales: Record<Property, Record<string, string>>; now: string;
+    /** This browser's clock when the answer came, ms. */
+    readAt: number;
 }
 
 export interface LayoutJson {

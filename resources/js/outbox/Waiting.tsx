@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { outbox } from './outbox';
 import { useOutbox } from './useOutbox';
 
@@ -6,13 +6,15 @@ import { useOutbox } from './useOutbox';
 export function Waiting() {
     const { entries, reached } = useOutbox();
     const [open, setOpen] = useState(false);
-    const waiting = entries.filter((e) => e.state === 'waiting').length;
+    const unsent = entries.filter((e) => e.state === 'waiting').length;
+    const slow = useSlow(unsent > 0);
+    const waiting = slow || !reached ? unsent : 0;
     const stuck = entries.filter((e) => e.state !== 'waiting');
     if (waiting === 0 && stuck.length === 0) {
-        return null;
+        return <div hidden data-unsent={unsent} />;
     }
     return (
-        <div className="no-print border-b border-ink bg-panel" role="status">
+        <div data-unsent={unsent} className="no-print border-b border-ink bg-panel" role="status">
             <div className="mx-auto max-w-[1480px] px-5 py-1.5 text-sm flex flex-wrap gap-x-4 items-center">
                 {waiting > 0 && <span>{waiting} {waiting === 1 ? 'entry is' : 'entries are'} kept in this browser and {reached ? 'on the way' : 'will go out when the server is back'}.</span>}
                 {stuck.length > 0 && <button type="button" className="link font-semibold min-h-11" aria-expanded={open} onClick={() => setOpen(!open)}>{stuck.length} {stuck.length === 1 ? 'entry needs' : 'entries need'} a look</button>}
@@ -31,6 +33,16 @@ export function Waiting() {
             )}
         </div>
     );
+}
+
+/** Whether something has lasted for more than a moment; what goes out at once is not worth a word. */
+function useSlow(lasting: boolean): boolean {
+    const [slow, setSlow] = useState(false);
+    useEffect(() => {
+        const wait = setTimeout(() => setSlow(lasting), lasting ? 1500 : 0);
+        return () => clearTimeout(wait);
+    }, [lasting]);
+    return slow && lasting;
 }
 
 function Insist({ id, path }: { id: number; path: string }) {

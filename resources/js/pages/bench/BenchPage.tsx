@@ -27,12 +27,12 @@ export default function BenchPage() {
     const { entries } = useOutbox();
     const queries = useQueryClient();
     const key = ['bench', uuid];
-    const { data, error, dataUpdatedAt } = useQuery({
+    const { data, error } = useQuery({
         queryKey: key, enabled: Boolean(person), refetchInterval: EVERY_MS,
-        queryFn: async () => {
-            const session = await get<Session>(`sessions/${uuid}`);
+        queryFn: async (): Promise<Session> => {
+            const session = await get<Omit<Session, 'readAt'>>(`sessions/${uuid}`);
             noteEditions(session);
-            return session;
+            return { ...session, readAt: Date.now() };
         },
     });
     // An entry leaves the outbox when its answer is in the session, so that nothing flickers back.
@@ -44,11 +44,11 @@ export default function BenchPage() {
     if (session === undefined || !person) {
         return error ? <Problem error={error} /> : <Loading what="the session" />;
     }
-    return <Bench key={uuid} session={session} readAt={dataUpdatedAt} />;
+    return <Bench key={uuid} session={session} />;
 }
 
-function Bench({ session, readAt }: { session: Session; readAt: number }) {
-    const running = useTimers(session.timers, session.now);
+function Bench({ session }: { session: Session }) {
+    const running = useTimers(session.timers, session);
     const [query, setQuery] = useSearchParams();
     const [skipping, setSkipping] = useState(false);
     const note = useRef<HTMLTextAreaElement>(null);
@@ -64,10 +64,10 @@ function Bench({ session, readAt }: { session: Session; readAt: number }) {
 
     function startTimer(kind: string, seconds: number, task: Task | null, label: string) {
         allowSound();
-        return outbox.add({ path: `timers/${newUuid()}`, body: { sessionUuid: session.uuid, taskUuid: task?.uuid ?? null, kind, label, seconds, startedAt: serverMoment(session.now, readAt) }, about: `timer, ${kind} ${label}` });
+        return outbox.add({ path: `timers/${newUuid()}`, body: { sessionUuid: session.uuid, taskUuid: task?.uuid ?? null, kind, label, seconds, startedAt: serverMoment(session) }, about: `timer, ${kind} ${label}` });
     }
     function stopTimer(timer: Timer) {
-        return outbox.add({ path: `timers/${timer.uuid}`, body: { sessionUuid: session.uuid, kind: timer.kind, label: timer.label, seconds: timer.seconds, startedAt: timer.startedAt, stoppedAt: serverMoment(session.now, readAt) }, edition: timer.edition, about: `timer, ${timer.kind}` });
+        return outbox.add({ path: `timers/${timer.uuid}`, body: { sessionUuid: session.uuid, kind: timer.kind, label: timer.label, seconds: timer.seconds, startedAt: timer.startedAt, stoppedAt: serverMoment(session) }, edition: timer.edition, about: `timer, ${timer.kind}` });
     }
     function move(task: Task, state: Task['state'], reason = '') {
         void outbox.add({ path: `tasks/${task.uuid}`, body: { state, reason }, edition: task.edition, about: `${session.kinds[task.kind]!.title}, ${state}` });
@@ -173,7 +173,7 @@ function Bench({ session, readAt }: { session: Session; readAt: number }) {
                     <div>
                         <CardTabs session={session} current={at.card.uuid} onCard={(card) => goTo(session.tasks.find((t) => t.card === card && t.state === 'open') ?? session.tasks.find((t) => t.card === card) ?? null)} />
                         {layouts[at.number - 1]?.data !== undefined
-                            ? <CardDrawing card={at.card} layout={layouts[at.number - 1]!.data!} tasks={session.tasks.filter((t) => t.card === at.card.uuid)} kinds={session.kinds} current={current} onRow={(row) => {
+                            ? <CardDrawing card={at.card} layout={layouts[at.number - 1]!.data!} tasks={session.tasks.filter((t) => t.card === at.card.uuid)} kinds={session.kinds} current={current} roles={current.kind === 'judge' && at.row !== null ? session.judgedAt[openProperty(at.card, at.row) ?? 'granulation'] ?? [] : session.kinds[current.kind]!.roles} onRow={(row) => {
                                 const specimen = at.card.rows.find((r) => r.row === row)?.uuid;
                                 const there = session.tasks.filter((t) => t.specimen === specimen);
                                 goTo(there.find((t) => t.kind === current.kind) ?? there.find((t) => t.state === 'open') ?? there[0] ?? null);
@@ -183,6 +183,7 @@ function Bench({ session, readAt }: { session: Session; readAt: number }) {
                     <section ref={panel} aria-label="Next action" className="flex flex-col gap-3">
                         <Action session={session} task={current} chosen={chosen !== null} timer={running.find((t) => t.task === current.uuid)?.leftMs ?? null} />
                         {current.kind === 'judge' && at.row !== null && <JudgePanel session={session} card={at.card} row={at.row} onJudge={verdict} />}
+                        {current.kind === 'hang' && <Link to={`/cards/${at.card.uuid}`} className="button min-h-11">Record where it hangs on the card’s page</Link>}
                         {current.kind === 'picture' && <TakeCardPicture card={at.card.uuid} measuring={at.card.measuring} onTaken={() => current.state === 'open' && move(current, 'done')} />}
                         {skipping
                             ? (
@@ -273,7 +274,7 @@ function Finished({ session }: { session: Session }) {
 }
 
 /** Whatever was read is what a conflict may be answered against. */
-function noteEditions(session: Session) {
+function noteEditions(session: Omit<Session, 'readAt'>) {
     outbox.saw(`sessions/${session.uuid}/conditions`, session.edition);
     session.tasks.forEach((t) => outbox.saw(`tasks/${t.uuid}`, t.edition));
     session.timers.forEach((t) => outbox.saw(`timers/${t.uuid}`, t.edition));

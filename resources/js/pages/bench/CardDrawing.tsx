@@ -1,11 +1,10 @@
 import type { BenchCard, LayoutJson, Task, TaskKind } from '../../api/bench';
 
 /** The card to scale: what is done is marked, what is skipped is crossed, and the place of the next brush action is outlined. */
-export function CardDrawing({ card, layout, tasks, kinds, current, onRow }: {
-    card: BenchCard; layout: LayoutJson; tasks: Task[]; kinds: Record<string, TaskKind>; current: Task | null; onRow: (row: number) => void;
+export function CardDrawing({ card, layout, tasks, kinds, current, roles, onRow }: {
+    card: BenchCard; layout: LayoutJson; tasks: Task[]; kinds: Record<string, TaskKind>; current: Task | null; roles: string[]; onRow: (row: number) => void;
 }) {
     const rowNow = current?.specimen === null ? null : card.rows.find((r) => r.uuid === current?.specimen)?.row ?? null;
-    const roles = current === null ? [] : kinds[current.kind]?.roles ?? [];
     const lowest = Math.max(...layout.windows.flatMap((w) => w.polygon.map((p) => p[1])));
     const height = Math.min(210, lowest + 8);
     return (

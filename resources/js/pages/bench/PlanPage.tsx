@@ -13,14 +13,16 @@ import { ConditionFields } from './ConditionFields';
 import { PlanOverview, type Plan } from './PlanOverview';
 
 interface PanToChoose extends Pan { paint: Paint; code: string; hue: string; testedOnPapers: string[]; lastTested: string | null; retest: string[] }
-interface Choices { pans: PanToChoose[]; tests: string[]; conditionFields: Record<string, ConditionField>; conditions: Record<string, string> }
+interface Choices { pans: PanToChoose[]; total: number; tests: string[]; conditionFields: Record<string, ConditionField>; conditions: Record<string, string> }
 
 const WANTS = { all: 'all my pans', paper: 'not yet tested on this paper', never: 'never tested', retest: 'tests differ: retest' } as const;
 const TESTS: Record<string, string> = { property: 'transparency, staining, granulation', fade: 'fading: kept and exposed halves' };
 
 export default function PlanPage() {
     const person = useSession();
-    const choices = useQuery({ queryKey: ['session-choices'], queryFn: () => get<Choices>('session-choices'), enabled: Boolean(person) });
+    const [query] = useSearchParams();
+    const given = (query.get('pans') ?? '').split(',').filter(Boolean);
+    const choices = useQuery({ queryKey: ['session-choices', '', 'all', ''], queryFn: () => get<Choices>('session-choices'), enabled: Boolean(person) });
     if (person === null) {
         return <Empty title="Planning needs your own pans"><Link to="/sign-in?then=/bench/new">Sign in</Link> first.</Empty>;
     }
@@ -30,27 +32,27 @@ export default function PlanPage() {
     if (choices.data.pans.length === 0) {
         return <Empty title="No pans at hand yet">Record your paints and pans under <Link to="/paints">Paints</Link>, or <Link to="/import">bring a spreadsheet</Link>.</Empty>;
     }
-    return <Planner choices={choices.data} />;
+    return <Planner given={given} first={choices.data} />;
 }
 
-function Planner({ choices }: { choices: Choices }) {
-    const [query] = useSearchParams();
+function Planner({ given, first }: { given: string[]; first: Choices }) {
     const [uuid] = useState(newUuid);
-    const [chosen, setChosen] = useState<string[]>(() => (query.get('pans') ?? '').split(',').filter((u) => choices.pans.some((p) => p.uuid === u)));
+    const [chosen, setChosen] = useState<string[]>(given);
     const [tests, setTests] = useState<string[]>(['property']);
     const [words, setWords] = useState('');
     const [want, setWant] = useState<keyof typeof WANTS>('all');
     const [asChosen, setAsChosen] = useState(false);
     const [blind, setBlind] = useState(false);
-    const [conditions, setConditions] = useState(choices.conditions);
+    const [conditions, setConditions] = useState(first.conditions);
     const paper = usePaper();
     const { error, busy, saving } = useSaving();
     const go = useNavigate();
     const queries = useQueryClient();
     const plan = usePlan(chosen, tests, asChosen, blind);
-    const fits = (p: PanToChoose) => (want === 'all' || (want === 'paper' ? !p.testedOnPapers.includes(paper.uuid) : want === 'never' ? p.lastTested === null : p.retest.length > 0))
-        && words.toLowerCase().split(/\s+/).every((w) => `${p.paint.colourName} ${p.paint.maker} ${p.paint.range} ${p.paint.statement.text} ${p.code.replace(/^P/, '')} ${p.place}`.toLowerCase().includes(w));
-    const shown = choices.pans.filter(fits);
+    const sought = useSettled(words.trim());
+    const found = useQuery({ queryKey: ['session-choices', sought, want, want === 'paper' ? paper.uuid : ''], queryFn: () => get<Choices>(`session-choices?q=${encodeURIComponent(sought)}&want=${want}&paper=${paper.uuid}`), placeholderData: (before) => before });
+    const choices = found.data ?? first;
+    const shown = choices.pans;
     const toggle = (uuids: string[], on: boolean) => setChosen((now) => (on ? [...now, ...uuids.filter((u) => !now.includes(u))] : now.filter((u) => !uuids.includes(u))));
 
     function make(e: FormEvent<HTMLFormElement>) {
@@ -82,7 +84,7 @@ function Planner({ choices }: { choices: Choices }) {
                         <button type="button" className="button" disabled={shown.length === 0} onClick={() => toggle(shown.map((p) => p.uuid), !shown.every((p) => chosen.includes(p.uuid)))}>{shown.length > 0 && shown.every((p) => chosen.includes(p.uuid)) ? 'None of these' : `All ${shown.length}`}</button>
                     </div>
                     <ul className="mt-2 max-h-96 overflow-auto border border-rule" tabIndex={0} aria-label="Pans to choose from">
-                        {shown.slice(0, 300).map((p) => (
+                        {shown.map((p) => (
                             <li key={p.uuid} className="border-b border-rule">
                                 <label className="flex gap-3 items-center px-2 min-h-11 cursor-pointer">
                                     <input type="checkbox" checked={chosen.includes(p.uuid)} onChange={(e) => toggle([p.uuid], e.target.checked)} />
@@ -92,7 +94,7 @@ function Planner({ choices }: { choices: Choices }) {
                             </li>
                         ))}
                         {shown.length === 0 && <li className="p-3">No pan fits.</li>}
-                        {shown.length > 300 && <li className="p-3 text-soft">{shown.length - 300} more; look for fewer.</li>}
+                        {choices.total > shown.length && <li className="p-3 text-soft">{choices.total - shown.length} more; look for fewer.</li>}
                     </ul>
                     <fieldset className="mt-3"><legend className="text-sm">Tests</legend>
                         {choices.tests.map((t) => <label key={t} className="flex gap-2 items-center min-h-11"><input type="checkbox" checked={tests.includes(t)} onChange={(e) => setTests(e.target.checked ? [...tests, t] : tests.filter((x) => x !== t))} />{TESTS[t] ?? t}</label>)}
@@ -117,12 +119,17 @@ function Planner({ choices }: { choices: Choices }) {
 
 /** The plan as the server works it out, shortly after the last change. */
 function usePlan(pans: string[], tests: string[], asChosen: boolean, blind: boolean) {
-    const wanted = JSON.stringify({ pans, tests, asChosen, blind });
-    const [settled, setSettled] = useState(wanted);
-    useEffect(() => {
-        const wait = setTimeout(() => setSettled(wanted), 200);
-        return () => clearTimeout(wait);
-    }, [wanted]);
+    const settled = useSettled(JSON.stringify({ pans, tests, asChosen, blind }));
     const query = useQuery({ queryKey: ['plan', settled], queryFn: () => post<Plan>('session-plan', JSON.parse(settled)), enabled: (JSON.parse(settled) as { pans: string[] }).pans.length > 0, retry: false, placeholderData: (b) => b });
     return pans.length === 0 ? { data: undefined, error: null } : { data: query.error ? undefined : query.data, error: query.error };
+}
+
+/** A text once it has rested for a moment. */
+function useSettled(text: string): string {
+    const [settled, setSettled] = useState(text);
+    useEffect(() => {
+        const wait = setTimeout(() => setSettled(text), 200);
+        return () => clearTimeout(wait);
+    }, [text]);
+    return settled;
 }

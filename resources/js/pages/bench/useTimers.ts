@@ -1,23 +1,18 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Timer } from '../../api/bench';
 
 export interface Running extends Timer { leftMs: number }
 
 /** Timers by what is left; each that ends is heard, once, also when the page or the laptop was closed in between. */
-export function useTimers(timers: Timer[], serverNow: string | undefined): Running[] {
+export function useTimers(timers: Timer[], clock: ServerClock): Running[] {
     const [now, setNow] = useState(() => Date.now());
-    const offset = useRef(0);
-    useEffect(() => {
-        if (serverNow !== undefined) {
-            offset.current = Date.parse(serverNow) - Date.now();
-        }
-    }, [serverNow]);
+    const offset = ahead(clock);
     useEffect(() => {
         const tick = setInterval(() => setNow(Date.now()), 250);
         return () => clearInterval(tick);
     }, []);
     const running = timers.filter((t) => t.stoppedAt === null)
-        .map((t) => ({ ...t, leftMs: Date.parse(t.startedAt) + t.seconds * 1000 - (now + offset.current) }))
+        .map((t) => ({ ...t, leftMs: Date.parse(t.startedAt) + t.seconds * 1000 - (now + offset) }))
         .sort((a, b) => a.leftMs - b.leftMs);
     const ended = running.filter((t) => t.leftMs <= 0).map((t) => t.uuid).join(' ');
     useEffect(() => {
@@ -31,9 +26,17 @@ export function useTimers(timers: Timer[], serverNow: string | undefined): Runni
     return running;
 }
 
+/** What the server's clock showed, and this one's when that arrived. */
+interface ServerClock { now: string; readAt: number }
+
+/** How far the server's clock is ahead of this one, ms. */
+function ahead(clock: ServerClock): number {
+    return Date.parse(clock.now) - clock.readAt;
+}
+
 /** The moment as the server counts it, for what is started here. */
-export function serverMoment(serverNow: string | undefined, readAt: number): string {
-    return new Date(Date.now() + (serverNow === undefined ? 0 : Date.parse(serverNow) - readAt)).toISOString();
+export function serverMoment(clock: ServerClock): string {
+    return new Date(Date.now() + ahead(clock)).toISOString();
 }
 
 let audio: AudioContext | undefined;

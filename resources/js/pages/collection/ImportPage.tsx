@@ -91,6 +91,7 @@ function One({ uuid }: { uuid: string }) {
                     </>
                 )}
             <Problem error={fault ?? (data.problem !== null ? new Error(data.problem) : null)} />
+            {data.state === 'failed' && <button type="button" className="button" onClick={() => void set({})}>Look at it again</button>}
             {working && <p className="my-4 flex items-center gap-3" role="status"><progress max={1} value={data.progress} aria-label={data.state === 'checking' ? 'Looking at the rows' : 'Making'} className="w-72" /> {data.state === 'checking' ? 'Looking at every row' : 'Making them, all or none'} <span className="text-soft text-sm">You can leave this page; it goes on.</span></p>}
             {data.report !== null && data.state !== 'done' && !working && (
                 <div className="my-4 flex flex-wrap gap-4 items-center">

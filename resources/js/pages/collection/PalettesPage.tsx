@@ -32,12 +32,12 @@ export default function PalettesPage() {
         const moved = all.find((p) => p.uuid === uuid);
         setHeld(null);
         if (moved !== undefined && !(moved.paletteUuid === (palette?.uuid ?? null) && moved.slot === slot)) {
-            void saving(() => take(put<Collection>(`pans/${uuid}/place`, { paletteUuid: palette?.uuid ?? null, slot }, moved.edition)).finally(() => queries.invalidateQueries({ queryKey: ['paints'] })));
+            void saving(() => take(put<Collection>(`pans/${uuid}/place`, { paletteUuid: palette?.uuid ?? null, slot }, moved.edition)).finally(() => queries.invalidateQueries({ queryKey: ['paints'] })).catch((fault: unknown) => queries.invalidateQueries({ queryKey: ['palettes'] }).then(() => Promise.reject(fault))));
         }
     };
     return (
         <div onKeyDown={(e) => e.key === 'Escape' && setHeld(null)}>
-            <div className="flex flex-wrap gap-x-5 gap-y-1 items-baseline"><h1>Palettes</h1><Link to="/paints">All paints</Link><Link to={`/labels?pans=${all.map((p) => p.uuid).join(',')}`}>Print labels for all</Link></div>
+            <div className="flex flex-wrap gap-x-5 gap-y-1 items-baseline"><h1>Palettes</h1><Link to="/paints">All paints</Link><Link to={`/labels?pans=${all.slice(0, 320).map((p) => p.uuid).join(',')}`}>Print labels</Link></div>
             <p className="min-h-7 mt-1" aria-live="polite">{pan === null ? 'Choose a pan, then its slot; or drag it. A pan that lies there changes places with it.' : <><strong className="font-semibold">{pan.name}</strong> is in your hand. Choose a slot, or <button type="button" className="link" onClick={() => place(pan.uuid, null, null)}>take it out of its palette</button>. <kbd className="num">Esc</kbd> puts it back.</>}</p>
             <Problem error={fault} />
             <div className="flex flex-wrap gap-x-6">{data.palettes.map((p) => <Grid key={p.uuid} palette={p} held={held} onHold={setHeld} onPlace={(uuid, slot) => place(uuid, p, slot)} onDelete={() => void saving(() => take(remove<Collection>(`palettes/${p.uuid}`)))} onSaved={(c) => queries.setQueryData(['palettes'], c)} />)}</div>
@@ -83,15 +83,14 @@ function Slot({ pan, slot, held, onHold, onPlace }: { pan: Placed | null; slot: 
         e.stopPropagation();
         onPlace(e.dataTransfer.getData('text/plain'));
     };
-    const name = pan === null ? 'empty' : `${pan.name}, ${pan.maker}`;
     return (
-        <button type="button" draggable={pan !== null} aria-pressed={pan !== null && pan.uuid === held} aria-label={slot === null ? name : `slot ${slot}, ${name}`}
+        <button type="button" draggable={pan !== null} aria-pressed={pan !== null && pan.uuid === held} data-slot={slot}
             onDragStart={(e) => { e.dataTransfer.setData('text/plain', pan!.uuid); onHold(pan!.uuid); }} onDragEnd={() => onHold(null)} onDragOver={(e) => e.preventDefault()} onDrop={drop}
             onClick={() => (held === null || held === pan?.uuid ? onHold(held === null && pan !== null ? pan.uuid : null) : slot === null ? onHold(pan!.uuid) : onPlace(held))}
-            className={`flex flex-col w-full text-left cursor-pointer border bg-surround ${pan !== null && pan.uuid === held ? 'border-ink outline-2 outline-ink' : 'border-rule'}`}>
+            className={`relative flex flex-col w-full text-left cursor-pointer border bg-surround ${pan !== null && pan.uuid === held ? 'border-ink outline-2 outline-ink' : 'border-rule'}`}>
             {pan?.colour ? <span className="block w-full h-9" style={{ background: `linear-gradient(90deg, ${pan.colour[0]} 55%, ${pan.colour[1]} 55%)` }} /> : <span className="block w-full h-9 hatched" />}
             <span className="block w-full px-1.5 py-1 leading-tight text-sm min-h-15">
-                <span className="num float-right text-soft">{slot}</span>
+                {slot !== null && <span className="num float-right text-soft"><span className="sr-only">slot </span>{slot}</span>}
                 {pan === null ? <span className="text-soft">empty</span> : <><strong className="font-semibold block truncate">{pan.name}</strong><span className="block truncate">{pan.pigments}</span><span className="block truncate text-soft">{pan.state === 'in use' ? pan.maker : pan.state}</span></>}
             </span>
         </button>

@@ -43,7 +43,7 @@ export function PaintLine() {
     );
     return (
         <form onSubmit={(e) => void record(e)} className="my-3 border-y border-ink py-3" aria-label="Record a paint">
-            <div className="grid grid-cols-2 md:grid-cols-[1.3fr_0.8fr_1.5fr_1.2fr_1.1fr_0.9fr_0.7fr_0.55fr_0.6fr_0.5fr_auto] gap-2 items-end">
+            <div className="grid grid-cols-2 sm:grid-cols-4 lg:grid-cols-[1.3fr_0.8fr_1.5fr_1.2fr_1.1fr_0.9fr_0.7fr_0.55fr_0.6fr_0.5fr_auto] gap-2 items-end">
                 {field('makerName', 'Maker', { list: 'known-makers', required: true })}
                 {field('range', 'Range')}
                 {field('colourName', 'Colour name', { ref: first, required: true })}

@@ -12,12 +12,12 @@ import { ago, clock, useTimers } from '../bench/useTimers';
 interface PanAbout { pan: string; paint: string; name: string; maker: string; place: string; openedOn: string | null; properties?: string[] }
 interface Today {
     checks: CardSummary[]; waiting: CardSummary[]; toHang: CardSummary[]; drafts: CardSummary[];
-    sessions: Standing[]; timers: (Timer & { session: string })[]; retest: PanAbout[]; forgotten: PanAbout[]; forgottenCount: number; now: string;
+    sessions: Standing[]; timers: (Timer & { session: string })[]; retest: PanAbout[]; forgotten: PanAbout[]; forgottenCount: number; now: string; readAt: number;
 }
 
 export default function TodayPage() {
     const person = useSession();
-    const { data, error } = useQuery({ queryKey: ['today'], queryFn: () => get<Today>('today'), enabled: person !== null });
+    const { data, error } = useQuery({ queryKey: ['today'], queryFn: async () => ({ ...(await get<Today>('today')), readAt: Date.now() }), enabled: person !== null });
     if (person === null) {
         return <Empty title="Today is about your own cards"><Link to="/sign-in?then=/today">Sign in</Link> to see what is due.</Empty>;
     }
@@ -61,7 +61,7 @@ function Group({ title, cards, say }: { title: string; cards: CardSummary[]; say
 
 /** Where one stopped, and what is drying or counting meanwhile. */
 function AtTheBench({ data }: { data: Today }) {
-    const running = useTimers(data.timers, data.now);
+    const running = useTimers(data.timers, data);
     if (data.sessions.length === 0) {
         return null;
     }
