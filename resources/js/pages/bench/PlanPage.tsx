@@ -104,7 +104,7 @@ function Planner({ given, first }: { given: string[]; first: Choices }) {
                 </section>
                 <section aria-label="The plan">
                     <Problem error={plan.error} />
-                    {plan.data === undefined ? <p className="text-soft hatched p-4"><span className="bg-surround px-1">Choose pans, and the plan stands here.</span></p> : <PlanOverview plan={plan.data} blind={blind} />}
+                    {plan.error ? null : plan.data === undefined ? <p className="text-soft hatched p-4"><span className="bg-surround px-1">Choose pans, and the plan stands here.</span></p> : <PlanOverview plan={plan.data} blind={blind} />}
                 </section>
             </div>
             <details className="mt-4" open={Object.keys(conditions).length === 0}>

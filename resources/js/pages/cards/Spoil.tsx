@@ -11,8 +11,8 @@ export function Spoil({ specimen, property, reasons, spoiled, onDone }: { specim
             {spoiled !== null
                 ? <span>spoiled: {spoiled.reason} <button type="button" className="link" onClick={() => void saving(() => remove(`spoilings/${spoiled.uuid}`).then(onDone))}>counts again</button></span>
                 : (
-                    <select aria-label={`Spoiled, ${property}`} className="text-sm w-full max-w-64" value="" onChange={(e) => e.target.value && void saving(() => put(`spoilings/${newUuid()}`, { specimenUuid: specimen, property, reason: e.target.value }).then(onDone))}>
-                        <option value="">spoiled? say why …</option>
+                    <select aria-label={`Spoiled, ${property}`} className="text-sm text-soft border-transparent bg-transparent underline cursor-pointer px-0 max-w-64" value="" onChange={(e) => e.target.value && void saving(() => put(`spoilings/${newUuid()}`, { specimenUuid: specimen, property, reason: e.target.value }).then(onDone))}>
+                        <option value="">spoiled? …</option>
                         {reasons.map((r) => <option key={r}>{r}</option>)}
                     </select>
                 )}

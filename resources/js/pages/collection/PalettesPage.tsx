@@ -9,7 +9,7 @@ import { useSession } from '../../components/ui/useSession';
 
 interface Placed extends Pan { paintUuid: string; name: string; maker: string; pigments: string; colour: [string, string] | null }
 interface Palette { uuid: string; edition: number; name: string; rows: number; columns: number; pans: Placed[] }
-interface Collection { palettes: Palette[]; unplaced: Placed[] }
+interface Collection { palettes: Palette[]; unplaced: Placed[]; unplacedCount: number }
 
 /** Palettes as they lie on the table; a pan is carried to its slot with the hand or with the keys. */
 export default function PalettesPage() {
@@ -37,12 +37,13 @@ export default function PalettesPage() {
     };
     return (
         <div onKeyDown={(e) => e.key === 'Escape' && setHeld(null)}>
-            <div className="flex flex-wrap gap-x-5 gap-y-1 items-baseline"><h1>Palettes</h1><Link to="/paints">All paints</Link><Link to={`/labels?pans=${all.slice(0, 320).map((p) => p.uuid).join(',')}`}>Print labels</Link></div>
+            <div className="flex flex-wrap gap-x-5 gap-y-1 items-baseline"><h1>Palettes</h1><Link to="/paints">All paints</Link>{all.length > 0 && <Link to={`/labels?pans=${all.slice(0, 320).map((p) => p.uuid).join(',')}`}>Print labels</Link>}</div>
             <p className="min-h-7 mt-1" aria-live="polite">{pan === null ? 'Choose a pan, then its slot; or drag it. A pan that lies there changes places with it.' : <><strong className="font-semibold">{pan.name}</strong> is in your hand. Choose a slot, or <button type="button" className="link" onClick={() => place(pan.uuid, null, null)}>take it out of its palette</button>. <kbd className="num">Esc</kbd> puts it back.</>}</p>
             <Problem error={fault} />
+            {data.palettes.length === 0 && <Empty title="No palette yet">Give the first one its name and its slots below; then carry your pans into it{data.unplaced.length === 0 && <>. Pans are recorded under <Link to="/paints">Paints</Link></>}.</Empty>}
             <div className="flex flex-wrap gap-x-6">{data.palettes.map((p) => <Grid key={p.uuid} palette={p} held={held} onHold={setHeld} onPlace={(uuid, slot) => place(uuid, p, slot)} onDelete={() => void saving(() => take(remove<Collection>(`palettes/${p.uuid}`)))} onSaved={(c) => queries.setQueryData(['palettes'], c)} />)}</div>
             <section className="mt-6" onDragOver={(e) => e.preventDefault()} onDrop={(e) => place(e.dataTransfer.getData('text/plain'), null, null)}>
-                <h2>Without a slot ({data.unplaced.length})</h2>
+                <h2>Without a slot ({data.unplacedCount}){data.unplacedCount > data.unplaced.length && <span className="font-normal text-sm"> the newest {data.unplaced.length} are shown; find others under <Link to="/paints">Paints</Link></span>}</h2>
                 <div className="flex flex-wrap gap-1 mt-1">{data.unplaced.map((p) => <div key={p.uuid} className="w-36"><Slot pan={p} slot={null} held={held} onHold={setHeld} onPlace={() => setHeld(p.uuid)} /></div>)}</div>
             </section>
             <NewPalette onSaved={(c) => queries.setQueryData(['palettes'], c)} />
@@ -63,7 +64,7 @@ function Grid({ palette, held, onHold, onPlace, onDelete, onSaved }: { palette: 
         }
     };
     return (
-        <section className="mt-5" aria-label={palette.name}>
+        <section className="mt-5 min-w-0 max-w-full" aria-label={palette.name}>
             <div className="flex flex-wrap gap-x-4 items-baseline">
                 <h2>{palette.name}</h2><span className="text-sm text-soft">{palette.pans.length} of {slots.length} slots</span>
                 <Link className="text-sm" to={`/labels?pans=${palette.pans.map((p) => p.uuid).join(',')}`}>labels</Link>
