@@ -23,6 +23,9 @@ final class ImportCollection
 {
     public const LARGEST_BYTES = 20_000_000;
 
+    /** More would hold the database for too long in one transaction. */
+    public const MOST_ROWS = 20_000;
+
     private const CHUNK = 200;
 
     private const SHOWN_ROWS = 12;
@@ -79,6 +82,11 @@ final class ImportCollection
         $paints = $done = 0;
         $told = microtime(true);
         foreach ($read->rows() as $number => $row) {
+            if ($read->rows > self::MOST_ROWS) {
+                $import->update(['state' => 'checked', 'progress' => 1, 'problem' => sprintf('The file has %d rows; up to %d are taken at once. Split it into several.', $read->rows, self::MOST_ROWS)]);
+
+                return;
+            }
             $counts[$row['does']]++;
             $paints += (int) ($row['paint']['new'] ?? false);
             if (count($shown) < self::SHOWN_ROWS) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
+use MarshTrial\Core\Bench\CardMeter;
 use MarshTrial\Core\Card\LabelPrinter;
 use MarshTrial\Core\Collection\Columns;
 use MarshTrial\Core\Collection\Csv;
@@ -16,6 +17,7 @@ use MarshTrial\Core\Evidence\Repeats;
 use MarshTrial\Core\Evidence\Strip;
 use MarshTrial\Core\Exchange\Money;
 use PHPUnit\Framework\TestCase;
+use Tests\Support\Painted;
 
 final class CollectionTest extends TestCase
 {
@@ -119,6 +121,23 @@ final class CollectionTest extends TestCase
         self::assertSame(['may be this one', 'not this one'], [$found['same, more paint']['says'], $found['other']['says']]);
         self::assertLessThan(0.2, $found['same, more paint']['meanDE00']);
         self::assertGreaterThan(1.0, $found['near']['meanDE00']);
+    }
+
+    /** A dab is one stroke along the line; wash and lift of its row stay blank. */
+    public function testOneMeasuredStrokeIsEnoughToRecogniseAPaint(): void
+    {
+        $layout = Painted::property('44444444-4444-4444-8444-444444444444', 'PR254', 'PB28', 'PY65', 'PV3');
+        $whole = Strip::ofCard(CardMeter::measure(Painted::grid(Painted::scan($layout)), $layout, false));
+        $dabs = Strip::ofCard(CardMeter::measure(Painted::covered(Painted::scan($layout), 0.640, 0.10, 0.940, 0.90), $layout, false));
+        self::assertSame([1, 2, 3, 4], array_keys($dabs));
+        foreach ($dabs as $row => $dab) {
+            $found = Narrowing::of($dab, $whole);
+            self::assertSame($row, array_key_first($found));
+            self::assertSame('may be this one', $found[$row]['says']);
+            foreach (array_diff_key($found, [$row => true]) as $other) {
+                self::assertSame('not this one', $other['says']);
+            }
+        }
     }
 
     /** Standard deviation of 2, 4, 4, 4, 5, 5, 7, 9 with n - 1 is sqrt(32/7), a usual worked example. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Core;
 
 use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Session\BenchWords;
 use MarshTrial\Core\Session\CodeWords;
@@ -12,6 +13,7 @@ use MarshTrial\Core\Session\Conditions;
 use MarshTrial\Core\Session\SessionPlan;
 use MarshTrial\Core\Session\TaskKind;
 use PHPUnit\Framework\TestCase;
+use Tests\Support\Painted;
 
 final class SessionTest extends TestCase
 {
@@ -128,6 +130,22 @@ final class SessionTest extends TestCase
             } catch (CoreException $e) {
                 self::assertNotSame('', $e->getMessage());
             }
+        }
+    }
+
+    public function testEveryActionOutlinesItsPlaceInsideTheCard(): void
+    {
+        foreach (['property' => Painted::property(), 'fade' => Painted::fade()] as $kind => $layout) {
+            foreach (TaskKind::ofCard($kind) as $task) {
+                self::assertNotSame(['', ''], [$task->title(), $task->instruction()]);
+                $roles = $task->cells();
+                $places = array_filter($layout->cells, static fn (Cell $c): bool => in_array($c->role, $roles, true));
+                // A row's action has a place on the card, but for the eye's, whose place follows from the property.
+                self::assertSame($task->isPerRow() && $task !== TaskKind::Judge || $task === TaskKind::Line, $places !== [], "$kind, $task->value");
+            }
+        }
+        foreach (['transparency', 'staining', 'granulation'] as $property) {
+            self::assertNotSame([], TaskKind::judgedAt($property));
         }
     }
 

@@ -156,6 +156,12 @@ final class ImportTest extends FeatureTestCase
             $this->send($content, $uuid)->assertJsonPath('encoding', $encoding)->assertJsonPath('report.shown.0.values.colourName', 'Grün')->assertJsonPath('report.wrong', 0);
         }
         $this->actingAs($this->other)->getJson("/api/imports/$uuid")->assertForbidden();
+        // A collection is its tester's own.
+        self::assertSame(1, substr_count($this->export(), "\r\n"));
+        $long = self::uuid();
+        $this->send("Brand,Name\n".str_repeat("A,B\n", 20_001), $long);
+        $this->getJson("/api/imports/$long")->assertJsonPath('report', null)->assertJsonPath('problem', 'The file has 20001 rows; up to 20000 are taken at once. Split it into several.');
+        $this->postJson("/api/imports/$long/run")->assertStatus(422);
         $twice = self::uuid();
         $this->send("Brand,Name,Pigment,Box,Slot\nA,Ebb,PB29,Tin,1\nA,Ebb,PB28,Tin,2\nA,Flow,PB29,Tin,1\nA,Flow,PB29,Tin,\n", $twice);
         $report = $this->getJson("/api/imports/$twice")->json('report');

@@ -128,6 +128,79 @@ final class SessionTest extends FeatureTestCase
         self::assertSame([1, 1], [BenchSession::query()->count(), Card::query()->count()]);
     }
 
+    public function testAPhotographIsAPictureSeenByThoseWhoWereThereAndTellsNoPlace(): void
+    {
+        $session = $this->planned();
+        $row = $session['cards'][0]['rows'][0]['uuid'];
+        $send = fn (string $uuid, UploadedFile $file) => $this->post("/api/photos/$uuid", ['specimenUuid' => $row, 'photo' => $file], ['Accept' => 'application/json']);
+        foreach ([UploadedFile::fake()->createWithContent('x.jpg', 'no picture'), UploadedFile::fake()->createWithContent('x.jpg', '')] as $wrong) {
+            self::assertNotSame('', $send(self::uuid(), $wrong)->assertStatus(422)->json('detail'));
+        }
+        $image = new \Imagick;
+        $image->newImage(60, 40, '#4060a0', 'jpeg');
+        // A comment stands for all that a camera writes beside the picture.
+        $image->commentImage('N 53.4211 E 1.8765');
+        $photo = self::uuid();
+        $send($photo, UploadedFile::fake()->createWithContent('wet.jpg', $image->getImageBlob()))->assertCreated();
+        $path = "/api/photos/$photo/preview.jpg";
+        $seen = $this->get($path)->assertOk();
+        self::assertStringNotContainsString('53.4211', (string) file_get_contents($seen->baseResponse->getFile()->getPathname()));
+        $this->actingAs($this->other)->get($path)->assertForbidden();
+        $send(self::uuid(), UploadedFile::fake()->image('mine.jpg'))->assertForbidden();
+        $this->actingAs($this->wren)->putJson("/api/sessions/{$session['uuid']}/people/{$this->other->uuid}");
+        $this->actingAs($this->other)->get($path)->assertOk();
+    }
+
+    public function testWhatIsMalformedIsRefusedInASentenceAndChangesNothing(): void
+    {
+        $session = $this->planned();
+        $row = $session['cards'][0]['rows'][0]['uuid'];
+        $task = $session['tasks'][0]['uuid'];
+        $before = DB::table('tasks')->get()->toJson();
+        foreach ([
+            ['PUT', "/api/tasks/$task", ['state' => 'finished']], ['PUT', "/api/tasks/$task", ['state' => 'skipped', 'reason' => str_repeat('x', 301)]],
+            ['PUT', '/api/timers/'.self::uuid(), ['sessionUuid' => $session['uuid'], 'kind' => 'boiling', 'seconds' => 3, 'startedAt' => 'now']], ['PUT', '/api/timers/'.self::uuid(), ['sessionUuid' => $session['uuid'], 'kind' => 'dwell', 'seconds' => 0, 'startedAt' => 'now']],
+            ['PUT', '/api/timers/'.self::uuid(), ['sessionUuid' => $session['uuid'], 'kind' => 'dwell', 'seconds' => 30, 'startedAt' => 'at high tide']], ['PUT', '/api/remarks/'.self::uuid(), ['specimenUuid' => $row, 'word' => 'splendid']],
+            ['PUT', '/api/remarks/'.self::uuid(), ['specimenUuid' => $row, 'note' => str_repeat('x', 2001)]], ['PUT', '/api/specimen-conditions/'.self::uuid(), ['specimenUuid' => $row, 'key' => 'inkSet', 'value' => 'prayer']],
+            ['PUT', '/api/palettes/'.self::uuid(), ['name' => 'Tin', 'rows' => 0, 'columns' => 4]], ['PUT', '/api/palettes/'.self::uuid(), ['name' => ' ', 'rows' => 1, 'columns' => 4]],
+            ['PUT', '/api/verdicts/'.self::uuid(), ['specimenUuid' => $row, 'property' => 'staining', 'word' => 'splendid']], ['PUT', '/api/sessions/'.self::uuid(), ['title' => '', 'plannedOn' => '2026-05-02', 'paperUuid' => $session['paperUuid'], 'side' => 'felt side', 'pans' => [], 'tests' => []]],
+            ['POST', '/api/session-plan', ['pans' => ['x'], 'tests' => ['property']]], ['PUT', '/api/sessions/'.self::uuid(), ['title' => 'A', 'plannedOn' => 'soon', 'paperUuid' => $session['paperUuid'], 'side' => 'upside', 'pans' => [], 'tests' => []]],
+        ] as [$method, $path, $body]) {
+            $answer = $this->json($method, $path, $body, ['If-Match' => '"1"'])->assertStatus(422)->assertHeader('Content-Type', 'application/problem+json');
+            self::assertMatchesRegularExpression('/^[A-Z"].{8,}\.$/su', $answer->json('detail'), $path);
+        }
+        foreach (["/api/tasks/$row", '/api/tasks/'.self::uuid()] as $nowhere) {
+            $this->putJson($nowhere, ['state' => 'done'])->assertNotFound();
+        }
+        self::assertSame([$before, 0, 0, 0], [DB::table('tasks')->get()->toJson(), DB::table('timers')->count(), DB::table('remarks')->count(), DB::table('palettes')->count()]);
+        // Code words without anything to be judged in the session would never be lifted.
+        $pan = Pan::query()->value('uuid');
+        self::assertStringContainsString('Choose the bench tests too', $this->postJson('/api/session-plan', ['pans' => [$pan], 'tests' => ['fade'], 'blind' => true])->assertStatus(422)->json('detail'));
+    }
+
+    public function testAPlanFindsItsPansAmongThousands(): void
+    {
+        $this->actingAs($this->wren);
+        $this->putPaint(self::uuid(), ['colourName' => 'Needle Grey', 'pigments' => 'PBk6', 'pan' => ['uuid' => self::uuid(), 'form' => 'pan', 'keptAt' => 'hay loft']]);
+        $this->putPaint($hay = self::uuid(), ['colourName' => 'Hay', 'pan' => null]);
+        $paint = DB::table('paints')->where('uuid', $hay)->value('id');
+        foreach (array_chunk(range(1, 3000), 500) as $some) {
+            DB::table('pans')->insert(array_map(fn (int $i): array => ['uuid' => self::uuid(), 'owner_id' => $this->wren->id, 'paint_id' => $paint, 'form' => 'pan', 'kept_at' => "drawer $i"], $some));
+        }
+        $this->getJson('/api/session-choices')->assertOk()->assertJsonPath('total', 3001)->assertJsonCount(200, 'pans');
+        foreach (['ng', 'bk6', 'hay loft', 'needle'] as $typed) {
+            $this->getJson('/api/session-choices?q='.urlencode($typed))->assertJsonPath('total', 1)->assertJsonPath('pans.0.paint.colourName', 'Needle Grey');
+        }
+        DB::enableQueryLog();
+        $this->getJson('/api/session-choices?want=retest')->assertJsonPath('total', 0);
+        $this->getJson('/api/session-choices?want=never&q=drawer+2999')->assertJsonPath('total', 1);
+        $this->getJson('/api/palettes')->assertJsonPath('unplacedCount', 3001)->assertJsonCount(300, 'unplaced');
+        self::assertLessThan(60, count(DB::getQueryLog()));
+        $needle = Pan::query()->with('paint')->where('kept_at', 'hay loft')->firstOrFail();
+        $this->putJson("/api/pans/$needle->uuid", ['paintUuid' => $needle->paint->uuid, 'form' => 'pan', 'keptAt' => 'hay loft', 'state' => 'empty'], ['If-Match' => '"1"'])->assertOk();
+        $this->getJson('/api/session-choices?q=needle')->assertJsonPath('total', 0);
+    }
+
     public function testOnlyThoseWhoWorkOnItSeeAndChangeASession(): void
     {
         $session = $this->planned();
