@@ -13,6 +13,7 @@ use App\Models\User;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
 final class SessionTest extends FeatureTestCase
 {
@@ -143,8 +144,9 @@ final class SessionTest extends FeatureTestCase
         $photo = self::uuid();
         $send($photo, UploadedFile::fake()->createWithContent('wet.jpg', $image->getImageBlob()))->assertCreated();
         $path = "/api/photos/$photo/preview.jpg";
-        $seen = $this->get($path)->assertOk();
-        self::assertStringNotContainsString('53.4211', (string) file_get_contents($seen->baseResponse->getFile()->getPathname()));
+        $seen = $this->get($path)->assertOk()->baseResponse;
+        self::assertInstanceOf(BinaryFileResponse::class, $seen);
+        self::assertStringNotContainsString('53.4211', (string) file_get_contents($seen->getFile()->getPathname()));
         $this->actingAs($this->other)->get($path)->assertForbidden();
         $send(self::uuid(), UploadedFile::fake()->image('mine.jpg'))->assertForbidden();
         $this->actingAs($this->wren)->putJson("/api/sessions/{$session['uuid']}/people/{$this->other->uuid}");
