@@ -36,12 +36,14 @@ final class CardView
         $blind = $card->session !== null && $card->session->isBlindNow();
         // Before the eye has judged, the picture says nothing.
         $shown = $blind ? null : $shown;
+        // As derived now; what a picture said under older rules stays in its own result.
+        $ratings = $shown === null ? [] : $shown->ratings()->orderBy('id')->get()->groupBy('row')->map(static fn ($of): array => $of->pluck('detail')->all())->all();
         $strips = $shown === null ? collect() : $shown->strips()->get()->keyBy('specimen_id');
 
         return [
             ...self::summary($card),
             'layout' => $card->layout,
-            'rows' => $card->specimens->map(static fn (Specimen $s): array => self::row($card, $s, $shown, $strips[$s->id] ?? null))->all(),
+            'rows' => $card->specimens->map(static fn (Specimen $s): array => self::row($card, $s, $shown, $ratings[$s->row] ?? [], $strips[$s->id] ?? null))->all(),
             'pictures' => $card->pictures->map(static fn (Picture $p): array => self::picture($p, $newest[$p->id] ?? null))->all(),
             'shownPicture' => $card->pictures->firstWhere('id', $shown?->picture_id)?->uuid,
             'result' => $shown?->result,
@@ -69,13 +71,16 @@ final class CardView
         ];
     }
 
-    /** @return array<string, mixed> */
-    private static function row(Card $card, Specimen $specimen, ?Measurement $shown, ?Strip $strip): array
+    /**
+     * @param list<array<string, mixed>> $ratings of the row
+     *
+     * @return array<string, mixed>
+     */
+    private static function row(Card $card, Specimen $specimen, ?Measurement $shown, array $ratings, ?Strip $strip): array
     {
         $paint = $specimen->pan->paint;
         $session = $card->session;
         $blind = $session !== null && $session->isBlindNow();
-        $ratings = array_values(array_filter($shown->result['ratings'] ?? [], static fn (array $r): bool => $r['row'] === $specimen->row));
 
         return [
             'row' => $specimen->row, 'uuid' => $specimen->uuid,

@@ -20,7 +20,7 @@ final class PropertyView
 {
     private const LIMITS = [
         'transparency' => BenchScale::TRANSPARENCY, 'staining' => BenchScale::STAINING,
-        'granulation' => BenchScale::GRANULATION, 'lightfastness' => LightfastnessScale::LIMITS,
+        'granulation' => BenchScale::GRANULATION, 'lightfastness' => LightfastnessScale::LIMITS, 'evenness' => BenchScale::EVENNESS,
     ];
 
     /**
@@ -66,13 +66,17 @@ final class PropertyView
     /**
      * @param array<string, mixed> $detail a rating as in the measurement JSON
      *
-     * @return array<string, mixed> with its places on the scale, 0..1
+     * @return array<string, mixed> with its places on the scale, 0..1, where it has one
      */
     public static function rating(array $detail, ?Measurement $measurement): array
     {
-        $limits = self::LIMITS[$detail['property']];
+        $limits = self::LIMITS[$detail['property']] ?? null;
         if (in_array('white or very pale: judged as applied', $detail['remarks'], true)) {
             $limits = BenchScale::TRANSPARENCY_PALE;
+        }
+        $card = $measurement === null ? null : ['uuid' => $measurement->card->uuid, 'title' => $measurement->card->title, 'mayChange' => $measurement->card->mayBeChangedBy(Auth::user())];
+        if ($limits === null) {
+            return [...$detail, 'card' => $card];
         }
         $u = 1.96 * ($detail['uncertainty'] ?? 0);
 
@@ -82,7 +86,7 @@ final class PropertyView
             'low' => ScalePosition::of($limits, $detail['value'] - $u),
             'high' => ScalePosition::of($limits, $detail['value'] + $u),
             'limits' => array_map(static fn (float $v): ?float => is_infinite($v) ? null : $v, $limits),
-            'card' => $measurement === null ? null : ['uuid' => $measurement->card->uuid, 'title' => $measurement->card->title, 'mayChange' => $measurement->card->mayBeChangedBy(Auth::user())],
+            'card' => $card,
         ];
     }
 

@@ -15,7 +15,7 @@ final readonly class BenchScale
     public const NAME = 'bench scale 1';
 
     /** Version of the rules that derive ratings from readings with this scale. */
-    public const RULES = 1;
+    public const RULES = 2;
 
     /** Deposit at which washes are compared: the key channel reflects 40 % of the paper (ASTM D4303, memory). */
     public const REFERENCE_DEPTH = 0.92;
@@ -77,6 +77,29 @@ final readonly class BenchScale
     /** A JPEG may have lost this share of the grain (own). */
     public const GRAIN_JPEG_LOSS = 0.4;
 
+    /** Difference of two neighbouring steps of a ladder that counts as clear, dE00 (own). */
+    public const CLEAR_STEP = 5.0;
+
+    /** A pale end nearer to the paper than this, dE00, is lost (own). */
+    public const PALE_END_LOST = 2.0;
+
+    /** Deposit of the tint that is held against the masstone (own). */
+    public const TINT_DEPTH = 0.3;
+
+    /** Upper limits of the blotch of a flat wash (own, simulated). */
+    public const EVENNESS = ['even' => 0.03, 'slightly uneven' => 0.06, 'uneven' => 0.12, 'very uneven' => INF];
+
+    /** Sampling and blur for evenness, mm: what is left is wider than about 1.5 mm (own). */
+    public const EVENNESS_PITCH_MM = 0.5;
+
+    public const EVENNESS_SIGMA_MM = 0.75;
+
+    /** Further blur before the direction of streaks is taken, mm (own, simulated). */
+    public const STREAK_SIGMA_MM = 1.5;
+
+    /** Share of the change in one direction from which a wash is called streaked (own, simulated). */
+    public const STREAK_COHERENCE = 0.6;
+
     /** Chroma below which a hue is not spoken of (own). */
     public const LEAST_CHROMA = 6.0;
 
@@ -87,6 +110,9 @@ final readonly class BenchScale
         'granulation' => ['none', 'slight', 'distinct', 'heavy'],
         'lightfastness' => ['I', 'II', 'III', 'IV', 'V'],
     ];
+
+    /** What a property card says beyond the rated properties; no maker's claim speaks of it. */
+    public const MORE = ['gradation', 'two-tone', 'evenness'];
 
     /**
      * Classes that a value's interval touches, least first.

@@ -69,6 +69,9 @@ final class CardMeter
             $ratings[] = Transparency::rate($row, $darkest);
             $ratings[] = Staining::rate($row);
             $ratings[] = Granulation::rate($row, self::grainMap($card, $layout, $row, CellRole::Wash, $facts), self::grainMap($card, $layout, $row, CellRole::Paper, $facts), (int) round($facts->dpi), $jpeg);
+            $ratings[] = Gradation::clearSteps($row);
+            $ratings[] = Gradation::twoTone($row);
+            $ratings[] = Evenness::rate($row, self::coarseMap($card, $layout, $row, CellRole::Wash), self::coarseMap($card, $layout, $row, CellRole::Paper));
         }
 
         return new CardMeasurement($layout, $facts, $cells, $papers, $rows, $ratings);
@@ -86,6 +89,12 @@ final class CardMeter
         $window = Rect::around($area->centre()->x, $area->centre()->y, min($width, $area->width), min($height, $area->height));
 
         return $card->areaMeans($window, BenchScale::GRAIN_PITCH_MM, $row->key);
+    }
+
+    /** The whole of a cell at 0.5 mm in the row's key channel, for what is wider than grains. */
+    private static function coarseMap(Resampler $card, CardLayout $layout, RowReadings $row, CellRole $role): ?GrainMap
+    {
+        return $row->key === null ? null : $card->areaMeans($layout->cellsOf($row->row, $role)[0]->area, BenchScale::EVENNESS_PITCH_MM, $row->key);
     }
 
     /** @return array{0: RowReadings, 1: array<string, CellReading>} */

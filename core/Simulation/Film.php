@@ -29,6 +29,9 @@ final readonly class Film
         /** Loss per Mlx h of a thin film, and darkening (added absorption, share) per Mlx h. */
         public float $fadePerMlxh,
         public float $brownPerMlxh,
+        /** Streaks of a flat wash: relative strength (0 for none) and direction, degrees from the row's. */
+        public float $streak = 0.0,
+        public float $streakDeg = 0.0,
     ) {}
 
     /** Share of the thickness that is left after a dose; thin films lose more. */

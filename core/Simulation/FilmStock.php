@@ -63,6 +63,15 @@ final class FilmStock
             $soft * $random->between(0.35, 0.9),
             $vary($fade, 0.6),
             $vary($brown, 0.4),
+            ...self::streaks("$row->specimen|$seed"),
         );
+    }
+
+    /** @return array{0: float, 1: float} every third paint is laid in streaks; chances of their own, so that nothing else changes */
+    private static function streaks(string $key): array
+    {
+        $random = Chance::keyed("streaks|$key");
+
+        return [$random->between(0, 1) < 0.35 ? $random->between(0.03, 0.18) : 0.0, $random->between(0, 180)];
     }
 }

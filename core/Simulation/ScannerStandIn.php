@@ -279,7 +279,7 @@ final class ScannerStandIn
         $film = $this->scene->films[$window->row];
         $thickness = $this->scene->hand->between(0.75, 1.0);
 
-        return $this->flat($window, $film, fn (float $x, float $y): float => $thickness * (1 + 0.02 * $this->scene->unevenness->at($x, $y)));
+        return $this->flat($window, $film, fn (float $x, float $y): float => $thickness * $this->scene->washFactor($film, $x, $y));
     }
 
     private function lift(Window $window): \Closure

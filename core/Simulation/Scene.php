@@ -84,6 +84,18 @@ final readonly class Scene
         ];
     }
 
+    /** How a flat wash is thicker here and thinner there, about 1: a little everywhere, and in streaks where the brush left them. */
+    public function washFactor(Film $film, float $x, float $y): float
+    {
+        $even = 1 + 0.02 * $this->unevenness->at($x, $y);
+        if ($film->streak <= 0) {
+            return $even;
+        }
+        $across = deg2rad($film->streakDeg + 90);
+
+        return $even * max(0.2, 1 + $film->streak * $this->unevenness->at(20 + 0.35 * ($x * cos($across) + $y * sin($across)), 11));
+    }
+
     /**
      * What the eye of a perfect scanner sees of a film: [red, green, blue] in linear light.
      *

@@ -7,6 +7,7 @@ namespace MarshTrial\Core\Simulation;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\Rect;
+use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
 
@@ -78,12 +79,137 @@ final class Truth
             'residue' => ['soft' => $soft, 'stiff' => $stiff],
             'grain' => $grain,
             'body' => $body,
+            'clearSteps' => self::clearSteps($scene, $row, $means),
+            'twoToneDeg' => self::twoTone($scene, $row, $means),
+            'blotch' => self::blotch($scene, $row, $grains),
+            'streakDeg' => $film->streak > 0 ? $film->streakDeg : null,
             'classes' => [
                 'transparency' => $class($body, [0.015, 0.03, 0.05], ['transparent', 'semi-transparent', 'semi-opaque', 'opaque']),
                 'staining' => $class($soft, [0.1, 0.3, 0.6], ['non-staining', 'low', 'medium', 'high']),
                 'granulation' => $class($grain, [0.04, 0.1, 0.2], ['none', 'slight', 'distinct', 'heavy']),
             ],
         ];
+    }
+
+    /**
+     * Colour of the film along the stroke, from its first sampled place to its last, in many equal parts of the logarithm of thickness.
+     *
+     * @param array<string, LinearRgb> $means
+     *
+     * @return list<Lab>
+     */
+    private static function path(Scene $scene, int $row, array $means): array
+    {
+        $film = $scene->films[$row];
+        $key = $film->keyChannel();
+        $mean = static fn (int $step): float => ($means["r$row-stroke-$step-above"]->toArray()[$key] + $means["r$row-stroke-$step-below"]->toArray()[$key]) / 2;
+        $thickness = static function (float $seen) use ($scene, $film, $key): float {
+            [$low, $high] = [0.0, 8.0];
+            for ($i = 0; $i < 60; $i++) {
+                $middle = ($low + $high) / 2;
+                [$low, $high] = $scene->appearance($film->k, $film->s, $middle, $scene->paper)[$key] > $seen ? [$middle, $high] : [$low, $middle];
+            }
+
+            return $low;
+        };
+        [$from, $to] = [log($thickness($mean(1))), log($thickness($mean(10)))];
+        $path = [];
+        for ($i = 0; $i <= 500; $i++) {
+            $path[] = LinearRgb::fromArray($scene->appearance($film->k, $film->s, exp($from + ($to - $from) * $i / 500), $scene->paper))->toLab();
+        }
+
+        return $path;
+    }
+
+    /** @param array<string, LinearRgb> $means */
+    private static function clearSteps(Scene $scene, int $row, array $means): float
+    {
+        $path = self::path($scene, $row, $means);
+        $last = 0;
+        $steps = 1;
+        foreach ($path as $i => $here) {
+            if (Difference::ciede2000($path[$last], $here) >= 5) {
+                $steps++;
+                $last = $i;
+            }
+        }
+
+        return $steps + min(0.999, Difference::ciede2000($path[$last], $path[count($path) - 1]) / 5);
+    }
+
+    /**
+     * @param array<string, LinearRgb> $means
+     *
+     * @return float|null null for greys
+     */
+    private static function twoTone(Scene $scene, int $row, array $means): ?float
+    {
+        $path = self::path($scene, $row, $means);
+        $film = $scene->films[$row];
+        $key = $film->keyChannel();
+        $bare = $scene->appearance([0, 0, 0], [1e-9, 1e-9, 1e-9], 0, $scene->paper);
+        $tint = null;
+        // Beyond the stroke's own pale end the tint is its palest place.
+        for ($x = 3.0; $x > 0.01; $x *= 0.995) {
+            $seen = $scene->appearance($film->k, $film->s, $x, $scene->paper);
+            if (-log($seen[$key] / $bare[$key]) <= 0.3) {
+                $tint = LinearRgb::fromArray($seen)->toLab();
+                break;
+            }
+        }
+        $hue = static fn (Lab $c): float => rad2deg(atan2($c->b, $c->a));
+        if ($tint === null || min(hypot($tint->a, $tint->b), hypot($path[0]->a, $path[0]->b)) < 6) {
+            return null;
+        }
+
+        return fmod($hue($tint) - $hue($path[0]) + 900, 360) - 180;
+    }
+
+    /** Scatter of the smoothed deposit without its plane over its mean, from the noise-free film on smooth paper. */
+    private static function blotch(Scene $scene, int $row, Grains $grains): float
+    {
+        $film = $scene->films[$row];
+        $key = $film->keyChannel();
+        $cell = $scene->layout->cellsOf($row, CellRole::Wash)[0]->area;
+        $bare = $scene->appearance([0, 0, 0], [1e-9, 1e-9, 1e-9], 0, $scene->paper)[$key];
+        $table = [];
+        for ($i = 0; $i <= 1000; $i++) {
+            $table[] = $scene->appearance($film->k, $film->s, $i * 0.005, $scene->paper)[$key];
+        }
+        $reach = 6;
+        $map = [];
+        for ($j = -$reach, $rows = (int) round(2 * $cell->height) + $reach; $j < $rows; $j++) {
+            for ($i = -$reach, $columns = (int) round(2 * $cell->width) + $reach; $i < $columns; $i++) {
+                $mean = 0.0;
+                for ($p = 0; $p < 25; $p++) {
+                    [$x, $y] = [$cell->x + 0.5 * $i + 0.1 * ($p % 5 + 0.5), $cell->y + 0.5 * $j + 0.1 * (intdiv($p, 5) + 0.5)];
+                    $mean += $table[(int) min(1000, 0.875 * $scene->washFactor($film, $x, $y) * $grains->at($x, $y) / 0.005 + 0.5)] / 25;
+                }
+                $map[$j + $reach][$i + $reach] = -log($mean / $bare);
+            }
+        }
+        $smooth = self::smoothed($map, 1.5, $reach);
+        $n = count($smooth) * count($smooth[0]);
+        $mean = array_sum(array_map(array_sum(...), $smooth)) / $n;
+        // The plane by its normal equations, coordinates counted from the middle.
+        $sxx = $syy = $sx = $sy = 0.0;
+        foreach ($smooth as $j => $line) {
+            foreach ($line as $i => $v) {
+                [$x, $y] = [$i - (count($line) - 1) / 2, $j - (count($smooth) - 1) / 2];
+                $sxx += $x * $x;
+                $syy += $y * $y;
+                $sx += $x * $v;
+                $sy += $y * $v;
+            }
+        }
+        $square = 0.0;
+        foreach ($smooth as $j => $line) {
+            foreach ($line as $i => $v) {
+                $square += ($v - $mean - $sx / $sxx * ($i - (count($line) - 1) / 2) - $sy / $syy * ($j - (count($smooth) - 1) / 2)) ** 2;
+            }
+        }
+
+        return sqrt($square / $n) / $mean;
     }
 
     /** Light from the film's own body at reference depth, over its luminance on paper; the gloss is known here. */

@@ -16,6 +16,12 @@ final class Figures
         'grain, median stated uncertainty' => [0.03, '<='],
         'residue, median stated uncertainty' => [0.03, '<='],
         'body, median stated uncertainty' => [0.01, '<='],
+        'clear steps exact' => [0.95, '>='],
+        'clear steps within the stated 95 %' => [0.95, '>='],
+        'two-tone within 3 degrees' => [0.95, '>='],
+        'blotch in the right order, pairs a quarter apart' => [0.95, '>='],
+        'streaks within 15 degrees where called' => [0.95, '>='],
+        'streaks called where none are' => [0.02, '<='],
         'classes right where given' => [0.95, '>='],
         'classes given' => [0.5, '>='],
         'fading within 0.5 + 3 %' => [0.95, '>='],
@@ -51,6 +57,7 @@ final class Figures
             'classes right where given' => self::share($given, static fn (array $r): bool => $r['class'] === $r['trueClass']),
             'classes given' => count($given) / count($classed),
         ];
+        $figures += self::ofStroke($of('gradation'), array_values(array_filter($of('two-tone'), static fn (array $r): bool => $r['truth'] !== null))) + self::ofWash($of('evenness'));
         foreach (['transparency', 'staining', 'granulation'] as $property) {
             $all = array_values(array_filter($classed, static fn (array $r): bool => $r['property'] === $property));
             $with = array_values(array_filter($all, static fn (array $r): bool => $r['class'] !== null));
@@ -59,6 +66,57 @@ final class Figures
         }
 
         return $figures;
+    }
+
+    /**
+     * @param list<array<string, mixed>> $ladders
+     * @param list<array<string, mixed>> $tones
+     *
+     * @return array<string, float>
+     */
+    private static function ofStroke(array $ladders, array $tones): array
+    {
+        $turn = static fn (array $r): float => abs(fmod($r['value'] - $r['truth'] + 540, 360) - 180);
+
+        return [
+            'clear steps exact' => self::share($ladders, static fn (array $r): bool => (int) $r['value'] === (int) $r['truth']),
+            'clear steps within the stated 95 %' => self::share($ladders, static fn (array $r): bool => abs($r['value'] - $r['truth']) <= 1.96 * $r['uncertainty']),
+            'clear steps, mean error' => array_sum(array_map(static fn (array $r): float => abs($r['value'] - $r['truth']), $ladders)) / max(1, count($ladders)),
+            'two-tone within 3 degrees' => self::share($tones, static fn (array $r): bool => $turn($r) <= 3),
+            'two-tone within the stated 95 %' => self::share($tones, static fn (array $r): bool => $turn($r) <= 1.96 * $r['uncertainty']),
+        ];
+    }
+
+    /**
+     * @param list<array<string, mixed>> $washes
+     *
+     * @return array<string, float>
+     */
+    private static function ofWash(array $washes): array
+    {
+        $pairs = [];
+        foreach ($washes as $a) {
+            foreach ($washes as $b) {
+                if ($a['truth'] >= 1.25 * $b['truth']) {
+                    $pairs[] = $a['value'] > $b['value'];
+                }
+            }
+        }
+        $called = array_values(array_filter($washes, static fn (array $r): bool => (bool) $r['streak'][0]));
+        $none = array_values(array_filter($washes, static fn (array $r): bool => $r['streak'][2] === null));
+        $right = static function (array $r): bool {
+            $off = abs(fmod($r['streak'][1] - ($r['streak'][2] ?? 1e6) + 540, 180));
+
+            return $r['streak'][2] !== null && min($off, 180 - $off) <= 15;
+        };
+
+        return [
+            'blotch in the right order, pairs a quarter apart' => self::share($pairs, static fn (bool $r): bool => $r),
+            'blotch within 0.01' => self::share($washes, static fn (array $r): bool => abs($r['value'] - $r['truth']) <= 0.01),
+            'streaks within 15 degrees where called' => self::share($called, $right),
+            'streaks called where none are' => self::share($none, static fn (array $r): bool => (bool) $r['streak'][0]),
+            'streaked washes called' => count($called) / max(1, count($washes) - count($none)),
+        ];
     }
 
     /**

@@ -80,10 +80,14 @@ final class Series
         $ratings = [];
         foreach ($measured->ratings as $rating) {
             $row = $truth['rows'][$rating->row - 1];
-            $true = ['transparency' => $row['body'], 'staining' => $row['residue']['soft'], 'granulation' => $row['grain']][$rating->property];
+            $true = [
+                'transparency' => $row['body'], 'staining' => $row['residue']['soft'], 'granulation' => $row['grain'],
+                'gradation' => $row['clearSteps'], 'two-tone' => $row['twoToneDeg'], 'evenness' => $row['blotch'],
+            ][$rating->property];
             $ratings[] = [
                 'property' => $rating->property, 'measured' => $rating->status === RatingStatus::Measured, 'value' => $rating->value, 'uncertainty' => $rating->uncertainty,
-                'truth' => $true, 'class' => $rating->class(), 'trueClass' => $row['classes'][$rating->property],
+                'truth' => $true, 'class' => $rating->class(), 'trueClass' => $row['classes'][$rating->property] ?? null, 'classes95' => $rating->classes95,
+                'streak' => [$rating->numbers['streaked'] ?? null, $rating->numbers['streakDirectionDeg'] ?? null, $row['streakDeg']],
             ];
             if ($rating->property === 'staining' && $rating->value !== null) {
                 $ratings[] = ['property' => 'staining, stiff', 'measured' => true, 'value' => $rating->numbers['stiff']['residue'], 'uncertainty' => $rating->numbers['stiff']['uncertainty'], 'truth' => $row['residue']['stiff'], 'class' => null, 'trueClass' => null];

@@ -54,8 +54,8 @@ final class CommandsTest extends TestCase
         self::assertSame([0, ''], [$code, $error]);
         self::assertFollows('card-measurement', $json);
         $measurement = json_decode($json, true);
-        self::assertSame(['transparency', 'staining', 'granulation'], array_column($measurement['ratings'], 'property'));
-        self::assertSame(['measured', 'measured', 'measured'], array_column($measurement['ratings'], 'status'));
+        self::assertSame(['transparency', 'staining', 'granulation', 'gradation', 'two-tone', 'evenness'], array_column($measurement['ratings'], 'property'));
+        self::assertSame(array_fill(0, 6, 'measured'), array_column($measurement['ratings'], 'status'));
         self::assertEqualsWithDelta(254, $measurement['scan']['dpi'], 1);
         // The same seed makes the same picture.
         $this->artisan('card:scan', 'layout.json', '--seed=3', '--dpi=254', '-o', 'b.png');

@@ -118,7 +118,7 @@ final class BenchController extends Controller
     public function putSpoiling(Request $request, string $uuid): JsonResponse
     {
         $values = $request->validate(
-            ['specimenUuid' => 'required|uuid', 'property' => ['nullable', Rule::in(array_keys(BenchScale::CLASSES))], 'reason' => 'required|string|max:300'],
+            ['specimenUuid' => 'required|uuid', 'property' => ['nullable', Rule::in([...array_keys(BenchScale::CLASSES), ...BenchScale::MORE])], 'reason' => 'required|string|max:300'],
             ['reason.required' => 'Say why it no longer counts; it is kept and shown with its reason.'],
         );
         $specimen = $this->specimen($values['specimenUuid']);

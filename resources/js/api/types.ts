@@ -1,6 +1,9 @@
 /** Shapes of the server's answers; they mirror app/Queries. */
 
 export type Property = 'transparency' | 'staining' | 'granulation' | 'lightfastness';
+/** What a card says beyond the four rated properties. */
+export type Quantity = Property | 'gradation' | 'two-tone' | 'evenness';
+export const MORE: Quantity[] = ['gradation', 'two-tone', 'evenness'];
 export const PROPERTIES: Property[] = ['transparency', 'staining', 'granulation', 'lightfastness'];
 
 export interface Person { uuid: string; name: string; email: string; isSteward: boolean }
@@ -29,7 +32,7 @@ export interface ClaimScale { uuid: string; property: Property; name: string; wo
 export interface Verdict { uuid: string; property: Property; word: string; note: string; by: string; on: string | null; blind: boolean; check: ClaimBeside['check'] }
 
 export interface Rating {
-    row: number; property: Property; status: 'measured' | 'not-reached' | 'not-tested' | 'undecidable'; reason: string | null;
+    row: number; property: Quantity; status: 'measured' | 'not-reached' | 'not-tested' | 'undecidable'; reason: string | null;
     value: number | null; uncertainty: number | null; class: string | null; classes: string[]; classes95: string[]; atDeposit: number | null;
     scale: string; remarks: string[]; cells: string[]; numbers: Record<string, unknown>; formula: string;
     position?: number; low?: number; high?: number; limits?: Record<string, number | null>; card?: { uuid: string; title: string; mayChange: boolean } | null;
@@ -48,7 +51,7 @@ export interface Strip { ladder: Ladder | null; fade: FadeHalves | null }
 
 export interface PaintBeside extends Paint { strip: Strip | null; properties: Record<Property, PropertyBeside>; notTested: Property[] }
 export interface PanTest { specimen: string; status: Rating['status']; value: number | null; uncertainty: number | null; class: string | null; card: string; title: string; paper: string; on: string; spoiled: string | null; spoilingUuid: string | null }
-export interface PanTests { pan: string; properties: { property: Property; tests: PanTest[]; counted: number; spread: number | null; apart: [PanTest, PanTest] | null }[] }
+export interface PanTests { pan: string; properties: { property: Quantity; tests: PanTest[]; counted: number; spread: number | null; apart: [PanTest, PanTest] | null }[] }
 export interface PaintPage extends PaintBeside {
     pans: Pan[]; forms: string[]; states: string[]; got: string[]; formulations: Formulation[]; tests: PanTests[]; spoiledReasons: string[]; claimScales: ClaimScale[]; classes: Record<Property, string[]>;
 }

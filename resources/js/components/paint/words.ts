@@ -1,16 +1,21 @@
-import type { PaintBeside, Property, Rating } from '../../api/types';
+import type { PaintBeside, Quantity, Rating } from '../../api/types';
+
+/** Decimal places and units of each quantity. */
+const WRITTEN: Record<Quantity, { places: number; before?: string; after?: string }> = {
+    transparency: { places: 3 }, staining: { places: 2 }, granulation: { places: 2 }, lightfastness: { places: 1, before: 'dE ' },
+    gradation: { places: 1, after: ' steps' }, 'two-tone': { places: 0, after: '°' }, evenness: { places: 3 },
+};
 
 /** Numbers as they are written everywhere: value, uncertainty, and the unit where there is one. */
 export function withUncertainty(rating: Pick<Rating, 'property' | 'value' | 'uncertainty'>): string {
     if (rating.value === null) {
         return '';
     }
-    const places = rating.property === 'transparency' ? 3 : rating.property === 'lightfastness' ? 1 : 2;
-    const unit = rating.property === 'lightfastness' ? 'dE ' : '';
-    return `${unit}${rating.value.toFixed(places)}${rating.uncertainty === null ? '' : ` ±${rating.uncertainty.toFixed(places)}`}`;
+    const { places, before = '', after = '' } = WRITTEN[rating.property];
+    return `${before}${rating.value.toFixed(places)}${rating.uncertainty === null ? '' : ` ±${rating.uncertainty.toFixed(places)}`}${after}`;
 }
 
-export const QUANTITY: Record<Property, string> = { transparency: 'body', staining: 'residue', granulation: 'grain', lightfastness: 'change' };
+export const QUANTITY: Record<Quantity, string> = { transparency: 'body', staining: 'residue', granulation: 'grain', lightfastness: 'change', gradation: 'clear steps', 'two-tone': 'turn of hue', evenness: 'blotch' };
 
 /** The class, or the classes between which the measurement leaves it. */
 export function classWords(rating: Rating): string {

@@ -1,10 +1,11 @@
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import type { CardRow, CellRead, Property, PropertyBeside, Rating } from '../../api/types';
+import type { CardRow, CellRead, Property, PropertyBeside, Quantity, Rating } from '../../api/types';
 import { RatingCell } from '../../components/paint/RatingCell';
 import { RatingOrigin } from '../../components/paint/RatingOrigin';
 import { StripCanvas } from '../../components/paint/StripCanvas';
 import { Wide } from '../../components/ui/Wide';
+import { MoreOfTheRow } from './MoreOfTheRow';
 import { Said } from './Said';
 
 /** Rows of a card with claimed, measured and judged side by side; each opens to where it comes from. */
@@ -12,7 +13,7 @@ export function RowResults({ rows, cells, classes, properties, extra }: {
     rows: CardRow[]; cells?: CellRead[]; classes: Record<Property, string[]>; properties: Property[]; extra?: (row: CardRow, property: Property) => ReactNode;
 }) {
     const painted = rows.some((r) => r.strip?.ladder);
-    const [open, setOpen] = useState<{ row: number; property: Property } | null>(null);
+    const [open, setOpen] = useState<{ row: number; property: Quantity } | null>(null);
     return (
         <Wide label="Results by row">
             <table className="w-full min-w-[860px] mt-4">
@@ -30,7 +31,7 @@ export function RowResults({ rows, cells, classes, properties, extra }: {
                                     {row.codeWord && row.pan !== null && <span className="block text-sm text-soft">was “{row.codeWord}” while blind</span>}
                                     <Said row={row} />
                                 </th>
-                                {painted && <td className="py-2 pr-4"><StripCanvas strip={row.strip} label={`Strip of ${row.paint.colourName}`} height={84} /></td>}
+                                {painted && <td className="py-2 pr-4"><StripCanvas strip={row.strip} label={`Strip of ${row.paint.colourName}`} height={84} /><MoreOfTheRow ratings={row.ratings} open={shown} label={row.paint.colourName} onToggle={(q) => setOpen(shown === q ? null : { row: row.row, property: q })} /></td>}
                                 {properties.map((p) => (
                                     <td key={p} className="py-2 pr-3">
                                         <RatingCell beside={besideOf(row, p, classes)} open={shown === p} label={`${p} of ${row.paint.colourName}`} onToggle={() => setOpen(shown === p ? null : { row: row.row, property: p })} />
@@ -47,11 +48,11 @@ export function RowResults({ rows, cells, classes, properties, extra }: {
     );
 }
 
-function besideOf(row: CardRow, property: Property, classes: Record<Property, string[]>): PropertyBeside {
+function besideOf(row: CardRow, property: Quantity, classes: Record<Property, string[]>): PropertyBeside {
     const rating: Rating | undefined = row.ratings.find((r) => r.property === property);
     const measured = rating?.status === 'measured' ? rating : null;
     return {
-        classes: classes[property],
+        classes: property in classes ? classes[property as Property] : [],
         measured,
         without: measured === null && rating ? { status: rating.status, reason: rating.reason } : null,
         tests: measured === null ? 0 : 1,

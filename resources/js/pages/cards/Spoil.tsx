@@ -1,10 +1,10 @@
 import { newUuid, put, remove } from '../../api/client';
-import type { Property } from '../../api/types';
+import type { Quantity } from '../../api/types';
 import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 
 /** Marks a test as one that no longer counts, with its reason; it stays and is shown. */
-export function Spoil({ specimen, property, reasons, spoiled, onDone }: { specimen: string; property: Property; reasons: string[]; spoiled: { uuid: string; reason: string } | null; onDone: () => void }) {
+export function Spoil({ specimen, property, reasons, spoiled, onDone }: { specimen: string; property: Quantity; reasons: string[]; spoiled: { uuid: string; reason: string } | null; onDone: () => void }) {
     const { error, saving } = useSaving();
     return (
         <div className="no-print mt-1 text-sm">

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import type { PaintPage, PanTest } from '../../api/types';
+import type { PaintPage, PanTest, Quantity } from '../../api/types';
 import { QUANTITY, day, withUncertainty } from '../../components/paint/words';
 import { Wide } from '../../components/ui/Wide';
 import { Spoil } from '../cards/Spoil';
@@ -37,6 +37,6 @@ export function TestsSideBySide({ paint, onSaved }: { paint: PaintPage; onSaved:
     );
 }
 
-function said(test: PanTest, property: PaintPage['notTested'][number]): string {
+function said(test: PanTest, property: Quantity): string {
     return test.value === null ? test.status.replace('-', ' ') : withUncertainty({ property, value: test.value, uncertainty: test.uncertainty });
 }

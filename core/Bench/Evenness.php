@@ -1,0 +1,126 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Bench;
+
+use MarshTrial\Core\Imaging\Gaussian;
+use MarshTrial\Core\Imaging\GrainMap;
+
+/** How evenly a flat wash lies at the scale of streaks and blooms, and which way its streaks run. */
+final class Evenness
+{
+    private const FORMULA = 'blotch = sqrt(max(0, s_paint² − s_paper²)) / mean deposit; s after taking a plane away and a blur that leaves what is wider than 1.5 mm';
+
+    /** What paper and scanner leave of it (own, simulated). */
+    private const SYSTEMATIC = 0.004;
+
+    /** Side of the square that counts as one independent sample, mm (own). */
+    private const INDEPENDENT_MM = 3.0;
+
+    /**
+     * @param GrainMap|null $washMap the wash in the row's key channel at 0.5 mm
+     * @param GrainMap|null $paperMap the bare paper likewise
+     */
+    public static function rate(RowReadings $row, ?GrainMap $washMap, ?GrainMap $paperMap): Rating
+    {
+        $property = 'evenness';
+        $cells = ["r$row->row-wash", "r$row->row-paper"];
+        $largest = $row->depositOf($row->wash)->largest();
+        if ($row->key === null || $washMap === null || $paperMap === null || ($largest !== null && $largest < BenchScale::LEAST_DEPOSIT)) {
+            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the wash’s window.', $cells);
+        }
+        $deposit = $row->keyDeposit($row->wash);
+        if ($deposit === null) {
+            return Rating::without($row->row, $property, RatingStatus::NotReached, 'The wash is so dark that its amount of paint cannot be read.', $cells);
+        }
+        $bare = $row->paper->rgb->toArray()[$row->key];
+        $paint = self::smoothed($washMap, $bare);
+        $paper = self::smoothed($paperMap, $bare);
+        $blotch = sqrt(max(0.0, self::variance($paint) - self::variance($paper))) / $deposit;
+        $area = $washMap->columns * $washMap->rows * $washMap->pitchMm ** 2;
+        $uncertainty = hypot(self::SYSTEMATIC, $blotch / sqrt(2 * $area / self::INDEPENDENT_MM ** 2));
+        // Streaks are wider than blooms and grains: a further blur leaves them standing.
+        $wide = Gaussian::blur($paint, $washMap->columns, $washMap->rows, BenchScale::STREAK_SIGMA_MM / $washMap->pitchMm);
+        [$directionDeg, $coherence] = self::direction($wide, $washMap->columns, $washMap->rows);
+        $streaked = $coherence >= BenchScale::STREAK_COHERENCE && $blotch >= BenchScale::EVENNESS['even'];
+
+        return Rating::measured(
+            $row->row, $property, $blotch, $uncertainty, BenchScale::EVENNESS, $deposit,
+            $streaked ? [sprintf('streaks at %.0f degrees to the row', $directionDeg)] : [], $cells,
+            ['sPaint' => sqrt(self::variance($paint)), 'sPaper' => sqrt(self::variance($paper)), 'meanDeposit' => $deposit, 'streaked' => $streaked, 'streakDirectionDeg' => $directionDeg, 'coherence' => $coherence],
+            self::FORMULA,
+        );
+    }
+
+    /**
+     * Deposit without its plane, blurred.
+     *
+     * @return list<float>
+     */
+    private static function smoothed(GrainMap $map, float $bare): array
+    {
+        $deposit = array_map(static fn (float $v): float => -log(max(1e-4, $v) / $bare), $map->values);
+
+        return Gaussian::blur(self::withoutPlane($deposit, $map->columns, $map->rows), $map->columns, $map->rows, BenchScale::EVENNESS_SIGMA_MM / $map->pitchMm);
+    }
+
+    /**
+     * Least squares over an even grid: its two slopes follow each by itself.
+     *
+     * @param list<float> $values
+     *
+     * @return list<float>
+     */
+    private static function withoutPlane(array $values, int $columns, int $rows): array
+    {
+        $mean = array_sum($values) / count($values);
+        $cx = ($columns - 1) / 2;
+        $cy = ($rows - 1) / 2;
+        $sx = $sy = 0.0;
+        foreach ($values as $i => $v) {
+            $sx += ($i % $columns - $cx) * $v;
+            $sy += (intdiv($i, $columns) - $cy) * $v;
+        }
+        $slopeX = $columns < 2 ? 0.0 : $sx / ($rows * $columns * ($columns ** 2 - 1) / 12);
+        $slopeY = $rows < 2 ? 0.0 : $sy / ($columns * $rows * ($rows ** 2 - 1) / 12);
+        foreach ($values as $i => $v) {
+            $values[$i] = $v - $mean - $slopeX * ($i % $columns - $cx) - $slopeY * (intdiv($i, $columns) - $cy);
+        }
+
+        return $values;
+    }
+
+    /** @param list<float> $values */
+    private static function variance(array $values): float
+    {
+        return array_sum(array_map(static fn (float $v): float => $v * $v, $values)) / count($values);
+    }
+
+    /**
+     * Which way lines run, from the structure tensor of the map: degrees from the row's direction, 0 to below 180, and how much of
+     * the change goes one way (0 none, 1 all).
+     *
+     * @param list<float> $values
+     *
+     * @return array{0: float, 1: float}
+     */
+    private static function direction(array $values, int $columns, int $rows): array
+    {
+        $xx = $yy = $xy = 0.0;
+        for ($y = 1; $y < $rows - 1; $y++) {
+            for ($x = 1; $x < $columns - 1; $x++) {
+                $at = $y * $columns + $x;
+                $gx = $values[$at + 1] - $values[$at - 1];
+                $gy = $values[$at + $columns] - $values[$at - $columns];
+                $xx += $gx * $gx;
+                $yy += $gy * $gy;
+                $xy += $gx * $gy;
+            }
+        }
+        $across = rad2deg(0.5 * atan2(2 * $xy, $xx - $yy));
+        $coherence = $xx + $yy > 0 ? hypot($xx - $yy, 2 * $xy) / ($xx + $yy) : 0.0;
+
+        return [fmod($across + 270, 180), $coherence];
+    }
+}
