@@ -88,6 +88,7 @@ Route::middleware('auth')->group(static function (): void {
     Route::put('timers/{uuid}', [BenchController::class, 'putTimer']);
     Route::put('remarks/{uuid}', [BenchController::class, 'putRemark']);
     Route::put('specimen-conditions/{uuid}', [BenchController::class, 'putCondition']);
+    Route::put('hand-readings/{uuid}', [BenchController::class, 'putHandReading']);
     Route::post('photos/{uuid}', [BenchController::class, 'putPhoto']);
     Route::get('photos/{photo}/preview.jpg', [BenchController::class, 'photo']);
     Route::put('spoilings/{uuid}', [BenchController::class, 'putSpoiling']);

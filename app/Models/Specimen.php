@@ -21,6 +21,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property Card $card
  * @property \Illuminate\Database\Eloquent\Collection<int, Verdict> $verdicts
  * @property \Illuminate\Database\Eloquent\Collection<int, Remark> $remarks
+ * @property \Illuminate\Database\Eloquent\Collection<int, HandReading> $handReadings
  * @property \Illuminate\Database\Eloquent\Collection<int, Photo> $photos
  * @property \Illuminate\Database\Eloquent\Collection<int, SpecimenCondition> $conditions
  * @property \Illuminate\Database\Eloquent\Collection<int, Spoiling> $spoilings
@@ -50,6 +51,12 @@ final class Specimen extends Model
     public function remarks(): HasMany
     {
         return $this->hasMany(Remark::class)->orderBy('id');
+    }
+
+    /** @return HasMany<HandReading, $this> */
+    public function handReadings(): HasMany
+    {
+        return $this->hasMany(HandReading::class)->orderBy('id');
     }
 
     /** @return HasMany<Photo, $this> */

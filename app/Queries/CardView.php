@@ -17,6 +17,7 @@ use App\Models\Verdict;
 use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\EyeScale;
+use MarshTrial\Core\Bench\HandMeasure;
 use MarshTrial\Core\Card\CardCode;
 use MarshTrial\Core\Evidence\Strip as CoreStrip;
 use MarshTrial\Core\Fading\CheckSchedule;
@@ -28,7 +29,7 @@ final class CardView
     /** @return array<string, mixed> */
     public static function of(Card $card): array
     {
-        $card->load('owner', 'paper', 'hanging', 'revisions', 'checks', 'pictures', 'specimens.pan.paint.maker', 'specimens.pan.paint.codes', 'specimens.pan.paint.claims.claimScale', 'specimens.pan.palette', 'specimens.pan.formulation', 'specimens.verdicts.owner', 'specimens.remarks.owner', 'specimens.conditions.owner', 'specimens.spoilings.owner', 'specimens.photos', 'session');
+        $card->load('owner', 'paper', 'hanging', 'revisions', 'checks', 'pictures', 'specimens.pan.paint.maker', 'specimens.pan.paint.codes', 'specimens.pan.paint.claims.claimScale', 'specimens.pan.palette', 'specimens.pan.formulation', 'specimens.verdicts.owner', 'specimens.remarks.owner', 'specimens.conditions.owner', 'specimens.spoilings.owner', 'specimens.photos', 'specimens.handReadings.owner', 'session');
         // Results are large; only the one that is shown is fetched.
         $newest = Measurement::query()->where('card_id', $card->id)->orderBy('id')
             ->get(['id', 'uuid', 'card_id', 'picture_id', 'state', 'progress', 'step', 'problem'])->keyBy('picture_id');
@@ -51,7 +52,7 @@ final class CardView
             'facings' => Hanging::FACINGS,
             'checks' => $card->checks->map(self::check(...))->all(),
             'revisions' => $card->revisions->map(static fn (Revision $r): array => ['number' => $r->number, 'publishedAt' => $r->published_at->toIso8601String()])->all(),
-            'eyeScales' => EyeScale::all(),
+            'eyeScales' => EyeScale::all(), 'moreByEye' => EyeScale::more(), 'handFields' => HandMeasure::FIELDS,
             'classes' => BenchScale::CLASSES,
             'session' => $card->session === null ? null : ['uuid' => $card->session->uuid, 'title' => $card->session->title, 'blind' => $card->session->blind, 'revealed' => ! $blind],
             'mayPublish' => $card->mayBePublishedBy(Auth::user()),

@@ -159,6 +159,7 @@ final class CodePage
             ...PaintView::of($paint),
             'strip' => StripView::of($evidence['strips'][$paint->id] ?? null, $evidence['fades'][$paint->id] ?? null),
             'properties' => $properties,
+            'alsoJudged' => $verdicts->whereNotIn('property', self::PROPERTIES)->values()->map(static fn (Verdict $v): array => PropertyView::verdict($v))->all(),
             'notTested' => array_values(array_filter(self::PROPERTIES, static fn (string $p): bool => $properties[$p]['measured'] === null && $properties[$p]['verdicts'] === [])),
         ];
     }

@@ -15,6 +15,7 @@ use App\Models\Verdict;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Bench\EyeScale;
+use MarshTrial\Core\Bench\HandMeasure;
 use MarshTrial\Core\Card\CardCode;
 use MarshTrial\Core\Pigment\Cautions;
 use MarshTrial\Core\Session\BenchWords;
@@ -31,7 +32,7 @@ final class SessionView
     {
         $session->load('owner', 'paper', 'people', 'tasks.doneBy', 'timers.task', 'timers.owner');
         $cards = Card::query()->listed()->where('bench_session_id', $session->id)->orderBy('id')
-            ->with('specimens.pan.paint.maker', 'specimens.pan.paint.codes', 'specimens.pan.palette', 'specimens.pan.formulation', 'specimens.verdicts.owner', 'specimens.remarks.owner', 'specimens.conditions.owner', 'specimens.spoilings.owner', 'specimens.photos')->get();
+            ->with('specimens.pan.paint.maker', 'specimens.pan.paint.codes', 'specimens.pan.palette', 'specimens.pan.formulation', 'specimens.verdicts.owner', 'specimens.remarks.owner', 'specimens.conditions.owner', 'specimens.spoilings.owner', 'specimens.photos', 'specimens.handReadings.owner')->get();
         $newest = Measurement::query()->whereIn('card_id', $cards->pluck('id'))->orderBy('id')->get(['id', 'uuid', 'card_id', 'state', 'progress', 'step', 'problem'])->keyBy('card_id');
         $cautions = $cards->flatMap(static fn (Card $c) => $c->specimens->flatMap(static fn (Specimen $s): array => $s->pan->paint->statement()->cautions()))->unique()->diff([Cautions::CLOSE])->values()->all();
         $uuids = ['cards' => $cards->pluck('uuid', 'id'), 'specimens' => $cards->flatMap->specimens->pluck('uuid', 'id')];
@@ -51,7 +52,7 @@ final class SessionView
             'pans' => $session->isBlindNow() ? [] : $cards->flatMap->specimens->map(static fn (Specimen $s) => $s->pan)->where('owner_id', Auth::id())->pluck('uuid')->unique()->values()->all(),
             'timers' => $session->timers->map(self::timer(...))->all(),
             'words' => ['remarks' => BenchWords::REMARKS, 'skips' => BenchWords::SKIPS, 'spoiled' => BenchWords::SPOILED, 'timers' => BenchWords::TIMERS],
-            'eyeScales' => EyeScale::all(),
+            'eyeScales' => EyeScale::all(), 'moreByEye' => EyeScale::more(), 'handFields' => HandMeasure::FIELDS,
             'now' => now()->format('Y-m-d\TH:i:s.vP'),
         ];
     }

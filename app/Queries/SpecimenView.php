@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Models\HandReading;
 use App\Models\Photo;
 use App\Models\Remark;
 use App\Models\Specimen;
 use App\Models\SpecimenCondition;
 use App\Models\Spoiling;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\Auth;
+use MarshTrial\Core\Bench\HandMeasure;
 use MarshTrial\Core\Session\Conditions;
 
 /** What was said of a specimen at the bench: conditions, remarks, notes, photographs, and what no longer counts. */
@@ -18,7 +21,7 @@ final class SpecimenView
     /**
      * @param array<string, string> $session conditions that it inherits
      *
-     * @return array<string, mixed> needs remarks, conditions, spoilings with their owners, and photos loaded
+     * @return array<string, mixed> needs remarks, conditions, spoilings and handReadings with their owners, and photos loaded
      */
     public static function said(Specimen $specimen, array $session): array
     {
@@ -30,8 +33,22 @@ final class SpecimenView
             'remarks' => $specimen->remarks->filter(static fn (Remark $r): bool => ! $r->withdrawn && ($r->word !== '' || $r->note !== ''))->values()->map(static fn (Remark $r): array => [
                 'uuid' => $r->uuid, 'edition' => $r->edition, 'word' => $r->word, 'note' => $r->note, 'by' => $r->owner->name, 'mine' => $r->owner_id === Auth::id(), 'on' => $r->updated_at->toIso8601String(),
             ])->all(),
+            'byHand' => self::byHand($specimen->handReadings->whereNotNull('value')),
             'photos' => $specimen->photos->map(static fn (Photo $p): array => ['uuid' => $p->uuid, 'taken' => $p->created_at?->toIso8601String()])->all(),
             'spoiled' => $specimen->spoilings->map(static fn (Spoiling $s): array => ['uuid' => $s->uuid, 'property' => $s->property, 'reason' => $s->reason, 'by' => $s->owner->name])->all(),
         ];
+    }
+
+    /**
+     * @param Collection<int, HandReading> $readings with their owners
+     *
+     * @return list<array<string, mixed>>
+     */
+    public static function byHand(Collection $readings): array
+    {
+        return array_values($readings->map(static fn (HandReading $r): array => [
+            'uuid' => $r->uuid, 'edition' => $r->edition, 'what' => $r->what, 'value' => $r->value, 'unit' => HandMeasure::FIELDS[$r->what]['unit'] ?? '', 'label' => HandMeasure::FIELDS[$r->what]['label'] ?? $r->what,
+            'by' => $r->owner->name, 'mine' => $r->owner_id === Auth::id(), 'on' => $r->updated_at->toDateString(),
+        ])->all());
     }
 }

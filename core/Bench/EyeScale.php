@@ -31,6 +31,47 @@ final class EyeScale
         ],
     ];
 
+    /** What no picture of a card tells; judged while wet, at once after drying, or by hand. */
+    private const MORE = [
+        'smoothness' => [
+            'smooth' => 'the flat wash lies like one sheet',
+            'a little streaky' => 'streaks are seen when looked for',
+            'streaky' => 'streaks are seen at arm’s length',
+        ],
+        'bloom' => [
+            'none' => 'a drop of water into the damp wash leaves nothing',
+            'soft' => 'it pushes the paint away with a soft border',
+            'hard-edged' => 'it leaves a back-run with a hard, crinkled border',
+        ],
+        'softened edge' => [
+            'soft' => 'a wet edge pulled out with clean water fades to nothing',
+            'hard line' => 'a line stays where the edge was',
+            'back-run' => 'the water creeps back into the paint',
+        ],
+        'salt' => [
+            'none' => 'a pinch of salt on the damp wash changes nothing',
+            'some' => 'pale stars are seen when looked for',
+            'strong' => 'clear pale stars',
+        ],
+        're-wetting' => [
+            'at once' => 'a damp brush is full after one pass over the dry pan',
+            'some passes' => 'two to five passes',
+            'hard work' => 'more than five passes, or rubbing',
+            'hardly at all' => 'the pan stays dry and hard',
+        ],
+        'gloss' => [
+            'matt' => 'the dry masstone is as matt as the paper',
+            'sheen' => 'it shines when tilted',
+            'glossy' => 'it shines from most sides: much binder',
+        ],
+        'finish' => [
+            'flat' => 'the dry masstone lies flat in the paper',
+            'chalky' => 'it looks dusty, or comes off on a finger',
+            'bronzed' => 'it has a metallic sheen of another hue',
+            'cracked' => 'it is cracked or flakes',
+        ],
+    ];
+
     private const FADE = [
         Outcome::NoChange->value => 'both halves look the same at every depth',
         Outcome::PalerInTint->value => 'only the pale end is lighter than the kept half',
@@ -45,13 +86,19 @@ final class EyeScale
     /** @return array<string, string> word => description, least first; empty for an unknown property */
     public static function words(string $property): array
     {
-        return $property === 'lightfastness' ? self::FADE : self::BENCH[$property] ?? [];
+        return self::all()[$property] ?? [];
     }
 
     /** @return array<string, array<string, string>> */
     public static function all(): array
     {
-        return [...self::BENCH, 'lightfastness' => self::FADE];
+        return [...self::BENCH, 'lightfastness' => self::FADE, ...self::MORE];
+    }
+
+    /** @return list<string> what is judged beside the rated properties */
+    public static function more(): array
+    {
+        return array_keys(self::MORE);
     }
 
     /** @throws CoreException when the word is not on the property's scale */

@@ -149,6 +149,13 @@ return new class extends Migration {
             $table->string('value');
             $table->unique(['specimen_id', 'key']);
         });
+        // Taken with a ruler, a timer, or by counting; null value: withdrawn.
+        Schema::create('hand_measures', function (Blueprint $table): void {
+            $this->shared($table);
+            $table->foreignId('specimen_id')->constrained()->cascadeOnDelete();
+            $table->string('what');
+            $table->decimal('value', 8, 2)->nullable();
+        });
         Schema::create('photos', function (Blueprint $table): void {
             $this->shared($table);
             $table->foreignId('specimen_id')->constrained()->cascadeOnDelete();

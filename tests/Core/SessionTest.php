@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
+use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Bench\EyeScale;
+use MarshTrial\Core\Bench\HandMeasure;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\CoreException;
@@ -131,6 +134,25 @@ final class SessionTest extends TestCase
                 self::assertNotSame('', $e->getMessage());
             }
         }
+    }
+
+    public function testWhatIsTakenByHandHasItsRangeAndEveryScaleItsDescriptions(): void
+    {
+        self::assertSame([23.5, 3.0, 0.25], [HandMeasure::check('spread', ' 23,5 '), HandMeasure::check('layerMoved', '3'), HandMeasure::check('paintUsed', '0.25')]);
+        foreach ([['layerMoved', '1'], ['layerMoved', '10'], ['mood', '3'], ['spread', 'x']] as [$what, $value]) {
+            try {
+                HandMeasure::check($what, $value);
+                self::fail("$what $value");
+            } catch (CoreException $e) {
+                self::assertNotSame('', $e->getMessage());
+            }
+        }
+        foreach (EyeScale::all() as $property => $words) {
+            self::assertGreaterThanOrEqual(3, count($words), $property);
+            self::assertSame($words, array_filter($words, static fn (string $meaning): bool => strlen($meaning) > 10));
+            self::assertSame($words, EyeScale::words($property));
+        }
+        self::assertSame([], array_intersect(EyeScale::more(), array_keys(BenchScale::CLASSES)));
     }
 
     public function testEveryActionOutlinesItsPlaceInsideTheCard(): void

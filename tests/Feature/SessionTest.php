@@ -129,6 +129,37 @@ final class SessionTest extends FeatureTestCase
         self::assertSame([1, 1], [BenchSession::query()->count(), Card::query()->count()]);
     }
 
+    public function testWhatIsSeenAndMeasuredByHandStandsBesideOneAnother(): void
+    {
+        $session = $this->planned(paints: 1);
+        $this->putJson("/api/sessions/{$session['uuid']}/people/{$this->other->uuid}");
+        $row = $session['cards'][0]['rows'][0]['uuid'];
+        self::assertContains('bloom', $session['moreByEye']);
+        $mine = self::uuid();
+        $spread = fn (string $uuid, string $value, int $edition = 1) => $this->putJson("/api/hand-readings/$uuid", ['specimenUuid' => $row, 'what' => 'spread', 'value' => $value], ['If-Match' => "\"$edition\""]);
+        $spread($mine, '23,5')->assertCreated()->assertJsonPath('value', 23.5);
+        $spread($mine, '23.5')->assertOk()->assertJsonPath('edition', 1);
+        foreach (['-1', '151', 'wide'] as $wrong) {
+            self::assertStringContainsString('is a number from 0 to 150 mm', $spread(self::uuid(), $wrong)->assertStatus(422)->json('detail'));
+        }
+        $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $row, 'property' => 'bloom', 'word' => 'hard-edged'])->assertCreated();
+        $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $row, 'property' => 'bloom', 'word' => 'opaque'])->assertStatus(422);
+        $this->actingAs($this->other);
+        $spread(self::uuid(), '26')->assertCreated();
+        // Each keeps their own; nobody changes the other's.
+        $spread($mine, '99')->assertForbidden();
+        $there = $this->getJson("/api/sessions/{$session['uuid']}")->json('cards.0.rows.0');
+        self::assertSame([['wren', 23.5], ['other', 26]], array_map(static fn (array $r): array => [$r['by'], $r['value']], $there['byHand']));
+        $this->actingAs($this->wren);
+        $paint = Pan::query()->with('paint')->firstOrFail()->paint->uuid;
+        $this->getJson("/api/paints/$paint")->assertJsonPath('alsoJudged.0.word', 'hard-edged')->assertJsonCount(2, 'byHand')->assertJsonPath('properties.staining.verdicts', []);
+        $spread($mine, '')->assertOk();
+        $this->getJson("/api/paints/$paint")->assertJsonCount(1, 'byHand');
+        $card = Card::query()->firstOrFail();
+        $this->postJson("/api/cards/$card->uuid/publish")->assertCreated();
+        $this->getJson("/api/records/$card->uuid.json")->assertJsonPath('rows.0.byHand.0.value', 26)->assertJsonPath('rows.0.verdicts.0.property', 'bloom');
+    }
+
     public function testAPhotographIsAPictureSeenByThoseWhoWereThereAndTellsNoPlace(): void
     {
         $session = $this->planned();

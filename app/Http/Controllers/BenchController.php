@@ -8,6 +8,7 @@ use App\Actions\MoveTask;
 use App\Imaging\PictureDecoder;
 use App\Imaging\PictureStore;
 use App\Models\BenchSession;
+use App\Models\HandReading;
 use App\Models\Photo;
 use App\Models\Remark;
 use App\Models\Specimen;
@@ -24,6 +25,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
 use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Bench\HandMeasure;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Session\BenchWords;
 use MarshTrial\Core\Session\Conditions;
@@ -88,6 +90,16 @@ final class BenchController extends Controller
         });
 
         return new JsonResponse(['uuid' => $condition->uuid, 'edition' => $condition->edition, 'key' => $condition->key, 'value' => $condition->value], $condition->wasRecentlyCreated ? 201 : 200);
+    }
+
+    public function putHandReading(Request $request, string $uuid): JsonResponse
+    {
+        $values = $request->validate(['specimenUuid' => 'required|uuid', 'what' => ['required', Rule::in(array_keys(HandMeasure::FIELDS))], 'value' => 'nullable|string|max:20']);
+        $specimen = $this->specimen($values['specimenUuid']);
+        $value = ($values['value'] ?? '') === '' ? null : HandMeasure::check($values['what'], (string) $values['value']);
+        $reading = DB::transaction(static fn (): HandReading => HandReading::put($uuid, ['specimen_id' => $specimen->id, 'what' => $values['what'], 'value' => $value], $request->header('If-Match')));
+
+        return new JsonResponse(['uuid' => $reading->uuid, 'edition' => $reading->edition, 'value' => $reading->value], $reading->wasRecentlyCreated ? 201 : 200);
     }
 
     public function putPhoto(Request $request, string $uuid): JsonResponse

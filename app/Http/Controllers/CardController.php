@@ -22,7 +22,6 @@ use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
-use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\EyeScale;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\SvgPrinter;
@@ -107,7 +106,7 @@ final class CardController extends Controller
     public function putVerdict(Request $request, string $uuid): JsonResponse
     {
         $values = $request->validate([
-            'specimenUuid' => 'required|uuid', 'property' => ['required', Rule::in(array_keys(BenchScale::CLASSES))], 'word' => 'required|string|max:80', 'note' => 'nullable|string|max:2000', 'checkUuid' => 'nullable|uuid',
+            'specimenUuid' => 'required|uuid', 'property' => ['required', Rule::in(array_keys(EyeScale::all()))], 'word' => 'required|string|max:80', 'note' => 'nullable|string|max:2000', 'checkUuid' => 'nullable|uuid',
         ]);
         EyeScale::check($values['property'], $values['word']);
         $specimen = Specimen::query()->with('card.session')->where('uuid', $values['specimenUuid'])->firstOrFail();

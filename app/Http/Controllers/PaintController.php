@@ -7,6 +7,7 @@ namespace App\Http\Controllers;
 use App\Actions\RecordPaint;
 use App\Models\Claim;
 use App\Models\ClaimScale;
+use App\Models\HandReading;
 use App\Models\Maker;
 use App\Models\Paint;
 use App\Models\Pan;
@@ -16,6 +17,7 @@ use App\Queries\CollectionView;
 use App\Queries\PaintView;
 use App\Queries\PanTests;
 use App\Queries\PigmentView;
+use App\Queries\SpecimenView;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Pagination\LengthAwarePaginator;
@@ -65,6 +67,7 @@ final class PaintController extends Controller
             'pans' => $pans->map(PaintView::pan(...))->all(),
             'formulations' => $paint->formulations->map(PaintView::formulation(...))->all(),
             'tests' => self::tests($pans, $this->user($request)),
+            'byHand' => SpecimenView::byHand(HandReading::query()->with('owner')->whereNotNull('value')->whereIn('specimen_id', DB::table('specimens')->whereIn('pan_id', $pans->pluck('id'))->select('id'))->orderBy('id')->get()),
             'states' => PanStates::STATES, 'got' => PanStates::GOT, 'spoiledReasons' => BenchWords::SPOILED,
             'claimScales' => $paint->maker->claimScales->map(PaintView::claimScale(...))->all(),
             'forms' => PanStates::FORMS,

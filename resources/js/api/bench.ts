@@ -1,12 +1,12 @@
 /** Shapes of a session's answers; they mirror app/Queries/SessionView. */
-import type { Measuring, Property, Verdict } from './types';
+import type { ByHand, HandField, Measuring, Property, Verdict } from './types';
 
 export interface ConditionField { label: string; words?: string[]; unit?: string; range?: [number, number]; hint?: string }
 export interface Condition { value: string; inherited: string | null; own: boolean }
 export interface Remark { uuid: string; edition: number; word: string; note: string; by: string; mine: boolean; on?: string }
 export interface Said {
     conditions: Record<string, Condition>; overrides: { uuid: string; edition: number; key: string; value: string; by: string }[]; remarks: Remark[];
-    photos: { uuid: string; taken: string | null }[]; spoiled: { uuid: string; property: Property | null; reason: string; by: string }[];
+    byHand: ByHand[]; photos: { uuid: string; taken: string | null }[]; spoiled: { uuid: string; property: Property | null; reason: string; by: string }[];
 }
 
 export interface SessionSummary {
@@ -28,7 +28,7 @@ export interface Session extends SessionSummary {
     conditions: Record<string, string>; conditionFields: Record<string, ConditionField>; people: { uuid: string; name: string }[]; cautions: string[];
     cards: BenchCard[]; tasks: Task[]; kinds: Record<string, TaskKind>; judgedAt: Partial<Record<Property, string[]>>; timers: Timer[];
     words: { remarks: Record<string, string>; skips: string[]; spoiled: string[]; timers: Record<string, number> };
-    eyeScales: Record<Property, Record<string, string>>; now: string;
+    eyeScales: Record<string, Record<string, string>>; moreByEye: string[]; handFields: Record<string, HandField>; now: string;
     /** This browser's clock when the answer came, ms. */
     readAt: number;
 }

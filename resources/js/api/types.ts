@@ -29,7 +29,11 @@ export interface ClaimBeside extends Claim { check: 'agrees' | 'contradicted' | 
 export interface ClaimScale { uuid: string; property: Property; name: string; words: { word: string; classes: string[] }[] }
 
 /** check: how it stands to what was measured on the same specimen. */
-export interface Verdict { uuid: string; property: Property; word: string; note: string; by: string; on: string | null; blind: boolean; check: ClaimBeside['check'] }
+export interface Verdict { uuid: string; property: string; word: string; note: string; by: string; on: string | null; blind: boolean; check: ClaimBeside['check'] }
+
+/** A number taken with a ruler, a timer, or by counting. */
+export interface ByHand { uuid: string; edition: number; what: string; label: string; value: number; unit: string; by: string; mine: boolean; on: string }
+export interface HandField { label: string; unit: string; range: [number, number]; how: string }
 
 export interface Rating {
     row: number; property: Quantity; status: 'measured' | 'not-reached' | 'not-tested' | 'undecidable'; reason: string | null;
@@ -49,11 +53,11 @@ export interface Ladder {
 export interface FadeHalves { doseMlxh: number | null; paper: [string, string]; depths: { depth: number; kept: string; exposed: string }[] }
 export interface Strip { ladder: Ladder | null; fade: FadeHalves | null }
 
-export interface PaintBeside extends Paint { strip: Strip | null; properties: Record<Property, PropertyBeside>; notTested: Property[] }
+export interface PaintBeside extends Paint { strip: Strip | null; properties: Record<Property, PropertyBeside>; alsoJudged: Verdict[]; notTested: Property[] }
 export interface PanTest { specimen: string; status: Rating['status']; value: number | null; uncertainty: number | null; class: string | null; card: string; title: string; paper: string; on: string; spoiled: string | null; spoilingUuid: string | null }
 export interface PanTests { pan: string; properties: { property: Quantity; tests: PanTest[]; counted: number; spread: number | null; apart: [PanTest, PanTest] | null }[] }
 export interface PaintPage extends PaintBeside {
-    pans: Pan[]; forms: string[]; states: string[]; got: string[]; formulations: Formulation[]; tests: PanTests[]; spoiledReasons: string[]; claimScales: ClaimScale[]; classes: Record<Property, string[]>;
+    pans: Pan[]; forms: string[]; states: string[]; got: string[]; formulations: Formulation[]; tests: PanTests[]; byHand: ByHand[]; spoiledReasons: string[]; claimScales: ClaimScale[]; classes: Record<Property, string[]>;
 }
 
 export interface DepthStop { hex: string; lab: [number, number, number]; dE00Above: number | null; seam: boolean }
@@ -88,7 +92,7 @@ export interface CardSummary {
 export interface CardRow {
     row: number; uuid: string; paint: Paint; pan: Pan | null; codeWord: string | null; strip: Strip | null; claims: ClaimBeside[]; ratings: Rating[];
     verdicts: (Verdict & { edition: number; checkId: number | null; mine: boolean })[];
-    conditions: Record<string, { value: string; inherited: string | null; own: boolean }>; remarks: { uuid: string; word: string; note: string; by: string }[];
+    conditions: Record<string, { value: string; inherited: string | null; own: boolean }>; remarks: { uuid: string; word: string; note: string; by: string }[]; byHand?: ByHand[];
     spoiled: { uuid: string; property: Property | null; reason: string; by: string }[]; photos?: { uuid: string; taken: string | null }[];
 }
 export interface Hanging {
@@ -97,7 +101,7 @@ export interface Hanging {
 export interface Check { id: number; uuid: string; edition: number; checkedOn: string; doseMlxh: number | null; note: string }
 export interface Card extends CardSummary {
     rows: CardRow[]; pictures: Picture[]; shownPicture: string | null; result: Measurement | null; hanging: Hanging | null; facings: string[]; checks: Check[];
-    revisions: { number: number; publishedAt: string }[]; eyeScales: Record<Property, Record<string, string>>; classes: Record<Property, string[]>;
+    revisions: { number: number; publishedAt: string }[]; eyeScales: Record<string, Record<string, string>>; moreByEye: string[]; handFields: Record<string, HandField>; classes: Record<Property, string[]>;
     session: { uuid: string; title: string; blind: boolean; revealed: boolean } | null; mayPublish: boolean; spoiledReasons: string[];
 }
 

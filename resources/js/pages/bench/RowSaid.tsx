@@ -4,6 +4,7 @@ import type { BenchRow, Session } from '../../api/bench';
 import { Problem } from '../../components/ui/states';
 import { outbox } from '../../outbox/outbox';
 import { ConditionFields } from './ConditionFields';
+import { MoreByEye } from './MoreByEye';
 import { useNote } from './useNote';
 
 /** Remarks of one tap, a note, photographs and differing conditions of the row at hand. */
@@ -37,6 +38,10 @@ export function RowSaid({ session, row, note, photo }: { session: Session; row: 
                 </div>
             </div>
             <Problem error={fault} />
+            <details className="mt-3">
+                <summary className="min-h-11 flex items-center cursor-pointer">More by eye and by hand: bloom, salt, gloss, spread …</summary>
+                <MoreByEye key={row.uuid} row={row} scales={session.eyeScales} more={session.moreByEye} fields={session.handFields} settled={session.blind && session.revealed} />
+            </details>
             <details className="mt-3">
                 <summary className="min-h-11 flex items-center cursor-pointer">Conditions of this row{Object.values(row.conditions).some((c) => c.own) ? ', differing' : ''}</summary>
                 <ConditionFields fields={session.conditionFields} of={row.conditions} onSet={(key, value) => setCondition(row, key, value)} />

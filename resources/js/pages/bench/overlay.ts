@@ -1,6 +1,5 @@
 import type { BenchRow, Session, Timer } from '../../api/bench';
 import type { Entry } from '../../outbox/outbox';
-import type { Property } from '../../api/types';
 
 /** The session as it will be once all that waits has arrived; what was entered is on screen at once. */
 export function overlay(session: Session, entries: Entry[], me: string): Session {
@@ -33,7 +32,7 @@ function said(row: BenchRow | undefined, what: string, uuid: string, body: Recor
         return;
     }
     if (what === 'verdicts') {
-        put(row.verdicts, { uuid, edition: 1, mine: true, property: body.property as Property, word: String(body.word), note: String(body.note ?? ''), by: me, on: null, blind: false, check: 'not comparable' });
+        put(row.verdicts, { uuid, edition: 1, mine: true, property: String(body.property), word: String(body.word), note: String(body.note ?? ''), by: me, on: null, blind: false, check: 'not comparable' });
     } else if (what === 'remarks') {
         if (body.withdrawn === true || (body.word === '' && body.note === '')) {
             row.remarks = row.remarks.filter((r) => r.uuid !== uuid);
@@ -44,6 +43,11 @@ function said(row: BenchRow | undefined, what: string, uuid: string, body: Recor
         const key = String(body.key);
         const inherited = row.conditions[key]?.inherited ?? null;
         row.conditions[key] = { value: String(body.value) || (inherited ?? ''), inherited, own: body.value !== '' };
+    } else if (what === 'hand-readings') {
+        row.byHand = row.byHand.filter((r) => r.uuid !== uuid);
+        if (body.value !== '') {
+            row.byHand.push({ uuid, edition: 1, what: String(body.what), label: String(body.what), value: Number(String(body.value).replace(',', '.')), unit: '', by: me, mine: true, on: '' });
+        }
     } else if (what === 'photos') {
         put(row.photos, { uuid, taken: null });
     }

@@ -42,6 +42,15 @@ export default function PaintPage() {
                 </section>
             ))}
             {person && <Pans paint={data} onSaved={() => void refetch()} />}
+            {(data.alsoJudged.length > 0 || data.byHand.length > 0) && (
+                <section className="border-t border-rule py-3">
+                    <h2>Also seen</h2>
+                    <ul className="columns-1 md:columns-2">
+                        {data.alsoJudged.map((v) => <li key={v.uuid}><span className="text-soft">{v.property}</span> {v.word} <span className="text-sm text-soft">by eye{v.blind && ', blind'}, {v.by}, {day(v.on)}</span></li>)}
+                        {data.byHand.map((r) => <li key={r.uuid}><span className="text-soft">{r.label.toLowerCase()}</span> <span className="num">{r.value}</span> {r.unit} <span className="text-sm text-soft">by hand, {r.by}, {day(r.on)}</span></li>)}
+                    </ul>
+                </section>
+            )}
             {data.tests.length > 0 && <TestsSideBySide paint={data} onSaved={() => void refetch()} />}
             {person && <Formulations paint={data} onSaved={() => void refetch()} />}
             {person && <ClaimScaleForm paint={data} onSaved={() => void refetch()} />}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Support\Carbon;
+
+/**
+ * One number taken by hand; several testers may each have theirs.
+ *
+ * @property int $specimen_id
+ * @property string $what
+ * @property float|null $value null: withdrawn
+ * @property Carbon $updated_at
+ */
+final class HandReading extends Model
+{
+    use Shared;
+
+    protected $table = 'hand_measures';
+
+    protected function casts(): array
+    {
+        return ['value' => 'float'];
+    }
+}
