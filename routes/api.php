@@ -28,6 +28,7 @@ Route::get('makers', [PaintController::class, 'makers']);
 Route::get('paints', [PaintController::class, 'index']);
 Route::get('paints/{paint}', [PaintController::class, 'show']);
 Route::get('papers', [CardController::class, 'papers']);
+Route::get('protocols', [CardController::class, 'protocols']);
 Route::get('cards', [CardController::class, 'index']);
 Route::get('cards/{card}', [CardController::class, 'show']);
 Route::get('cards/{card}/print.svg', [CardController::class, 'print']);

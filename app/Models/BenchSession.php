@@ -17,6 +17,7 @@ use Illuminate\Support\Facades\DB;
  * @property string $title
  * @property Carbon $planned_on
  * @property list<string> $tests
+ * @property array<string, string> $protocols property => protocol, where it is not the usual one
  * @property array<string, string> $conditions
  * @property bool $blind
  * @property Carbon|null $revealed_at
@@ -33,7 +34,7 @@ final class BenchSession extends Model
 
     protected function casts(): array
     {
-        return ['planned_on' => 'date', 'tests' => 'array', 'conditions' => 'array', 'blind' => 'boolean', 'revealed_at' => 'datetime', 'finished_at' => 'datetime'];
+        return ['planned_on' => 'date', 'tests' => 'array', 'protocols' => 'array', 'conditions' => 'array', 'blind' => 'boolean', 'revealed_at' => 'datetime', 'finished_at' => 'datetime'];
     }
 
     /**

@@ -27,14 +27,14 @@ final class PanTests
             ->whereIn('specimens.pan_id', $panIds)
             ->whereIn('ratings.measurement_id', CodePage::visibleMeasurements($user))
             ->orderBy('ratings.id')
-            ->get(['specimens.pan_id', 'specimens.id as specimen_id', 'specimens.uuid as specimen', 'ratings.property', 'ratings.status', 'ratings.value', 'ratings.uncertainty', 'ratings.class', 'cards.uuid as card', 'cards.title', 'papers.uuid as paper', 'pictures.created_at']);
+            ->get(['specimens.pan_id', 'specimens.id as specimen_id', 'specimens.uuid as specimen', 'ratings.property', 'ratings.status', 'ratings.value', 'ratings.uncertainty', 'ratings.class', 'cards.uuid as card', 'cards.title', 'papers.uuid as paper', 'pictures.created_at', DB::raw("json_extract(ratings.detail, '$.protocol') as protocol")]);
         $spoiled = DB::table('spoilings')->whereIn('specimen_id', $rows->pluck('specimen_id')->unique()->all())->get()->groupBy('specimen_id');
         $out = [];
         foreach ($rows as $r) {
             $spoiling = ($spoiled[$r->specimen_id] ?? collect())->first(static fn (object $s): bool => $s->property === null || $s->property === $r->property);
             $out[$r->pan_id][$r->property][] = [
                 'specimen' => $r->specimen, 'status' => $r->status, 'value' => $r->value === null ? null : (float) $r->value, 'uncertainty' => $r->uncertainty === null ? null : (float) $r->uncertainty,
-                'class' => $r->class, 'card' => $r->card, 'title' => $r->title, 'paper' => $r->paper, 'on' => substr((string) $r->created_at, 0, 10),
+                'class' => $r->class, 'card' => $r->card, 'title' => $r->title, 'paper' => $r->paper, 'protocol' => (string) $r->protocol, 'on' => substr((string) $r->created_at, 0, 10),
                 'spoiled' => $spoiling?->reason, 'spoilingUuid' => $spoiling?->uuid,
             ];
         }
@@ -45,14 +45,14 @@ final class PanTests
     /**
      * @param list<array<string, mixed>> $tests of one pan and property
      *
-     * @return array{counted: int, spread: float|null, apart: array{0: array<string, mixed>, 1: array<string, mixed>}|null} on the paper with most tests; tests on other paper are no repeats
+     * @return array{counted: int, spread: float|null, apart: array{0: array<string, mixed>, 1: array<string, mixed>}|null} on the paper and under the protocol with most tests; others are no repeats
      */
     public static function repeats(array $tests): array
     {
         $counted = array_filter($tests, static fn (array $t): bool => $t['status'] === 'measured' && $t['spoiled'] === null && $t['value'] !== null && $t['uncertainty'] !== null);
         $groups = [];
         foreach ($counted as $test) {
-            $groups[$test['paper']][] = $test;
+            $groups[$test['paper'].$test['protocol']][] = $test;
         }
         usort($groups, static fn (array $a, array $b): int => count($b) <=> count($a));
         foreach ($groups as $group) {

@@ -67,14 +67,14 @@ final class CardMeter
         $ratings = [];
         foreach ($rows as $row) {
             $ratings[] = Transparency::rate($row, $darkest);
-            $ratings[] = Staining::rate($row);
+            $ratings[] = Staining::rate($row, Protocol::under('staining', $layout->protocols)->id);
             $ratings[] = Granulation::rate($row, self::grainMap($card, $layout, $row, CellRole::Wash, $facts), self::grainMap($card, $layout, $row, CellRole::Paper, $facts), (int) round($facts->dpi), $jpeg);
             $ratings[] = Gradation::clearSteps($row);
             $ratings[] = Gradation::twoTone($row);
             $ratings[] = Evenness::rate($row, self::coarseMap($card, $layout, $row, CellRole::Wash), self::coarseMap($card, $layout, $row, CellRole::Paper));
         }
 
-        return new CardMeasurement($layout, $facts, $cells, $papers, $rows, $ratings);
+        return new CardMeasurement($layout, $facts, $cells, $papers, $rows, array_map(static fn (Rating $r): Rating => $r->under($layout->protocols), $ratings));
     }
 
     /** The wash or the bare paper of a row at 0.1 mm in its key channel; null where there is none, or the resolution does not allow it. */
@@ -198,7 +198,7 @@ final class CardMeter
                 $ofRow[] = FadeComparison::compare($pair, self::firstPair($first, $row->row, $depth), $doseMlxh);
             }
             array_push($findings, ...$ofRow);
-            $ratings[] = FadeRow::rate($ofRow, $doseMlxh);
+            $ratings[] = FadeRow::rate($ofRow, $doseMlxh)->under($layout->protocols);
         }
 
         return new CardMeasurement($layout, $facts, $cells, $papers, [], $ratings, $pairs, $findings, $doseMlxh);

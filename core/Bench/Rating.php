@@ -28,6 +28,8 @@ final readonly class Rating
         public array $cells,
         public array $numbers,
         public string $formula,
+        /** Name and version of the protocol, such as "lift-gently 1". */
+        public string $protocol = '',
     ) {}
 
     /**
@@ -67,7 +69,20 @@ final readonly class Rating
     {
         return new self(
             $this->row, $this->property, $this->status, $this->reason, $this->value, $this->uncertainty,
-            $classes, $classes95, $this->atDeposit, [...$this->remarks, ...$remarks], $this->cells, $this->numbers, $this->formula,
+            $classes, $classes95, $this->atDeposit, [...$this->remarks, ...$remarks], $this->cells, $this->numbers, $this->formula, $this->protocol,
+        );
+    }
+
+    /**
+     * The same rating with the protocol it was tested under.
+     *
+     * @param array<string, string> $named property => protocol, as the card names them
+     */
+    public function under(array $named): self
+    {
+        return new self(
+            $this->row, $this->property, $this->status, $this->reason, $this->value, $this->uncertainty,
+            $this->classes, $this->classes95, $this->atDeposit, $this->remarks, $this->cells, $this->numbers, $this->formula, Protocol::under($this->property, $named)->text(),
         );
     }
 

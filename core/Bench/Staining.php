@@ -5,16 +5,25 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Bench;
 
 use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Imaging\CellReading;
 
 /** How much of a dried stroke stays when it is wetted and lifted: soft brush, then stiff brush. */
 final class Staining
 {
-    private const FORMULA = 'residue = deposit lifted / deposit unlifted, in the key channel; class from the soft brush';
+    private const FORMULA = 'residue = deposit lifted / deposit unlifted, in the key channel';
 
-    public static function rate(RowReadings $row): Rating
+    /** Which part of the place each protocol lifts, and whether the classes, which are made for the soft brush, hold for it. */
+    private const LIFTED = [
+        'lift-soft-then-stiff' => [CellRole::LiftSoft, CellRole::LiftStiff, true], 'lift-gently' => [CellRole::LiftSoft, null, true],
+        'lift-hard-scrub' => [CellRole::LiftStiff, null, false], 'lift-blot-wet' => [CellRole::LiftSoft, null, false],
+    ];
+
+    /** @param string $protocol id of one of the lifting protocols */
+    public static function rate(RowReadings $row, string $protocol = 'lift-soft-then-stiff'): Rating
     {
         $property = 'staining';
+        [$first, $second, $classed] = self::LIFTED[$protocol];
         $unlifted = $row->lifts[CellRole::LiftNone->value];
         $deposit = $row->keyDeposit($unlifted);
         $cells = array_map(static fn (string $role): string => "r$row->row-$role", array_keys($row->lifts));
@@ -25,16 +34,16 @@ final class Staining
         if ($deposit === null) {
             return Rating::without($row->row, $property, RatingStatus::NotReached, 'The unlifted stroke is so dark that its amount of paint cannot be read.', $cells);
         }
-        $soft = self::residue($row, CellRole::LiftSoft, $deposit);
-        $stiff = self::residue($row, CellRole::LiftStiff, $deposit);
+        $soft = self::residue($row, $first, $deposit);
+        $stiff = $second === null ? null : self::residue($row, $second, $deposit);
         if ($soft === null) {
             return Rating::without($row->row, $property, RatingStatus::Undecidable, 'The lifted part is too dark to be read.', $cells);
         }
         $numbers = [
             'unliftedDeposit' => $deposit,
-            'soft' => ['residue' => $soft[0], 'uncertainty' => $soft[1], 'deposit' => $soft[0] * $deposit],
+            $first === CellRole::LiftStiff ? 'scrubbed' : ($protocol === 'lift-blot-wet' ? 'blotted' : 'soft') => ['residue' => $soft[0], 'uncertainty' => $soft[1], 'deposit' => $soft[0] * $deposit],
             'stiff' => $stiff === null ? null : ['residue' => $stiff[0], 'uncertainty' => $stiff[1], 'deposit' => $stiff[0] * $deposit],
-            'hueChangeDeg' => self::hueChange($row, $unlifted),
+            'hueChangeDeg' => self::hueChange($row->lifts[$first->value]->lab, $unlifted),
             'keyChannel' => ['red', 'green', 'blue'][$row->key],
         ];
         $remarks = $stiff !== null && $stiff[0] > $soft[0] + 2 * hypot($soft[1], $stiff[1])
@@ -48,7 +57,7 @@ final class Staining
             );
         }
 
-        return Rating::measured($row->row, $property, $soft[0], $soft[1], BenchScale::STAINING, $deposit, $remarks, $cells, $numbers, self::FORMULA);
+        return Rating::measured($row->row, $property, $soft[0], $soft[1], $classed ? BenchScale::STAINING : [], $deposit, $remarks, $cells, $numbers, self::FORMULA.($classed ? '; class from the soft brush' : '; no class under this protocol'));
     }
 
     /** @return array{0: float, 1: float}|null residue and its uncertainty */
@@ -71,9 +80,8 @@ final class Staining
         return [$residue, sqrt($systematic ** 2 + $scatter ** 2 + 0.01 ** 2)];
     }
 
-    private static function hueChange(RowReadings $row, CellReading $unlifted): ?float
+    private static function hueChange(Lab $lifted, CellReading $unlifted): ?float
     {
-        $lifted = $row->lifts[CellRole::LiftSoft->value]->lab;
         if (min($lifted->chroma(), $unlifted->lab->chroma()) < BenchScale::LEAST_CHROMA) {
             return null;
         }

@@ -34,6 +34,8 @@ final readonly class CardLayout
         public array $windows,
         /** @var list<Cell> */
         public array $cells,
+        /** @var array<string, string> property => protocol, where it is not the usual one */
+        public array $protocols = [],
     ) {}
 
     public function codeText(): string
@@ -44,7 +46,7 @@ final readonly class CardLayout
     /** @param list<RowLabel> $rows other labels for the same rows */
     public function withRows(array $rows): self
     {
-        return new self($this->kind, $this->uuid, $this->title, $rows, $this->pieces, $this->windows, $this->cells);
+        return new self($this->kind, $this->uuid, $this->title, $rows, $this->pieces, $this->windows, $this->cells, $this->protocols);
     }
 
     public function piece(string $id): Piece

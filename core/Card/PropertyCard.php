@@ -24,8 +24,11 @@ final class PropertyCard
 
     public const BESIDE_DEPTH_MM = 2.4;
 
-    /** @param list<RowLabel> $rows one to six */
-    public static function layout(string $uuid, string $title, array $rows): CardLayout
+    /**
+     * @param list<RowLabel> $rows one to six
+     * @param array<string, string> $protocols property => protocol, where it is not the usual one
+     */
+    public static function layout(string $uuid, string $title, array $rows, array $protocols = []): CardLayout
     {
         CardLayout::checkRows($rows);
         $sheet = new Rect(0, 0, CardLayout::PAGE_WIDTH_MM, CardLayout::PAGE_HEIGHT_MM);
@@ -37,7 +40,7 @@ final class PropertyCard
             array_push($cells, ...self::cells($label->row, $top + self::WINDOW_HEIGHT_MM / 2));
         }
 
-        return new CardLayout(CardKind::Property, $uuid, $title, $rows, [$piece], $windows, $cells);
+        return new CardLayout(CardKind::Property, $uuid, $title, $rows, [$piece], $windows, $cells, $protocols);
     }
 
     /** @return list<Window> */

@@ -17,6 +17,13 @@ final class SvgPrinter
         'lift' => 'not lifted · soft brush · stiff brush',
     ];
 
+    /** Captions of the lift window under other protocols than the usual one. */
+    private const LIFTS = [
+        'lift-gently' => 'not lifted · soft brush · leave alone',
+        'lift-hard-scrub' => 'not lifted · leave alone · scrub hard',
+        'lift-blot-wet' => 'not blotted · blot while wet · leave alone',
+    ];
+
     /** Cautions that find room below the rows. */
     private const CAUTION_LINES = 4;
 
@@ -94,7 +101,7 @@ final class SvgPrinter
         $r = $window->area;
         $box = '<rect x="'.self::n($r->x).'" y="'.self::n($r->y).'" width="'.self::n($r->width).'" height="'.self::n($r->height).'" ';
         $out = [$box.($frame ? 'fill="#fff" stroke="#000" stroke-width="0.15" stroke-dasharray="1.5 1"/>' : 'fill="none" stroke="#bbb" stroke-width="0.15"/>')];
-        $caption = self::CAPTIONS[$window->use] ?? self::depthWord($layout, $window);
+        $caption = $window->use === 'lift' ? self::LIFTS[$layout->protocols['staining'] ?? ''] ?? self::CAPTIONS['lift'] : self::CAPTIONS[$window->use] ?? self::depthWord($layout, $window);
         if ($caption !== null) {
             $out[] = self::text($r->x, $r->y - 0.8, 2.1, $caption);
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Exchange;
 
+use MarshTrial\Core\Bench\Protocol;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Cell;
@@ -33,6 +34,7 @@ final class LayoutJson
             'kind' => $layout->kind->value,
             'card' => ['uuid' => $layout->uuid, 'code' => $layout->codeText(), 'title' => $layout->title],
             'page' => ['widthMm' => CardLayout::PAGE_WIDTH_MM, 'heightMm' => CardLayout::PAGE_HEIGHT_MM],
+            ...$layout->protocols === [] ? [] : ['protocols' => $layout->protocols],
             'rows' => array_map(static fn (RowLabel $r): array => get_object_vars($r), $layout->rows),
             'pieces' => array_map(static fn (Piece $p): array => [
                 'id' => $p->id,
@@ -76,6 +78,7 @@ final class LayoutJson
                 array_map(self::piece(...), $pieces),
                 array_map(self::window(...), $windows),
                 array_map(self::cell(...), $cells),
+                Protocol::check($data['protocols'] ?? []),
             );
         } catch (\Throwable $e) {
             throw new CoreException('This card layout is damaged or incomplete, so nothing was measured.', previous: $e);

@@ -91,6 +91,7 @@ final class MeasurementJson
             'cells' => $rating->cells,
             'numbers' => $rating->numbers,
             'formula' => $rating->formula,
+            'protocol' => $rating->protocol,
         ];
     }
 

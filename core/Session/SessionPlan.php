@@ -37,10 +37,11 @@ final readonly class SessionPlan
      * @param list<array{pan: string, code: string, hue: string, maker: string}> $pans code: first stated code; hue: family of the catalogue
      * @param list<string> $tests of TESTS
      * @param bool $asChosen keeps the order of the pans as it is
+     * @param string $lifting protocol of lifting on property cards
      *
      * @throws CoreException when nothing is chosen, too much, or a test is unknown
      */
-    public static function of(array $pans, array $tests, bool $asChosen = false): self
+    public static function of(array $pans, array $tests, bool $asChosen = false, string $lifting = 'lift-soft-then-stiff'): self
     {
         if ($pans === [] || $tests === []) {
             throw new CoreException($pans === [] ? 'Choose at least one pan for the session.' : 'Choose at least one test for the session.');
@@ -61,7 +62,7 @@ final readonly class SessionPlan
                 $cards[] = ['kind' => $kind, 'pans' => $group];
             }
         }
-        [$tasks, $work, $whole] = self::schedule($cards);
+        [$tasks, $work, $whole] = self::schedule($cards, $lifting);
 
         return new self($cards, $tasks, $work, $whole);
     }
@@ -122,13 +123,13 @@ final readonly class SessionPlan
      *
      * @return array{0: list<array{card: int, row: int|null, kind: TaskKind, startSeconds: int, endSeconds: int}>, 1: int, 2: int}
      */
-    private static function schedule(array $cards): array
+    private static function schedule(array $cards, string $lifting): array
     {
         // Cards go through their stages together; a stage ends with a wait or with the line's ink, during which the next card has its turn.
         $stages = [];
         foreach ($cards as $c => $card) {
             $stage = 0;
-            foreach (TaskKind::ofCard($card['kind']) as $kind) {
+            foreach (TaskKind::ofCard($card['kind'], $lifting) as $kind) {
                 $stages[$stage][$c][] = $kind;
                 $stage += (int) ($kind->isWait() || $kind === TaskKind::Line);
             }

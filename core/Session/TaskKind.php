@@ -15,6 +15,7 @@ enum TaskKind: string
     case Wash = 'wash';
     case LiftPlaces = 'lift-places';
     case Depths = 'depths';
+    case Blot = 'blot';
     case Dry = 'dry';
     case LiftSoft = 'lift-soft';
     case LiftStiff = 'lift-stiff';
@@ -23,18 +24,32 @@ enum TaskKind: string
     case Picture = 'picture';
     case Hang = 'hang';
 
-    /** @return list<self> kinds of a card, in order */
-    public static function ofCard(string $cardKind): array
+    /**
+     * Kinds of a card, in order.
+     *
+     * @param string $lifting protocol of lifting; of no meaning for a fade card
+     *
+     * @return list<self>
+     */
+    public static function ofCard(string $cardKind, string $lifting = 'lift-soft-then-stiff'): array
     {
-        return $cardKind === 'fade'
-            ? [self::PreWet, self::Depths, self::Dry, self::Picture, self::Hang]
-            : [self::Line, self::PreWet, self::Stroke, self::Wash, self::LiftPlaces, self::Dry, self::LiftSoft, self::LiftStiff, self::DryAgain, self::Judge, self::Picture];
+        if ($cardKind === 'fade') {
+            return [self::PreWet, self::Depths, self::Dry, self::Picture, self::Hang];
+        }
+        $lift = match ($lifting) {
+            'lift-gently' => [self::Dry, self::LiftSoft, self::DryAgain],
+            'lift-hard-scrub' => [self::Dry, self::LiftStiff, self::DryAgain],
+            'lift-blot-wet' => [self::Blot, self::Dry],
+            default => [self::Dry, self::LiftSoft, self::LiftStiff, self::DryAgain],
+        };
+
+        return [self::Line, self::PreWet, self::Stroke, self::Wash, self::LiftPlaces, ...$lift, self::Judge, self::Picture];
     }
 
     /** Kinds that are done once for every row; the others once for the card. */
     public function isPerRow(): bool
     {
-        return in_array($this, [self::Stroke, self::Wash, self::LiftPlaces, self::Depths, self::LiftSoft, self::LiftStiff, self::Judge], true);
+        return in_array($this, [self::Stroke, self::Wash, self::LiftPlaces, self::Blot, self::Depths, self::LiftSoft, self::LiftStiff, self::Judge], true);
     }
 
     public function isWait(): bool
@@ -57,6 +72,7 @@ enum TaskKind: string
             self::Wash => 'Flat wash',
             self::LiftPlaces => 'Three places for lifting',
             self::Depths => 'Three depths on both halves',
+            self::Blot => 'Blot while wet',
             self::Dry => 'Let it dry',
             self::LiftSoft => 'Lift with the soft brush',
             self::LiftStiff => 'Lift with the stiff brush',
@@ -78,7 +94,8 @@ enum TaskKind: string
             self::Depths => 'Full strength, middle and tint, the same load on the kept and on the exposed half.',
             self::Dry, self::DryAgain => 'Dry is when the paper no longer feels cool to the back of a finger and does not shine.',
             self::LiftSoft => 'Wet the middle part, wait out the dwell, five strokes with the soft flat brush, blot once.',
-            self::LiftStiff => 'Wet the right part, wait out the dwell, five strokes with the stiffer brush, blot once. Stop if the paper roughens.',
+            self::LiftStiff => 'Wet the right part, wait out the dwell, the stiffer brush as the protocol says, blot once. Stop if the paper roughens.',
+            self::Blot => 'At once, while it glistens: a folded dry tissue on the middle part, two seconds, without rubbing.',
             self::Judge => 'Choose the word that fits best. Look at reading distance, in daylight.',
             self::Picture => 'Scan the dry card at 300 dots per inch, or use the scanner stand-in.',
             self::Hang => 'Record the window, the facing and the day; put the other half in the dark.',
@@ -91,6 +108,7 @@ enum TaskKind: string
         return match ($this) {
             self::Line => 240,
             self::PreWet, self::Judge => 30,
+            self::Blot => 15,
             self::Stroke, self::Wash => 50,
             self::LiftPlaces => 60,
             self::Depths => 150,
@@ -150,7 +168,7 @@ enum TaskKind: string
             self::Stroke => [CellRole::StrokePaper, CellRole::StrokeBlack],
             self::Wash => [CellRole::Wash],
             self::LiftPlaces => [CellRole::LiftNone, CellRole::LiftSoft, CellRole::LiftStiff],
-            self::LiftSoft => [CellRole::LiftSoft],
+            self::LiftSoft, self::Blot => [CellRole::LiftSoft],
             self::LiftStiff => [CellRole::LiftStiff],
             self::Depths => [CellRole::Depth],
             default => [],

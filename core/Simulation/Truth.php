@@ -7,7 +7,6 @@ namespace MarshTrial\Core\Simulation;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\Rect;
-use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
 
@@ -128,13 +127,13 @@ final class Truth
         $last = 0;
         $steps = 1;
         foreach ($path as $i => $here) {
-            if (Difference::ciede2000($path[$last], $here) >= 5) {
+            if (Likeness::dE00($path[$last], $here) >= 5) {
                 $steps++;
                 $last = $i;
             }
         }
 
-        return $steps + min(0.999, Difference::ciede2000($path[$last], $path[count($path) - 1]) / 5);
+        return $steps + min(0.999, Likeness::dE00($path[$last], $path[count($path) - 1]) / 5);
     }
 
     /**

@@ -86,6 +86,8 @@ return new class extends Migration {
             $table->date('planned_on');
             $table->foreignId('paper_id')->constrained();
             $table->json('tests');
+            // Property => protocol, where it is not the usual one.
+            $table->json('protocols');
             $table->json('conditions');
             $table->boolean('blind')->default(false);
             $table->timestamp('revealed_at')->nullable();

@@ -16,6 +16,7 @@ const BenchPage = lazy(() => import('./pages/bench/BenchPage'));
 const PrintPage = lazy(() => import('./pages/bench/PrintPage'));
 const PalettesPage = lazy(() => import('./pages/collection/PalettesPage'));
 const ImportPage = lazy(() => import('./pages/collection/ImportPage'));
+const ProtocolsPage = lazy(() => import('./pages/cards/ProtocolsPage'));
 const LabelsPage = lazy(() => import('./pages/collection/LabelsPage'));
 const CardsPage = lazy(() => import('./pages/cards/CardsPage'));
 const CardPage = lazy(() => import('./pages/cards/CardPage'));
@@ -43,6 +44,7 @@ export function App() {
                     <Route path="/bench/new" element={<PlanPage />} />
                     <Route path="/bench/:uuid" element={<BenchPage />} />
                     <Route path="/bench/:uuid/print" element={<PrintPage />} />
+                    <Route path="/protocols" element={<ProtocolsPage />} />
                     <Route path="/cards" element={<CardsPage />} />
                     <Route path="/cards/:uuid" element={<CardPage />} />
                     <Route path="/fade" element={<FadeRack />} />

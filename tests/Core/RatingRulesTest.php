@@ -6,6 +6,8 @@ namespace Tests\Core;
 
 use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\Granulation;
+use MarshTrial\Core\Bench\Protocol;
+use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Bench\Staining;
 use MarshTrial\Core\Bench\Transparency;
@@ -206,5 +208,26 @@ final class RatingRulesTest extends TestCase
         self::assertSame(0, Deposit::keyChannel([$deep, $near], 0.92));
         self::assertNull(Deposit::keyChannel([$of(0.8, 0.03, 0.8)], 0.92));
         self::assertSame(-0.0, round($of(0.8, 0.8, 0.8)->in(0) ?? 1.0, 9));
+    }
+
+    /** The same row under four schools: what is lifted differs, and the classes are the soft brush's alone. */
+    public function testAResidueBelongsToItsProtocol(): void
+    {
+        $row = Readings::row([0.5, 0.25, 0.05], 0.02, 1.8, ['soft' => 0.45, 'stiff' => 0.2]);
+        $of = static fn (string $protocol): Rating => Staining::rate($row, $protocol);
+        self::assertSame($of('lift-soft-then-stiff')->value, $of('lift-gently')->value);
+        self::assertSame([['medium'], ['medium'], [], []], array_map(static fn (string $p): array => $of($p)->classes, ['lift-soft-then-stiff', 'lift-gently', 'lift-hard-scrub', 'lift-blot-wet']));
+        self::assertLessThan((float) $of('lift-gently')->value / 2 + 0.05, (float) $of('lift-hard-scrub')->value);
+        self::assertNull($of('lift-gently')->numbers['stiff']);
+        self::assertSame('lift-gently 1', $of('lift-gently')->under(['staining' => 'lift-gently'])->protocol);
+        self::assertSame(['line-under 1', 'flat-wash 1'], [Protocol::under('transparency', [])->text(), Protocol::under('evenness', [])->text()]);
+        // Every property that a card measures has a protocol that a stranger can follow.
+        foreach ([...array_keys(BenchScale::CLASSES), ...BenchScale::MORE] as $property) {
+            $usual = Protocol::under($property, []);
+            self::assertTrue(count($usual->steps) >= 3 && count($usual->spoilers) >= 2, $property);
+        }
+        self::assertSame([[], ['staining' => 'lift-gently']], [Protocol::named('staining', 'lift-soft-then-stiff'), Protocol::named('staining', 'lift-gently')]);
+        $this->expectExceptionMessage('is not for transparency');
+        Protocol::check(['transparency' => 'lift-gently']);
     }
 }

@@ -7,6 +7,7 @@ namespace Tests\Core;
 use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\EyeScale;
 use MarshTrial\Core\Bench\HandMeasure;
+use MarshTrial\Core\Bench\Protocol;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\CoreException;
@@ -60,7 +61,7 @@ final class SessionTest extends TestCase
     }
 
     /** Nothing overlaps, no card is touched while it dries, and every row meets every test. */
-    private function holdsTogether(SessionPlan $plan): void
+    private function holdsTogether(SessionPlan $plan, string $lifting = 'lift-soft-then-stiff'): void
     {
         $free = 0;
         $dry = $seen = [];
@@ -75,7 +76,7 @@ final class SessionTest extends TestCase
             $free = $task['endSeconds'];
         }
         foreach ($plan->cards as $c => $card) {
-            foreach (TaskKind::ofCard($card['kind']) as $kind) {
+            foreach (TaskKind::ofCard($card['kind'], $lifting) as $kind) {
                 self::assertSame($kind->isPerRow() ? range(1, count($card['pans'])) : [null], $seen[$c][$kind->value]);
             }
         }
@@ -92,6 +93,18 @@ final class SessionTest extends TestCase
         $twelve = SessionPlan::of(self::pans(...array_fill(0, 12, 'PB28 blue')), ['property'])->wholeSeconds;
         self::assertLessThan(1.5 * $six, $twelve);
         self::assertEqualsWithDelta(2 * 0.297 * 0.210, SessionPlan::of(self::pans('PB28 blue'), ['property', 'fade'])->paperSquareMetres(), 1e-12);
+    }
+
+    public function testTheProtocolOfLiftingDecidesWhatIsDoneToTheStroke(): void
+    {
+        $kinds = static fn (string $lifting): array => array_values(array_unique(array_map(static fn (array $t): string => $t['kind']->value, SessionPlan::of(self::pans('PB28 blue'), ['property'], false, $lifting)->tasks)));
+        self::assertSame(['line', 'pre-wet', 'stroke', 'wash', 'lift-places', 'dry', 'lift-soft', 'dry-again', 'judge', 'picture'], $kinds('lift-gently'));
+        self::assertSame(['line', 'pre-wet', 'stroke', 'wash', 'lift-places', 'dry', 'lift-stiff', 'dry-again', 'judge', 'picture'], $kinds('lift-hard-scrub'));
+        // What is blotted wet is blotted before the next paint is touched.
+        self::assertSame(['line', 'pre-wet', 'stroke', 'wash', 'lift-places', 'blot', 'dry', 'judge', 'picture'], $kinds('lift-blot-wet'));
+        foreach (Protocol::all('staining') as $protocol) {
+            $this->holdsTogether(SessionPlan::of(self::pans(...array_fill(0, 9, 'PB28 blue')), ['property', 'fade'], false, $protocol->id), $protocol->id);
+        }
     }
 
     public function testWhatCannotBePlannedIsSaid(): void
@@ -158,7 +171,7 @@ final class SessionTest extends TestCase
     public function testEveryActionOutlinesItsPlaceInsideTheCard(): void
     {
         foreach (['property' => Painted::property(), 'fade' => Painted::fade()] as $kind => $layout) {
-            foreach (TaskKind::ofCard($kind) as $task) {
+            foreach ([...TaskKind::ofCard($kind), ...$kind === 'property' ? [TaskKind::Blot] : []] as $task) {
                 self::assertNotSame(['', ''], [$task->title(), $task->instruction()]);
                 $roles = $task->cells();
                 $places = array_filter($layout->cells, static fn (Cell $c): bool => in_array($c->role, $roles, true));

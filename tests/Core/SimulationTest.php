@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Tests\Core;
 
 use MarshTrial\Core\Card\RowLabel;
+use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Simulation\Film;
 use MarshTrial\Core\Simulation\FilmStock;
+use MarshTrial\Core\Simulation\Likeness;
 use MarshTrial\Core\Simulation\Scan;
 use MarshTrial\Core\Simulation\ScannerStandIn;
 use PHPUnit\Framework\TestCase;
@@ -120,5 +122,17 @@ final class SimulationTest extends TestCase
             return (max($left) - min($left)) / (array_sum($left) / count($left));
         };
         self::assertGreaterThan(3 * $spread('PB28'), $spread('PR254'));
+    }
+
+    /** Two of the pairs of Sharma, Wu and Dalal 2005, and the other implementation over random colours: two hands, one formula. */
+    public function testTheTruthHasItsOwnCiede2000(): void
+    {
+        self::assertEqualsWithDelta(2.0425, Likeness::dE00(new Lab(50, 2.6772, -79.7751), new Lab(50, 0, -82.7485)), 5e-5);
+        self::assertEqualsWithDelta(22.8977, Likeness::dE00(new Lab(50, 2.5, 0), new Lab(61, -5, 29)), 5e-5);
+        mt_srand(9);
+        for ($i = 0; $i < 500; $i++) {
+            [$a, $b] = array_map(static fn (): Lab => new Lab(mt_rand(0, 100), mt_rand(-90, 90), mt_rand(-90, 90)), [1, 2]);
+            self::assertEqualsWithDelta(Difference::ciede2000($a, $b), Likeness::dE00($a, $b), 1e-9);
+        }
     }
 }

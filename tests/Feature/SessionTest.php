@@ -323,6 +323,27 @@ final class SessionTest extends FeatureTestCase
         $this->getJson("/api/paints/{$pan->paint->uuid}")->assertJsonPath('properties.staining.tests', 2);
     }
 
+    public function testResultsOfDifferentProtocolsAreNeverTakenTogether(): void
+    {
+        $session = $this->planned(paints: 1);
+        $pan = Pan::query()->with('paint')->firstOrFail();
+        $gentle = $this->putJson('/api/sessions/'.self::uuid(), ['title' => 'Blotted', 'plannedOn' => '2026-05-03', 'paperUuid' => $session['paperUuid'], 'side' => 'felt side', 'pans' => [$pan->uuid], 'tests' => ['property'], 'lifting' => 'lift-blot-wet'])->assertCreated()->json();
+        self::assertContains('blot', array_column($gentle['tasks'], 'kind'));
+        self::assertNotContains('lift-soft', array_column($gentle['tasks'], 'kind'));
+        self::assertStringContainsString('blot while wet', (string) $this->get("/api/cards/{$gentle['cards'][0]['uuid']}/print.svg")->getContent());
+        foreach ([$session, $gentle] as $one) {
+            RequestMeasurement::fromStandIn(Card::query()->where('uuid', $one['cards'][0]['uuid'])->firstOrFail(), null);
+        }
+        $tests = collect($this->getJson("/api/paints/{$pan->paint->uuid}")->assertOk()->json('tests.0.properties'))->keyBy('property');
+        self::assertSame(['lift-soft-then-stiff 1', 'lift-blot-wet 1'], array_column($tests['staining']['tests'], 'protocol'));
+        self::assertSame([1, 2], [$tests['staining']['counted'], $tests['granulation']['counted']]);
+        $shown = collect($this->getJson("/api/cards/{$gentle['cards'][0]['uuid']}")->json('rows.0.ratings'))->firstWhere('property', 'staining');
+        self::assertSame(['lift-blot-wet 1', [], null], [$shown['protocol'], $shown['classes'], $shown['class']]);
+        $this->getJson('/api/protocols')->assertOk()->assertJsonFragment(['text' => 'lift-blot-wet 1']);
+        $this->postJson('/api/session-plan', ['pans' => [$pan->uuid], 'tests' => ['property'], 'lifting' => 'by magic'])->assertStatus(422);
+        $this->putJson('/api/sessions/'.self::uuid(), ['title' => 'x', 'plannedOn' => '2026-05-03', 'paperUuid' => $session['paperUuid'], 'side' => 'felt side', 'pans' => [$pan->uuid], 'tests' => ['property'], 'lifting' => 'by magic'])->assertStatus(422)->assertJsonPath('detail', 'There is no protocol called "by magic".');
+    }
+
     public function testTodayKnowsWhereOneStoppedWhatDriesAndWhatWasForgotten(): void
     {
         Carbon::setTestNow('2026-05-02 10:00:00');

@@ -23,6 +23,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
 use MarshTrial\Core\Bench\EyeScale;
+use MarshTrial\Core\Bench\Protocol;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\SvgPrinter;
 use MarshTrial\Core\Collection\PanStates;
@@ -50,10 +51,10 @@ final class CardController extends Controller
     {
         $values = $request->validate([
             'kind' => ['required', Rule::enum(CardKind::class)], 'title' => 'required|string|max:160', 'paperUuid' => 'required|uuid', 'side' => 'required|string|max:40',
-            'note' => 'nullable|string|max:2000', 'pans' => 'required|array|max:6', 'pans.*' => 'uuid',
+            'note' => 'nullable|string|max:2000', 'pans' => 'required|array|max:6', 'pans.*' => 'uuid', 'lifting' => 'nullable|string|max:40',
         ], ['title.required' => 'Give the card a title.', 'paperUuid.required' => 'Choose the paper.', 'pans.required' => 'Choose one to six pans.', 'pans.max' => 'A card takes one to six paints.']);
         $paper = Paper::query()->where('uuid', $values['paperUuid'])->firstOrFail();
-        $card = MakeCard::put($uuid, CardKind::from($values['kind']), trim($values['title']), $paper, $values['side'], $values['note'] ?? '', array_values($values['pans']), $request->header('If-Match'));
+        $card = MakeCard::put($uuid, CardKind::from($values['kind']), trim($values['title']), $paper, $values['side'], $values['note'] ?? '', array_values($values['pans']), $request->header('If-Match'), ($values['lifting'] ?? '') === '' ? [] : Protocol::named('staining', $values['lifting']));
 
         return new JsonResponse(CardView::of($card), $card->wasRecentlyCreated ? 201 : 200, ['ETag' => "\"$card->edition\""]);
     }
@@ -72,9 +73,16 @@ final class CardController extends Controller
         return new JsonResponse($card->layout);
     }
 
+    /** How each test is done, so that a stranger can repeat it. */
+    public function protocols(): JsonResponse
+    {
+        return new JsonResponse(['protocols' => array_map(static fn (Protocol $p): array => [...get_object_vars($p), 'version' => Protocol::VERSION, 'text' => $p->text()], Protocol::all())]);
+    }
+
     public function papers(): JsonResponse
     {
         return new JsonResponse([
+            'lifting' => array_map(static fn (Protocol $p): array => ['id' => $p->id, 'title' => $p->title], Protocol::all('staining')),
             'papers' => Paper::query()->orderByDesc('id')->get()->map(self::paper(...))->all(), 'fibres' => Paper::FIBRES, 'surfaces' => Paper::SURFACES,
         ]);
     }

@@ -15,6 +15,7 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
+use MarshTrial\Core\Bench\Protocol;
 use MarshTrial\Core\Session\Conditions;
 use MarshTrial\Core\Session\SessionPlan;
 
@@ -32,7 +33,7 @@ final class SessionsController extends Controller
     public function choices(Request $request): JsonResponse
     {
         return new JsonResponse([
-            ...CollectionView::toChoose($this->me($request), mb_substr((string) $request->query('q', ''), 0, 120), (string) $request->query('want', 'all'), (string) $request->query('paper', '')), 'tests' => SessionPlan::TESTS, 'conditionFields' => Conditions::FIELDS,
+            ...CollectionView::toChoose($this->me($request), mb_substr((string) $request->query('q', ''), 0, 120), (string) $request->query('want', 'all'), (string) $request->query('paper', '')), 'tests' => SessionPlan::TESTS, 'lifting' => array_map(static fn (Protocol $p): array => ['id' => $p->id, 'title' => $p->title], Protocol::all('staining')), 'conditionFields' => Conditions::FIELDS,
             // What held last time most likely holds again.
             'conditions' => (object) (SessionView::mine($this->me($request))->first()->conditions ?? []),
         ]);
@@ -41,7 +42,7 @@ final class SessionsController extends Controller
     public function plan(Request $request): JsonResponse
     {
         $values = $this->values($request);
-        [$plan, $pans] = PlanSession::plan($this->me($request), $values['pans'], $values['tests'], $values['asChosen'], $values['blind']);
+        [$plan, $pans] = PlanSession::plan($this->me($request), $values['pans'], $values['tests'], $values['asChosen'], $values['blind'], $values['lifting']);
 
         return new JsonResponse([
             'cards' => array_map(static fn (array $c): array => [
@@ -132,11 +133,11 @@ final class SessionsController extends Controller
         return new JsonResponse(SessionView::of($session));
     }
 
-    /** @return array{pans: list<string>, tests: list<string>, asChosen: bool, blind: bool} */
+    /** @return array{pans: list<string>, tests: list<string>, asChosen: bool, blind: bool, lifting: string} */
     private function values(Request $request): array
     {
-        $values = $request->validate(['pans' => 'present|array|max:200', 'pans.*' => 'uuid', 'tests' => 'present|array', 'tests.*' => 'string', 'asChosen' => 'nullable|boolean', 'blind' => 'nullable|boolean']);
+        $values = $request->validate(['pans' => 'present|array|max:200', 'pans.*' => 'uuid', 'tests' => 'present|array', 'tests.*' => 'string', 'asChosen' => 'nullable|boolean', 'blind' => 'nullable|boolean', 'lifting' => 'nullable|string|max:40']);
 
-        return ['pans' => array_values($values['pans']), 'tests' => array_values($values['tests']), 'asChosen' => (bool) ($values['asChosen'] ?? false), 'blind' => (bool) ($values['blind'] ?? false)];
+        return ['pans' => array_values($values['pans']), 'tests' => array_values($values['tests']), 'asChosen' => (bool) ($values['asChosen'] ?? false), 'blind' => (bool) ($values['blind'] ?? false), 'lifting' => $values['lifting'] ?? Protocol::all('staining')[0]->id];
     }
 }

@@ -38,7 +38,7 @@ export interface HandField { label: string; unit: string; range: [number, number
 export interface Rating {
     row: number; property: Quantity; status: 'measured' | 'not-reached' | 'not-tested' | 'undecidable'; reason: string | null;
     value: number | null; uncertainty: number | null; class: string | null; classes: string[]; classes95: string[]; atDeposit: number | null;
-    scale: string; remarks: string[]; cells: string[]; numbers: Record<string, unknown>; formula: string;
+    scale: string; remarks: string[]; cells: string[]; numbers: Record<string, unknown>; formula: string; protocol?: string;
     position?: number; low?: number; high?: number; limits?: Record<string, number | null>; card?: { uuid: string; title: string; mayChange: boolean } | null;
 }
 
@@ -54,7 +54,7 @@ export interface FadeHalves { doseMlxh: number | null; paper: [string, string]; 
 export interface Strip { ladder: Ladder | null; fade: FadeHalves | null }
 
 export interface PaintBeside extends Paint { strip: Strip | null; properties: Record<Property, PropertyBeside>; alsoJudged: Verdict[]; notTested: Property[] }
-export interface PanTest { specimen: string; status: Rating['status']; value: number | null; uncertainty: number | null; class: string | null; card: string; title: string; paper: string; on: string; spoiled: string | null; spoilingUuid: string | null }
+export interface PanTest { specimen: string; status: Rating['status']; value: number | null; uncertainty: number | null; class: string | null; card: string; title: string; paper: string; protocol: string; on: string; spoiled: string | null; spoilingUuid: string | null }
 export interface PanTests { pan: string; properties: { property: Quantity; tests: PanTest[]; counted: number; spread: number | null; apart: [PanTest, PanTest] | null }[] }
 export interface PaintPage extends PaintBeside {
     pans: Pan[]; forms: string[]; states: string[]; got: string[]; formulations: Formulation[]; tests: PanTests[]; byHand: ByHand[]; spoiledReasons: string[]; claimScales: ClaimScale[]; classes: Record<Property, string[]>;

@@ -13,7 +13,7 @@ import { ConditionFields } from './ConditionFields';
 import { PlanOverview, type Plan } from './PlanOverview';
 
 interface PanToChoose extends Pan { paint: Paint; code: string; hue: string; testedOnPapers: string[]; lastTested: string | null; retest: string[] }
-interface Choices { pans: PanToChoose[]; total: number; tests: string[]; conditionFields: Record<string, ConditionField>; conditions: Record<string, string> }
+interface Choices { pans: PanToChoose[]; total: number; tests: string[]; lifting: { id: string; title: string }[]; conditionFields: Record<string, ConditionField>; conditions: Record<string, string> }
 
 const WANTS = { all: 'all my pans', paper: 'not yet tested on this paper', never: 'never tested', retest: 'tests differ: retest' } as const;
 const TESTS: Record<string, string> = { property: 'transparency, staining, granulation', fade: 'fading: kept and exposed halves' };
@@ -43,12 +43,13 @@ function Planner({ given, first }: { given: string[]; first: Choices }) {
     const [want, setWant] = useState<keyof typeof WANTS>('all');
     const [asChosen, setAsChosen] = useState(false);
     const [blind, setBlind] = useState(false);
+    const [lifting, setLifting] = useState(first.lifting[0]?.id ?? '');
     const [conditions, setConditions] = useState(first.conditions);
     const paper = usePaper();
     const { error, busy, saving } = useSaving();
     const go = useNavigate();
     const queries = useQueryClient();
-    const plan = usePlan(chosen, tests, asChosen, blind);
+    const plan = usePlan({ pans: chosen, tests, asChosen, blind, lifting });
     const sought = useSettled(words.trim());
     const found = useQuery({ queryKey: ['session-choices', sought, want, want === 'paper' ? paper.uuid : ''], queryFn: () => get<Choices>(`session-choices?q=${encodeURIComponent(sought)}&want=${want}&paper=${paper.uuid}`), placeholderData: (before) => before });
     const choices = found.data ?? first;
@@ -60,7 +61,7 @@ function Planner({ given, first }: { given: string[]; first: Choices }) {
         const form = Object.fromEntries(new FormData(e.currentTarget));
         return saving(async () => {
             const session = await put<Session>(`sessions/${uuid}`, {
-                title: form.title, plannedOn: form.plannedOn, paperUuid: await paper.save(form), side: form.side, pans: chosen, tests, asChosen, blind, conditions,
+                title: form.title, plannedOn: form.plannedOn, paperUuid: await paper.save(form), side: form.side, pans: chosen, tests, asChosen, blind, lifting, conditions,
             });
             void queries.invalidateQueries({ queryKey: ['sessions'] });
             void queries.invalidateQueries({ queryKey: ['session-choices'] });
@@ -99,6 +100,7 @@ function Planner({ given, first }: { given: string[]; first: Choices }) {
                     <fieldset className="mt-3"><legend className="text-sm">Tests</legend>
                         {choices.tests.map((t) => <label key={t} className="flex gap-2 items-center min-h-11"><input type="checkbox" checked={tests.includes(t)} onChange={(e) => setTests(e.target.checked ? [...tests, t] : tests.filter((x) => x !== t))} />{TESTS[t] ?? t}</label>)}
                     </fieldset>
+                    {tests.includes('property') && <label className="text-sm block mt-1">Lifting (<Link to="/protocols">how each is done</Link>)<select className="block" value={lifting} onChange={(e) => setLifting(e.target.value)}>{first.lifting.map((p) => <option key={p.id} value={p.id}>{p.title}</option>)}</select></label>}
                     <label className="flex gap-2 items-center min-h-11"><input type="checkbox" checked={blind} onChange={(e) => setBlind(e.target.checked)} />Code words instead of names until all eye verdicts are in</label>
                     <label className="flex gap-2 items-center min-h-11"><input type="checkbox" checked={asChosen} onChange={(e) => setAsChosen(e.target.checked)} />Rows in the order of choosing, not light to dark</label>
                 </section>
@@ -118,10 +120,10 @@ function Planner({ given, first }: { given: string[]; first: Choices }) {
 }
 
 /** The plan as the server works it out, shortly after the last change. */
-function usePlan(pans: string[], tests: string[], asChosen: boolean, blind: boolean) {
-    const settled = useSettled(JSON.stringify({ pans, tests, asChosen, blind }));
+function usePlan(wanted: { pans: string[]; tests: string[]; asChosen: boolean; blind: boolean; lifting: string }) {
+    const settled = useSettled(JSON.stringify(wanted));
     const query = useQuery({ queryKey: ['plan', settled], queryFn: () => post<Plan>('session-plan', JSON.parse(settled)), enabled: (JSON.parse(settled) as { pans: string[] }).pans.length > 0, retry: false, placeholderData: (b) => b });
-    return pans.length === 0 ? { data: undefined, error: null } : { data: query.error ? undefined : query.data, error: query.error };
+    return wanted.pans.length === 0 ? { data: undefined, error: null } : { data: query.error ? undefined : query.data, error: query.error };
 }
 
 /** A text once it has rested for a moment. */

@@ -32,7 +32,7 @@ export function NewCard() {
         const form = Object.fromEntries(new FormData(e.currentTarget));
         return saving(async () => {
             const paperUuid = await paper.save(form);
-            const card = await put<Card>(`cards/${newUuid()}`, { kind: form.kind, title: form.title, paperUuid, side: form.side, note: form.note, pans: chosen });
+            const card = await put<Card>(`cards/${newUuid()}`, { kind: form.kind, title: form.title, paperUuid, side: form.side, note: form.note, pans: chosen, lifting: form.lifting });
             void queries.invalidateQueries({ queryKey: ['cards'] });
             void go(`/cards/${card.uuid}`);
         });
@@ -43,6 +43,7 @@ export function NewCard() {
                 <label className="text-sm">Kind<select className="block" name="kind"><option value="property">property card: transparency, staining, granulation</option><option value="fade">fade card: kept and exposed pieces</option></select></label>
                 <label className="text-sm grow max-w-md">Title<input className="block w-full" name="title" defaultValue={`Card of ${day(today())}`} required /></label>
                 <PaperField paper={paper} />
+                <label className="text-sm">Lifting<select className="block" name="lifting">{paper.data?.lifting.map((p) => <option key={p.id} value={p.id}>{p.title}</option>)}</select></label>
             </div>
             <label className="text-sm block mt-2 max-w-2xl">Note<input className="block w-full" name="note" /></label>
             <div className="mt-4 grid gap-6 md:grid-cols-2">

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { get, newUuid, put } from '../../api/client';
 
-interface Papers { papers: { uuid: string; words: string }[]; fibres: string[]; surfaces: string[] }
+interface Papers { papers: { uuid: string; words: string }[]; fibres: string[]; surfaces: string[]; lifting: { id: string; title: string }[] }
 
 /** The chosen paper, or a new one that is recorded when the form is sent. */
 export function usePaper() {

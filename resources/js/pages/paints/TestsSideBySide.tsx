@@ -19,7 +19,7 @@ export function TestsSideBySide({ paint, onSaved }: { paint: PaintPage; onSaved:
                                 <td className="py-1.5 pr-3">
                                     <ul>{p.tests.map((one) => (
                                         <li key={one.specimen + one.on} className="flex flex-wrap gap-x-3 items-baseline">
-                                            <span className={`num ${one.spoiled ? 'line-through' : ''}`}>{said(one, p.property)}</span><Link to={`/cards/${one.card}`}>{one.title}</Link><span className="text-soft">{day(one.on)}</span>
+                                            <span className={`num ${one.spoiled ? 'line-through' : ''}`}>{said(one, p.property)}</span><Link to={`/cards/${one.card}`}>{one.title}</Link><span className="text-soft">{day(one.on)}{p.tests.some((t) => t.protocol !== one.protocol) && one.protocol && `, ${one.protocol}`}</span>
                                             <Spoil specimen={one.specimen} property={p.property} reasons={paint.spoiledReasons} spoiled={one.spoiled !== null && one.spoilingUuid !== null ? { uuid: one.spoilingUuid, reason: one.spoiled } : null} onDone={onSaved} />
                                         </li>
                                     ))}</ul>
