@@ -6,6 +6,7 @@ namespace App\Queries;
 
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Evidence\Repeats;
 
 /** Every test of a pan side by side, spoiled ones included and marked; and whether they call for a retest. */
@@ -47,7 +48,7 @@ final class PanTests
      *
      * @return array{counted: int, spread: float|null, apart: array{0: array<string, mixed>, 1: array<string, mixed>}|null} on the paper and under the protocol with most tests; others are no repeats
      */
-    public static function repeats(array $tests): array
+    public static function repeats(string $property, array $tests): array
     {
         $counted = array_filter($tests, static fn (array $t): bool => $t['status'] === 'measured' && $t['spoiled'] === null && $t['value'] !== null && $t['uncertainty'] !== null);
         $groups = [];
@@ -57,7 +58,8 @@ final class PanTests
         usort($groups, static fn (array $a, array $b): int => count($b) <=> count($a));
         foreach ($groups as $group) {
             $repeats = Repeats::of($group);
-            if ($repeats->apart !== null) {
+            // Steps and evenness follow the hand as much as the paint: their spread is shown, and calls for nothing.
+            if ($repeats->apart !== null && isset(BenchScale::CLASSES[$property])) {
                 return ['counted' => count($group), 'spread' => $repeats->spread, 'apart' => [$group[$repeats->apart[0]], $group[$repeats->apart[1]]]];
             }
         }
@@ -72,6 +74,6 @@ final class PanTests
      */
     public static function toRetest(array $ofPan): array
     {
-        return array_keys(array_filter($ofPan, static fn (array $tests): bool => self::repeats($tests)['apart'] !== null));
+        return array_keys(array_filter($ofPan, static fn (array $tests, string $property): bool => self::repeats($property, $tests)['apart'] !== null, ARRAY_FILTER_USE_BOTH));
     }
 }

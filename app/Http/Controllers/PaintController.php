@@ -88,7 +88,7 @@ final class PaintController extends Controller
 
         return array_values($pans->filter(static fn (Pan $p): bool => isset($all[$p->id]))->map(static fn (Pan $p): array => [
             'pan' => $p->uuid,
-            'properties' => array_map(static fn (string $property, array $tests): array => ['property' => $property, 'tests' => $tests, ...PanTests::repeats($tests)], array_keys($all[$p->id]), $all[$p->id]),
+            'properties' => array_map(static fn (string $property, array $tests): array => ['property' => $property, 'tests' => $tests, ...PanTests::repeats($property, $tests)], array_keys($all[$p->id]), $all[$p->id]),
         ])->all());
     }
 

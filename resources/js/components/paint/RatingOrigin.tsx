@@ -40,7 +40,7 @@ function Derivation({ rating }: { rating: Rating }) {
     return (
         <>
             {rating.status === 'measured'
-                ? <p>{classWords(rating)}: {QUANTITY[rating.property]} <span className="num">{withUncertainty(rating)}</span>{rating.atDeposit !== null && <> at deposit <span className="num">{rating.atDeposit.toFixed(2)}</span></>}. Within 95 %: {rating.classes95.join(', ')}.</p>
+                ? <p>{rating.classes.length > 0 && `${classWords(rating)}: `}{QUANTITY[rating.property]} <span className="num">{withUncertainty(rating)}</span>{rating.atDeposit !== null && <> at deposit <span className="num">{rating.atDeposit.toFixed(2)}</span></>}.{rating.classes95.length > 0 && ` Within 95 %: ${rating.classes95.join(', ')}.`}</p>
                 : <p>{rating.reason}</p>}
             {rating.remarks.map((r) => <p key={r}>Remark: {r}.</p>)}
             {rating.formula !== '' && <p className="mt-1">Formula: {rating.formula}</p>}
