@@ -9,6 +9,7 @@ use App\Models\Palette;
 use App\Models\Pan;
 use App\Models\Strip;
 use App\Models\User;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Collection\Finder;
@@ -51,6 +52,28 @@ final class CollectionView
         uksort($scores, static fn (int $a, int $b): int => [$scores[$b], $b] <=> [$scores[$a], $a]);
 
         return array_keys($scores);
+    }
+
+    /** What the list of paints may be narrowed to, each about one's own pans but the last. */
+    public const SHOWS = ['mine', 'several of one', 'empty or gone', 'unlabelled', 'no place', 'discontinued'];
+
+    /**
+     * Narrows a query of paints.
+     *
+     * @param Builder<Paint> $paints
+     */
+    public static function narrow(Builder $paints, string $show, ?User $user): void
+    {
+        $own = static fn () => DB::table('pans')->where('owner_id', $user->id ?? 0)->select('paint_id');
+        match ($show) {
+            'mine' => $paints->whereIn('id', $own()),
+            'several of one' => $paints->whereIn('id', $own()->whereIn('state', PanStates::AT_HAND)->groupBy('paint_id')->havingRaw('count(*) > 1')),
+            'empty or gone' => $paints->whereIn('id', $own()->whereNotIn('state', PanStates::AT_HAND)),
+            'unlabelled' => $paints->whereIn('id', $own()->where('state', 'unlabelled')),
+            'no place' => $paints->whereIn('id', $own()->whereIn('state', PanStates::AT_HAND)->whereNull('palette_id')->where('kept_at', '')),
+            'discontinued' => $paints->where('discontinued', true),
+            default => $paints,
+        };
     }
 
     /** @return array<string, mixed> the palettes of a tester, slot by slot, and what has no slot */

@@ -232,6 +232,12 @@ final class SessionTest extends FeatureTestCase
         $needle = Pan::query()->with('paint')->where('kept_at', 'hay loft')->firstOrFail();
         $this->putJson("/api/pans/$needle->uuid", ['paintUuid' => $needle->paint->uuid, 'form' => 'pan', 'keptAt' => 'hay loft', 'state' => 'empty'], ['If-Match' => '"1"'])->assertOk();
         $this->getJson('/api/session-choices?q=needle')->assertJsonPath('total', 0);
+        // The list of paints is narrowed to what one looks for at the shelf.
+        foreach (['mine' => 2, 'several of one' => 1, 'empty or gone' => 1, 'unlabelled' => 0, 'no place' => 0, 'discontinued' => 0] as $show => $total) {
+            $this->getJson('/api/paints?show='.urlencode($show))->assertJsonPath('total', $total);
+        }
+        $this->getJson('/api/paints?q=needle&show=several+of+one')->assertJsonPath('total', 0);
+        $this->getJson('/api/paints?q=hay&show=several+of+one')->assertJsonPath('total', 1);
     }
 
     public function testOnlyThoseWhoWorkOnItSeeAndChangeASession(): void

@@ -41,10 +41,11 @@ final class PaintController extends Controller
         $words = trim(mb_substr((string) $request->query('q', ''), 0, 120));
         $paints = Paint::query()->with('maker', 'codes')
             ->with(['pans' => static fn ($q) => $q->with('palette', 'formulation')->where('owner_id', $user->id ?? 0)->orderBy('id')]);
+        CollectionView::narrow($paints, (string) $request->query('show', ''), $user);
         if ($words === '') {
             $page = $paints->orderByDesc('id')->paginate(self::PER_PAGE);
         } else {
-            $found = CollectionView::find($words, $user);
+            $found = array_values(array_intersect(CollectionView::find($words, $user), (clone $paints)->pluck('id')->all()));
             $ids = array_slice($found, self::PER_PAGE * (max(1, $request->integer('page', 1)) - 1), self::PER_PAGE);
             $order = array_flip($ids);
             $page = new LengthAwarePaginator($paints->whereKey($ids)->get()->sortBy(static fn (Paint $p): int => $order[$p->id])->values()->all(), count($found), self::PER_PAGE);
@@ -52,7 +53,7 @@ final class PaintController extends Controller
 
         return new JsonResponse([
             'paints' => array_map(static fn (Paint $p): array => [...PaintView::of($p), 'pans' => $p->pans->map(PaintView::pan(...))->all()], $page->items()),
-            'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage(),
+            'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage(), 'shows' => $user === null ? ['discontinued'] : CollectionView::SHOWS,
         ]);
     }
 

@@ -8,40 +8,44 @@ import { useSession } from '../../components/ui/useSession';
 import { PaintLine } from './PaintLine';
 import { Wide } from '../../components/ui/Wide';
 
-interface PaintList { paints: (Paint & { pans: Pan[] })[]; total: number; page: number; pages: number }
+interface PaintList { paints: (Paint & { pans: Pan[] })[]; total: number; page: number; pages: number; shows: string[] }
 
 export default function PaintsPage() {
     const person = useSession();
     const [query, setQuery] = useSearchParams();
     const words = query.get('q') ?? '';
+    const show = query.get('show') ?? '';
+    // The address holds the view.
+    const to = (next: { q?: string; show?: string; page?: number }) => setQuery(Object.fromEntries(Object.entries({ q: words, show, ...next }).filter(([, v]) => v !== '' && v !== undefined).map(([k, v]) => [k, String(v)])), { replace: true });
     const page = Number(query.get('page') ?? 1);
     // The list follows every key stroke; the address follows when typing rests.
     const [typed, setTyped] = useState(words);
     useEffect(() => setTyped(words), [words]);
     useEffect(() => {
-        const wait = setTimeout(() => typed.trim() !== words && setQuery(typed.trim() === '' ? {} : { q: typed.trim() }, { replace: true }), 700);
+        const wait = setTimeout(() => typed.trim() !== words && to({ q: typed.trim() }), 700);
         return () => clearTimeout(wait);
-    }, [typed, words, setQuery]);
+    }, [typed, words, show]);
     const sought = typed.trim();
-    const { data, error } = useQuery({ queryKey: ['paints', sought, page], queryFn: () => get<PaintList>(`paints?q=${encodeURIComponent(sought)}&page=${sought === words ? page : 1}`), placeholderData: (before) => before });
+    const { data, error } = useQuery({ queryKey: ['paints', sought, show, page], queryFn: () => get<PaintList>(`paints?q=${encodeURIComponent(sought)}&show=${encodeURIComponent(show)}&page=${sought === words ? page : 1}`), placeholderData: (before) => before });
     const pans = data?.paints.flatMap((p) => p.pans) ?? [];
     return (
         <>
             <div className="flex flex-wrap gap-x-5 gap-y-1 items-baseline"><h1>Paints</h1>{person && <><Link to="/palettes">Palettes</Link><Link to="/import">Bring a spreadsheet</Link><a href="/api/collection.csv">Export mine as CSV</a>{pans.length > 0 && <Link to={`/labels?pans=${pans.slice(0, 320).map((p) => p.uuid).join(',')}`}>Labels for these pans</Link>}</>}</div>
             {person ? <PaintLine /> : person === null && <p className="my-2"><Link to="/sign-in?then=/paints">Sign in</Link> to record paints and your own pans.</p>}
-            <label className="flex items-center gap-2 mt-6 mb-2">Look for
-                <input type="search" value={typed} placeholder="code, name, maker; two letters do" className="w-72" onChange={(e) => setTyped(e.target.value)} />
+            <div className="flex flex-wrap items-center gap-2 mt-6 mb-2"><label className="flex items-center gap-2">Look for
+                <input type="search" value={typed} placeholder="code, name, maker; two letters do" className="w-72" onChange={(e) => setTyped(e.target.value)} /></label>
+                {data !== undefined && <select aria-label="Show" value={show} onChange={(e) => to({ show: e.target.value })}><option value="">all paints</option>{data.shows.map((s) => <option key={s}>{s}</option>)}</select>}
                 {data !== undefined && <span className="text-soft">{data.total} {data.total === 1 ? 'paint' : 'paints'}</span>}
-            </label>
+            </div>
             <Problem error={error} />
             {data === undefined ? <Loading what="the paints" /> : data.paints.length === 0
-                ? <Empty title={sought ? `No paint matches “${sought}”` : 'No paints yet'}>{sought ? <Link to="/paints">Show all paints</Link> : person ? 'Type the first one into the line above: maker, colour name and pigment codes are enough.' : 'Whoever signs in can record the first one.'}</Empty>
+                ? <Empty title={sought ? `No paint matches “${sought}”` : show ? `None: ${show}` : 'No paints yet'}>{sought || show ? <Link to="/paints">Show all paints</Link> : person ? 'Type the first one into the line above: maker, colour name and pigment codes are enough.' : 'Whoever signs in can record the first one.'}</Empty>
                 : <Table rows={data.paints} />}
             {data !== undefined && data.pages > 1 && (
                 <nav aria-label="Pages" className="my-4 flex gap-4 items-center">
-                    {page > 1 && <button className="button" onClick={() => setQuery({ ...(words && { q: words }), page: String(page - 1) })}>Newer</button>}
+                    {page > 1 && <button className="button" onClick={() => to({ page: page - 1 })}>Newer</button>}
                     <span>Page {data.page} of {data.pages}</span>
-                    {page < data.pages && <button className="button" onClick={() => setQuery({ ...(words && { q: words }), page: String(page + 1) })}>Older</button>}
+                    {page < data.pages && <button className="button" onClick={() => to({ page: page + 1 })}>Older</button>}
                 </nav>
             )}
         </>
