@@ -6,6 +6,8 @@ namespace App\Actions;
 
 use App\Jobs\RunImport;
 use App\Models\Import;
+use App\Models\Maker;
+use App\Models\PaintCode;
 use App\Models\User;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Cache;
@@ -15,7 +17,6 @@ use MarshTrial\Core\Collection\Columns;
 use MarshTrial\Core\Collection\Csv;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\Money;
-use MarshTrial\Core\Pigment\PigmentCode;
 use MarshTrial\Core\Pigment\PigmentStatement;
 
 /** Takes a spreadsheet in: kept as it came, checked row by row, then made in one transaction or not at all. */
@@ -129,7 +130,7 @@ final class ImportCollection
             $done = 0;
             $told = microtime(true);
             foreach ($read->rows() as $row) {
-                $writer->add($row, $read);
+                $writer->add($row);
                 if (++$done % self::CHUNK === 0 && microtime(true) - $told > 0.25) {
                     $told = microtime(true);
                     // The database is held by this transaction, so progress goes another way.
@@ -178,7 +179,7 @@ final class ImportCollection
     }
 
     /** @param array<string, mixed> $row as decided */
-    private function add(array $row, ReadCollection $read): void
+    private function add(array $row): void
     {
         if ($row['does'] === 'wrong' || $row['does'] === 'same') {
             return;
@@ -230,7 +231,7 @@ final class ImportCollection
             $this->remember('paints', array_values($ids));
             $codes = [];
             foreach ($some as $paint) {
-                array_push($codes, ...array_map(static fn (PigmentCode $c, int $i): array => ['paint_id' => $ids[$paint['row']['uuid']], 'position' => $i + 1, 'code' => $c->text, 'state' => $c->state->value, 'likely_meaning' => $c->likelyMeaning], $paint['codes'], array_keys($paint['codes'])));
+                array_push($codes, ...PaintCode::rows((int) $ids[$paint['row']['uuid']], $paint['codes']));
             }
             foreach (array_chunk($codes, self::CHUNK) as $few) {
                 DB::table('paint_codes')->insert($few);
@@ -292,7 +293,7 @@ final class ImportCollection
 
     private function maker(string $name): int
     {
-        $name = trim((string) preg_replace('/\s+/u', ' ', $name));
+        $name = Maker::tidy($name);
         $key = mb_strtolower($name);
         if (! isset($this->makers[$key])) {
             $this->makers[$key] = DB::table('makers')->insertGetId([...$this->shared((string) Str::uuid()), 'name' => $name]);

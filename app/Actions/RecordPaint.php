@@ -16,7 +16,6 @@ use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use MarshTrial\Core\Exchange\Money;
-use MarshTrial\Core\Pigment\PigmentCode;
 use MarshTrial\Core\Pigment\PigmentStatement;
 
 /** Records a paint, its maker if new, and with it one's own pan, as one line. */
@@ -40,9 +39,7 @@ final class RecordPaint
                 ...array_key_exists('discontinued', $line) ? ['discontinued' => (bool) $line['discontinued']] : [],
             ], $ifMatch);
             $paint->codes()->delete();
-            PaintCode::query()->insert(array_map(static fn (PigmentCode $code, int $i): array => [
-                'paint_id' => $paint->id, 'position' => $i + 1, 'code' => $code->text, 'state' => $code->state->value, 'likely_meaning' => $code->likelyMeaning,
-            ], $statement->codes, array_keys($statement->codes)));
+            PaintCode::query()->insert(PaintCode::rows($paint->id, $statement->codes));
             if (isset($line['pan'])) {
                 self::putPan($line['pan']['uuid'], $paint, $line['pan'], null);
             }
@@ -82,9 +79,9 @@ final class RecordPaint
         return $made;
     }
 
-    public static function maker(string $name): Maker
+    private static function maker(string $name): Maker
     {
-        $name = trim((string) preg_replace('/\s+/u', ' ', $name));
+        $name = Maker::tidy($name);
 
         return Maker::query()->whereRaw('lower(name) = ?', [mb_strtolower($name)])->first()
             ?? Maker::query()->create(['uuid' => (string) Str::uuid(), 'owner_id' => Auth::id(), 'edition' => 1, 'name' => $name]);

@@ -8,6 +8,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\BelongsToMany;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Database\Eloquent\Relations\HasOne;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 
@@ -26,6 +27,7 @@ use Illuminate\Support\Facades\DB;
  * @property \Illuminate\Database\Eloquent\Collection<int, User> $people
  * @property \Illuminate\Database\Eloquent\Collection<int, Card> $cards
  * @property \Illuminate\Database\Eloquent\Collection<int, Task> $tasks
+ * @property Task|null $nextTask
  * @property \Illuminate\Database\Eloquent\Collection<int, Timer> $timers
  */
 final class BenchSession extends Model
@@ -91,6 +93,12 @@ final class BenchSession extends Model
     public function tasks(): HasMany
     {
         return $this->hasMany(Task::class)->orderBy('position');
+    }
+
+    /** @return HasOne<Task, $this> the first that is open */
+    public function nextTask(): HasOne
+    {
+        return $this->hasOne(Task::class)->ofMany(['position' => 'min'], static fn ($q) => $q->where('state', 'open'));
     }
 
     /** @return HasMany<Timer, $this> */

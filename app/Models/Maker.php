@@ -15,6 +15,12 @@ final class Maker extends Model
 {
     use Shared;
 
+    /** A name as it is kept: without stray blanks. */
+    public static function tidy(string $name): string
+    {
+        return trim((string) preg_replace('/\s+/u', ' ', $name));
+    }
+
     /** @return HasMany<ClaimScale, $this> */
     public function claimScales(): HasMany
     {

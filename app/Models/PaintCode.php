@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
+use MarshTrial\Core\Pigment\PigmentCode;
 
 /**
  * One stated pigment code of a paint, in the order given.
@@ -18,4 +19,18 @@ use Illuminate\Database\Eloquent\Model;
 final class PaintCode extends Model
 {
     public $timestamps = false;
+
+    /**
+     * Rows for the stated codes of a paint, in their order.
+     *
+     * @param list<PigmentCode> $codes
+     *
+     * @return list<array<string, mixed>>
+     */
+    public static function rows(int $paintId, array $codes): array
+    {
+        return array_map(static fn (PigmentCode $code, int $i): array => [
+            'paint_id' => $paintId, 'position' => $i + 1, 'code' => $code->text, 'state' => $code->state->value, 'likely_meaning' => $code->likelyMeaning,
+        ], $codes, array_keys($codes));
+    }
 }

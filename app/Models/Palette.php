@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
-use Illuminate\Database\Eloquent\Relations\HasMany;
 
 /**
  * A box, tin or tray of a tester, with its slots in rows and columns; slot 1 is at the upper left.
@@ -13,17 +12,10 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property string $name
  * @property int $rows
  * @property int $columns
- * @property \Illuminate\Database\Eloquent\Collection<int, Pan> $pans
  */
 final class Palette extends Model
 {
     use Shared;
 
     public const MOST_SIDE = 20;
-
-    /** @return HasMany<Pan, $this> */
-    public function pans(): HasMany
-    {
-        return $this->hasMany(Pan::class)->orderBy('slot');
-    }
 }

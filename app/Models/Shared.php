@@ -7,6 +7,7 @@ namespace App\Models;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Symfony\Component\HttpKernel\Exception\PreconditionFailedHttpException;
 use Symfony\Component\HttpKernel\Exception\PreconditionRequiredHttpException;
@@ -51,13 +52,16 @@ trait Shared
      */
     public static function put(string $uuid, array $values, ?string $ifMatch = null): static
     {
-        $thing = static::query()->where('uuid', $uuid)->first();
-        if ($thing === null) {
-            return static::query()->create(['uuid' => $uuid, 'owner_id' => Auth::id(), 'edition' => 1] + $values);
-        }
-        Gate::authorize('change', $thing);
+        // What was seen and what is written belong together: nobody comes in between.
+        return DB::transaction(static function () use ($uuid, $values, $ifMatch): static {
+            $thing = static::query()->where('uuid', $uuid)->first();
+            if ($thing === null) {
+                return static::query()->create(['uuid' => $uuid, 'owner_id' => Auth::id(), 'edition' => 1] + $values);
+            }
+            Gate::authorize('change', $thing);
 
-        return $thing->change($values, $ifMatch);
+            return $thing->change($values, $ifMatch);
+        });
     }
 
     /** @param array<string, mixed> $values */

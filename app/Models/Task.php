@@ -22,6 +22,7 @@ use Illuminate\Support\Carbon;
  * @property Carbon|null $done_at
  * @property int $planned_end_seconds
  * @property BenchSession $session
+ * @property Specimen|null $specimen
  * @property User|null $doneBy
  */
 final class Task extends Model
@@ -34,6 +35,12 @@ final class Task extends Model
     }
 
     public const STATES = ['open', 'done', 'skipped'];
+
+    /** @return BelongsTo<Specimen, $this> */
+    public function specimen(): BelongsTo
+    {
+        return $this->belongsTo(Specimen::class);
+    }
 
     /** @return BelongsTo<BenchSession, $this> */
     public function session(): BelongsTo

@@ -35,18 +35,30 @@ final class CollectionView
      */
     public static function find(string $typed, ?User $user): array
     {
-        $finder = new Finder($typed);
-        $scores = [];
         $rows = DB::table('paints')->join('makers', 'makers.id', '=', 'paints.maker_id')
             ->leftJoin('paint_codes', 'paint_codes.paint_id', '=', 'paints.id')
             ->groupBy('paints.id', 'paints.colour_name', 'paints.range', 'makers.name')
             ->orderBy('paints.id')
             ->selectRaw("paints.id, paints.colour_name, paints.range, makers.name as maker, group_concat(paint_codes.code, '|') as codes, exists (select 1 from pans where pans.paint_id = paints.id and pans.owner_id = ?) as own", [$user->id ?? 0]);
-        foreach ($rows->cursor() as $r) {
-            $score = $finder->score($r->codes === null ? [] : explode('|', $r->codes), $r->colour_name, "$r->maker $r->range");
+
+        return self::ranked($typed, $rows->cursor());
+    }
+
+    /**
+     * Best fits first; among equal ones what one has oneself, then the newest.
+     *
+     * @param iterable<object> $rows id, colour_name, range, maker, codes parted by bars, and optionally place and own
+     *
+     * @return list<int>
+     */
+    private static function ranked(string $typed, iterable $rows): array
+    {
+        $finder = new Finder($typed);
+        $scores = [];
+        foreach ($rows as $r) {
+            $score = $finder->score($r->codes === null ? [] : explode('|', $r->codes), $r->colour_name, "$r->maker $r->range", $r->place ?? '');
             if ($score > 0) {
-                // What one has oneself comes before what others have.
-                $scores[$r->id] = 2 * $score + (int) $r->own;
+                $scores[$r->id] = 2 * $score + (int) ($r->own ?? 0);
             }
         }
         uksort($scores, static fn (int $a, int $b): int => [$scores[$b], $b] <=> [$scores[$a], $a]);
@@ -180,21 +192,12 @@ final class CollectionView
     /** @return list<int> ids of a tester's own pans that fit what was typed, best first; the place counts too */
     private static function findPans(string $typed, User $user): array
     {
-        $finder = new Finder($typed);
-        $scores = [];
         $rows = DB::table('pans')->join('paints', 'paints.id', '=', 'pans.paint_id')->join('makers', 'makers.id', '=', 'paints.maker_id')->leftJoin('palettes', 'palettes.id', '=', 'pans.palette_id')
             ->leftJoin('paint_codes', 'paint_codes.paint_id', '=', 'paints.id')->where('pans.owner_id', $user->id)
             ->groupBy('pans.id', 'paints.colour_name', 'paints.range', 'makers.name', 'palettes.name', 'pans.kept_at')
             ->selectRaw("pans.id, paints.colour_name, paints.range, makers.name as maker, coalesce(palettes.name, '') || ' ' || pans.kept_at as place, group_concat(paint_codes.code, '|') as codes");
-        foreach ($rows->cursor() as $r) {
-            $score = $finder->score($r->codes === null ? [] : explode('|', $r->codes), $r->colour_name, "$r->maker $r->range", $r->place);
-            if ($score > 0) {
-                $scores[$r->id] = $score;
-            }
-        }
-        uksort($scores, static fn (int $a, int $b): int => [$scores[$b], $b] <=> [$scores[$a], $a]);
 
-        return array_keys($scores);
+        return self::ranked($typed, $rows->cursor());
     }
 
     /** @return array{code: string, hue: string} needs paint.codes loaded */

@@ -130,18 +130,17 @@ final class SessionView
     /**
      * Where a session stands: its next open task, in words.
      *
-     * @return array<string, mixed>
+     * @return array<string, mixed> of a session from mine()
      */
     public static function standing(BenchSession $session): array
     {
-        $next = Task::query()->where('bench_session_id', $session->id)->where('state', 'open')->orderBy('position')->first();
-        $all = Task::query()->where('bench_session_id', $session->id);
-        $row = $next?->specimen_id === null ? null : Specimen::query()->whereKey($next->specimen_id)->value('row');
+        $next = $session->nextTask;
+        $row = $next?->specimen?->row;
 
         return [
-            ...self::summary($session), 'tasks' => (clone $all)->count(), 'done' => (clone $all)->whereNot('state', 'open')->count(),
+            ...self::summary($session), 'tasks' => (int) $session->getAttribute('tasks_count'), 'done' => (int) $session->getAttribute('closed_count'),
             'next' => $next === null ? null : TaskKind::from($next->kind)->title().($row === null ? '' : ", row $row"),
-            'lastAt' => (clone $all)->max('done_at'),
+            'lastAt' => $session->getAttribute('tasks_max_done_at'),
         ];
     }
 
@@ -150,7 +149,8 @@ final class SessionView
      */
     public static function mine(User $user): Builder
     {
-        return BenchSession::query()->with('owner', 'paper')
+        return BenchSession::query()->with('owner', 'paper', 'nextTask.specimen')
+            ->withCount(['tasks', 'tasks as closed_count' => static fn ($q) => $q->whereNot('state', 'open')])->withMax('tasks', 'done_at')
             ->where(static fn (Builder $q) => $q->where('owner_id', $user->id)->orWhereIn('id', BenchSession::idsOf($user)))->orderByDesc('id');
     }
 }

@@ -60,7 +60,7 @@ final class Gradation
         if (min($masstone->lab->chroma(), $tint->chroma()) < BenchScale::LEAST_CHROMA) {
             return Rating::without($row->row, $property, RatingStatus::NotReached, sprintf('Masstone or tint has too little chroma (below %.0f) for a hue to be spoken of.', BenchScale::LEAST_CHROMA), $cells, ['masstoneChroma' => $masstone->lab->chroma(), 'tintChroma' => $tint->chroma()]);
         }
-        $turn = fmod($tint->hueDeg() - $masstone->lab->hueDeg() + 540, 360) - 180;
+        $turn = $masstone->lab->hueTurnTo($tint);
         $uncertainty = sqrt(2 * self::SYSTEMATIC_HUE_DEG ** 2 + self::hueScatter($masstone, $masstone->lab) ** 2 + self::hueScatter($nearest, $tint) ** 2);
 
         return Rating::measured(

@@ -86,6 +86,6 @@ final class Staining
             return null;
         }
 
-        return fmod($lifted->hueDeg() - $unlifted->lab->hueDeg() + 540, 360) - 180;
+        return $unlifted->lab->hueTurnTo($lifted);
     }
 }

@@ -83,7 +83,7 @@ final readonly class Difference
 
     private static function hueStepDeg(Lab $from, Lab $to): float
     {
-        $step = fmod($to->hueDeg() - $from->hueDeg() + 540, 360) - 180;
+        $step = $from->hueTurnTo($to);
 
         return $step;
     }

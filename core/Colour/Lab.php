@@ -41,6 +41,12 @@ final readonly class Lab
         return new Xyz($xn * $inverse($fy + $this->a / 500), $yn * $inverse($fy), $zn * $inverse($fy - $this->b / 200));
     }
 
+    /** Turn of hue from this colour to the other the short way round, degrees, -180 to below 180. */
+    public function hueTurnTo(self $other): float
+    {
+        return fmod($other->hueDeg() - $this->hueDeg() + 540, 360) - 180;
+    }
+
     /** Straight line in L*a*b*: $t = 0 is this colour, 1 the other. */
     public function towards(self $other, float $t): self
     {

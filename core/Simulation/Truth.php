@@ -170,11 +170,7 @@ final class Truth
         $film = $scene->films[$row];
         $key = $film->keyChannel();
         $cell = $scene->layout->cellsOf($row, CellRole::Wash)[0]->area;
-        $bare = $scene->appearance([0, 0, 0], [1e-9, 1e-9, 1e-9], 0, $scene->paper)[$key];
-        $table = [];
-        for ($i = 0; $i <= 1000; $i++) {
-            $table[] = $scene->appearance($film->k, $film->s, $i * 0.005, $scene->paper)[$key];
-        }
+        [$bare, $table] = self::inKeyChannel($scene, $film);
         $reach = 6;
         $map = [];
         for ($j = -$reach, $rows = (int) round(2 * $cell->height) + $reach; $j < $rows; $j++) {
@@ -209,6 +205,17 @@ final class Truth
         }
 
         return sqrt($square / $n) / $mean;
+    }
+
+    /** @return array{0: float, 1: list<float>} bare paper, and the film by thickness in steps of 0.005, in the film's key channel */
+    private static function inKeyChannel(Scene $scene, Film $film): array
+    {
+        $key = $film->keyChannel();
+
+        return [
+            $scene->appearance([0, 0, 0], [1e-9, 1e-9, 1e-9], 0, $scene->paper)[$key],
+            array_map(static fn (int $i): float => $scene->appearance($film->k, $film->s, $i * 0.005, $scene->paper)[$key], range(0, 1000)),
+        ];
     }
 
     /** Light from the film's own body at reference depth, over its luminance on paper; the gloss is known here. */
@@ -246,11 +253,7 @@ final class Truth
         $key = $film->keyChannel();
         $cell = $scene->layout->cellsOf($row, CellRole::Wash)[0]->area;
         $area = new Rect($cell->x - 2, $cell->y - 2, $cell->width + 4, $cell->height + 4);
-        $bare = $scene->appearance([0, 0, 0], [1e-9, 1e-9, 1e-9], 0, $scene->paper)[$key];
-        $table = [];
-        for ($i = 0; $i <= 1000; $i++) {
-            $table[] = $scene->appearance($film->k, $film->s, $i * 0.005, $scene->paper)[$key];
-        }
+        [$bare, $table] = self::inKeyChannel($scene, $film);
         $columns = (int) round($area->width * 10);
         $rows = (int) round($area->height * 10);
         $map = [];

@@ -68,9 +68,9 @@ final class BenchController extends Controller
     {
         $values = $request->validate(['specimenUuid' => 'required|uuid', 'word' => ['nullable', Rule::in(array_values(BenchWords::REMARKS))], 'note' => 'nullable|string|max:2000', 'withdrawn' => 'nullable|boolean']);
         $specimen = $this->specimen($values['specimenUuid']);
-        $remark = DB::transaction(static fn (): Remark => Remark::put($uuid, [
+        $remark = Remark::put($uuid, [
             'specimen_id' => $specimen->id, 'word' => $values['word'] ?? '', 'note' => $values['note'] ?? '', 'withdrawn' => (bool) ($values['withdrawn'] ?? false),
-        ], $request->header('If-Match')));
+        ], $request->header('If-Match'));
 
         return new JsonResponse(['uuid' => $remark->uuid, 'edition' => $remark->edition, 'word' => $remark->word, 'note' => $remark->note], $remark->wasRecentlyCreated ? 201 : 200);
     }
@@ -97,7 +97,7 @@ final class BenchController extends Controller
         $values = $request->validate(['specimenUuid' => 'required|uuid', 'what' => ['required', Rule::in(array_keys(HandMeasure::FIELDS))], 'value' => 'nullable|string|max:20']);
         $specimen = $this->specimen($values['specimenUuid']);
         $value = ($values['value'] ?? '') === '' ? null : HandMeasure::check($values['what'], (string) $values['value']);
-        $reading = DB::transaction(static fn (): HandReading => HandReading::put($uuid, ['specimen_id' => $specimen->id, 'what' => $values['what'], 'value' => $value], $request->header('If-Match')));
+        $reading = HandReading::put($uuid, ['specimen_id' => $specimen->id, 'what' => $values['what'], 'value' => $value], $request->header('If-Match'));
 
         return new JsonResponse(['uuid' => $reading->uuid, 'edition' => $reading->edition, 'value' => $reading->value], $reading->wasRecentlyCreated ? 201 : 200);
     }
@@ -134,7 +134,7 @@ final class BenchController extends Controller
             ['reason.required' => 'Say why it no longer counts; it is kept and shown with its reason.'],
         );
         $specimen = $this->specimen($values['specimenUuid']);
-        $spoiling = DB::transaction(static fn (): Spoiling => Spoiling::put($uuid, ['specimen_id' => $specimen->id, 'property' => $values['property'] ?? null, 'reason' => trim($values['reason'])], $request->header('If-Match')));
+        $spoiling = Spoiling::put($uuid, ['specimen_id' => $specimen->id, 'property' => $values['property'] ?? null, 'reason' => trim($values['reason'])], $request->header('If-Match'));
 
         return new JsonResponse(['uuid' => $spoiling->uuid, 'edition' => $spoiling->edition], $spoiling->wasRecentlyCreated ? 201 : 200);
     }

@@ -75,9 +75,9 @@ final class CollectionController extends Controller
     {
         $values = $request->validate(['paintUuid' => 'required|uuid', 'since' => 'nullable|date_format:Y-m-d', 'pigments' => 'nullable|string|max:300', 'note' => 'nullable|string|max:1000']);
         $paint = Paint::query()->where('uuid', $values['paintUuid'])->firstOrFail();
-        $formulation = DB::transaction(static fn (): Formulation => Formulation::put($uuid, [
+        $formulation = Formulation::put($uuid, [
             'paint_id' => $paint->id, 'since' => $values['since'] ?? null, 'pigments_written' => trim($values['pigments'] ?? ''), 'note' => trim($values['note'] ?? ''),
-        ], $request->header('If-Match')));
+        ], $request->header('If-Match'));
 
         return new JsonResponse(PaintView::formulation($formulation), $formulation->wasRecentlyCreated ? 201 : 200);
     }

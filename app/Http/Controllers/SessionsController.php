@@ -33,7 +33,7 @@ final class SessionsController extends Controller
     public function choices(Request $request): JsonResponse
     {
         return new JsonResponse([
-            ...CollectionView::toChoose($this->me($request), mb_substr((string) $request->query('q', ''), 0, 120), (string) $request->query('want', 'all'), (string) $request->query('paper', '')), 'tests' => SessionPlan::TESTS, 'lifting' => array_map(static fn (Protocol $p): array => ['id' => $p->id, 'title' => $p->title], Protocol::all('staining')), 'conditionFields' => Conditions::FIELDS,
+            ...CollectionView::toChoose($this->me($request), mb_substr((string) $request->query('q', ''), 0, 120), (string) $request->query('want', 'all'), (string) $request->query('paper', '')), 'tests' => SessionPlan::TESTS, 'conditionFields' => Conditions::FIELDS,
             // What held last time most likely holds again.
             'conditions' => (object) (SessionView::mine($this->me($request))->first()->conditions ?? []),
         ]);

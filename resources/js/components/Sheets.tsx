@@ -1,3 +1,10 @@
+const LABELS_ON_A_PAGE = 32;
+
+/** Sheets of labels for these pans. */
+export function labelSheets(pans: string[]): { src: string; name: string }[] {
+    return Array.from({ length: Math.ceil(pans.length / LABELS_ON_A_PAGE) }, (_, i) => ({ src: `/api/labels.svg?pans=${pans.slice(i * LABELS_ON_A_PAGE, (i + 1) * LABELS_ON_A_PAGE).join(',')}`, name: `Labels, page ${i + 1}` }));
+}
+
 /** A4 pages across, one drawing each, printed without any margin of the browser's so that millimetres stay millimetres. */
 export function Sheets({ of, title }: { of: { src: string; name: string }[]; title: string }) {
     return (

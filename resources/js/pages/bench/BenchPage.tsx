@@ -95,7 +95,7 @@ function Bench({ session }: { session: Session }) {
             return;
         }
         const { card, row } = where(session, current);
-        void judge(session, row!, property, word);
+        void judge(row!, property, word, session.revealed);
         const left = card.properties.filter((p) => p !== property && !row!.verdicts.some((v) => v.mine && v.property === p));
         if (left.length === 0 && current.state === 'open') {
             move(current, 'done');
@@ -103,6 +103,8 @@ function Bench({ session }: { session: Session }) {
     }
 
     const at = current === null ? null : where(session, current);
+    const place = at === null ? '' : at.row === null ? `card ${at.number}` : `row ${at.row.row}`;
+    const ownTimer = current === null ? null : session.kinds[current.kind]!.timer;
     // Notes whose page was closed before they were handed on.
     useEffect(() => session.cards.flatMap((c) => c.rows).filter((r) => r.uuid !== at?.row?.uuid).forEach(handOn), []);
     useEffect(() => {
@@ -141,8 +143,8 @@ function Bench({ session }: { session: Session }) {
             } else if (e.key === '0') {
                 goTo(null);
             } else if (e.key === 't') {
-                const timer = session.kinds[current.kind]!.timer ?? { kind: 'spread', seconds: session.words.timers.spread ?? 60 };
-                void startTimer(timer.kind, timer.seconds, current, at.row === null ? `card ${at.number}` : `row ${at.row.row}`);
+                const timer = ownTimer ?? { kind: 'spread', seconds: session.words.timers.spread ?? 60 };
+                void startTimer(timer.kind, timer.seconds, current, place);
             } else if (e.key === 'n' && at.row !== null) {
                 note.current?.focus();
             } else if (e.key === 'p' && at.row !== null) {
@@ -167,7 +169,7 @@ function Bench({ session }: { session: Session }) {
     return (
         <div onPointerDown={allowSound} onKeyDown={allowSound}>
             <SessionHeader session={session} />
-            <TimerBar running={running} session={session} onStop={(t) => void stopTimer(t)} onStart={(kind, seconds) => void startTimer(kind, seconds, current, at === null ? '' : at.row === null ? `card ${at.number}` : `row ${at.row.row}`)} />
+            <TimerBar running={running} session={session} onStop={(t) => void stopTimer(t)} onStart={(kind, seconds) => void startTimer(kind, seconds, current, place)} />
             {current === null || at === null ? <Finished session={session} /> : (
                 <div className="grid gap-x-6 gap-y-3 xl:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
                     <div>
@@ -202,7 +204,7 @@ function Bench({ session }: { session: Session }) {
                                     <button type="button" className="button min-h-11" onClick={() => step(-1)}>Back <kbd className="num ml-2">b</kbd></button>
                                     <button type="button" className="button min-h-11" onClick={() => step(1)}>Forward <kbd className="num ml-2">→</kbd></button>
                                     {chosen !== null && <button type="button" className="button min-h-11" onClick={() => goTo(null)}>To where I stopped <kbd className="num ml-2">0</kbd></button>}
-                                    {session.kinds[current.kind]!.timer !== null && <button type="button" className="button min-h-11" onClick={() => void startTimer(session.kinds[current.kind]!.timer!.kind, session.kinds[current.kind]!.timer!.seconds, current, at.row === null ? `card ${at.number}` : `row ${at.row.row}`)}>{session.kinds[current.kind]!.timer!.kind} <span className="num mx-1">{clock(session.kinds[current.kind]!.timer!.seconds * 1000)}</span><kbd className="num ml-1">t</kbd></button>}
+                                    {ownTimer !== null && <button type="button" className="button min-h-11" onClick={() => void startTimer(ownTimer.kind, ownTimer.seconds, current, place)}>{ownTimer.kind} <span className="num mx-1">{clock(ownTimer.seconds * 1000)}</span><kbd className="num ml-1">t</kbd></button>}
                                 </div>
                             )}
                         {at.row !== null && <RowSaid session={session} row={at.row} note={note} photo={photo} />}

@@ -1,5 +1,10 @@
 import type { Condition, ConditionField } from '../../api/bench';
 
+/** Conditions that nothing stands above, as the fields show them. */
+export function asOwn(conditions: Record<string, string>): Record<string, Condition> {
+    return Object.fromEntries(Object.entries(conditions).map(([key, value]) => [key, { value, inherited: null, own: true }]));
+}
+
 /** Conditions as they are typed; what is inherited is shown as such and stays when a row differs. */
 export function ConditionFields({ fields, of, onSet }: { fields: Record<string, ConditionField>; of: Record<string, Condition>; onSet: (key: string, value: string) => void }) {
     return (

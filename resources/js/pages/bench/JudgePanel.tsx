@@ -32,9 +32,8 @@ export function JudgePanel({ session, card, row, onJudge }: { session: Session; 
     );
 }
 
-export function judge(session: Session, row: BenchRow, property: Property, word: string) {
-    const mine = row.verdicts.find((v) => v.mine && v.property === property);
-    // What was said blind stays; once names are shown another verdict stands beside it.
-    const own = mine !== undefined && (!mine.blind || !session.revealed) ? mine : undefined;
+/** @param settled the names of a blind session are shown: what was said blind stays, and another verdict stands beside it */
+export function judge(row: Pick<BenchRow, 'uuid' | 'row' | 'verdicts'>, property: string, word: string, settled: boolean) {
+    const own = row.verdicts.find((v) => v.mine && v.property === property && !(v.blind && settled));
     return outbox.add({ path: `verdicts/${own?.uuid ?? newUuid()}`, body: { specimenUuid: row.uuid, property, word, note: own?.note ?? '', checkUuid: null }, edition: own?.edition ?? null, about: `${property} of row ${row.row}: ${word}` });
 }

@@ -1,16 +1,12 @@
 import { newUuid } from '../../api/client';
 import type { ByHand, HandField, Verdict } from '../../api/types';
 import { outbox } from '../../outbox/outbox';
+import { judge } from './JudgePanel';
 
 interface Row { uuid: string; row: number; verdicts: (Verdict & { edition: number; mine: boolean })[]; byHand?: ByHand[] }
 
 /** Described scales for what no picture tells, and numbers taken with ruler, timer or by counting; each beside the others' own. */
 export function MoreByEye({ row, scales, more, fields, settled }: { row: Row; settled: boolean; scales: Record<string, Record<string, string>>; more: string[]; fields: Record<string, HandField> }) {
-    const judge = (property: string, word: string) => {
-        // What was said blind stays once names are shown; another verdict stands beside it.
-        const mine = row.verdicts.find((v) => v.mine && v.property === property && !(v.blind && settled));
-        return outbox.add({ path: `verdicts/${mine?.uuid ?? newUuid()}`, body: { specimenUuid: row.uuid, property, word, note: mine?.note ?? '', checkUuid: null }, edition: mine?.edition ?? null, about: `${property} of row ${row.row}: ${word}` });
-    };
     const measure = (what: string, value: string) => {
         const mine = row.byHand?.find((r) => r.mine && r.what === what);
         if (value !== String(mine?.value ?? '')) {
@@ -24,7 +20,7 @@ export function MoreByEye({ row, scales, more, fields, settled }: { row: Row; se
                 const others = row.verdicts.filter((v) => !v.mine && v.property === property);
                 return (
                     <label key={property} className="block first-letter:uppercase">{property}
-                        <select className="block w-full min-h-11" value={mine?.word ?? ''} onChange={(e) => e.target.value && void judge(property, e.target.value)}>
+                        <select className="block w-full min-h-11" value={mine?.word ?? ''} onChange={(e) => e.target.value && void judge(row, property, e.target.value, settled)}>
                             {mine === undefined && <option value="">not judged</option>}
                             {Object.entries(scales[property] ?? {}).map(([word, meaning]) => <option key={word} value={word}>{word}: {meaning}</option>)}
                         </select>

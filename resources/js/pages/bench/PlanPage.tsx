@@ -9,11 +9,11 @@ import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
 import { PaperField, usePaper } from '../cards/PaperField';
-import { ConditionFields } from './ConditionFields';
+import { asOwn, ConditionFields } from './ConditionFields';
 import { PlanOverview, type Plan } from './PlanOverview';
 
 interface PanToChoose extends Pan { paint: Paint; code: string; hue: string; testedOnPapers: string[]; lastTested: string | null; retest: string[] }
-interface Choices { pans: PanToChoose[]; total: number; tests: string[]; lifting: { id: string; title: string }[]; conditionFields: Record<string, ConditionField>; conditions: Record<string, string> }
+interface Choices { pans: PanToChoose[]; total: number; tests: string[]; conditionFields: Record<string, ConditionField>; conditions: Record<string, string> }
 
 const WANTS = { all: 'all my pans', paper: 'not yet tested on this paper', never: 'never tested', retest: 'tests differ: retest' } as const;
 const TESTS: Record<string, string> = { property: 'transparency, staining, granulation', fade: 'fading: kept and exposed halves' };
@@ -43,7 +43,7 @@ function Planner({ given, first }: { given: string[]; first: Choices }) {
     const [want, setWant] = useState<keyof typeof WANTS>('all');
     const [asChosen, setAsChosen] = useState(false);
     const [blind, setBlind] = useState(false);
-    const [lifting, setLifting] = useState(first.lifting[0]?.id ?? '');
+    const [lifting, setLifting] = useState('');
     const [conditions, setConditions] = useState(first.conditions);
     const paper = usePaper();
     const { error, busy, saving } = useSaving();
@@ -100,7 +100,7 @@ function Planner({ given, first }: { given: string[]; first: Choices }) {
                     <fieldset className="mt-3"><legend className="text-sm">Tests</legend>
                         {choices.tests.map((t) => <label key={t} className="flex gap-2 items-center min-h-11"><input type="checkbox" checked={tests.includes(t)} onChange={(e) => setTests(e.target.checked ? [...tests, t] : tests.filter((x) => x !== t))} />{TESTS[t] ?? t}</label>)}
                     </fieldset>
-                    {tests.includes('property') && <label className="text-sm block mt-1">Lifting (<Link to="/protocols">how each is done</Link>)<select className="block" value={lifting} onChange={(e) => setLifting(e.target.value)}>{first.lifting.map((p) => <option key={p.id} value={p.id}>{p.title}</option>)}</select></label>}
+                    {tests.includes('property') && <label className="text-sm block mt-1">Lifting (<Link to="/protocols">how each is done</Link>)<select className="block" value={lifting} onChange={(e) => setLifting(e.target.value)}>{paper.data?.lifting.map((p, i) => <option key={p.id} value={i === 0 ? '' : p.id}>{p.title}</option>)}</select></label>}
                     <label className="flex gap-2 items-center min-h-11"><input type="checkbox" checked={blind} onChange={(e) => setBlind(e.target.checked)} />Code words instead of names until all eye verdicts are in</label>
                     <label className="flex gap-2 items-center min-h-11"><input type="checkbox" checked={asChosen} onChange={(e) => setAsChosen(e.target.checked)} />Rows in the order of choosing, not light to dark</label>
                 </section>
@@ -111,7 +111,7 @@ function Planner({ given, first }: { given: string[]; first: Choices }) {
             </div>
             <details className="mt-4" open={Object.keys(conditions).length === 0}>
                 <summary className="min-h-11 flex items-center cursor-pointer">Conditions, inherited by every row{Object.keys(conditions).length > 0 && ': as last time'}</summary>
-                <ConditionFields fields={Object.fromEntries(Object.entries(choices.conditionFields).filter(([key]) => key !== 'paperSide'))} of={Object.fromEntries(Object.entries(conditions).map(([k, value]) => [k, { value, inherited: null, own: true }]))} onSet={(key, value) => setConditions({ ...conditions, [key]: value })} />
+                <ConditionFields fields={Object.fromEntries(Object.entries(choices.conditionFields).filter(([key]) => key !== 'paperSide'))} of={asOwn(conditions)} onSet={(key, value) => setConditions({ ...conditions, [key]: value })} />
             </details>
             <Problem error={error} />
             <button className="button mt-4" data-main disabled={busy || plan.data === undefined || chosen.length === 0}>Make the cards and begin</button>

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { get } from '../../api/client';
 import type { Session } from '../../api/bench';
-import { Sheets } from '../../components/Sheets';
+import { labelSheets, Sheets } from '../../components/Sheets';
 import { Loading, Problem } from '../../components/ui/states';
 
 /** Cards or frames of a session, and labels for its pans, ready for the printer. */
@@ -14,7 +14,6 @@ export default function PrintPage() {
     if (data === undefined) {
         return error ? <Problem error={error} /> : <Loading what="the sheets" />;
     }
-    const labels = Array.from({ length: Math.ceil(data.pans.length / 32) }, (_, i) => ({ src: `/api/labels.svg?pans=${data.pans.slice(i * 32, i * 32 + 32).join(',')}`, name: `Labels, page ${i + 1}` }));
     const cards = data.cards.map((c) => ({ src: `/api/cards/${c.uuid}/print.svg${what === 'frames' ? '?frame=1' : ''}`, name: c.title }));
     return (
         <>
@@ -22,7 +21,7 @@ export default function PrintPage() {
                 {['cards', 'frames', ...(data.pans.length > 0 ? ['labels'] : [])].map((w) => <button key={w} type="button" className="button" aria-pressed={w === what} data-main={w === what ? true : undefined} onClick={() => setQuery({ what: w })}>{w}</button>)}
                 <Link to={`/bench/${uuid}`} className="button">Back to the bench</Link>
             </div>
-            <Sheets title={data.title} of={what === 'labels' ? labels : cards} />
+            <Sheets title={data.title} of={what === 'labels' ? labelSheets(data.pans) : cards} />
         </>
     );
 }

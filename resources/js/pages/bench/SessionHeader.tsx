@@ -6,7 +6,7 @@ import { day } from '../../components/paint/words';
 import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { outbox } from '../../outbox/outbox';
-import { ConditionFields } from './ConditionFields';
+import { asOwn, ConditionFields } from './ConditionFields';
 
 /** What the session is, how far it is, under which conditions, and with whom. */
 export function SessionHeader({ session }: { session: Session }) {
@@ -14,7 +14,6 @@ export function SessionHeader({ session }: { session: Session }) {
     const queries = useQueryClient();
     const done = session.tasks.filter((t) => t.state !== 'open').length;
     const again = (after: Promise<unknown>) => after.then(() => queries.invalidateQueries({ queryKey: ['bench', session.uuid] }));
-    const inherited = Object.fromEntries(Object.entries(session.conditions).map(([key, value]) => [key, { value, inherited: null, own: true }]));
     return (
         <header>
             <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
@@ -28,7 +27,7 @@ export function SessionHeader({ session }: { session: Session }) {
                 <Link to={`/bench/${session.uuid}/print`} className="text-sm order-last">Print cards, frames and labels</Link>
                 <details className="basis-full lg:basis-auto lg:open:basis-full">
                     <summary className="min-h-11 flex items-center cursor-pointer text-sm">Conditions: {Object.entries(session.conditions).slice(0, 4).map(([, v]) => v).join(', ') || 'none said yet'} …</summary>
-                    <ConditionFields fields={session.conditionFields} of={inherited} onSet={(key, value) => void outbox.add({ path: `sessions/${session.uuid}/conditions`, body: { conditions: { ...session.conditions, [key]: value } }, edition: session.edition, about: `conditions of ${session.title}` })} />
+                    <ConditionFields fields={session.conditionFields} of={asOwn(session.conditions)} onSet={(key, value) => void outbox.add({ path: `sessions/${session.uuid}/conditions`, body: { conditions: { ...session.conditions, [key]: value } }, edition: session.edition, about: `conditions of ${session.title}` })} />
                 </details>
                 {session.mayLead && (
                     <details>
