@@ -15,7 +15,7 @@ final readonly class BenchScale
     public const NAME = 'bench scale 1';
 
     /** Version of the rules that derive ratings from readings with this scale. */
-    public const RULES = 2;
+    public const RULES = 3;
 
     /** Deposit at which washes are compared: the key channel reflects 40 % of the paper (ASTM D4303, memory). */
     public const REFERENCE_DEPTH = 0.92;
@@ -100,6 +100,40 @@ final readonly class BenchScale
     /** Share of the change in one direction from which a wash is called streaked (own, simulated). */
     public const STREAK_COHERENCE = 0.6;
 
+    /** Range of the deposit between the two lines for which a transparency class is given, and what scaling to reference depth leaves open, as a share (own, simulated). */
+    public const TWO_LINE_DEPTHS = [0.4, 1.4];
+
+    public const TWO_LINE_SCALING = 0.4;
+
+    /** Largest deposit from which a strength or a darkening per layer is taken: the low end (own, simulated). */
+    public const LOW_END = 1.1;
+
+    /** Share by which equal loads differ from a practised hand (own). */
+    public const LOAD_SPREAD = 0.04;
+
+    /** A layer that darkens by less than this share of those before it has moved the one below; told only up to this deposit (own). */
+    public const LAYER_MOVED = 0.5;
+
+    public const LAYER_READ = 1.6;
+
+    /** Upper limit of the width over which a softened edge falls, mm, up to which it is a line (own). */
+    public const SOFTENED_EDGE = ['hard line' => 2.0, 'soft' => INF];
+
+    /** Share by which a rim is darker than its band from which it is a hard line, however soft the rest (own). */
+    public const RIM = 0.25;
+
+    /** A place in a salted wash paler than this share of its middle deposit is a star (own). */
+    public const SALT_STAR = 0.6;
+
+    /** Upper limits of the share of a salted wash that is stars (own). */
+    public const SALT = ['none' => 0.02, 'some' => 0.10, 'strong' => INF];
+
+    /** Upper limits of the deposit that three passes of a damp brush take off the dry pan (own). */
+    public const REWETTING = ['hardly at all' => 0.10, 'hard work' => 0.30, 'some passes' => 0.92, 'at once' => INF];
+
+    /** Upper limits of the separation along a tilted strip, dE (a*, b*) at one amount of paint (own). */
+    public const SEPARATION = ['none' => 2.0, 'slight' => 6.0, 'clear' => INF];
+
     /** Chroma below which a hue is not spoken of (own). */
     public const LEAST_CHROMA = 6.0;
 
@@ -112,7 +146,9 @@ final readonly class BenchScale
     ];
 
     /** What a property card says beyond the rated properties; no maker's claim speaks of it. */
-    public const MORE = ['gradation', 'two-tone', 'evenness'];
+    public const MORE = [
+        'gradation', 'two-tone', 'evenness', 'stepped gradation', 'strength', 'two-line transparency', 'blotting', 'glazing', 'spread', 'softened edge', 'salt', 'separation', 're-wetting',
+    ];
 
     /**
      * Classes that a value's interval touches, least first.

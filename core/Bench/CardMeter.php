@@ -4,21 +4,17 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
-use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FadeCard;
-use MarshTrial\Core\Card\PropertyCard;
-use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Fading\FadeComparison;
 use MarshTrial\Core\Fading\FadeRow;
 use MarshTrial\Core\Fading\HalfPair;
 use MarshTrial\Core\Imaging\CellReader;
 use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\GrainMap;
-use MarshTrial\Core\Imaging\InkLine;
-use MarshTrial\Core\Imaging\LineFinder;
 use MarshTrial\Core\Imaging\PictureFault;
 use MarshTrial\Core\Imaging\PieceFinder;
 use MarshTrial\Core\Imaging\PixelGrid;
@@ -53,105 +49,58 @@ final class CardMeter
 
     private static function property(PixelGrid $picture, CardLayout $layout, ScanFacts $facts, bool $jpeg, callable $progress): CardMeasurement
     {
-        $card = new Resampler($picture, $facts->pieces['whole']->placement);
-        $rows = $cells = $papers = [];
+        $meter = new RowMeter(new Resampler($picture, $facts->pieces['whole']->placement), $layout);
+        $rows = $papers = [];
         foreach ($layout->rows as $i => $label) {
             $progress("Reading row $label->row", 0.1 + 0.8 * $i / count($layout->rows));
-            [$row, $read] = self::readRow($card, $layout, $label->row);
-            $rows[$label->row] = $row;
-            $cells += $read;
-            $papers += array_fill_keys(array_keys($read), $row->paper);
+            $rows[$label->row] = $meter->read($label->row);
+            $papers += array_fill_keys(array_keys($meter->cells), $rows[$label->row]->paper);
         }
         $darkest = self::darkest($rows);
         $progress('Deriving the ratings', 0.92);
         $ratings = [];
         foreach ($rows as $row) {
-            $ratings[] = Transparency::rate($row, $darkest);
-            $ratings[] = Staining::rate($row, Protocol::under('staining', $layout->protocols)->id);
-            $ratings[] = Granulation::rate($row, self::grainMap($card, $layout, $row, CellRole::Wash, $facts), self::grainMap($card, $layout, $row, CellRole::Paper, $facts), (int) round($facts->dpi), $jpeg);
-            $ratings[] = Gradation::clearSteps($row);
-            $ratings[] = Gradation::twoTone($row);
-            $ratings[] = Evenness::rate($row, self::coarseMap($card, $layout, $row, CellRole::Wash), self::coarseMap($card, $layout, $row, CellRole::Paper));
+            array_push($ratings, ...self::ratings($row, $layout, $meter, $facts, $darkest, $jpeg));
         }
 
-        return new CardMeasurement($layout, $facts, $cells, $papers, $rows, array_map(static fn (Rating $r): Rating => $r->under($layout->protocols), $ratings));
+        return new CardMeasurement($layout, $facts, $meter->cells, $papers, $rows, array_map(static fn (Rating $r): Rating => $r->under($layout->protocols), $ratings));
     }
 
-    /** The wash or the bare paper of a row at 0.1 mm in its key channel; null where there is none, or the resolution does not allow it. */
-    private static function grainMap(Resampler $card, CardLayout $layout, RowReadings $row, CellRole $role, ScanFacts $facts): ?GrainMap
+    /**
+     * What the blocks of a row say.
+     *
+     * @param array{0: float, 1: float, 2: float} $darkest
+     *
+     * @return list<Rating>
+     */
+    private static function ratings(RowReadings $row, CardLayout $layout, RowMeter $meter, ScanFacts $facts, array $darkest, bool $jpeg): array
     {
+        $map = static fn (CellRole $role, float $pitchMm): ?GrainMap => $row->key === null ? null : $meter->map($row->row, $role, $pitchMm, $row->key);
         // A scanner that calls itself 254 dots per inch may be a little short of it.
-        if ($row->key === null || $facts->dpi < BenchScale::GRAIN_LEAST_DPI - 2) {
-            return null;
-        }
-        $area = $layout->cellsOf($row->row, $role)[0]->area;
-        [$width, $height] = BenchScale::GRAIN_WINDOW_MM;
-        $window = Rect::around($area->centre()->x, $area->centre()->y, min($width, $area->width), min($height, $area->height));
-
-        return $card->areaMeans($window, BenchScale::GRAIN_PITCH_MM, $row->key);
-    }
-
-    /** The whole of a cell at 0.5 mm in the row's key channel, for what is wider than grains. */
-    private static function coarseMap(Resampler $card, CardLayout $layout, RowReadings $row, CellRole $role): ?GrainMap
-    {
-        return $row->key === null ? null : $card->areaMeans($layout->cellsOf($row->row, $role)[0]->area, BenchScale::EVENNESS_PITCH_MM, $row->key);
-    }
-
-    /** @return array{0: RowReadings, 1: array<string, CellReading>} */
-    private static function readRow(Resampler $card, CardLayout $layout, int $row): array
-    {
-        $reader = new CellReader($card);
-        $of = static fn (CellRole $role): array => $layout->cellsOf($row, $role);
-        $paperCell = $of(CellRole::Paper)[0];
-        $read = [$paperCell->id => $reader->read($paperCell->area)];
-        [$left, $right] = $of(CellRole::LineBare);
-        $window = array_values(array_filter($layout->windowsOf($row), static fn ($w): bool => $w->use === 'stroke'))[0];
-        $line = (new LineFinder($card))->find($window->area, $left->area, $right->area);
-        $bareLine = [];
-        if ($line !== null) {
-            foreach ([$left, $right] as $cell) {
-                $bareLine[] = $read[$cell->id] = $reader->read(self::onLine($cell, $line));
-            }
-        }
-        $steps = [];
-        for ($step = 1; $step <= PropertyCard::STEPS; $step++) {
-            $beside = [];
-            foreach ($of(CellRole::StrokePaper) as $cell) {
-                if ($cell->step === $step) {
-                    $beside[] = $read[$cell->id] = $reader->read($line === null ? $cell->area : self::besideLine($cell, $window->area->centre()->y, $line));
-                }
-            }
-            $black = array_values(array_filter($of(CellRole::StrokeBlack), static fn (Cell $c): bool => $c->step === $step))[0];
-            $onBlack = $line === null ? null : $read[$black->id] = $reader->read(self::onLine($black, $line));
-            $steps[] = new StrokeStep($step, CellReading::pool($beside ?: throw new \LogicException('Every step has cells over paper.')), $onBlack, $read[$paperCell->id]);
-        }
-        $wash = $of(CellRole::Wash)[0];
-        $read[$wash->id] = $reader->read($wash->area);
-        $lifts = [];
-        foreach ([CellRole::LiftNone, CellRole::LiftSoft, CellRole::LiftStiff] as $role) {
-            $cell = $of($role)[0];
-            $lifts[$role->value] = $read[$cell->id] = $reader->read($cell->area);
+        $fine = static fn (CellRole $role): ?GrainMap => $row->key === null || $facts->dpi < BenchScale::GRAIN_LEAST_DPI - 2
+            ? null : $meter->map($row->row, $role, BenchScale::GRAIN_PITCH_MM, $row->key, ...BenchScale::GRAIN_WINDOW_MM);
+        $ratings = [];
+        foreach ($layout->blocks() as $block) {
+            array_push($ratings, ...match ($block->kind) {
+                BlockKind::Stroke => [Transparency::rate($row, $darkest), Gradation::clearSteps($row), Gradation::twoTone($row)],
+                BlockKind::Ladder => [SteppedLadder::clearSteps($row), SteppedLadder::strength($row)],
+                BlockKind::Wash => [
+                    Granulation::rate($row, $fine(CellRole::Wash), $fine(CellRole::Paper), (int) round($facts->dpi), $jpeg),
+                    Evenness::rate($row, $map(CellRole::Wash, BenchScale::EVENNESS_PITCH_MM), $map(CellRole::Paper, BenchScale::EVENNESS_PITCH_MM)),
+                ],
+                BlockKind::Lift => [Staining::rate($row, Protocol::under('staining', $layout->protocols)->id)],
+                BlockKind::Blot => [Staining::blotting($row)],
+                BlockKind::SecondLine => [Transparency::twoLines($row, $darkest)],
+                BlockKind::Glaze => [Glazing::rate($row)],
+                BlockKind::WetSquare => [WetEdge::spread($row, $map(CellRole::WetSquare, WetEdge::PITCH_MM))],
+                BlockKind::SoftEdge => [WetEdge::softened($row, $map(CellRole::SoftEdge, WetEdge::PITCH_MM))],
+                BlockKind::Salt => [Salt::rate($row, $map(CellRole::Salt, BenchScale::EVENNESS_PITCH_MM))],
+                BlockKind::Tilt => [Separation::rate($row)],
+                BlockKind::Rewet => [Rewetting::rate($row)],
+            });
         }
 
-        return [new RowReadings($row, $read[$paperCell->id], $line, $bareLine, $steps, $read[$wash->id], $lifts), $read];
-    }
-
-    /** A cell of the black line, moved to where the line really is and kept inside its ink. */
-    private static function onLine(Cell $cell, InkLine $line): Rect
-    {
-        $x = $cell->area->centre()->x;
-
-        return Rect::around($x, $line->centreAt($x), $cell->area->width, min($cell->area->height, max(0.6, 2 * $line->coreHalfMm())));
-    }
-
-    /** A cell beside the line, moved along with it and kept clear of a wider line. */
-    private static function besideLine(Cell $cell, float $nominalY, InkLine $line): Rect
-    {
-        $x = $cell->area->centre()->x;
-        $shift = $line->centreAt($x) - $nominalY;
-        $wider = max(0.0, $line->widthMm / 2 + 0.6 - PropertyCard::BESIDE_LINE_MM);
-
-        return $cell->area->movedBy(0, $shift + ($cell->area->centre()->y < $nominalY ? -$wider : $wider));
+        return $ratings;
     }
 
     /**
@@ -163,7 +112,8 @@ final class CardMeter
     {
         $darkest = [INF, INF, INF];
         foreach ($rows as $row) {
-            foreach ([...$row->bareLine, ...array_filter(array_map(static fn (StrokeStep $s): ?CellReading => $s->onBlack, $row->steps))] as $reading) {
+            $pair = array_merge(...array_map($row->fields(...), [CellRole::UnderBare, CellRole::UnderPainted, CellRole::OverBare, CellRole::OverPainted]));
+            foreach ([...$row->bareLine, ...array_filter(array_map(static fn (StrokeStep $s): ?CellReading => $s->onBlack, $row->steps)), ...$pair] as $reading) {
                 foreach ($reading->rgb->toArray() as $c => $v) {
                     $darkest[$c] = min($darkest[$c], $v);
                 }

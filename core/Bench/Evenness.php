@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Imaging\Gaussian;
 use MarshTrial\Core\Imaging\GrainMap;
 
@@ -26,11 +27,11 @@ final class Evenness
     {
         $property = 'evenness';
         $cells = ["r$row->row-wash", "r$row->row-paper"];
-        $largest = $row->depositOf($row->wash)->largest();
-        if ($row->key === null || $washMap === null || $paperMap === null || ($largest !== null && $largest < BenchScale::LEAST_DEPOSIT)) {
+        $wash = $row->first(CellRole::Wash);
+        if ($wash === null || $row->key === null || $washMap === null || $paperMap === null || ! $row->isPainted($wash)) {
             return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the wash’s window.', $cells);
         }
-        $deposit = $row->keyDeposit($row->wash);
+        $deposit = $row->keyDeposit($wash);
         if ($deposit === null) {
             return Rating::without($row->row, $property, RatingStatus::NotReached, 'The wash is so dark that its amount of paint cannot be read.', $cells);
         }

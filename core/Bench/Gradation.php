@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
-use MarshTrial\Core\Card\PropertyCard;
+use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Imaging\CellReading;
@@ -17,7 +17,7 @@ final class Gradation
     private const TWO_TONE_FORMULA = 'hue angle of the tint (where the key deposit is 0.3, or nearest to it) minus hue angle of the masstone';
 
     /** What the stroke's length is uncertain by, dE00, beyond the scatter of the cells at its ends (own, simulated). */
-    private const SYSTEMATIC_DE = 0.2;
+    public const SYSTEMATIC_DE = 0.2;
 
     /** Hue of a place, degrees, beyond the scatter of its cell (own, simulated). */
     private const SYSTEMATIC_HUE_DEG = 0.3;
@@ -72,7 +72,7 @@ final class Gradation
 
     private static function isPainted(RowReadings $row): bool
     {
-        return $row->key !== null && ($row->steps[0]->deposit->largest() ?? INF) >= BenchScale::LEAST_DEPOSIT;
+        return $row->isPainted($row->steps[0]->onPaper);
     }
 
     /**
@@ -98,7 +98,7 @@ final class Gradation
     }
 
     /** @return array<string, float> a class for every count: "4 clear steps" holds from 4 to below 5 */
-    private static function counts(): array
+    public static function counts(): array
     {
         $limits = [];
         for ($n = 1; $n <= 30; $n++) {
@@ -133,7 +133,7 @@ final class Gradation
     }
 
     /** Standard error of a cell's mean colour, about dE. */
-    private static function scatter(CellReading $reading): float
+    public static function scatter(CellReading $reading): float
     {
         return sqrt(max(0.0, $reading->labCovariance[0][0] + $reading->labCovariance[1][1] + $reading->labCovariance[2][2]));
     }
@@ -147,7 +147,7 @@ final class Gradation
     private static function cells(RowReadings $row): array
     {
         $out = ["r$row->row-paper"];
-        for ($step = 1; $step <= PropertyCard::STEPS; $step++) {
+        for ($step = 1; $step <= Block::STROKE_STEPS; $step++) {
             array_push($out, "r$row->row-stroke-$step-above", "r$row->row-stroke-$step-below");
         }
 

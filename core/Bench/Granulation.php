@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\LinearRgb;
+use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\Gaussian;
 use MarshTrial\Core\Imaging\GrainMap;
 
@@ -30,14 +32,14 @@ final class Granulation
     {
         $property = 'granulation';
         $cells = ["r$row->row-wash", "r$row->row-paper"];
-        $largest = $row->depositOf($row->wash)->largest();
-        if ($row->key === null || ($largest !== null && $largest < BenchScale::LEAST_DEPOSIT)) {
+        $wash = $row->first(CellRole::Wash);
+        if ($wash === null || $row->key === null || ! $row->isPainted($wash)) {
             return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the wash’s window.', $cells);
         }
         if ($washMap === null || $paperMap === null) {
             return Rating::without($row->row, $property, RatingStatus::NotReached, sprintf('Grain needs %d dots per inch or more; this picture has %d.', BenchScale::GRAIN_LEAST_DPI, $dpi), $cells);
         }
-        $deposit = $row->keyDeposit($row->wash);
+        $deposit = $row->keyDeposit($wash);
         [$least, $most] = BenchScale::GRAIN_DEPTHS;
         if ($deposit === null || $deposit < $least || $deposit > $most) {
             return Rating::without($row->row, $property, RatingStatus::NotReached, sprintf('The wash has a deposit of %s; grain is measured from %.1f to %.1f.', $deposit === null ? 'more than can be read' : sprintf('%.2f', $deposit), $least, $most), $cells, ['deposit' => $deposit]);
@@ -45,7 +47,7 @@ final class Granulation
         $paint = self::scatter($washMap, $row->paper->rgb->toArray()[$row->key]);
         $paper = self::scatter($paperMap, $row->paper->rgb->toArray()[$row->key]);
         $grain = sqrt(max(0.0, $paint['s'] ** 2 - $paper['s'] ** 2)) / $paint['mean'];
-        $visible = self::lightnessPerDeposit($row) * $grain * $paint['mean'];
+        $visible = self::lightnessPerDeposit($row, $wash) * $grain * $paint['mean'];
         $area = $washMap->columns * $washMap->rows * $washMap->pitchMm ** 2;
         $relative = 1 / sqrt(2 * $area / self::INDEPENDENT_MM ** 2);
         // Where paper and paint scatter alike, the difference of their squares is the less sure.
@@ -53,7 +55,7 @@ final class Granulation
         $uncertainty = sqrt(self::SYSTEMATIC ** 2 + ($relative * $grain) ** 2 + (0.2 * $paperShare ** 2 / max($grain, $paperShare)) ** 2);
         $numbers = [
             'sPaint' => $paint['s'], 'sPaper' => $paper['s'], 'meanDeposit' => $paint['mean'], 'rmsDeltaL' => $visible,
-            'keyChannel' => ['red', 'green', 'blue'][$row->key], 'areaMm2' => $area, 'grainSizeMm' => self::size($paint['grains'], $washMap),
+            'keyChannel' => $row->keyName(), 'areaMm2' => $area, 'grainSizeMm' => self::size($paint['grains'], $washMap),
         ];
         $remarks = $visible < BenchScale::GRAIN_VISIBLE_DL && $grain >= BenchScale::GRANULATION['none'] ? ['present but hardly visible'] : [];
         $rating = Rating::measured($row->row, $property, $grain, $uncertainty, BenchScale::GRANULATION, $deposit, $remarks, $cells, $numbers, self::FORMULA);
@@ -71,15 +73,15 @@ final class Granulation
     }
 
     /** How much L* changes with the amount of this paint, at the depth of the wash: a grain is more or less of the same. */
-    private static function lightnessPerDeposit(RowReadings $row): float
+    private static function lightnessPerDeposit(RowReadings $row, CellReading $reading): float
     {
         $paper = $row->paper->rgb->toArray();
-        $wash = $row->wash->rgb->toArray();
+        $wash = $reading->rgb->toArray();
         $at = static fn (float $amount): float => LinearRgb::fromArray(array_map(
             static fn (float $p, float $w): float => $p * (max(1e-4, $w) / $p) ** $amount, $paper, $wash,
         ))->toLab()->l;
 
-        return abs($at(1.05) - $at(0.95)) / (0.1 * max(1e-6, $row->keyDeposit($row->wash) ?? INF));
+        return abs($at(1.05) - $at(0.95)) / (0.1 * max(1e-6, $row->keyDeposit($reading) ?? INF));
     }
 
     /** @return array{s: float, mean: float, grains: list<float>} band-passed scatter of the deposit, its mean, and the band-passed map */

@@ -48,12 +48,82 @@ final readonly class Protocol
             ['One brush load at full strength on the left.', 'Lead it to the right with clean water, palest at the end, without loading again.', 'Let it dry; the stroke is read at ten places.'],
             ['Unequal loads from paint to paint.', 'Water that runs back into the full strength.'],
         ],
+        'line-under-and-over' => [
+            ['two-line transparency'], 'A line under the paint and a line over it',
+            ['Rule the upper line 4 mm wide with black waterproof ink and let it dry for a day, or for an hour at least.', 'Lay the paint flat across it, in a middle strength, and let it dry.', 'Rule the lower line along its ticks, over the dry paint, with the same ink and pen.', 'Scan. The line under the paint is compared with the line over it; the value is scaled to reference depth.'],
+            ['Two different inks or pens.', 'A pen that digs up the paint.', 'The first line was not dry and ran.'],
+        ],
+        'ladder-by-drops' => [
+            ['stepped gradation', 'strength'], 'Stepped ladder by counted drops',
+            ['Take so many drops of full-strength paint as stand above the field, and make them up to 20 drops with water.', 'Mix until nothing settles; the same dropper for all.', 'Lay one field from each mixture with one load of the same brush, strongest first; let it dry lying level.', 'Strength follows from the palest fields: deposit against share of paint.'],
+            ['Unmixed binder or a dry pan: the first drops are weaker.', 'Unequal loads from field to field.', 'Another dropper in between: drops differ in size.'],
+        ],
+        'blot-block' => [
+            ['blotting'], 'Blotted while wet, beside the same wash left alone',
+            ['Lay a wash in a middle strength over the whole window.', 'At once, while it glistens, press a folded dry tissue on the right half for two seconds.', 'Let the rest dry. No class is given: the limits hold for the soft brush on a dry stroke.'],
+            ['Blotting late: the paint has begun to set.', 'A tissue that was used before.'],
+        ],
+        'glaze-lane' => [
+            ['glazing'], 'Glaze lane, one layer more in every field',
+            ['Mix enough of one thin wash for the whole lane.', 'Lay it over the whole lane; let it dry.', 'Lay it again from the second field on; let it dry; then from the third, and so on.', 'One stroke a field, without going back. Note the layer that stirs up what lies beneath.'],
+            ['Glazing before the layer below is dry all through.', 'Going back into a field.', 'A wash that thickens while it stands: stir before every layer.'],
+        ],
+        'touch-wet-paper' => [
+            ['spread'], 'One touch on glistening-wet paper',
+            ['Wet the square evenly until it glistens; no puddles.', 'Touch its middle once with the loaded tip of a round brush.', 'Leave it lying level until dry. The spread is also read with a ruler after one minute.'],
+            ['Puddles, or paper that has gone matt.', 'A sloping board.'],
+        ],
+        'edge-pulled' => [
+            ['softened edge'], 'A wet edge pulled out with clean water',
+            ['Lay the band at the left.', 'At once, with a clean damp brush, pull its right edge out in one slow stroke towards the right.', 'Let it dry lying level.'],
+            ['Waiting: the edge has set.', 'Too wet a brush: water runs back into the band.'],
+        ],
+        'salt-damp' => [
+            ['salt'], 'A pinch of salt on a damp wash',
+            ['Lay a flat wash in a middle strength.', 'When the glisten begins to go, drop a small pinch of coarse salt.', 'Let it dry completely before brushing the salt off.'],
+            ['Too much salt, or too early: it floats.', 'Another grain size of salt.'],
+        ],
+        'tilted-strip' => [
+            ['separation'], 'A wet strip down a slope',
+            ['Raise the left end of the sheet by 3 cm over its short side.', 'Wet the strip; lay a full load along its upper end and let it run down.', 'Leave it sloping until dry.'],
+            ['Too little water: nothing travels.', 'Tilting the other way while it dries.'],
+        ],
+        'three-passes' => [
+            ['re-wetting'], 'Three passes of a damp brush over the dry pan',
+            ['Let the pan dry for a day at least.', 'Dip a round brush, wipe it once, lead it three times over the pan.', 'Lay at once what it carries on the field.'],
+            ['A pan that is still damp.', 'A brush that drips.', 'Wetting the pan beforehand.'],
+        ],
+        'fresh-from-tube' => [
+            [self::PAINT], 'Fresh from the tube',
+            ['Squeeze the paint out and use it before it forms a skin.', 'Take it from the middle of the tube’s paint, not from separated binder at the top.'],
+            ['Separated binder.', 'Paint left open.'],
+        ],
+        'dried-and-rewet' => [
+            [self::PAINT], 'Dried in the pan, then re-wet',
+            ['Let the paint dry in the pan for a day at least.', 'Lay a drop of water on every pan two minutes before painting, the same for all.'],
+            ['Some pans soaked longer than others.'],
+        ],
+        'good-paper' => [
+            [self::PAPER], 'Good cotton paper',
+            ['Cotton paper of 300 g/m², sized for watercolour, the same side for all.'],
+            ['Another batch or side.'],
+        ],
+        'cheap-paper' => [
+            [self::PAPER], 'Deliberately cheap paper',
+            ['Cellulose paper as beginners use it, the same side for all.', 'Its lifting, grain and evenness are those of this kind of paper; they are never taken together with those of good paper.'],
+            ['Paper whose size has gone: paint sinks in at once.'],
+        ],
         'halves-painted-apart' => [
             ['lightfastness'], 'Two halves, painted one after the other',
             ['Paint the three depths on both halves with the same load.', 'Let them dry; scan both together before hanging.', 'Hang one in the window, keep the other in the dark; scan both together at every check.'],
             ['Halves mixed up.', 'No reading before hanging: the halves differ from the start.', 'Paper that bleaches; marker lines that fade.'],
         ],
     ];
+
+    /** What a whole card is done with, whatever is tested. */
+    public const PAINT = 'state of the paint';
+
+    public const PAPER = 'quality of the paper';
 
     public const VERSION = 1;
 
@@ -116,6 +186,18 @@ final readonly class Protocol
     public static function named(string $property, string $id): array
     {
         return self::check([$property => $id]) === [$property => self::all($property)[0]->id] ? [] : [$property => $id];
+    }
+
+    /**
+     * What a card names for everything on it: the state of the paint, the quality of the paper.
+     *
+     * @param array<string, string> $named property => protocol
+     *
+     * @return list<string> such as "cheap-paper 1"
+     */
+    public static function ofWholeCard(array $named): array
+    {
+        return array_values(array_map(static fn (string $id): string => self::find($id)->text(), array_intersect_key($named, [self::PAINT => 0, self::PAPER => 0])));
     }
 
     /** As it stands beside a result, such as "lift-gently 1". */

@@ -28,7 +28,7 @@ final readonly class Rating
         public array $cells,
         public array $numbers,
         public string $formula,
-        /** Name and version of the protocol, such as "lift-gently 1". */
+        /** Name and version of the protocol, such as "lift-gently 1", and of what holds for the whole card. */
         public string $protocol = '',
     ) {}
 
@@ -82,7 +82,7 @@ final readonly class Rating
     {
         return new self(
             $this->row, $this->property, $this->status, $this->reason, $this->value, $this->uncertainty,
-            $this->classes, $this->classes95, $this->atDeposit, $this->remarks, $this->cells, $this->numbers, $this->formula, Protocol::under($this->property, $named)->text(),
+            $this->classes, $this->classes95, $this->atDeposit, $this->remarks, $this->cells, $this->numbers, $this->formula, implode(' · ', [Protocol::under($this->property, $named)->text(), ...Protocol::ofWholeCard($named)]),
         );
     }
 

@@ -9,9 +9,12 @@ use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\InkLine;
 use MarshTrial\Core\Optics\Deposit;
 
-/** All that was read in one row of a property card. */
+/** All that was read in one row of a property card; what the card has no block for is empty. */
 final readonly class RowReadings
 {
+    /** Places from which the key channel may follow, beside the stroke's. */
+    private const DEPTHS = [CellRole::Wash, CellRole::LiftNone, CellRole::Ladder, CellRole::Glaze, CellRole::BlotNone, CellRole::BetweenLines, CellRole::Salt, CellRole::Tilt, CellRole::Rewet, CellRole::EdgeBand, CellRole::WetMiddle];
+
     /** Channel in which this paint's deposits are given: 0 red, 1 green, 2 blue; null when nothing could be read. */
     public ?int $key;
 
@@ -23,17 +26,34 @@ final readonly class RowReadings
         public array $bareLine,
         /** @var list<StrokeStep> full strength first */
         public array $steps,
-        public CellReading $wash,
-        /** @var array<string, CellReading> by role value: lift-none, lift-soft, lift-stiff */
-        public array $lifts,
+        /** @var array<string, list<CellReading>> by role value, in the order of the card: everything else that was read */
+        public array $fields,
     ) {
+        $depths = array_map(static fn (StrokeStep $s): Deposit => $s->deposit, $steps);
+        foreach (self::DEPTHS as $role) {
+            foreach ($fields[$role->value] ?? [] as $reading) {
+                $depths[] = $this->depositOf($reading);
+            }
+        }
         $this->key = Deposit::keyChannel(
-            array_values(array_filter(
-                [...array_map(static fn (StrokeStep $s): Deposit => $s->deposit, $steps), $this->depositOf($wash), $this->depositOf($lifts[CellRole::LiftNone->value])],
-                static fn (Deposit $d): bool => ($d->largest() ?? 0) >= BenchScale::LEAST_DEPOSIT,
-            )),
+            array_values(array_filter($depths, static fn (Deposit $d): bool => ($d->largest() ?? 0) >= BenchScale::LEAST_DEPOSIT)),
             BenchScale::REFERENCE_DEPTH,
         );
+    }
+
+    /**
+     * What was read in the places of a role, in the order of the card.
+     *
+     * @return list<CellReading>
+     */
+    public function fields(CellRole $role): array
+    {
+        return $this->fields[$role->value] ?? [];
+    }
+
+    public function first(CellRole $role): ?CellReading
+    {
+        return $this->fields($role)[0] ?? null;
     }
 
     public function depositOf(CellReading $reading): Deposit
@@ -45,5 +65,23 @@ final readonly class RowReadings
     public function keyDeposit(CellReading $reading): ?float
     {
         return $this->key === null ? null : $this->depositOf($reading)->in($this->key);
+    }
+
+    /** The key channel in words. */
+    public function keyName(): ?string
+    {
+        return $this->key === null ? null : ['red', 'green', 'blue'][$this->key];
+    }
+
+    /** Uncertainty of a deposit from the scatter of the cell's own lightness. */
+    public static function depositScatter(CellReading $reading): float
+    {
+        return 3 / (max(8.0, $reading->lab->l) + 16) * sqrt(max(0.0, $reading->labCovariance[0][0]));
+    }
+
+    /** Whether a place shows paint at all; one too dark to be read does. */
+    public function isPainted(?CellReading $reading): bool
+    {
+        return $this->key !== null && $reading !== null && ($this->depositOf($reading)->largest() ?? INF) >= BenchScale::LEAST_DEPOSIT;
     }
 }

@@ -24,13 +24,12 @@ final class Staining
     {
         $property = 'staining';
         [$first, $second, $classed] = self::LIFTED[$protocol];
-        $unlifted = $row->lifts[CellRole::LiftNone->value];
-        $deposit = $row->keyDeposit($unlifted);
-        $cells = array_map(static fn (string $role): string => "r$row->row-$role", array_keys($row->lifts));
-        $largest = $row->depositOf($unlifted)->largest();
-        if ($row->key === null || ($largest !== null && $largest < BenchScale::LEAST_DEPOSIT)) {
+        $unlifted = $row->first(CellRole::LiftNone);
+        $cells = array_map(static fn (CellRole $role): string => "r$row->row-$role->value", [CellRole::LiftNone, CellRole::LiftSoft, CellRole::LiftStiff]);
+        if ($unlifted === null || ! $row->isPainted($unlifted)) {
             return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the lift window.', $cells);
         }
+        $deposit = $row->keyDeposit($unlifted);
         if ($deposit === null) {
             return Rating::without($row->row, $property, RatingStatus::NotReached, 'The unlifted stroke is so dark that its amount of paint cannot be read.', $cells);
         }
@@ -43,8 +42,8 @@ final class Staining
             'unliftedDeposit' => $deposit,
             $first === CellRole::LiftStiff ? 'scrubbed' : ($protocol === 'lift-blot-wet' ? 'blotted' : 'soft') => ['residue' => $soft[0], 'uncertainty' => $soft[1], 'deposit' => $soft[0] * $deposit],
             'stiff' => $stiff === null ? null : ['residue' => $stiff[0], 'uncertainty' => $stiff[1], 'deposit' => $stiff[0] * $deposit],
-            'hueChangeDeg' => self::hueChange($row->lifts[$first->value]->lab, $unlifted),
-            'keyChannel' => ['red', 'green', 'blue'][$row->key],
+            'hueChangeDeg' => self::hueChange($row->first($first)->lab ?? $unlifted->lab, $unlifted),
+            'keyChannel' => $row->keyName(),
         ];
         $remarks = $stiff !== null && $stiff[0] > $soft[0] + 2 * hypot($soft[1], $stiff[1])
             ? ['more colour after the stiff brush than after the soft one: the paper’s surface was roughened'] : [];
@@ -60,12 +59,34 @@ final class Staining
         return Rating::measured($row->row, $property, $soft[0], $soft[1], $classed ? BenchScale::STAINING : [], $deposit, $remarks, $cells, $numbers, self::FORMULA.($classed ? '; class from the soft brush' : '; no class under this protocol'));
     }
 
-    /** @return array{0: float, 1: float}|null residue and its uncertainty */
+    /** Blotted while wet: how much stays when a tissue is pressed on the glistening wash. */
+    public static function blotting(RowReadings $row): Rating
+    {
+        $property = 'blotting';
+        $cells = ["r$row->row-blot-none", "r$row->row-blot-wet"];
+        $left = $row->first(CellRole::BlotNone);
+        if ($left === null || ! $row->isPainted($left)) {
+            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the blot’s window.', $cells);
+        }
+        $deposit = $row->keyDeposit($left);
+        $residue = $deposit === null ? null : self::residue($row, CellRole::BlotWet, $deposit);
+        if ($deposit === null || $residue === null) {
+            return Rating::without($row->row, $property, RatingStatus::NotReached, 'The wash is so dark that its amount of paint cannot be read.', $cells);
+        }
+
+        return Rating::measured(
+            $row->row, $property, $residue[0], $residue[1], [], $deposit, [], $cells,
+            ['unblottedDeposit' => $deposit, 'blottedDeposit' => $residue[0] * $deposit, 'hueChangeDeg' => self::hueChange($row->first(CellRole::BlotWet)->lab ?? $left->lab, $left), 'keyChannel' => $row->keyName()],
+            'residue = deposit blotted / deposit left, in the key channel; no class under this protocol',
+        );
+    }
+
+    /** @return array{0: float, 1: float}|null residue and its uncertainty; null when it is too dark to be read */
     private static function residue(RowReadings $row, CellRole $role, float $unlifted): ?array
     {
-        $reading = $row->lifts[$role->value];
-        $deposit = $row->keyDeposit($reading);
-        if ($deposit === null) {
+        $reading = $row->first($role);
+        $deposit = $reading === null ? null : $row->keyDeposit($reading);
+        if ($reading === null || $deposit === null) {
             return null;
         }
         $residue = max(0.0, $deposit) / $unlifted;
@@ -74,10 +95,8 @@ final class Staining
         $share = max(0.0, ($unlifted - BenchScale::REFERENCE_DEPTH) / ($most - BenchScale::REFERENCE_DEPTH));
         // The deposit's departure from proportionality bends the ratio most at one half and not at all at 0 and 1.
         $systematic = ($low + $share * ($high - $low)) * 4 * min(0.25, max(0.0, $residue * (1 - $residue)));
-        $lightness = max(8.0, $reading->lab->l);
-        $scatter = 3 / ($lightness + 16) * sqrt($reading->labCovariance[0][0]) / $unlifted;
 
-        return [$residue, sqrt($systematic ** 2 + $scatter ** 2 + 0.01 ** 2)];
+        return [$residue, sqrt($systematic ** 2 + (RowReadings::depositScatter($reading) / $unlifted) ** 2 + 0.01 ** 2)];
     }
 
     private static function hueChange(Lab $lifted, CellReading $unlifted): ?float

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\CellReading;
 
@@ -11,6 +13,8 @@ use MarshTrial\Core\Imaging\CellReading;
 final class Transparency
 {
     private const FORMULA = 'V = (Rb − F) − (K − F)(Rw − F)/(P − F) per channel, F = 0.7 × darkest place of the card; body = V_Y / Y_w at deposit 0.92';
+
+    private const TWO_LINES = 'V = (Ra − F) − (Rb − F)(Rw − F)/(P − F) per channel: Ra the line under the paint, Rb the line over it, F = 0.7 × darkest place of the card; body = V_Y / Y_w, scaled to deposit 0.92';
 
     /**
      * @param array{0: float, 1: float, 2: float} $darkest smallest value per channel over the card's black line, bare or painted
@@ -78,34 +82,79 @@ final class Transparency
     public static function bodies(RowReadings $row, array $darkest): array
     {
         [$ink, $inkSpread] = self::inkOf($row->bareLine);
-        $paper = $row->paper->rgb->toArray();
         $out = [];
         foreach ($row->steps as $step) {
             if ($step->onBlack === null) {
                 continue;
             }
-            $white = $step->onPaper->rgb->toArray();
-            $black = $step->onBlack->rgb->toArray();
-            $own = [0.0, 0.0, 0.0];
-            for ($c = 0; $c < 3; $c++) {
-                $floor = BenchScale::FLOOR_SHARE * $darkest[$c];
-                $own[$c] = ($black[$c] - $floor) - ($ink->toArray()[$c] - $floor) * ($white[$c] - $floor) / ($paper[$c] - $floor);
-            }
-            $light = LinearRgb::fromArray($own)->luminance();
-            $yWhite = $step->onPaper->rgb->luminance();
-            $share = $yWhite / $row->paper->rgb->luminance();
-            $darkY = LinearRgb::fromArray($darkest)->luminance();
+            [$light, $body, $uncertainty] = self::body($step->onPaper->rgb, $step->onBlack->rgb, $ink, $inkSpread, $row->paper->rgb, $darkest);
             $out[] = [
                 'step' => $step->step,
                 'deposit' => $row->key === null ? $step->deposit->largest() : $step->deposit->in($row->key),
-                'body' => max(0.0, $light) / $yWhite,
-                'uncertainty' => hypot($inkSpread * $share, (1 - BenchScale::FLOOR_SHARE) * $darkY * (1 - $share)) / $yWhite,
+                'body' => $body,
+                'uncertainty' => $uncertainty,
                 'negative' => $light < 0 ? 1 : 0,
                 'cells' => ["r$row->row-stroke-$step->step-above", "r$row->row-stroke-$step->step-below", "r$row->row-stroke-$step->step-black"],
             ];
         }
 
         return $out === [] ? [['step' => 0, 'deposit' => null, 'body' => 0.0, 'uncertainty' => 0.0, 'negative' => 0, 'cells' => []]] : $out;
+    }
+
+    /**
+     * The two-line school: one line under the paint, one over it. The line over the paint stands for black without any paint on it.
+     *
+     * @param array{0: float, 1: float, 2: float} $darkest smallest value per channel over the card's black lines
+     */
+    public static function twoLines(RowReadings $row, array $darkest): Rating
+    {
+        $property = 'two-line transparency';
+        $cells = array_map(static fn (CellRole $role): string => "r$row->row-$role->value", [CellRole::UnderPainted, CellRole::OverPainted, CellRole::BetweenLines]);
+        $paint = $row->first(CellRole::BetweenLines);
+        if ($paint === null || ! $row->isPainted($paint)) {
+            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted between the two lines.', $cells);
+        }
+        $under = $row->first(CellRole::UnderPainted);
+        $over = $row->first(CellRole::OverPainted);
+        if ($under === null || $over === null) {
+            return Rating::without($row->row, $property, RatingStatus::NotReached, 'One of the two lines was not found; both must run through the window and show on both sides of the paint.', $cells);
+        }
+        $deposit = $row->keyDeposit($paint);
+        [$least, $most] = BenchScale::TWO_LINE_DEPTHS;
+        [$light, $body, $uncertainty] = self::body($paint->rgb, $under->rgb, $over->rgb, self::inkOf([$over, ...$row->fields(CellRole::OverBare)])[1], $row->paper->rgb, $darkest);
+        $numbers = ['body' => $body, 'deposit' => $deposit, 'underLine' => $under->rgb->toArray(), 'overLine' => $over->rgb->toArray(), 'lineOnLineDE00' => Difference::ciede2000($under->lab, $over->lab)];
+        if ($deposit === null || $deposit < $least || $deposit > $most) {
+            return Rating::without($row->row, $property, RatingStatus::NotReached, sprintf('The paint between the lines has a deposit of %s; a class needs %.1f to %.1f.', $deposit === null ? 'more than can be read' : sprintf('%.2f', $deposit), $least, $most), $cells, $numbers, self::TWO_LINES, $body);
+        }
+        $scale = BenchScale::REFERENCE_DEPTH / $deposit;
+
+        return Rating::measured(
+            $row->row, $property, $body * $scale, hypot($uncertainty * $scale, BenchScale::TWO_LINE_SCALING * abs($scale - 1) * $body), BenchScale::TRANSPARENCY, BenchScale::REFERENCE_DEPTH,
+            [sprintf('scaled from deposit %.2f', $deposit), ...$light < 0 ? ['binder or gloss darkens the line'] : []], $cells, $numbers, self::TWO_LINES,
+        );
+    }
+
+    /**
+     * Light from the paint's own body in one place.
+     *
+     * @param array{0: float, 1: float, 2: float} $darkest
+     *
+     * @return array{0: float, 1: float, 2: float} V in luminance (may be below zero), body and its uncertainty
+     */
+    private static function body(LinearRgb $onPaper, LinearRgb $onBlack, LinearRgb $ink, float $inkSpread, LinearRgb $bare, array $darkest): array
+    {
+        [$white, $black, $k, $paper] = [$onPaper->toArray(), $onBlack->toArray(), $ink->toArray(), $bare->toArray()];
+        $own = [0.0, 0.0, 0.0];
+        for ($c = 0; $c < 3; $c++) {
+            $floor = BenchScale::FLOOR_SHARE * $darkest[$c];
+            $own[$c] = ($black[$c] - $floor) - ($k[$c] - $floor) * ($white[$c] - $floor) / ($paper[$c] - $floor);
+        }
+        $light = LinearRgb::fromArray($own)->luminance();
+        $yWhite = $onPaper->luminance();
+        $share = $yWhite / $bare->luminance();
+        $darkY = LinearRgb::fromArray($darkest)->luminance();
+
+        return [$light, max(0.0, $light) / $yWhite, hypot($inkSpread * $share, (1 - BenchScale::FLOOR_SHARE) * $darkY * (1 - $share)) / $yWhite];
     }
 
     /**

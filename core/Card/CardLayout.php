@@ -66,6 +66,46 @@ final readonly class CardLayout
             && ($role === null || $c->role === $role) && ($piece === null || $c->piece === $piece)));
     }
 
+    /** Whether the rows of this card have a block. */
+    public function has(BlockKind $kind): bool
+    {
+        return in_array($kind->value, array_map(static fn (Window $w): string => $w->use, $this->windows), true);
+    }
+
+    /** The window of a block in a row; null where the card does not have it. */
+    public function windowOf(int $row, BlockKind $kind): ?Window
+    {
+        foreach ($this->windows as $window) {
+            if ($window->row === $row && $window->use === $kind->value) {
+                return $window;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * The blocks of a property card, in order.
+     *
+     * @return list<Block>
+     */
+    public function blocks(): array
+    {
+        $out = [];
+        foreach ($this->rows === [] ? [] : $this->windowsOf($this->rows[0]->row) as $window) {
+            $kind = BlockKind::tryFrom($window->use);
+            if ($kind !== null) {
+                $out[] = Block::of($kind, match ($kind) {
+                    BlockKind::Ladder => count($this->cellsOf($window->row, CellRole::Ladder)),
+                    BlockKind::Glaze => count($this->cellsOf($window->row, CellRole::Glaze)),
+                    default => null,
+                });
+            }
+        }
+
+        return $out;
+    }
+
     /** @return list<Window> */
     public function windowsOf(int $row, ?string $piece = null): array
     {

@@ -16,6 +16,22 @@ enum CellRole: string
     case LiftSoft = 'lift-soft';
     case LiftStiff = 'lift-stiff';
     case Depth = 'depth';
+    case Ladder = 'ladder';
+    case BlotNone = 'blot-none';
+    case BlotWet = 'blot-wet';
+    case UnderBare = 'under-bare';
+    case UnderPainted = 'under-painted';
+    case OverBare = 'over-bare';
+    case OverPainted = 'over-painted';
+    case BetweenLines = 'between-lines';
+    case Glaze = 'glaze';
+    case WetSquare = 'wet-square';
+    case WetMiddle = 'wet-middle';
+    case SoftEdge = 'soft-edge';
+    case EdgeBand = 'edge-band';
+    case Salt = 'salt';
+    case Tilt = 'tilt';
+    case Rewet = 'rewet';
 
     public function words(): string
     {
@@ -29,6 +45,22 @@ enum CellRole: string
             self::LiftSoft => 'stroke, lifted with the soft brush',
             self::LiftStiff => 'stroke, lifted with the stiff brush',
             self::Depth => 'painted step of a fade strip',
+            self::Ladder => 'step of the ladder',
+            self::BlotNone => 'wash, not blotted',
+            self::BlotWet => 'wash, blotted while wet',
+            self::UnderBare => 'bare line, ruled before painting',
+            self::UnderPainted => 'paint over the line',
+            self::OverBare => 'bare line, ruled after painting',
+            self::OverPainted => 'line over the paint',
+            self::BetweenLines => 'paint over paper, between the lines',
+            self::Glaze => 'glaze, so many layers',
+            self::WetSquare => 'wet-in-wet square',
+            self::WetMiddle => 'middle of the wet-in-wet square',
+            self::SoftEdge => 'edge pulled out with water',
+            self::EdgeBand => 'band whose edge was pulled out',
+            self::Salt => 'wash with salt',
+            self::Tilt => 'place along the tilted strip',
+            self::Rewet => 'what three passes of a damp brush took off the pan',
         };
     }
 }

@@ -4,79 +4,129 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Card;
 
+use MarshTrial\Core\CoreException;
+
 /**
- * Lays out a property card on A4 across: per row a window of bare paper, one for the graded stroke along the black line,
- * one for the flat wash and one for the lift.
+ * Lays out a property card on A4 across. Every row has a window of bare paper and then its blocks, all rows the same: side by
+ * side while there is room, then on a further line of the same row.
  */
 final class PropertyCard
 {
-    /** Places along the graded stroke at which it is sampled. */
-    public const STEPS = 10;
+    /** What a card consists of when nothing else is asked for. */
+    public const USUAL = 'stroke,wash,lift';
 
-    private const ROW_TOP_MM = 24.0;
+    private const LEFT_MM = 48.0;
 
-    private const ROW_PITCH_MM = 29.0;
+    private const RIGHT_MM = 281.0;
 
-    private const WINDOW_HEIGHT_MM = 20.0;
+    private const TOP_MM = 24.0;
 
-    /** Distance from the line's centre at which sampling over paper begins, and its depth, mm. */
-    public const BESIDE_LINE_MM = 2.8;
+    private const BOTTOM_MM = 190.0;
 
-    public const BESIDE_DEPTH_MM = 2.4;
+    private const GAP_MM = 3.0;
+
+    /** From one line of a row to the next, and from one row to the next, beyond their windows: room for captions. */
+    private const LINE_GAP_MM = 7.0;
+
+    private const ROW_GAP_MM = 9.0;
+
+    private const PAPER_WIDTH_MM = 12.0;
+
+    private const PAPER_HEIGHT_MM = 20.0;
 
     /**
-     * @param list<RowLabel> $rows one to six
+     * @param list<RowLabel> $rows one to six, as many as the blocks leave room for
      * @param array<string, string> $protocols property => protocol, where it is not the usual one
+     * @param list<Block>|null $blocks null: the usual ones
+     *
+     * @throws CoreException when the rows do not fit
      */
-    public static function layout(string $uuid, string $title, array $rows, array $protocols = []): CardLayout
+    public static function layout(string $uuid, string $title, array $rows, array $protocols = [], ?array $blocks = null): CardLayout
     {
         CardLayout::checkRows($rows);
+        $lines = self::lines($blocks ?? Block::list(self::USUAL));
+        $most = self::mostRowsOf($lines);
+        if (count($rows) > $most) {
+            throw new CoreException($most === 0
+                ? 'These blocks do not fit on one sheet, even for one paint. Take some of them off.'
+                : sprintf('With these blocks a sheet has room for %s; this card has %d.', $most === 1 ? 'one paint' : "$most paints", count($rows)));
+        }
         $sheet = new Rect(0, 0, CardLayout::PAGE_WIDTH_MM, CardLayout::PAGE_HEIGHT_MM);
         $piece = Piece::withMarks('whole', $sheet, 10, CardLayout::MARK_SIZE_MM, CardLayout::codeArea(236, 7));
         $windows = $cells = [];
-        foreach ($rows as $label) {
-            $top = self::ROW_TOP_MM + ($label->row - 1) * self::ROW_PITCH_MM;
-            array_push($windows, ...self::windows($label->row, $top));
-            array_push($cells, ...self::cells($label->row, $top + self::WINDOW_HEIGHT_MM / 2));
+        $pitch = self::rowHeight($lines) + self::ROW_GAP_MM;
+        foreach ($rows as $i => $label) {
+            $top = self::TOP_MM + $i * $pitch;
+            $paper = new Rect(self::LEFT_MM, $top, self::PAPER_WIDTH_MM, self::PAPER_HEIGHT_MM);
+            $windows[] = new Window('whole', $label->row, 'paper', $paper, null);
+            $cells[] = new Cell("r$label->row-paper", 'whole', $label->row, CellRole::Paper, 0, Rect::around($paper->centre()->x, $paper->centre()->y, 8, 15));
+            foreach ($lines as $n => $line) {
+                $x = self::LEFT_MM + ($n === 0 ? self::PAPER_WIDTH_MM + self::GAP_MM : 0);
+                foreach ($line as $block) {
+                    $windows[] = $block->window($label->row, $x, $top);
+                    array_push($cells, ...$block->cells($label->row, $x, $top));
+                    $x += $block->widthMm() + self::GAP_MM;
+                }
+                $top += self::lineHeight($line) + self::LINE_GAP_MM;
+            }
         }
 
         return new CardLayout(CardKind::Property, $uuid, $title, $rows, [$piece], $windows, $cells, $protocols);
     }
 
-    /** @return list<Window> */
-    private static function windows(int $row, float $top): array
+    /**
+     * How many paints a sheet has room for.
+     *
+     * @param list<Block> $blocks
+     *
+     * @return int 0 to 6
+     */
+    public static function mostRows(array $blocks): int
     {
-        $window = static fn (string $use, float $x, float $width, ?Rect $painted): Window => new Window('whole', $row, $use, new Rect($x, $top, $width, self::WINDOW_HEIGHT_MM), $painted);
-
-        return [
-            $window('paper', 48, 12, null),
-            $window('stroke', 63, 126, new Rect(72, $top + 3, 108, 14)),
-            $window('wash', 192, 30, new Rect(194, $top + 2, 26, 16)),
-            $window('lift', 225, 56, new Rect(227, $top + 4, 52, 12)),
-        ];
+        return self::mostRowsOf(self::lines($blocks));
     }
 
-    /** @return list<Cell> */
-    private static function cells(int $row, float $middle): array
+    /** @param list<list<Block>> $lines */
+    private static function mostRowsOf(array $lines): int
     {
-        $cell = static fn (string $id, CellRole $role, int $step, Rect $area): Cell => new Cell("r$row-$id", 'whole', $row, $role, $step, $area);
-        $cells = [
-            $cell('paper', CellRole::Paper, 0, Rect::around(54, $middle, 8, 15)),
-            $cell('line-left', CellRole::LineBare, 1, Rect::around(67, $middle, 5, 2.2)),
-            $cell('line-right', CellRole::LineBare, 2, Rect::around(185, $middle, 5, 2.2)),
-        ];
-        $beside = self::BESIDE_LINE_MM + self::BESIDE_DEPTH_MM / 2;
-        for ($step = 1; $step <= self::STEPS; $step++) {
-            $x = 78 + ($step - 1) * 96 / (self::STEPS - 1);
-            $cells[] = $cell("stroke-$step-above", CellRole::StrokePaper, $step, Rect::around($x, $middle - $beside, 6, self::BESIDE_DEPTH_MM));
-            $cells[] = $cell("stroke-$step-below", CellRole::StrokePaper, $step, Rect::around($x, $middle + $beside, 6, self::BESIDE_DEPTH_MM));
-            $cells[] = $cell("stroke-$step-black", CellRole::StrokeBlack, $step, Rect::around($x, $middle, 6, 2.2));
-        }
-        $cells[] = $cell('wash', CellRole::Wash, 0, Rect::around(207, $middle, 20, 11));
-        foreach ([CellRole::LiftNone, CellRole::LiftSoft, CellRole::LiftStiff] as $i => $role) {
-            $cells[] = $cell($role->value, $role, $i, Rect::around(236 + 17 * $i, $middle, 10, 6));
+        $height = self::rowHeight($lines);
+        $room = self::BOTTOM_MM - self::TOP_MM - $height;
+
+        return $room < 0 ? 0 : min(CardLayout::MAX_ROWS, 1 + (int) floor($room / ($height + self::ROW_GAP_MM)));
+    }
+
+    /**
+     * Blocks side by side as far as they go, in the order given.
+     *
+     * @param list<Block> $blocks
+     *
+     * @return list<list<Block>>
+     */
+    private static function lines(array $blocks): array
+    {
+        $lines = [[]];
+        $x = self::LEFT_MM + self::PAPER_WIDTH_MM + self::GAP_MM;
+        foreach ($blocks as $block) {
+            if ($x + $block->widthMm() > self::RIGHT_MM) {
+                $lines[] = [];
+                $x = self::LEFT_MM;
+            }
+            $lines[count($lines) - 1][] = $block;
+            $x += $block->widthMm() + self::GAP_MM;
         }
 
-        return $cells;
+        return $lines;
+    }
+
+    /** @param list<list<Block>> $lines */
+    private static function rowHeight(array $lines): float
+    {
+        return array_sum(array_map(self::lineHeight(...), $lines)) + self::LINE_GAP_MM * (count($lines) - 1);
+    }
+
+    /** @param list<Block> $line */
+    private static function lineHeight(array $line): float
+    {
+        return max(self::PAPER_HEIGHT_MM, ...array_map(static fn (Block $b): float => $b->kind->heightMm(), $line));
     }
 }

@@ -49,6 +49,11 @@ final readonly class Rect
         return new Point($this->x + $this->width / 2, $this->y + $this->height / 2);
     }
 
+    public function holds(self $other): bool
+    {
+        return $other->x >= $this->x - 1e-6 && $other->right() <= $this->right() + 1e-6 && $other->y >= $this->y - 1e-6 && $other->bottom() <= $this->bottom() + 1e-6;
+    }
+
     public function movedBy(float $dx, float $dy): self
     {
         return new self($this->x + $dx, $this->y + $dy, $this->width, $this->height);

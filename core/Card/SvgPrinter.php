@@ -10,13 +10,6 @@ use MarshTrial\Core\Pigment\PigmentStatement;
 /** Draws a card as SVG at true size: 1 user unit is 1 mm. */
 final class SvgPrinter
 {
-    private const CAPTIONS = [
-        'paper' => 'bare',
-        'stroke' => 'one stroke along the line, full strength to palest',
-        'wash' => 'flat wash',
-        'lift' => 'not lifted · soft brush · stiff brush',
-    ];
-
     /** Captions of the lift window under other protocols than the usual one. */
     private const LIFTS = [
         'lift-gently' => 'not lifted · soft brush · leave alone',
@@ -101,26 +94,68 @@ final class SvgPrinter
         $r = $window->area;
         $box = '<rect x="'.self::n($r->x).'" y="'.self::n($r->y).'" width="'.self::n($r->width).'" height="'.self::n($r->height).'" ';
         $out = [$box.($frame ? 'fill="#fff" stroke="#000" stroke-width="0.15" stroke-dasharray="1.5 1"/>' : 'fill="none" stroke="#bbb" stroke-width="0.15"/>')];
-        $caption = $window->use === 'lift' ? self::LIFTS[$layout->protocols['staining'] ?? ''] ?? self::CAPTIONS['lift'] : self::CAPTIONS[$window->use] ?? self::depthWord($layout, $window);
-        if ($caption !== null) {
-            $out[] = self::text($r->x, $r->y - 0.8, 2.1, $caption);
+        $kind = BlockKind::tryFrom($window->use);
+        $names = $kind === null ? [] : self::fieldNames($layout, $window, $kind);
+        foreach ($names as [$x, $name]) {
+            $out[] = self::text($x, $r->y - 0.8, 2.1, $name);
         }
-        if ($window->use === 'stroke') {
-            $y = $r->y + $r->height / 2;
-            $half = CardLayout::LINE_MM / 2;
-            $out[] = $frame
-                ? '<path d="M'.self::n($r->x - 1.5).' '.self::n($y - $half).'h1.2m-1.2 4h1.2M'.self::n($r->right() + 0.3).' '.self::n($y - $half).'h1.2m-1.2 4h1.2" stroke="#000" stroke-width="0.2" fill="none"/>'
-                : '<rect x="'.self::n($r->x + 0.3).'" y="'.self::n($y - $half).'" width="'.self::n($r->width - 0.6).'" height="'.self::n(2 * $half).'" fill="#000"/>';
+        $caption = match (true) {
+            $window->use === 'paper' => 'bare',
+            $kind === BlockKind::Lift => self::LIFTS[$layout->protocols['staining'] ?? ''] ?? $kind->caption(),
+            $kind !== null => $kind->caption(),
+            default => self::depthWord($layout, $window),
+        };
+        if ($caption !== null) {
+            $out[] = self::text($r->x, $r->y - ($names === [] ? 0.8 : 3.4), 2.1, mb_strimwidth($caption, 0, (int) (($r->width + 2) / 0.98), '…'));
+        }
+        if ($kind === BlockKind::Stroke) {
+            array_push($out, ...self::line($r, $r->y + $r->height / 2, $frame));
+        }
+        if ($kind === BlockKind::SecondLine) {
+            array_push($out, ...self::line($r, $layout->cellsOf($window->row, CellRole::UnderPainted)[0]->area->centre()->y, $frame));
+            // The second line is ruled by hand, over the dry paint.
+            array_push($out, ...self::line($r, $layout->cellsOf($window->row, CellRole::OverPainted)[0]->area->centre()->y, true));
         }
 
         return $out;
+    }
+
+    /**
+     * What stands above the fields of a window, and where.
+     *
+     * @return list<array{0: float, 1: string}> x in mm, text
+     */
+    private static function fieldNames(CardLayout $layout, Window $window, BlockKind $kind): array
+    {
+        $cells = match ($kind) {
+            BlockKind::Ladder => $layout->cellsOf($window->row, CellRole::Ladder),
+            BlockKind::Glaze => $layout->cellsOf($window->row, CellRole::Glaze),
+            default => [],
+        };
+        $names = $cells === [] ? [] : Block::of($kind, count($cells))->fieldNames();
+
+        return array_map(static fn (Cell $cell, string $name): array => [$cell->area->centre()->x - 0.6 * strlen($name), $name], $cells, $names);
+    }
+
+    /**
+     * The black line across a window: drawn, or ticks where it is to be ruled.
+     *
+     * @return list<string>
+     */
+    private static function line(Rect $r, float $y, bool $ticks): array
+    {
+        $half = CardLayout::LINE_MM / 2;
+
+        return [$ticks
+            ? '<path d="M'.self::n($r->x - 1.5).' '.self::n($y - $half).'h1.2m-1.2 4h1.2M'.self::n($r->right() + 0.3).' '.self::n($y - $half).'h1.2m-1.2 4h1.2" stroke="#000" stroke-width="0.2" fill="none"/>'
+            : '<rect x="'.self::n($r->x + 0.3).'" y="'.self::n($y - $half).'" width="'.self::n($r->width - 0.6).'" height="'.self::n(2 * $half).'" fill="#000"/>'];
     }
 
     /** Which step of a fade strip is painted in a window. */
     private static function depthWord(CardLayout $layout, Window $window): ?string
     {
         foreach ($layout->cellsOf($window->row, CellRole::Depth, $window->piece) as $cell) {
-            if ($cell->area->x >= $window->area->x && $cell->area->right() <= $window->area->right()) {
+            if ($window->area->holds($cell->area)) {
                 return FadeCard::DEPTH_WORDS[$cell->step];
             }
         }

@@ -15,6 +15,11 @@ final readonly class CellReader
 
     private const SAMPLES = 350;
 
+    /** Samples and finest distance, mm, where two cells are told apart by little and grains must average out (own). */
+    private const FINE_SAMPLES = 1800;
+
+    private const FINE_PITCH_MM = 0.18;
+
     /** Samples further from the median than this many robust standard deviations are dust (own). */
     private const DUST_SIGMAS = 6.0;
 
@@ -29,10 +34,13 @@ final readonly class CellReader
 
     public function __construct(private Resampler $card) {}
 
-    public function read(Rect $area): CellReading
+    public function read(Rect $area, bool $fine = false): CellReading
     {
         [$finest, $coarsest] = self::PITCH_MM;
-        $patch = $this->card->points($area, min($coarsest, max($finest, sqrt($area->width * $area->height / self::SAMPLES))));
+        $size = $area->width * $area->height;
+        $patch = $this->card->points($area, $fine
+            ? min($coarsest, max(self::FINE_PITCH_MM, sqrt($size / self::FINE_SAMPLES)))
+            : min($coarsest, max($finest, sqrt($size / self::SAMPLES))));
         [$reds, $greens, $blues] = [$patch->r, $patch->g, $patch->b];
         $luminance = $patch->luminance();
         [$top, $bottom] = $this->withoutEdges($luminance, $patch->columns, $patch->rows);

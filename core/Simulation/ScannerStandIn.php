@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Simulation;
 
+use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardCode;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Cell;
@@ -186,14 +187,16 @@ final class ScannerStandIn
         $piece = $this->scene->layout->piece($window->piece);
         $cells = array_values(array_filter(
             $this->scene->layout->cellsOf($window->row, null, $window->piece),
-            static fn (Cell $c): bool => $c->area->x >= $window->area->x && $c->area->right() <= $window->area->right(),
+            static fn (Cell $c): bool => $window->area->holds($c->area),
         ));
         $shade = match ($window->use) {
             'paper' => $this->bare($window),
             'stroke' => $this->stroke($window),
             'wash' => $this->wash($window),
             'lift' => $this->lift($window),
-            default => $this->fadeStep($window, $cells[0]->step ?? 1),
+            'depth' => $this->fadeStep($window, $cells[0]->step ?? 1),
+            'second-line' => $this->linePair($window),
+            default => $this->block($window, BlockKind::from($window->use)),
         };
         $this->render($piece, $window->area, $cells, $shade);
     }
@@ -321,11 +324,133 @@ final class ScannerStandIn
         return $this->flat($window, $film, fn (float $x, float $y): float => $thickness * (1 + 0.015 * $scene->unevenness->at($x, $y)), $dose);
     }
 
-    /** A painted rectangle with ragged, slightly darker edges. */
-    private function flat(Window $window, Film $film, \Closure $thicknessAt, float $doseMlxh = 0.0): \Closure
+    /** Any other block: fields with edges, or paint that fades out by itself. */
+    private function block(Window $window, BlockKind $kind): \Closure
+    {
+        $film = $this->scene->films[$window->row];
+        [$fields, $thickness] = BlockPainter::of($this->scene, $window, $kind);
+        if ($kind === BlockKind::Tilt) {
+            return $this->tilted($window, $film, $thickness);
+        }
+        if ($fields === []) {
+            return $this->edgeless($window, $film, $thickness);
+        }
+        $shades = array_map(fn (Rect $field): \Closure => $this->flat($window, $film, $thickness, 0.0, $field), $fields);
+        if (count($shades) === 1) {
+            return $shades[0];
+        }
+
+        return static function (float $x, float $y) use ($fields, $shades): array {
+            $i = 0;
+            while ($i < count($fields) - 1 && $x > $fields[$i]->right() + 0.7) {
+                $i++;
+            }
+
+            return $shades[$i]($x, $y);
+        };
+    }
+
+    /** Paint without an edge of its own. */
+    private function edgeless(Window $window, Film $film, \Closure $thicknessAt): \Closure
+    {
+        [$body, $passage] = $this->filmTables($film, 0.0);
+        $grains = $this->grains($film, $window->row);
+        $paper = $this->scene->paperOf($window->piece);
+
+        return function (float $x, float $y) use ($body, $passage, $grains, $paper, $thicknessAt): array {
+            $at = (int) (min(self::FILM_MOST, $thicknessAt($x, $y) * $grains->at($x, $y)) / self::FILM_STEP + 0.5);
+
+            return [...$this->over($paper, $x, $y, [$body[0][$at], $body[1][$at], $body[2][$at]], [$passage[0][$at], $passage[1][$at], $passage[2][$at]]), self::ON_PAPER];
+        };
+    }
+
+    /** A wet strip down which one part of the paint travels. */
+    private function tilted(Window $window, Film $film, \Closure $thicknessAt): \Closure
+    {
+        $painted = $window->painted ?? $window->area;
+        $grains = $this->grains($film, $window->row);
+        $paper = $this->scene->paperOf($window->piece);
+        $drift = $this->scene->habits[$window->row]->drift;
+
+        return function (float $x, float $y) use ($painted, $film, $grains, $paper, $drift, $thicknessAt): array {
+            $inside = min($x - $painted->x, $painted->right() - $x, $y - $painted->y, $painted->bottom() - $y);
+            if ($inside <= 0) {
+                return [...$this->paperShade($paper, $x, $y), $inside < -0.4 ? self::ON_PAPER : self::UNCLEAR];
+            }
+            $k = BlockPainter::drift($film, $drift, ($x - $painted->x) / $painted->width);
+            $thickness = $thicknessAt($x, $y) * $grains->at($x, $y);
+            $films = [Film::bodyAndPassage($k[0], $film->s[0], $thickness), Film::bodyAndPassage($k[1], $film->s[1], $thickness), Film::bodyAndPassage($k[2], $film->s[2], $thickness)];
+
+            return [...$this->over($paper, $x, $y, array_column($films, 0), array_column($films, 1)), $inside > 0.9 ? self::ON_PAPER : self::UNCLEAR];
+        };
+    }
+
+    /**
+     * A film over textured paper.
+     *
+     * @param array<int, float> $paper
+     * @param array<int, float> $body
+     * @param array<int, float> $passage
+     *
+     * @return list<float>
+     */
+    private function over(array $paper, float $x, float $y, array $body, array $passage): array
+    {
+        $tooth = 1 + $this->scene->textureStrength * $this->scene->texture->at($x, $y);
+        $gloss = $this->scene->gloss;
+        $out = [];
+        for ($c = 0; $c < 3; $c++) {
+            $backing = $paper[$c] * $tooth;
+            $out[] = $gloss + (1 - $gloss) * ($body[$c] + $passage[$c] * $backing / (1 - $body[$c] * $backing));
+        }
+
+        return $out;
+    }
+
+    /** Paint over a line, and a second line over the paint. */
+    private function linePair(Window $window): \Closure
     {
         $scene = $this->scene;
-        $painted = $window->painted ?? $window->area;
+        $film = $scene->films[$window->row];
+        [$fields, $thicknessAt] = BlockPainter::of($scene, $window, BlockKind::SecondLine);
+        $painted = $fields[0];
+        [$body, $passage] = $this->filmTables($film, 0.0);
+        $grains = $this->grains($film, $window->row);
+        $paper = $scene->paperOf($window->piece);
+        $random = Chance::keyed("lines|{$scene->layout->uuid}|$window->row");
+        $lines = array_map(static fn (CellRole $role): array => [
+            $scene->layout->cellsOf($window->row, $role)[0]->area->centre()->y + $random->between(-0.6, 0.6), $random->between(1.8, 2.2),
+        ], [CellRole::UnderPainted, CellRole::OverPainted]);
+
+        return function (float $x, float $y) use ($scene, $painted, $thicknessAt, $body, $passage, $grains, $paper, $lines): array {
+            [$inUnder, $inOver] = array_map(static fn (array $line): float => $line[1] - abs($y - $line[0]), $lines);
+            $inside = min($x - $painted->x, $painted->right() - $x, $y - $painted->y, $painted->bottom() - $y);
+            $ink = $scene->ink * (1 + 0.1 * $scene->unevenness->at($x, $y));
+            $tooth = 1 + $scene->textureStrength * $scene->texture->at($x, $y);
+            $under = $this->cover($inUnder);
+            $wet = $this->cover($inside);
+            $at = (int) (min(self::FILM_MOST, $thicknessAt($x, $y) * $grains->at($x, $y)) / self::FILM_STEP + 0.5);
+            $over = $this->cover($inOver);
+            $out = [];
+            for ($c = 0; $c < 3; $c++) {
+                $below = $paper[$c] * $tooth * (1 - $under) + $under * $ink;
+                $film = $body[$c][$at] + $passage[$c][$at] * $below / (1 - $body[$c][$at] * $below);
+                $seen = $below + $wet * ($film - $below);
+                $out[] = $scene->gloss + (1 - $scene->gloss) * ($seen + $over * ($ink - $seen));
+            }
+            $onLine = max($inUnder, $inOver);
+            $ground = $onLine > 0.5 ? self::ON_INK : ($onLine < -0.4 ? self::ON_PAPER : self::UNCLEAR);
+            $out[] = $inside > 0.9 || $inside < -0.4 ? $ground : self::UNCLEAR;
+
+            return $out;
+        };
+    }
+
+    /** A painted rectangle with ragged, slightly darker edges. */
+    private function flat(Window $window, Film $film, \Closure $thicknessAt, float $doseMlxh = 0.0, ?Rect $field = null): \Closure
+    {
+        $scene = $this->scene;
+        $painted = $field ?? $window->painted ?? $window->area;
         $centre = $painted->centre();
         [$body, $passage] = $this->filmTables($film, $doseMlxh);
         $grains = $this->grains($film, $window->row);
@@ -344,16 +469,12 @@ final class ScannerStandIn
             }
             $thickness = $thicknessAt($x, $y) * (1 + 0.35 * exp(-$inside / 0.3)) * $grains->at($x, $y);
             $at = (int) (min(self::FILM_MOST, $thickness) / self::FILM_STEP + 0.5);
-            $tooth = 1 + $scene->textureStrength * $scene->texture->at($x, $y);
-            $out = [];
-            for ($c = 0; $c < 3; $c++) {
-                $backing = $paper[$c] * $tooth;
-                $over = $scene->gloss + (1 - $scene->gloss) * ($body[$c][$at] + $passage[$c][$at] * $backing / (1 - $body[$c][$at] * $backing));
-                $out[] = $bare[$c] + $wet * ($over - $bare[$c]);
-            }
-            $out[] = $inside > 0.9 ? self::ON_PAPER : self::UNCLEAR;
+            $over = $this->over($paper, $x, $y, [$body[0][$at], $body[1][$at], $body[2][$at]], [$passage[0][$at], $passage[1][$at], $passage[2][$at]]);
 
-            return $out;
+            return [
+                $bare[0] + $wet * ($over[0] - $bare[0]), $bare[1] + $wet * ($over[1] - $bare[1]), $bare[2] + $wet * ($over[2] - $bare[2]),
+                $inside > 0.9 ? self::ON_PAPER : self::UNCLEAR,
+            ];
         };
     }
 
@@ -440,7 +561,7 @@ final class ScannerStandIn
         foreach ($cells as $cell) {
             // Cells along the line belong to the line wherever it was ruled, so their truth is gathered more widely.
             [$ground, $slack] = match ($cell->role) {
-                CellRole::StrokeBlack, CellRole::LineBare => [self::ON_INK, 1.6],
+                CellRole::StrokeBlack, CellRole::LineBare, CellRole::UnderBare, CellRole::UnderPainted, CellRole::OverBare, CellRole::OverPainted => [self::ON_INK, 1.6],
                 CellRole::StrokePaper => [self::ON_PAPER, 0.6],
                 default => [self::ON_PAPER, 0.0],
             };

@@ -30,6 +30,8 @@ final readonly class Scene
         public Texture $unevenness,
         /** @var array<int, Film> by row */
         public array $films,
+        /** @var array<int, Habits> by row */
+        public array $habits,
         /** @var array<string, array{0: float, 1: float, 2: float}> per piece: turn (radians), shift x and y (mm) */
         public array $places,
         /** Chances of the painter's hand; the same for every scan of one card. */
@@ -45,8 +47,9 @@ final readonly class Scene
         $warm = $hand->between(0.02, 0.07);
         $white = $hand->between(0.82, 0.88);
         $drift = $hand->between(-0.05, 0.03);
-        $films = [];
+        $films = $habits = [];
         foreach ($layout->rows as $row) {
+            $habits[$row->row] = Habits::of($row, $seed);
             $films[$row->row] = FilmStock::film($row, $seed);
         }
         $perMm = $dpi / 25.4;
@@ -68,7 +71,7 @@ final readonly class Scene
             $hand->between(0.006, 0.014),
             Texture::smooth($hand, 0.16, $perMm),
             Texture::smooth($hand, 1.1, $perMm),
-            $films, $places, $hand, $scanner,
+            $films, $habits, $places, $hand, $scanner,
         );
     }
 

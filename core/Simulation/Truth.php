@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Simulation;
 
+use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\Rect;
@@ -36,7 +37,7 @@ final class Truth
         }
         $truth = ['format' => 'marsh-trial/card-truth', 'version' => 1, 'cells' => $cells];
         if ($scene->layout->kind === CardKind::Property) {
-            $truth['rows'] = array_map(static fn ($row): array => self::row($scene, $row->row, $means, $grains[$row->row]), $scene->layout->rows);
+            $truth['rows'] = array_map(static fn ($row): array => self::row($scene, $row->row, $means, $grains[$row->row] ?? null), $scene->layout->rows);
         } else {
             $truth['doseMlxh'] = $scene->doseMlxh;
             $truth['fading'] = self::fading($scene);
@@ -50,7 +51,7 @@ final class Truth
      *
      * @return array<string, mixed>
      */
-    private static function row(Scene $scene, int $row, array $means, Grains $grains): array
+    private static function row(Scene $scene, int $row, array $means, ?Grains $grains): array
     {
         $film = $scene->films[$row];
         $key = $film->keyChannel();
@@ -60,10 +61,6 @@ final class Truth
 
             return -log($means[$id]->toArray()[$key] / $bare);
         };
-        $soft = $deposit(CellRole::LiftSoft) / $deposit(CellRole::LiftNone);
-        $stiff = $deposit(CellRole::LiftStiff) / $deposit(CellRole::LiftNone);
-        $grain = self::grain($scene, $row, $grains);
-        $body = self::body($scene, $film);
         $class = static function (float $value, array $limits, array $names): string {
             $i = 0;
             while ($i < count($limits) && $value >= $limits[$i]) {
@@ -72,22 +69,24 @@ final class Truth
 
             return $names[$i];
         };
+        $body = self::body($scene, $film);
+        $out = ['row' => $row, 'body' => $body, 'classes' => ['transparency' => $class($body, [0.015, 0.03, 0.05], ['transparent', 'semi-transparent', 'semi-opaque', 'opaque'])]];
+        if ($scene->layout->has(BlockKind::Lift)) {
+            $out['residue'] = ['soft' => $deposit(CellRole::LiftSoft) / $deposit(CellRole::LiftNone), 'stiff' => $deposit(CellRole::LiftStiff) / $deposit(CellRole::LiftNone)];
+            $out['classes']['staining'] = $class($out['residue']['soft'], [0.1, 0.3, 0.6], ['non-staining', 'low', 'medium', 'high']);
+        }
+        if ($scene->layout->has(BlockKind::Wash) && $grains !== null) {
+            [$out['grain'], $out['grainSizeMm']] = self::grain($scene, $row, $grains);
+            $out['blotch'] = self::blotch($scene, $row, $grains);
+            $out['streakDeg'] = $film->streak > 0 ? $film->streakDeg : null;
+            $out['classes']['granulation'] = $class($out['grain'], [0.04, 0.1, 0.2], ['none', 'slight', 'distinct', 'heavy']);
+        }
+        if ($scene->layout->has(BlockKind::Stroke)) {
+            $out['clearSteps'] = self::clearSteps($scene, $row, $means);
+            $out['twoToneDeg'] = self::twoTone($scene, $row, $means);
+        }
 
-        return [
-            'row' => $row,
-            'residue' => ['soft' => $soft, 'stiff' => $stiff],
-            'grain' => $grain,
-            'body' => $body,
-            'clearSteps' => self::clearSteps($scene, $row, $means),
-            'twoToneDeg' => self::twoTone($scene, $row, $means),
-            'blotch' => self::blotch($scene, $row, $grains),
-            'streakDeg' => $film->streak > 0 ? $film->streakDeg : null,
-            'classes' => [
-                'transparency' => $class($body, [0.015, 0.03, 0.05], ['transparent', 'semi-transparent', 'semi-opaque', 'opaque']),
-                'staining' => $class($soft, [0.1, 0.3, 0.6], ['non-staining', 'low', 'medium', 'high']),
-                'granulation' => $class($grain, [0.04, 0.1, 0.2], ['none', 'slight', 'distinct', 'heavy']),
-            ],
-        ];
+        return [...$out, 'blocks' => BlockTruth::of($scene, $row, $means)];
     }
 
     /**
@@ -246,8 +245,13 @@ final class Truth
         return LinearRgb::fromArray([$own[0], $own[1], $own[2]])->luminance() / LinearRgb::fromArray($white)->luminance();
     }
 
-    /** Scatter of the band-passed deposit over its mean, from the noise-free film on smooth paper. */
-    private static function grain(Scene $scene, int $row, Grains $grains): float
+    /**
+     * Scatter of the band-passed deposit over its mean, and the distance along the row at which it resembles itself by half, from the
+     * noise-free film on smooth paper.
+     *
+     * @return array{0: float, 1: float}
+     */
+    private static function grain(Scene $scene, int $row, Grains $grains): array
     {
         $film = $scene->films[$row];
         $key = $film->keyChannel();
@@ -272,14 +276,25 @@ final class Truth
         // Each blur shortens the map by its reach; trimming the other by as much keeps them aligned.
         $fine = self::smoothed($map, 1.0, 20);
         $coarse = self::smoothed($map, 5.0, 20);
-        $square = 0.0;
-        foreach ($fine as $j => $line) {
-            foreach ($line as $i => $value) {
-                $square += ($value - $coarse[$j][$i]) ** 2;
+        $alike = [];
+        for ($lag = 0; $lag <= 8; $lag++) {
+            $sumOfProducts = $n = 0.0;
+            foreach ($fine as $j => $line) {
+                for ($i = 0; $i + $lag < count($line); $i++, $n++) {
+                    $sumOfProducts += ($line[$i] - $coarse[$j][$i]) * ($line[$i + $lag] - $coarse[$j][$i + $lag]);
+                }
+            }
+            $alike[] = $sumOfProducts / $n;
+        }
+        $size = 0.8;
+        for ($lag = 1; $lag <= 8; $lag++) {
+            if ($alike[$lag] < $alike[0] / 2) {
+                $size = 0.1 * ($lag - 1 + ($alike[$lag - 1] - $alike[0] / 2) / ($alike[$lag - 1] - $alike[$lag]));
+                break;
             }
         }
 
-        return sqrt($square / (count($fine) * count($fine[0]))) / ($sum / ($rows * $columns));
+        return [sqrt($alike[0]) / ($sum / ($rows * $columns)), $size];
     }
 
     /**

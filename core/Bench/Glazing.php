@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Bench;
+
+use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Colour\Difference;
+use MarshTrial\Core\Imaging\CellReading;
+
+/** Glazes one over the other, each dried: how much a layer darkens, and at which layer the one below moves. */
+final class Glazing
+{
+    private const FORMULA = 'slope of the deposit against the number of layers, at the low end and through the origin, in the key channel; layers from the one that moved are left out';
+
+    public static function rate(RowReadings $row): Rating
+    {
+        $property = 'glazing';
+        $lane = $row->fields(CellRole::Glaze);
+        $cells = ["r$row->row-paper", ...array_map(static fn (int $i): string => "r$row->row-glaze-".$i + 1, array_keys($lane))];
+        if (! $row->isPainted($lane[count($lane) - 1] ?? null)) {
+            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the glaze lane.', $cells);
+        }
+        $places = [];
+        foreach ($lane as $i => $layer) {
+            $deposit = $row->keyDeposit($layer);
+            if ($deposit === null) {
+                break;
+            }
+            $places[] = [(float) $i + 1, $deposit, RowReadings::depositScatter($layer)];
+        }
+        $moved = self::moved($places);
+        $slope = LowEnd::slope($moved === null ? $places : array_slice($places, 0, $moved - 1));
+        $numbers = [
+            'deposits' => array_map($row->keyDeposit(...), $lane),
+            'lightness' => array_map(static fn (CellReading $r): float => $r->lab->l, $lane),
+            'stepsDE00' => array_map(static fn (CellReading $a, CellReading $b): float => Difference::ciede2000($a->lab, $b->lab), array_slice($lane, 0, -1), array_slice($lane, 1)),
+            'layerMoved' => $moved, 'keyChannel' => $row->keyName(), 'places' => $slope['places'] ?? 0,
+        ];
+        if ($slope === null) {
+            return Rating::without($row->row, $property, RatingStatus::NotReached, sprintf('Darkening per layer needs two layers with a deposit from %.1f to %.1f.', BenchScale::LEAST_DEPOSIT, BenchScale::LOW_END), $cells, $numbers, self::FORMULA);
+        }
+
+        return Rating::measured($row->row, $property, $slope['slope'], $slope['uncertainty'], [], null, $moved === null ? [] : ["layer $moved darkens less than half as much as expected: it may have moved the one below"], $cells, $numbers, self::FORMULA);
+    }
+
+    /**
+     * The first layer that darkens by much less than both before it.
+     *
+     * @param list<array{0: float, 1: float, 2: float}> $places layers, deposit, its uncertainty
+     *
+     * @return int|null number of the layer
+     */
+    private static function moved(array $places): ?int
+    {
+        for ($i = 3; $i < count($places) && $places[$i - 1][1] <= BenchScale::LAYER_READ; $i++) {
+            [$layers, $deposit, $u] = $places[$i];
+            $usual = min($places[$i - 1][1] - $places[$i - 2][1], $places[$i - 2][1] - $places[$i - 3][1]);
+            $short = BenchScale::LAYER_MOVED * $usual - ($deposit - $places[$i - 1][1]);
+            if ($usual > 0 && $short > hypot($u, BenchScale::LOAD_SPREAD * $deposit / sqrt($layers))) {
+                return $i + 1;
+            }
+        }
+
+        return null;
+    }
+}

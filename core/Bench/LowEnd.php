@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Bench;
+
+/**
+ * How fast the deposit grows with the amount of paint where there is little of it: the slope at the origin.
+ *
+ * Deposits fall behind the amount as they grow (surface reflection, scatter). ln(deposit / amount) falls nearly in a straight
+ * line with the deposit; where that line meets zero deposit is the logarithm of the slope. How steeply it falls is taken from the
+ * places themselves, held near what films do while there are few of them.
+ */
+final class LowEnd
+{
+    /** Usual fall of ln(deposit / amount) with the deposit, and its standard deviation between films (own, simulated). */
+    private const FALL = [0.10, 0.08];
+
+    /**
+     * Least squares with a prior for the fall.
+     *
+     * @param list<array{0: float, 1: float, 2: float}> $places amount (above 0), deposit, and the deposit's uncertainty
+     *
+     * @return array{slope: float, uncertainty: float, fall: float, places: int}|null null with fewer than two usable places
+     */
+    public static function slope(array $places): ?array
+    {
+        $used = array_values(array_filter($places, static fn (array $p): bool => $p[1] >= BenchScale::LEAST_DEPOSIT && $p[1] <= BenchScale::LOW_END));
+        if (count($used) < 2) {
+            return null;
+        }
+        [$usual, $spread] = self::FALL;
+        $w = $wd = $wy = 0.0;
+        $wdd = 1 / $spread ** 2;
+        $wdy = -$usual / $spread ** 2;
+        foreach ($used as [$amount, $deposit, $u]) {
+            $weight = 1 / (BenchScale::LOAD_SPREAD ** 2 + ($u / $deposit) ** 2);
+            $y = log($deposit / $amount);
+            $w += $weight;
+            $wd += $weight * $deposit;
+            $wdd += $weight * $deposit ** 2;
+            $wy += $weight * $y;
+            $wdy += $weight * $deposit * $y;
+        }
+        $determinant = $w * $wdd - $wd ** 2;
+        $level = ($wdd * $wy - $wd * $wdy) / $determinant;
+        $fall = ($wd * $wy - $w * $wdy) / $determinant;
+        $square = 0.0;
+        foreach ($used as [$amount, $deposit, $u]) {
+            $square += (log($deposit / $amount) - $level + $fall * $deposit) ** 2 / (BenchScale::LOAD_SPREAD ** 2 + ($u / $deposit) ** 2);
+        }
+        // Loads that differ more than usual widen the uncertainty; fewer places than two parameters cannot tell.
+        $more = max(1.0, sqrt($square / max(1, count($used) - 2)));
+
+        return ['slope' => exp($level), 'uncertainty' => exp($level) * sqrt($wdd / $determinant) * $more, 'fall' => $fall, 'places' => count($used)];
+    }
+}

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Bench;
+
+use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Imaging\GrainMap;
+
+/** How much of a salted wash turned into pale stars. */
+final class Salt
+{
+    private const FORMULA = 'share of the place whose deposit is below 0.6 of the middle one, at 0.5 mm, in the key channel';
+
+    /** What grain and noise may count for (own). */
+    private const SYSTEMATIC = 0.008;
+
+    public static function rate(RowReadings $row, ?GrainMap $map): Rating
+    {
+        $cells = ["r$row->row-salt", "r$row->row-paper"];
+        if ($map === null || $row->key === null || ! $row->isPainted($row->first(CellRole::Salt))) {
+            return Rating::without($row->row, 'salt', RatingStatus::NotTested, 'Nothing was painted in the window for salt.', $cells);
+        }
+        $bare = $row->paper->rgb->toArray()[$row->key];
+        $deposits = array_map(static fn (float $v): float => -log(max(1e-3, $v) / $bare), $map->values);
+        sort($deposits);
+        $count = count($deposits);
+        $middle = $deposits[intdiv($count, 2)];
+        if ($middle < BenchScale::LEAST_DEPOSIT) {
+            return Rating::without($row->row, 'salt', RatingStatus::NotReached, 'The wash is too pale for stars to be told from it.', $cells, ['middleDeposit' => $middle], self::FORMULA);
+        }
+        $share = count(array_filter($deposits, static fn (float $d): bool => $d < BenchScale::SALT_STAR * $middle)) / $count;
+
+        return Rating::measured($row->row, 'salt', $share, hypot(self::SYSTEMATIC, 0.15 * $share), BenchScale::SALT, $middle, [], $cells, ['middleDeposit' => $middle, 'keyChannel' => $row->keyName()], self::FORMULA);
+    }
+}

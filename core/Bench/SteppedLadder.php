@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Bench;
+
+use MarshTrial\Core\Card\Block;
+use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Colour\Difference;
+use MarshTrial\Core\Imaging\CellReading;
+use MarshTrial\Core\Optics\Deposit;
+
+/** Separate steps mixed from counted drops: clear steps, and tinting strength. */
+final class SteppedLadder
+{
+    private const STEPS_FORMULA = 'steps that differ by dE00 5 or more from the last one counted, full strength being the first';
+
+    private const STRENGTH_FORMULA = 'slope of the deposit against the share of paint in the mixture, at the low end and through the origin, in the key channel';
+
+    public static function clearSteps(RowReadings $row): Rating
+    {
+        $property = 'stepped gradation';
+        $steps = $row->fields(CellRole::Ladder);
+        $cells = self::cells($row, $steps);
+        if (! $row->isPainted($steps[0] ?? null)) {
+            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the ladder’s window.', $cells);
+        }
+        $differences = [];
+        for ($i = 1; $i < count($steps); $i++) {
+            $differences[] = Difference::ciede2000($steps[$i - 1]->lab, $steps[$i]->lab);
+        }
+        $u = hypot(Gradation::SYSTEMATIC_DE, M_SQRT2 * max(array_map(Gradation::scatter(...), $steps)));
+        $clear = self::count($steps, BenchScale::CLEAR_STEP);
+        $least = self::count($steps, BenchScale::CLEAR_STEP + $u);
+        $most = self::count($steps, BenchScale::CLEAR_STEP - $u);
+        $toPaper = Difference::ciede2000($steps[count($steps) - 1]->lab, $row->paper->lab);
+        $lost = $toPaper < BenchScale::PALE_END_LOST;
+        $words = array_keys(Gradation::counts());
+        $between = array_slice($words, min($least, $most) - 1, abs($most - $least) + 1);
+
+        return Rating::measured(
+            $row->row, $property, (float) $clear, abs($most - $least) / 2, [], null, $lost ? ['the pale end is lost: it cannot be told from the paper'] : [], $cells,
+            ['clearSteps' => $clear, 'ofSteps' => count($steps), 'neighboursDE00' => $differences, 'paleEndDE00ToPaper' => $toPaper, 'paleEndLost' => $lost],
+            self::STEPS_FORMULA,
+        )->withClasses($between, $between);
+    }
+
+    public static function strength(RowReadings $row): Rating
+    {
+        $property = 'strength';
+        $steps = $row->fields(CellRole::Ladder);
+        $cells = self::cells($row, $steps);
+        if (! $row->isPainted($steps[0] ?? null)) {
+            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the ladder’s window.', $cells);
+        }
+        $shares = Block::concentrations(count($steps));
+        $byChannel = array_map(static fn (int $channel): ?array => LowEnd::slope(self::places($row, $steps, $shares, $channel)), [0, 1, 2]);
+        $own = $byChannel[(int) $row->key];
+        $numbers = [
+            'keyChannel' => $row->keyName(), 'shares' => $shares,
+            'deposits' => array_map($row->keyDeposit(...), $steps),
+            'slopes' => array_map(static fn (?array $s): ?array => $s === null ? null : [$s['slope'], $s['uncertainty']], $byChannel),
+            'places' => $own['places'] ?? 0, 'fall' => $own['fall'] ?? null,
+        ];
+        if ($own === null) {
+            return Rating::without($row->row, $property, RatingStatus::NotReached, sprintf('Strength needs two steps with a deposit from %.1f to %.1f; this ladder is too dark or too pale.', BenchScale::LEAST_DEPOSIT, BenchScale::LOW_END), $cells, $numbers, self::STRENGTH_FORMULA);
+        }
+
+        return Rating::measured($row->row, $property, $own['slope'], $own['uncertainty'], [], null, $own['places'] < 3 ? ['from two steps only'] : [], $cells, $numbers, self::STRENGTH_FORMULA);
+    }
+
+    /**
+     * Steps that stand clear of the one counted before them, full strength being the first.
+     *
+     * @param list<CellReading> $steps
+     */
+    private static function count(array $steps, float $clear): int
+    {
+        $count = 1;
+        $from = $steps[0];
+        foreach ($steps as $step) {
+            if (Difference::ciede2000($from->lab, $step->lab) >= $clear) {
+                $count++;
+                $from = $step;
+            }
+        }
+
+        return $count;
+    }
+
+    /**
+     * @param list<CellReading> $steps
+     * @param list<float> $shares
+     *
+     * @return list<array{0: float, 1: float, 2: float}> share of paint, deposit, its uncertainty
+     */
+    private static function places(RowReadings $row, array $steps, array $shares, int $channel): array
+    {
+        $out = [];
+        foreach ($steps as $i => $step) {
+            $deposit = Deposit::of($step->rgb, $row->paper->rgb)->in($channel);
+            if ($deposit !== null) {
+                $out[] = [$shares[$i], $deposit, RowReadings::depositScatter($step)];
+            }
+        }
+
+        return $out;
+    }
+
+    /**
+     * @param list<CellReading> $steps
+     *
+     * @return list<string>
+     */
+    private static function cells(RowReadings $row, array $steps): array
+    {
+        return ["r$row->row-paper", ...array_map(static fn (int $i): string => "r$row->row-ladder-".$i + 1, array_keys($steps))];
+    }
+}

@@ -1,0 +1,154 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Simulation;
+
+use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Colour\LinearRgb;
+
+/** What a perfect observer would say of the blocks beyond stroke, wash and lift. Written apart from the measuring code, on purpose. */
+final class BlockTruth
+{
+    /**
+     * @param array<string, LinearRgb> $means noise-free mean of each cell
+     *
+     * @return array<string, mixed> by block, those on the card only
+     */
+    public static function of(Scene $scene, int $row, array $means): array
+    {
+        $truth = new self($scene, $row, $means);
+        $out = [];
+        foreach ($scene->layout->blocks() as $block) {
+            $out[$block->kind->value] = match ($block->kind) {
+                BlockKind::Ladder => ['clearSteps' => $truth->clearSteps(), 'slopes' => array_map(fn (int $c): float => $truth->film->k[$c] > 0 ? $truth->thinSlope($c) * $truth->habits->strength : 0.0, [0, 1, 2])],
+                BlockKind::Blot => ['residue' => $truth->deposit("r$row-blot-wet") / $truth->deposit("r$row-blot-none")],
+                BlockKind::Glaze => ['perLayer' => $truth->thinSlope($truth->key) * $truth->habits->layer, 'layerMoved' => $truth->habits->moves > 0 && $truth->habits->moves <= $block->count ? $truth->habits->moves : null],
+                BlockKind::WetSquare => $truth->touch(),
+                BlockKind::SoftEdge => $truth->pulled(),
+                BlockKind::Salt => ['stars' => $truth->stars()],
+                BlockKind::Tilt => ['separation' => $truth->separation()],
+                BlockKind::Rewet => ['deposit' => $truth->deposit("r$row-rewet")],
+                default => null,
+            };
+        }
+
+        return array_filter($out);
+    }
+
+    private readonly Film $film;
+
+    private readonly Habits $habits;
+
+    private readonly int $key;
+
+    /** @param array<string, LinearRgb> $means */
+    private function __construct(private readonly Scene $scene, private readonly int $row, private readonly array $means)
+    {
+        $this->film = $scene->films[$row];
+        $this->habits = $scene->habits[$row];
+        $this->key = $this->film->keyChannel();
+    }
+
+    private function bare(int $channel): float
+    {
+        return $this->scene->gloss + (1 - $this->scene->gloss) * $this->scene->paper[$channel];
+    }
+
+    private function deposit(string $cell): float
+    {
+        return -log($this->means[$cell]->toArray()[$this->key] / $this->bare($this->key));
+    }
+
+    private function filmDeposit(float $thickness, int $channel): float
+    {
+        return -log($this->scene->appearance($this->film->k, $this->film->s, $thickness, $this->scene->paper)[$channel] / $this->bare($channel));
+    }
+
+    /** Deposit per unit of thickness where the film is all but nothing. */
+    private function thinSlope(int $channel): float
+    {
+        return $this->filmDeposit(1e-4, $channel) / 1e-4;
+    }
+
+    private function clearSteps(): int
+    {
+        $steps = array_map(fn ($cell) => $this->means[$cell->id]->toLab(), $this->scene->layout->cellsOf($this->row, CellRole::Ladder));
+        $last = array_shift($steps);
+        $clear = 1;
+        while ($steps !== []) {
+            $next = array_shift($steps);
+            if ($last !== null && $next !== null && Likeness::dE00($last, $next) >= 5) {
+                [$last, $clear] = [$next, $clear + 1];
+            }
+        }
+
+        return $clear;
+    }
+
+    /** @return array{spreadMm: float, softnessMm: float} */
+    private function touch(): array
+    {
+        $at = fn (float $distance): float => $this->filmDeposit(BlockPainter::MIDDLE * BlockPainter::touchShare($this->habits, $distance, $this->habits->spreadMm), $this->key);
+        $middle = $at(0.5);
+        [$high, $half, $low] = array_map(static fn (float $share): float => self::crossing($at, $share * $middle, 0.0, 40.0), [0.8, 0.5, 0.2]);
+
+        return ['spreadMm' => 2 * $half, 'softnessMm' => $low - $high];
+    }
+
+    /** @return array{widthMm: float, class: string} */
+    private function pulled(): array
+    {
+        $at = fn (float $beyond): float => $this->filmDeposit(BlockPainter::MIDDLE * BlockPainter::pulledShare($this->habits, $beyond), $this->key);
+        $band = $at(-6.0);
+        $width = self::crossing($at, 0.2 * $band, 0.0, 60.0) - self::crossing($at, 0.8 * $band, 0.0, 60.0);
+
+        return ['widthMm' => $width, 'class' => $this->habits->rim > 0 || $width < 2.0 ? 'hard line' : 'soft'];
+    }
+
+    /** Share of the sampled place that is thinner than gives 0.6 of the wash's deposit. */
+    private function stars(): float
+    {
+        $window = $this->scene->layout->windowOf($this->row, BlockKind::Salt) ?? throw new \LogicException('Salt has a window.');
+        [, $thicknessAt] = BlockPainter::of($this->scene, $window, BlockKind::Salt);
+        $level = 0.6 * $this->filmDeposit(BlockPainter::MIDDLE, $this->key);
+        $cell = $this->scene->layout->cellsOf($this->row, CellRole::Salt)[0]->area;
+        $stars = $n = 0;
+        for ($y = $cell->y; $y < $cell->bottom(); $y += 0.2) {
+            for ($x = $cell->x; $x < $cell->right(); $x += 0.2, $n++) {
+                $stars += $this->filmDeposit($thicknessAt($x, $y), $this->key) < $level ? 1 : 0;
+            }
+        }
+
+        return $stars / $n;
+    }
+
+    /** Where a falling function passes a level. */
+    private static function crossing(\Closure $at, float $level, float $from, float $to): float
+    {
+        for ($i = 0; $i < 60; $i++) {
+            $middle = ($from + $to) / 2;
+            [$from, $to] = $at($middle) > $level ? [$middle, $to] : [$from, $middle];
+        }
+
+        return $from;
+    }
+
+    /** Distance in (a*, b*) of the film as it is at the two outermost sampled places, each as thick as gives the middle's key deposit. */
+    private function separation(): float
+    {
+        $wanted = $this->filmDeposit(BlockPainter::MIDDLE, $this->key);
+        $strip = $this->scene->layout->windowOf($this->row, BlockKind::Tilt)->painted ?? throw new \LogicException('A tilted strip is painted.');
+        $cells = $this->scene->layout->cellsOf($this->row, CellRole::Tilt);
+        $ends = [];
+        foreach ([$cells[0], $cells[count($cells) - 1]] as $cell) {
+            $k = BlockPainter::drift($this->film, $this->habits->drift, ($cell->area->centre()->x - $strip->x) / $strip->width);
+            $seen = fn (float $thickness): array => $this->scene->appearance($k, $this->film->s, $thickness, $this->scene->paper);
+            $thickness = self::crossing(fn (float $t): float => $seen($t)[$this->key] / $this->bare($this->key), exp(-$wanted), 0.0, 6.0);
+            $ends[] = LinearRgb::fromArray($seen($thickness))->toLab();
+        }
+
+        return hypot($ends[1]->a - $ends[0]->a, $ends[1]->b - $ends[0]->b);
+    }
+}
