@@ -30,6 +30,8 @@ Route::get('paints/{paint}', [PaintController::class, 'show']);
 Route::get('papers', [CardController::class, 'papers']);
 Route::get('protocols', [CardController::class, 'protocols']);
 Route::get('cards', [CardController::class, 'index']);
+Route::get('card-room', [CardController::class, 'room']);
+Route::get('card-sample.svg', [CardController::class, 'sample']);
 Route::get('cards/{card}', [CardController::class, 'show']);
 Route::get('cards/{card}/print.svg', [CardController::class, 'print']);
 Route::get('cards/{card}/layout.json', [CardController::class, 'layout']);

@@ -12,6 +12,7 @@ use App\Models\Specimen;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use MarshTrial\Core\Bench\Protocol;
+use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\FadeCard;
@@ -26,11 +27,12 @@ final class MakeCard
     /**
      * @param list<string> $panUuids in row order
      * @param array<string, string> $protocols property => protocol, where it is not the usual one
+     * @param list<Block>|null $blocks of a property card; null: the usual ones
      * @param array<string, string> $codeWords pan UUID => word that stands for the paint on the card of a blind session
      */
-    public static function put(string $uuid, CardKind $kind, string $title, Paper $paper, string $side, string $note, array $panUuids, ?string $ifMatch, array $protocols = [], ?BenchSession $session = null, array $codeWords = []): Card
+    public static function put(string $uuid, CardKind $kind, string $title, Paper $paper, string $side, string $note, array $panUuids, ?string $ifMatch, array $protocols = [], ?BenchSession $session = null, array $codeWords = [], ?array $blocks = null): Card
     {
-        return DB::transaction(static function () use ($uuid, $kind, $title, $paper, $side, $note, $panUuids, $ifMatch, $protocols, $session, $codeWords): Card {
+        return DB::transaction(static function () use ($uuid, $kind, $title, $paper, $side, $note, $panUuids, $ifMatch, $protocols, $session, $codeWords, $blocks): Card {
             $values = ['title' => $title, 'paper_id' => $paper->id, 'paper_side' => $side, 'note' => $note];
             if (Card::query()->where('uuid', $uuid)->exists()) {
                 return Card::put($uuid, $values, $ifMatch);
@@ -47,7 +49,7 @@ final class MakeCard
                 $rows[] = ['uuid' => (string) Str::uuid(), 'pan_id' => $pan->id, 'row' => $i + 1, 'code_word' => $word];
             }
             CardLayout::checkRows($labels);
-            $layout = $kind === CardKind::Property ? PropertyCard::layout($uuid, $title, $labels, Protocol::check($protocols)) : FadeCard::layout($uuid, $title, $labels);
+            $layout = $kind === CardKind::Property ? PropertyCard::layout($uuid, $title, $labels, Protocol::check($protocols), $blocks) : FadeCard::layout($uuid, $title, $labels);
             $card = Card::put($uuid, [...$values, 'kind' => $kind->value, 'layout' => LayoutJson::toArray($layout), 'bench_session_id' => $session?->id]);
             foreach ($rows as $row) {
                 Specimen::query()->create([...$row, 'card_id' => $card->id]);

@@ -16,11 +16,13 @@ use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use MarshTrial\Core\Bench\Protocol;
+use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Session\CodeWords;
 use MarshTrial\Core\Session\Conditions;
 use MarshTrial\Core\Session\SessionPlan;
+use MarshTrial\Core\Session\TaskKind;
 
 /** Plans a session for chosen pans, and makes its cards and tasks. */
 final class PlanSession
@@ -31,13 +33,16 @@ final class PlanSession
      *
      * @return array{0: SessionPlan, 1: array<string, Pan>} pans by UUID, with paint and palette
      */
-    public static function plan(User $user, array $panUuids, array $tests, bool $asChosen, bool $blind, string $lifting): array
+    public static function plan(User $user, array $panUuids, array $tests, bool $asChosen, bool $blind, string $lifting, string $blocks): array
     {
         /** @var array<string, Pan> $pans */
         $pans = Pan::query()->with('paint.maker', 'paint.codes', 'palette')->where('owner_id', $user->id)->whereIn('uuid', $panUuids)->get()->keyBy('uuid')->all();
         Protocol::check(['staining' => $lifting]);
         if ($blind && ! in_array('property', $tests, true)) {
             throw new CoreException('Code words are lifted by the eye verdicts of the session, and fading is judged only months later. Choose the bench tests too, or plan without hidden names.');
+        }
+        if ($blind && array_diff(TaskKind::JUDGED, array_map(static fn (Block $b): string => $b->kind->value, Block::list($blocks))) !== []) {
+            throw new CoreException('Code words are lifted when transparency, staining and granulation are judged, so the cards of a blind session need the graded stroke, the flat wash and the lift.');
         }
         $chosen = [];
         foreach (array_unique($panUuids) as $uuid) {
@@ -48,13 +53,13 @@ final class PlanSession
             $chosen[] = ['pan' => $uuid, ...CollectionView::forPlan($pan), 'maker' => $pan->paint->maker->name];
         }
 
-        return [SessionPlan::of($chosen, $tests, $asChosen, $lifting), $pans];
+        return [SessionPlan::of($chosen, $tests, $asChosen, $lifting, $blocks), $pans];
     }
 
     /**
      * The same call again changes nothing; cards that may be printed are never made anew.
      *
-     * @param array<string, mixed> $values title, plannedOn, side, conditions, tests, pans, asChosen, blind, lifting
+     * @param array<string, mixed> $values title, plannedOn, side, conditions, tests, pans, asChosen, blind, lifting, blocks
      */
     public static function put(string $uuid, array $values, Paper $paper, User $user): BenchSession
     {
@@ -63,7 +68,7 @@ final class PlanSession
             if ($there !== null) {
                 return $there;
             }
-            [$plan] = self::plan($user, $values['pans'], $values['tests'], $values['asChosen'], $values['blind'], $values['lifting']);
+            [$plan] = self::plan($user, $values['pans'], $values['tests'], $values['asChosen'], $values['blind'], $values['lifting'], $values['blocks']);
             $conditions = [];
             foreach ($values['conditions'] as $key => $value) {
                 $conditions[$key] = Conditions::check($key, (string) $value);
@@ -71,14 +76,14 @@ final class PlanSession
             $session = BenchSession::put($uuid, [
                 'title' => $values['title'], 'planned_on' => $values['plannedOn'], 'paper_id' => $paper->id, 'tests' => $values['tests'],
                 'conditions' => array_filter($conditions, static fn (string $v): bool => $v !== ''), 'blind' => $values['blind'],
-                'protocols' => Protocol::named('staining', $values['lifting']),
+                'protocols' => Protocol::namedOnly(['staining' => $values['lifting']]),
             ]);
             $session->people()->attach($user->id);
             $words = $values['blind'] ? array_combine($values['pans'], CodeWords::of(count($values['pans']), crc32($uuid))) : [];
             $made = [];
             foreach ($plan->cards as $i => $card) {
                 $title = count($plan->cards) === 1 ? $session->title : sprintf('%s, card %d', $session->title, $i + 1);
-                $made[] = MakeCard::put(self::cardUuid($uuid, $i), CardKind::from($card['kind']), $title, $paper, $values['side'], '', $card['pans'], null, $session->protocols, $session, $words);
+                $made[] = MakeCard::put(self::cardUuid($uuid, $i), CardKind::from($card['kind']), $title, $paper, $values['side'], '', $card['pans'], null, $session->protocols, $session, $words, Block::list($values['blocks']));
             }
             self::tasks($session, $plan, $made);
 

@@ -85,7 +85,10 @@ final class CodePage
         $strips = $fades = [];
         foreach ($rows as $row) {
             if ($row->kind === 'property') {
-                $strips[$row->paint_id] = CoreStrip::fromArray($row->data);
+                $strip = CoreStrip::fromArray($row->data);
+                if (! isset($strips[$row->paint_id]) || $strip->parts() >= $strips[$row->paint_id]->parts()) {
+                    $strips[$row->paint_id] = $strip;
+                }
             } else {
                 $fades[$row->paint_id] = $row->data;
             }

@@ -125,6 +125,8 @@ final readonly class Protocol
 
     public const PAPER = 'quality of the paper';
 
+    private const WHOLE_CARD = [self::PAINT => true, self::PAPER => true];
+
     public const VERSION = 1;
 
     /**
@@ -179,13 +181,17 @@ final readonly class Protocol
     }
 
     /**
-     * What a card has to name when this protocol is chosen: nothing for the usual one.
+     * What a card has to name of what was chosen: the usual protocols go without saying, those of the whole card do not.
+     *
+     * @param array<string, string> $chosen property => protocol
      *
      * @return array<string, string>
+     *
+     * @throws CoreException when a protocol is unknown or is for another property
      */
-    public static function named(string $property, string $id): array
+    public static function namedOnly(array $chosen): array
     {
-        return self::check([$property => $id]) === [$property => self::all($property)[0]->id] ? [] : [$property => $id];
+        return array_filter(self::check($chosen), static fn (string $id, string $property): bool => isset(self::WHOLE_CARD[$property]) || $id !== self::all($property)[0]->id, ARRAY_FILTER_USE_BOTH);
     }
 
     /**
@@ -197,7 +203,7 @@ final readonly class Protocol
      */
     public static function ofWholeCard(array $named): array
     {
-        return array_values(array_map(static fn (string $id): string => self::find($id)->text(), array_intersect_key($named, [self::PAINT => 0, self::PAPER => 0])));
+        return array_values(array_map(static fn (string $id): string => self::find($id)->text(), array_intersect_key($named, self::WHOLE_CARD)));
     }
 
     /** As it stands beside a result, such as "lift-gently 1". */

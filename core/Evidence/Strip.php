@@ -13,6 +13,7 @@ use MarshTrial\Core\Bench\StrokeStep;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
+use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Optics\Deposit;
 
 /**
@@ -28,9 +29,9 @@ final readonly class Strip
         public ?LinearRgb $ink,
         public ?int $key,
         public array $steps,
-        public LinearRgb $wash,
-        public LinearRgb $unlifted,
-        public LinearRgb $lifted,
+        public ?LinearRgb $wash,
+        public ?LinearRgb $unlifted,
+        public ?LinearRgb $lifted,
         public ?float $residue,
         public ?float $grain,
         /** Rms lightness difference of the grain, L*. */
@@ -38,12 +39,12 @@ final readonly class Strip
         public ?float $grainSizeMm,
     ) {}
 
-    /** @return array<int, self> by row; rows in which nothing was painted are left out */
+    /** @return array<int, self> by row; rows without a painted stroke or ladder are left out */
     public static function ofCard(CardMeasurement $measurement): array
     {
         $out = [];
         foreach ($measurement->rows as $row) {
-            if ($row->key === null) {
+            if ($row->key === null || self::steps($row) === []) {
                 continue;
             }
             $rating = static function (string $property) use ($measurement, $row): ?Rating {
@@ -67,15 +68,27 @@ final readonly class Strip
             $row->paper->rgb,
             $row->bareLine === [] ? null : $row->bareLine[0]->rgb,
             $row->key,
-            array_map(static fn (StrokeStep $s): array => ['onPaper' => $s->onPaper->rgb, 'onBlack' => $s->onBlack?->rgb], $row->steps),
-            $row->wash->rgb,
-            $row->lifts[CellRole::LiftNone->value]->rgb,
-            $row->lifts[CellRole::LiftSoft->value]->rgb,
+            self::steps($row),
+            $row->first(CellRole::Wash)?->rgb,
+            $row->first(CellRole::LiftNone)?->rgb,
+            $row->first(CellRole::LiftSoft)?->rgb,
             $staining?->value,
             $granulation?->value,
             $granulation?->numbers['rmsDeltaL'] ?? null,
             $granulation?->numbers['grainSizeMm'] ?? null,
         );
+    }
+
+    /**
+     * The graded stroke, or the stepped ladder of a card without one.
+     *
+     * @return list<array{onPaper: LinearRgb, onBlack: LinearRgb|null}>
+     */
+    private static function steps(RowReadings $row): array
+    {
+        return $row->steps !== []
+            ? array_map(static fn (StrokeStep $s): array => ['onPaper' => $s->onPaper->rgb, 'onBlack' => $s->onBlack?->rgb], $row->steps)
+            : array_map(static fn (CellReading $r): array => ['onPaper' => $r->rgb, 'onBlack' => null], $row->fields(CellRole::Ladder));
     }
 
     /**
@@ -110,6 +123,12 @@ final readonly class Strip
         return $this->steps[0]['onPaper']->toLab();
     }
 
+    /** How many of its parts were painted: a fuller strip says more of a paint than a newer one. */
+    public function parts(): int
+    {
+        return count(array_filter([$this->ink, $this->wash, $this->lifted]));
+    }
+
     /** @return array<string, mixed> */
     public function toArray(): array
     {
@@ -118,9 +137,9 @@ final readonly class Strip
             'ink' => $this->ink?->toArray(),
             'key' => $this->key,
             'steps' => array_map(static fn (array $s): array => [$s['onPaper']->toArray(), $s['onBlack']?->toArray()], $this->steps),
-            'wash' => $this->wash->toArray(),
-            'unlifted' => $this->unlifted->toArray(),
-            'lifted' => $this->lifted->toArray(),
+            'wash' => $this->wash?->toArray(),
+            'unlifted' => $this->unlifted?->toArray(),
+            'lifted' => $this->lifted?->toArray(),
             'residue' => $this->residue,
             'grain' => [$this->grain, $this->grainDeltaL, $this->grainSizeMm],
         ];
@@ -136,9 +155,9 @@ final readonly class Strip
             $data['ink'] === null ? null : $rgb($data['ink']),
             $data['key'],
             array_map(static fn (array $s): array => ['onPaper' => $rgb($s[0]), 'onBlack' => $s[1] === null ? null : $rgb($s[1])], $data['steps']),
-            $rgb($data['wash']),
-            $rgb($data['unlifted']),
-            $rgb($data['lifted']),
+            $data['wash'] === null ? null : $rgb($data['wash']),
+            $data['unlifted'] === null ? null : $rgb($data['unlifted']),
+            $data['lifted'] === null ? null : $rgb($data['lifted']),
             $data['residue'],
             ...$data['grain'],
         );

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Session;
 
+use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\CoreException;
 
 /**
@@ -38,10 +40,11 @@ final readonly class SessionPlan
      * @param list<string> $tests of TESTS
      * @param bool $asChosen keeps the order of the pans as it is
      * @param string $lifting protocol of lifting on property cards
+     * @param string $blocks what property cards consist of
      *
      * @throws CoreException when nothing is chosen, too much, or a test is unknown
      */
-    public static function of(array $pans, array $tests, bool $asChosen = false, string $lifting = 'lift-soft-then-stiff'): self
+    public static function of(array $pans, array $tests, bool $asChosen = false, string $lifting = 'lift-soft-then-stiff', string $blocks = PropertyCard::USUAL): self
     {
         if ($pans === [] || $tests === []) {
             throw new CoreException($pans === [] ? 'Choose at least one pan for the session.' : 'Choose at least one test for the session.');
@@ -55,14 +58,18 @@ final readonly class SessionPlan
         if (! $asChosen) {
             usort($pans, static fn (array $a, array $b): int => [self::hueRank($a['hue']), $a['code'], $a['maker'], $a['pan']] <=> [self::hueRank($b['hue']), $b['code'], $b['maker'], $b['pan']]);
         }
-        $groups = self::onCards($pans);
+        $ofCard = Block::list($blocks);
+        $room = ['property' => PropertyCard::mostRows($ofCard), 'fade' => CardLayout::MAX_ROWS];
+        if ($room['property'] === 0 && in_array('property', $tests, true)) {
+            throw new CoreException('These blocks do not fit on one sheet, even for one paint. Take some of them off.');
+        }
         $cards = [];
         foreach (array_values(array_intersect(self::TESTS, $tests)) as $kind) {
-            foreach ($groups as $group) {
+            foreach (self::onCards($pans, $room[$kind]) as $group) {
                 $cards[] = ['kind' => $kind, 'pans' => $group];
             }
         }
-        [$tasks, $work, $whole] = self::schedule($cards, $lifting);
+        [$tasks, $work, $whole] = self::schedule($cards, $lifting, $ofCard);
 
         return new self($cards, $tasks, $work, $whole);
     }
@@ -92,9 +99,9 @@ final readonly class SessionPlan
      *
      * @return list<list<string>>
      */
-    private static function onCards(array $pans): array
+    private static function onCards(array $pans, int $most): array
     {
-        $least = (int) ceil(count($pans) / CardLayout::MAX_ROWS);
+        $least = (int) ceil(count($pans) / $most);
         $left = count($pans);
         $cards = [[]];
         foreach ($pans as $i => $pan) {
@@ -104,9 +111,9 @@ final readonly class SessionPlan
                 $group++;
             }
             $begins = $i === 0 || $pans[$i - 1]['code'] !== $pan['code'];
-            $room = CardLayout::MAX_ROWS - count($cards[$now]);
+            $room = $most - count($cards[$now]);
             // A new card for a whole group only when the rest still fits on as few cards as before.
-            $early = $begins && $group <= CardLayout::MAX_ROWS && $group > $room && $cards[$now] !== [] && (int) ceil($left / CardLayout::MAX_ROWS) <= $least - $now - 1;
+            $early = $begins && $group <= $most && $group > $room && $cards[$now] !== [] && (int) ceil($left / $most) <= $least - $now - 1;
             if ($room === 0 || $early) {
                 $cards[] = [];
                 $now++;
@@ -120,16 +127,17 @@ final readonly class SessionPlan
 
     /**
      * @param list<array{kind: string, pans: list<string>}> $cards
+     * @param list<Block> $blocks
      *
      * @return array{0: list<array{card: int, row: int|null, kind: TaskKind, startSeconds: int, endSeconds: int}>, 1: int, 2: int}
      */
-    private static function schedule(array $cards, string $lifting): array
+    private static function schedule(array $cards, string $lifting, array $blocks): array
     {
         // Cards go through their stages together; a stage ends with a wait or with the line's ink, during which the next card has its turn.
         $stages = [];
         foreach ($cards as $c => $card) {
             $stage = 0;
-            foreach (TaskKind::ofCard($card['kind'], $lifting) as $kind) {
+            foreach (TaskKind::ofCard($card['kind'], $lifting, $blocks) as $kind) {
                 $stages[$stage][$c][] = $kind;
                 $stage += (int) ($kind->isWait() || $kind === TaskKind::Line);
             }

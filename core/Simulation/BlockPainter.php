@@ -55,7 +55,11 @@ final class BlockPainter
         };
     }
 
-    /** How the film's absorption has drifted at a place of a tilted strip, per channel. */
+    /**
+     * How the film's absorption has drifted at a place of a tilted strip, 0 to 1.
+     *
+     * @return array{0: float, 1: float, 2: float}
+     */
     public static function drift(Film $film, float $drift, float $place): array
     {
         // The key channel keeps its meaning: only what absorbs less drifts, one of the two up and the other down.

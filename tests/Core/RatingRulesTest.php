@@ -226,7 +226,7 @@ final class RatingRulesTest extends TestCase
             $usual = Protocol::under($property, []);
             self::assertTrue(count($usual->steps) >= 3 && count($usual->spoilers) >= 2, $property);
         }
-        self::assertSame([[], ['staining' => 'lift-gently']], [Protocol::named('staining', 'lift-soft-then-stiff'), Protocol::named('staining', 'lift-gently')]);
+        self::assertSame([[], ['staining' => 'lift-gently']], [Protocol::namedOnly(['staining' => 'lift-soft-then-stiff']), Protocol::namedOnly(['staining' => 'lift-gently'])]);
         $this->expectExceptionMessage('is not for transparency');
         Protocol::check(['transparency' => 'lift-gently']);
     }

@@ -8,8 +8,10 @@ use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\EyeScale;
 use MarshTrial\Core\Bench\HandMeasure;
 use MarshTrial\Core\Bench\Protocol;
+use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Cell;
+use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Session\BenchWords;
 use MarshTrial\Core\Session\CodeWords;
@@ -76,7 +78,7 @@ final class SessionTest extends TestCase
             $free = $task['endSeconds'];
         }
         foreach ($plan->cards as $c => $card) {
-            foreach (TaskKind::ofCard($card['kind'], $lifting) as $kind) {
+            foreach (TaskKind::ofCard($card['kind'], $lifting, Block::list(PropertyCard::USUAL)) as $kind) {
                 self::assertSame($kind->isPerRow() ? range(1, count($card['pans'])) : [null], $seen[$c][$kind->value]);
             }
         }
@@ -171,7 +173,7 @@ final class SessionTest extends TestCase
     public function testEveryActionOutlinesItsPlaceInsideTheCard(): void
     {
         foreach (['property' => Painted::property(), 'fade' => Painted::fade()] as $kind => $layout) {
-            foreach ([...TaskKind::ofCard($kind), ...$kind === 'property' ? [TaskKind::Blot] : []] as $task) {
+            foreach ([...TaskKind::ofCard($kind, 'lift-soft-then-stiff', Block::list(PropertyCard::USUAL)), ...$kind === 'property' ? [TaskKind::Blot] : []] as $task) {
                 self::assertNotSame(['', ''], [$task->title(), $task->instruction()]);
                 $roles = $task->cells();
                 $places = array_filter($layout->cells, static fn (Cell $c): bool => in_array($c->role, $roles, true));

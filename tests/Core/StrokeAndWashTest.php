@@ -11,6 +11,7 @@ use MarshTrial\Core\Bench\Granulation;
 use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Bench\RowReadings;
 use MarshTrial\Core\Bench\StrokeStep;
+use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Imaging\GrainMap;
@@ -28,7 +29,7 @@ final class StrokeAndWashTest extends TestCase
         $steps = array_map(static fn (Lab $lab, int $i): StrokeStep => new StrokeStep($i + 1, $cell($lab), null, $bare), $colours, array_keys($colours));
         $model = Readings::row([0.5, 0.25, 0.05], 0.02, 1.8);
 
-        return new RowReadings(1, $bare, null, [], $steps, $model->wash, $model->lifts);
+        return new RowReadings(1, $bare, null, [], $steps, $model->fields);
     }
 
     /** Ten greys, each by so much dE00 lighter than the one before. @return list<Lab> */
@@ -99,7 +100,7 @@ final class StrokeAndWashTest extends TestCase
     {
         $row = Readings::row([0.5, 0.25, 0.05], 0.02, 1.8, ['wash' => 0.85]);
         $bare = $row->paper->rgb->toArray()[(int) $row->key];
-        $mean = (float) $row->keyDeposit($row->wash);
+        $mean = (float) $row->keyDeposit($row->fields(CellRole::Wash)[0]);
         $paper = self::map(static fn (): float => 0.0, 0.5, 8, 15, $bare);
         foreach ([0.0, 30.0, 90.0, 135.0] as $acrossDeg) {
             $across = deg2rad($acrossDeg);
@@ -121,7 +122,7 @@ final class StrokeAndWashTest extends TestCase
     {
         $row = Readings::row([0.5, 0.25, 0.05], 0.02, 1.8, ['wash' => 0.85]);
         $bare = $row->paper->rgb->toArray()[(int) $row->key];
-        $mean = (float) $row->keyDeposit($row->wash);
+        $mean = (float) $row->keyDeposit($row->fields(CellRole::Wash)[0]);
         mt_srand(4);
         $speck = [];
         for ($i = 0; $i < 200 * 200; $i++) {

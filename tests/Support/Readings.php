@@ -69,8 +69,10 @@ final class Readings
 
         return new RowReadings(
             1, $paper, $hasLine ? new InkLine(67, 30, 0, 4) : null, $hasLine ? [self::cell([$bare, $bare, $bare]), self::cell([$bare * 1.05, $bare * 1.05, $bare * 1.05])] : [],
-            $steps, self::cell(self::film($k, $s, $with['wash'] ?? 0.85, self::PAPER, $gloss)),
-            [CellRole::LiftNone->value => $lift(1.0), CellRole::LiftSoft->value => $lift($with['soft'] ?? 0.3), CellRole::LiftStiff->value => $lift($with['stiff'] ?? 0.2)],
+            $steps, [
+                CellRole::Wash->value => [self::cell(self::film($k, $s, $with['wash'] ?? 0.85, self::PAPER, $gloss))],
+                CellRole::LiftNone->value => [$lift(1.0)], CellRole::LiftSoft->value => [$lift($with['soft'] ?? 0.3)], CellRole::LiftStiff->value => [$lift($with['stiff'] ?? 0.2)],
+            ],
         );
     }
 }

@@ -24,7 +24,11 @@ use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
 use MarshTrial\Core\Bench\EyeScale;
 use MarshTrial\Core\Bench\Protocol;
+use MarshTrial\Core\Card\Block;
+use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardKind;
+use MarshTrial\Core\Card\PropertyCard;
+use MarshTrial\Core\Card\RowLabel;
 use MarshTrial\Core\Card\SvgPrinter;
 use MarshTrial\Core\Collection\PanStates;
 
@@ -52,9 +56,14 @@ final class CardController extends Controller
         $values = $request->validate([
             'kind' => ['required', Rule::enum(CardKind::class)], 'title' => 'required|string|max:160', 'paperUuid' => 'required|uuid', 'side' => 'required|string|max:40',
             'note' => 'nullable|string|max:2000', 'pans' => 'required|array|max:6', 'pans.*' => 'uuid', 'lifting' => 'nullable|string|max:40',
+            'blocks' => 'nullable|string|max:300', 'paint' => 'nullable|string|max:40', 'quality' => 'nullable|string|max:40',
         ], ['title.required' => 'Give the card a title.', 'paperUuid.required' => 'Choose the paper.', 'pans.required' => 'Choose one to six pans.', 'pans.max' => 'A card takes one to six paints.']);
         $paper = Paper::query()->where('uuid', $values['paperUuid'])->firstOrFail();
-        $card = MakeCard::put($uuid, CardKind::from($values['kind']), trim($values['title']), $paper, $values['side'], $values['note'] ?? '', array_values($values['pans']), $request->header('If-Match'), ($values['lifting'] ?? '') === '' ? [] : Protocol::named('staining', $values['lifting']));
+        $protocols = array_filter(['staining' => $values['lifting'] ?? '', Protocol::PAINT => $values['paint'] ?? '', Protocol::PAPER => $values['quality'] ?? ''], static fn (string $id): bool => $id !== '');
+        $card = MakeCard::put(
+            $uuid, CardKind::from($values['kind']), trim($values['title']), $paper, $values['side'], $values['note'] ?? '', array_values($values['pans']), $request->header('If-Match'),
+            Protocol::namedOnly($protocols), blocks: ($values['blocks'] ?? '') === '' ? null : Block::list($values['blocks']),
+        );
 
         return new JsonResponse(CardView::of($card), $card->wasRecentlyCreated ? 201 : 200, ['ETag' => "\"$card->edition\""]);
     }
@@ -63,7 +72,27 @@ final class CardController extends Controller
     {
         Gate::authorize('see-published', $card);
 
-        return new Response(SvgPrinter::print($card->cardLayout(), $request->boolean('frame')), 200, ['Content-Type' => 'image/svg+xml', 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'"]);
+        return self::svg(SvgPrinter::print($card->cardLayout(), $request->boolean('frame')));
+    }
+
+    /** How many paints a sheet with these blocks has room for. */
+    public function room(Request $request): JsonResponse
+    {
+        return new JsonResponse(['rows' => PropertyCard::mostRows(Block::list(mb_substr((string) $request->query('blocks', ''), 0, 300)))]);
+    }
+
+    /** What a card of these blocks would look like. */
+    public function sample(Request $request): Response
+    {
+        $blocks = Block::list(mb_substr((string) $request->query('blocks', ''), 0, 300));
+        $rows = array_map(static fn (int $n): RowLabel => new RowLabel($n, '', "row $n", ' ', ''), range(1, min(max(1, $request->integer('rows', 1)), max(1, PropertyCard::mostRows($blocks)))));
+
+        return self::svg(SvgPrinter::print(PropertyCard::layout('00000000-0000-4000-8000-000000000000', 'Not made yet', $rows, [], $blocks), false));
+    }
+
+    private static function svg(string $drawing): Response
+    {
+        return new Response($drawing, 200, ['Content-Type' => 'image/svg+xml', 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'"]);
     }
 
     public function layout(Card $card): JsonResponse
@@ -81,8 +110,11 @@ final class CardController extends Controller
 
     public function papers(): JsonResponse
     {
+        $titles = static fn (string $property): array => array_map(static fn (Protocol $p): array => ['id' => $p->id, 'title' => $p->title], Protocol::all($property));
+
         return new JsonResponse([
-            'lifting' => array_map(static fn (Protocol $p): array => ['id' => $p->id, 'title' => $p->title], Protocol::all('staining')),
+            'lifting' => $titles('staining'), 'paint' => $titles(Protocol::PAINT), 'quality' => $titles(Protocol::PAPER), 'usualBlocks' => PropertyCard::USUAL,
+            'blocks' => array_map(static fn (BlockKind $b): array => ['kind' => $b->value, 'words' => $b->words(), 'tells' => $b->tells(), 'counts' => $b->counts()], BlockKind::cases()),
             'papers' => Paper::query()->orderByDesc('id')->get()->map(self::paper(...))->all(), 'fibres' => Paper::FIBRES, 'surfaces' => Paper::SURFACES,
         ]);
     }

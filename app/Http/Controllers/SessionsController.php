@@ -16,6 +16,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
 use MarshTrial\Core\Bench\Protocol;
+use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\Session\Conditions;
 use MarshTrial\Core\Session\SessionPlan;
 
@@ -42,7 +43,7 @@ final class SessionsController extends Controller
     public function plan(Request $request): JsonResponse
     {
         $values = $this->values($request);
-        [$plan, $pans] = PlanSession::plan($this->me($request), $values['pans'], $values['tests'], $values['asChosen'], $values['blind'], $values['lifting']);
+        [$plan, $pans] = PlanSession::plan($this->me($request), $values['pans'], $values['tests'], $values['asChosen'], $values['blind'], $values['lifting'], $values['blocks']);
 
         return new JsonResponse([
             'cards' => array_map(static fn (array $c): array => [
@@ -133,11 +134,11 @@ final class SessionsController extends Controller
         return new JsonResponse(SessionView::of($session));
     }
 
-    /** @return array{pans: list<string>, tests: list<string>, asChosen: bool, blind: bool, lifting: string} */
+    /** @return array{pans: list<string>, tests: list<string>, asChosen: bool, blind: bool, lifting: string, blocks: string} */
     private function values(Request $request): array
     {
-        $values = $request->validate(['pans' => 'present|array|max:200', 'pans.*' => 'uuid', 'tests' => 'present|array', 'tests.*' => 'string', 'asChosen' => 'nullable|boolean', 'blind' => 'nullable|boolean', 'lifting' => 'nullable|string|max:40']);
+        $values = $request->validate(['pans' => 'present|array|max:200', 'pans.*' => 'uuid', 'tests' => 'present|array', 'tests.*' => 'string', 'asChosen' => 'nullable|boolean', 'blind' => 'nullable|boolean', 'lifting' => 'nullable|string|max:40', 'blocks' => 'nullable|string|max:300']);
 
-        return ['pans' => array_values($values['pans']), 'tests' => array_values($values['tests']), 'asChosen' => (bool) ($values['asChosen'] ?? false), 'blind' => (bool) ($values['blind'] ?? false), 'lifting' => $values['lifting'] ?? Protocol::all('staining')[0]->id];
+        return ['pans' => array_values($values['pans']), 'tests' => array_values($values['tests']), 'asChosen' => (bool) ($values['asChosen'] ?? false), 'blind' => (bool) ($values['blind'] ?? false), 'lifting' => $values['lifting'] ?? Protocol::all('staining')[0]->id, 'blocks' => $values['blocks'] ?? PropertyCard::USUAL];
     }
 }

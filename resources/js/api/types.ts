@@ -2,8 +2,8 @@
 
 export type Property = 'transparency' | 'staining' | 'granulation' | 'lightfastness';
 /** What a card says beyond the four rated properties. */
-export type Quantity = Property | 'gradation' | 'two-tone' | 'evenness';
-export const MORE: Quantity[] = ['gradation', 'two-tone', 'evenness'];
+export type Quantity = Property | 'gradation' | 'two-tone' | 'evenness' | 'stepped gradation' | 'strength' | 'two-line transparency' | 'blotting' | 'glazing' | 'spread' | 'softened edge' | 'salt' | 'separation' | 're-wetting';
+export const MORE: Quantity[] = ['gradation', 'two-tone', 'evenness', 'stepped gradation', 'strength', 'two-line transparency', 'blotting', 'glazing', 'spread', 'softened edge', 'salt', 'separation', 're-wetting'];
 export const PROPERTIES: Property[] = ['transparency', 'staining', 'granulation', 'lightfastness'];
 
 export interface Person { uuid: string; name: string; email: string; isSteward: boolean }
@@ -48,7 +48,7 @@ export interface PropertyBeside {
 
 export interface Ladder {
     paper: string; ink: string | null; steps: { onPaper: string; onBlack: string | null; deposit: number | null }[];
-    wash: string; unlifted: string; lifted: string; residue: number | null; grain: { value: number; deltaL: number | null; sizeMm: number | null } | null;
+    wash: string | null; unlifted: string | null; lifted: string | null; residue: number | null; grain: { value: number; deltaL: number | null; sizeMm: number | null } | null;
 }
 export interface FadeHalves { doseMlxh: number | null; paper: [string, string]; depths: { depth: number; kept: string; exposed: string }[] }
 export interface Strip { ladder: Ladder | null; fade: FadeHalves | null }

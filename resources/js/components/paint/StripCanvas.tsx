@@ -51,17 +51,17 @@ function drawStrip(g: Context, strip: Strip | null, width: number, height: numbe
         hatch(g, wx, ww, height);
     } else {
         drawStroke(g, ladder, sx, sw, height);
-        if (ladder.residue === null) {
+        if (ladder.residue === null || ladder.unlifted === null || ladder.lifted === null) {
             hatch(g, lx, lw, height);
         } else {
             fill(g, ladder.unlifted, lx, 0, lw, height);
             // The notch: what lifting left, cut into the stroke.
             fill(g, ladder.lifted, lx + lw * 0.2, height * 0.3, lw * 0.6, height * 0.7);
         }
-        if (ladder.grain === null) {
+        if (ladder.grain === null || ladder.wash === null) {
             hatch(g, wx, ww, height);
         } else {
-            drawGrain(g, ladder, wx, ww, height, sw / STROKE_MM);
+            drawGrain(g, ladder, ladder.wash, wx, ww, height, sw / STROKE_MM);
         }
     }
     if (strip?.fade) {
@@ -87,8 +87,8 @@ function drawStroke(g: Context, ladder: Ladder, x: number, width: number, height
 }
 
 /** Draws the wash with grains of the measured size and strength. */
-function drawGrain(g: Context, ladder: Ladder, x: number, width: number, height: number, pxPerMm: number) {
-    fill(g, ladder.wash, x, 0, width, height);
+function drawGrain(g: Context, ladder: Ladder, colour: string, x: number, width: number, height: number, pxPerMm: number) {
+    fill(g, colour, x, 0, width, height);
     const strength = ladder.grain?.value ?? 0;
     if (strength < 0.01) {
         return;
@@ -99,7 +99,7 @@ function drawGrain(g: Context, ladder: Ladder, x: number, width: number, height:
     const radius = Math.max(1, Math.round((ladder.grain?.sizeMm ?? 0.15) * pxPerMm * ratio));
     const noise = smoothNoise(w, h, radius);
     const paper = rgb(ladder.paper);
-    const wash = rgb(ladder.wash);
+    const wash = rgb(colour);
     const image = g.createImageData(w, h);
     for (let i = 0; i < w * h; i++) {
         const amount = Math.max(0, 1 + strength * noise[i]!);

@@ -4,6 +4,8 @@ import type { PaintBeside, Quantity, Rating } from '../../api/types';
 const WRITTEN: Record<Quantity, { places: number; before?: string; after?: string }> = {
     transparency: { places: 3 }, staining: { places: 2 }, granulation: { places: 2 }, lightfastness: { places: 1, before: 'dE ' },
     gradation: { places: 1, after: ' steps' }, 'two-tone': { places: 0, after: '°' }, evenness: { places: 3 },
+    'stepped gradation': { places: 0, after: ' clear steps' }, strength: { places: 2 }, 'two-line transparency': { places: 3 }, blotting: { places: 2 }, glazing: { places: 2, after: ' a layer' },
+    spread: { places: 1, after: ' mm' }, 'softened edge': { places: 1, after: ' mm' }, salt: { places: 2 }, separation: { places: 1, before: 'dE ' }, 're-wetting': { places: 2 },
 };
 
 /** Numbers as they are written everywhere: value, uncertainty, and the unit where there is one. */
@@ -15,7 +17,9 @@ export function withUncertainty(rating: Pick<Rating, 'property' | 'value' | 'unc
     return `${before}${rating.value.toFixed(places)}${rating.uncertainty === null ? '' : ` ±${rating.uncertainty.toFixed(places)}`}${after}`;
 }
 
-export const QUANTITY: Record<Quantity, string> = { transparency: 'body', staining: 'residue', granulation: 'grain', lightfastness: 'change', gradation: 'clear steps', 'two-tone': 'turn of hue', evenness: 'blotch' };
+export const QUANTITY: Record<Quantity, string> = { transparency: 'body', staining: 'residue', granulation: 'grain', lightfastness: 'change', gradation: 'clear steps', 'two-tone': 'turn of hue', evenness: 'blotch',
+    'stepped gradation': 'clear steps', strength: 'deposit a share of paint', 'two-line transparency': 'body', blotting: 'residue', glazing: 'darkening', spread: 'width', 'softened edge': 'fall from 80 to 20 %', salt: 'share of stars',
+    separation: 'drift from end to end', 're-wetting': 'deposit' };
 
 /** The class, or the classes between which the measurement leaves it. */
 export function classWords(rating: Rating): string {

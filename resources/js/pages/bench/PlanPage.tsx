@@ -8,6 +8,7 @@ import { day, today } from '../../components/paint/words';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
+import { BlockChooser } from '../cards/BlockChooser';
 import { PaperField, usePaper } from '../cards/PaperField';
 import { asOwn, ConditionFields } from './ConditionFields';
 import { PlanOverview, type Plan } from './PlanOverview';
@@ -44,12 +45,13 @@ function Planner({ given, first }: { given: string[]; first: Choices }) {
     const [asChosen, setAsChosen] = useState(false);
     const [blind, setBlind] = useState(false);
     const [lifting, setLifting] = useState('');
+    const [blocks, setBlocks] = useState<string | null>(null);
     const [conditions, setConditions] = useState(first.conditions);
     const paper = usePaper();
     const { error, busy, saving } = useSaving();
     const go = useNavigate();
     const queries = useQueryClient();
-    const plan = usePlan({ pans: chosen, tests, asChosen, blind, lifting });
+    const plan = usePlan({ pans: chosen, tests, asChosen, blind, lifting, blocks });
     const sought = useSettled(words.trim());
     const found = useQuery({ queryKey: ['session-choices', sought, want, want === 'paper' ? paper.uuid : ''], queryFn: () => get<Choices>(`session-choices?q=${encodeURIComponent(sought)}&want=${want}&paper=${paper.uuid}`), placeholderData: (before) => before });
     const choices = found.data ?? first;
@@ -61,7 +63,7 @@ function Planner({ given, first }: { given: string[]; first: Choices }) {
         const form = Object.fromEntries(new FormData(e.currentTarget));
         return saving(async () => {
             const session = await put<Session>(`sessions/${uuid}`, {
-                title: form.title, plannedOn: form.plannedOn, paperUuid: await paper.save(form), side: form.side, pans: chosen, tests, asChosen, blind, lifting, conditions,
+                title: form.title, plannedOn: form.plannedOn, paperUuid: await paper.save(form), side: form.side, pans: chosen, tests, asChosen, blind, lifting, blocks, conditions,
             });
             void queries.invalidateQueries({ queryKey: ['sessions'] });
             void queries.invalidateQueries({ queryKey: ['session-choices'] });
@@ -109,6 +111,7 @@ function Planner({ given, first }: { given: string[]; first: Choices }) {
                     {plan.error ? null : plan.data === undefined ? <p className="text-soft hatched p-4"><span className="bg-surround px-1">Choose pans, and the plan stands here.</span></p> : <PlanOverview plan={plan.data} blind={blind} />}
                 </section>
             </div>
+            {tests.includes('property') && paper.data !== undefined && <BlockChooser kinds={paper.data.blocks} value={blocks ?? paper.data.usualBlocks} onChange={setBlocks} />}
             <details className="mt-4" open={Object.keys(conditions).length === 0}>
                 <summary className="min-h-11 flex items-center cursor-pointer">Conditions, inherited by every row{Object.keys(conditions).length > 0 && ': as last time'}</summary>
                 <ConditionFields fields={Object.fromEntries(Object.entries(choices.conditionFields).filter(([key]) => key !== 'paperSide'))} of={asOwn(conditions)} onSet={(key, value) => setConditions({ ...conditions, [key]: value })} />
@@ -120,7 +123,7 @@ function Planner({ given, first }: { given: string[]; first: Choices }) {
 }
 
 /** The plan as the server works it out, shortly after the last change. */
-function usePlan(wanted: { pans: string[]; tests: string[]; asChosen: boolean; blind: boolean; lifting: string }) {
+function usePlan(wanted: { pans: string[]; tests: string[]; asChosen: boolean; blind: boolean; lifting: string; blocks: string | null }) {
     const settled = useSettled(JSON.stringify(wanted));
     const query = useQuery({ queryKey: ['plan', settled], queryFn: () => post<Plan>('session-plan', JSON.parse(settled)), enabled: (JSON.parse(settled) as { pans: string[] }).pans.length > 0, retry: false, placeholderData: (b) => b });
     return wanted.pans.length === 0 ? { data: undefined, error: null } : { data: query.error ? undefined : query.data, error: query.error };

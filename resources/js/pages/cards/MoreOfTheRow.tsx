@@ -20,5 +20,11 @@ function words(rating: Rating): string {
         const towards = (rating.numbers.towards as string[] | undefined)?.find((w) => w.startsWith('hue '))?.slice('hue '.length) ?? '';
         return rating.remarks.length > 0 ? 'no turn of hue' : `tint turns ${withUncertainty({ ...rating, value: Math.abs(rating.value ?? 0) })} ${towards}`;
     }
-    return `${classWords(rating)} wash${rating.numbers.streaked === true ? `, streaks at ${Number(rating.numbers.streakDirectionDeg).toFixed(0)}°` : ''}`;
+    if (rating.property === 'evenness') {
+        return `${classWords(rating)} wash${rating.numbers.streaked === true ? `, streaks at ${Number(rating.numbers.streakDirectionDeg).toFixed(0)}°` : ''}`;
+    }
+    if (rating.property === 'stepped gradation') {
+        return `ladder: ${classWords(rating)}`;
+    }
+    return [rating.property, rating.classes.length > 0 ? classWords(rating) : '', withUncertainty(rating)].filter(Boolean).join(' ');
 }

@@ -6,6 +6,7 @@ import type { Card, Paint, Pan } from '../../api/types';
 import { today, day } from '../../components/paint/words';
 import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
+import { BlockChooser } from './BlockChooser';
 import { PaperField, usePaper } from './PaperField';
 
 type PanOfPaint = Pan & { paint: Paint };
@@ -17,6 +18,8 @@ export function NewCard() {
     const [open, setOpen] = useState(false);
     const [chosen, setChosen] = useState<string[]>([]);
     const [filter, setFilter] = useState('');
+    const [kind, setKind] = useState('property');
+    const [blocks, setBlocks] = useState<string | null>(null);
     const paper = usePaper();
     const { error, saving } = useSaving();
     const go = useNavigate();
@@ -32,7 +35,7 @@ export function NewCard() {
         const form = Object.fromEntries(new FormData(e.currentTarget));
         return saving(async () => {
             const paperUuid = await paper.save(form);
-            const card = await put<Card>(`cards/${newUuid()}`, { kind: form.kind, title: form.title, paperUuid, side: form.side, note: form.note, pans: chosen, lifting: form.lifting });
+            const card = await put<Card>(`cards/${newUuid()}`, { kind: form.kind, title: form.title, paperUuid, side: form.side, note: form.note, pans: chosen, lifting: form.lifting, paint: form.paint, quality: form.quality, blocks: kind === 'property' ? blocks : null });
             void queries.invalidateQueries({ queryKey: ['cards'] });
             void go(`/cards/${card.uuid}`);
         });
@@ -40,11 +43,14 @@ export function NewCard() {
     return (
         <form onSubmit={(e) => void make(e)} className="my-3 border-y border-ink py-4" aria-label="Make a card">
             <div className="flex flex-wrap gap-3 items-end">
-                <label className="text-sm">Kind<select className="block" name="kind"><option value="property">property card: transparency, staining, granulation</option><option value="fade">fade card: kept and exposed pieces</option></select></label>
+                <label className="text-sm">Kind<select className="block" name="kind" value={kind} onChange={(e) => setKind(e.target.value)}><option value="property">property card: bench tests</option><option value="fade">fade card: kept and exposed pieces</option></select></label>
                 <label className="text-sm grow max-w-md">Title<input className="block w-full" name="title" defaultValue={`Card of ${day(today())}`} required /></label>
                 <PaperField paper={paper} />
-                <label className="text-sm">Lifting<select className="block" name="lifting">{paper.data?.lifting.map((p) => <option key={p.id} value={p.id}>{p.title}</option>)}</select></label>
+                {kind === 'property' && <label className="text-sm">Lifting<select className="block" name="lifting">{paper.data?.lifting.map((p) => <option key={p.id} value={p.id}>{p.title}</option>)}</select></label>}
+                <label className="text-sm">State of the paint<select className="block" name="paint"><option value="">not said</option>{paper.data?.paint.map((p) => <option key={p.id} value={p.id}>{p.title}</option>)}</select></label>
+                <label className="text-sm">Quality of the paper<select className="block" name="quality"><option value="">not said</option>{paper.data?.quality.map((p) => <option key={p.id} value={p.id}>{p.title}</option>)}</select></label>
             </div>
+            {kind === 'property' && paper.data !== undefined && <BlockChooser kinds={paper.data.blocks} value={blocks ?? paper.data.usualBlocks} onChange={setBlocks} />}
             <label className="text-sm block mt-2 max-w-2xl">Note<input className="block w-full" name="note" /></label>
             <div className="mt-4 grid gap-6 md:grid-cols-2">
                 <div>

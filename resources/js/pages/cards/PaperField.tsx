@@ -2,7 +2,11 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { get, newUuid, put } from '../../api/client';
 
-interface Papers { papers: { uuid: string; words: string }[]; fibres: string[]; surfaces: string[]; lifting: { id: string; title: string }[] }
+export interface BlockKind { kind: string; words: string; tells: string; counts: [number, number, number] | null }
+interface Titled { id: string; title: string }
+interface Papers {
+    papers: { uuid: string; words: string }[]; fibres: string[]; surfaces: string[]; lifting: Titled[]; paint: Titled[]; quality: Titled[]; usualBlocks: string; blocks: BlockKind[];
+}
 
 /** The chosen paper, or a new one that is recorded when the form is sent. */
 export function usePaper() {
