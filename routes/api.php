@@ -12,6 +12,7 @@ use App\Http\Controllers\PigmentController;
 use App\Http\Controllers\RecordController;
 use App\Http\Controllers\SessionController;
 use App\Http\Controllers\SessionsController;
+use App\Http\Controllers\SideBySideController;
 use App\Http\Controllers\TodayController;
 use Illuminate\Support\Facades\Route;
 
@@ -37,6 +38,8 @@ Route::get('cards/{card}/print.svg', [CardController::class, 'print']);
 Route::get('cards/{card}/layout.json', [CardController::class, 'layout']);
 Route::get('pictures/{picture}/preview.jpg', [PictureController::class, 'preview']);
 Route::get('measurements/{measurement}', [PictureController::class, 'measurement']);
+Route::get('measurements/{measurement}/window.jpg', [PictureController::class, 'window']);
+Route::get('side-by-side', SideBySideController::class);
 Route::get('records', [RecordController::class, 'index']);
 Route::get('records/{card}.json', [RecordController::class, 'show'])->where('card', '[0-9a-f-]{36}');
 Route::get('records/{card}/{number}.json', [RecordController::class, 'show'])->where('card', '[0-9a-f-]{36}')->whereNumber('number');

@@ -6,6 +6,7 @@ namespace App\Actions;
 
 use App\Imaging\PictureStore;
 use App\Imaging\PngWriter;
+use App\Imaging\WindowPictures;
 use App\Models\Measurement;
 use App\Models\Specimen;
 use Illuminate\Support\Facades\DB;
@@ -50,6 +51,8 @@ final class RunMeasurement
             ]);
             DeriveRatings::from($measurement, $measured);
         });
+        // Cut while nobody waits for it.
+        WindowPictures::cut($measurement);
     }
 
     /** @param (callable(string, float): void)|null $progress */

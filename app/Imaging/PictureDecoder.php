@@ -97,6 +97,41 @@ final class PictureDecoder
         }
     }
 
+    /**
+     * Four-cornered parts of a picture as upright rectangles: JPEG, without metadata.
+     *
+     * @param array<string, array{corners: list<array{0: float, 1: float}>, width: int, height: int}> $parts by name; corners in pixels, clockwise from the upper left
+     * @param callable(string, string): void $keep called with the name and the bytes of each
+     */
+    public static function parts(string $path, array $parts, callable $keep): void
+    {
+        try {
+            $image = self::read($path, self::inspect($path)['extension']);
+            foreach ($parts as $name => ['corners' => $corners, 'width' => $width, 'height' => $height]) {
+                $margin = 4;
+                $left = max(0, (int) min(array_column($corners, 0)) - $margin);
+                $top = max(0, (int) min(array_column($corners, 1)) - $margin);
+                $part = $image->getImageRegion((int) (max(array_column($corners, 0)) + $margin) - $left, (int) (max(array_column($corners, 1)) + $margin) - $top, $left, $top);
+                $part->setImagePage(0, 0, 0, 0);
+                $to = [[0, 0], [$width, 0], [$width, $height], [0, $height]];
+                $pairs = [];
+                foreach ($corners as $i => [$x, $y]) {
+                    array_push($pairs, $x - $left, $y - $top, ...$to[$i]);
+                }
+                $part->setImageVirtualPixelMethod(Imagick::VIRTUALPIXELMETHOD_EDGE);
+                $part->setImageArtifact('distort:viewport', "{$width}x$height+0+0");
+                $part->distortImage(Imagick::DISTORTION_PERSPECTIVE, $pairs, false);
+                $part->stripImage();
+                $part->setImageFormat('jpeg');
+                $part->setImageCompressionQuality(92);
+                $keep($name, $part->getImageBlob());
+                $part->clear();
+            }
+        } catch (\ImagickException $e) {
+            throw new UnreadablePicture('The picture is damaged, so it cannot be shown.', previous: $e);
+        }
+    }
+
     private static function read(string $path, string $extension): Imagick
     {
         Imagick::setResourceLimit(Imagick::RESOURCETYPE_TIME, self::MOST_SECONDS);

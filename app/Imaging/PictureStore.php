@@ -27,12 +27,30 @@ final class PictureStore
     /** Path of a smaller copy for looking at, made when it is first asked for. */
     public static function preview(string $sha256, string $extension, int $longerSide): string
     {
-        $path = storage_path("app/previews/$sha256-$longerSide.jpg");
+        $path = self::cutPath("$sha256-$longerSide");
         if (! is_file($path)) {
             self::write($path, PictureDecoder::preview(self::path($sha256, $extension), $longerSide));
         }
 
         return $path;
+    }
+
+    /**
+     * Cuts parts out of a picture, straightened and to scale, all at once since decoding takes longest; those that are there stay.
+     *
+     * @param array<string, array{corners: list<array{0: float, 1: float}>, width: int, height: int}> $parts by file name; corners in pixels, clockwise from the upper left
+     */
+    public static function cut(string $sha256, string $extension, array $parts): void
+    {
+        $missing = array_filter($parts, static fn (string $name): bool => ! is_file(self::cutPath($name)), ARRAY_FILTER_USE_KEY);
+        if ($missing !== []) {
+            PictureDecoder::parts(self::path($sha256, $extension), $missing, static fn (string $name, string $bytes) => self::write(self::cutPath($name), $bytes));
+        }
+    }
+
+    public static function cutPath(string $name): string
+    {
+        return storage_path("app/previews/$name.jpg");
     }
 
     /** Writes beside the name first, so that nobody ever sees half a file under it. */

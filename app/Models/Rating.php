@@ -10,6 +10,7 @@ use Illuminate\Database\Eloquent\Model;
  * Derived from a measurement with a scale and rule version.
  *
  * @property int $measurement_id
+ * @property int $row
  * @property int $specimen_id
  * @property int $paint_id
  * @property string $property

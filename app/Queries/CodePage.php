@@ -32,9 +32,7 @@ final class CodePage
     public static function of(string $written, ?User $user): array
     {
         $code = PigmentCode::parse($written);
-        $paints = Paint::query()->with('maker')
-            ->whereIn('id', PaintCode::query()->where('code', $code->text)->select('paint_id'))
-            ->get()->keyBy('id');
+        $paints = self::paintsOf($code);
         $evidence = self::evidence($paints->keys()->all(), $user);
         $ordered = self::inHueOrder($paints, $evidence['strips']);
         $withStrip = array_values(array_filter($ordered, static fn (Paint $p): bool => isset($evidence['strips'][$p->id])));
@@ -66,9 +64,7 @@ final class CodePage
         $rows = Strip::query()->whereIn('paint_id', $paintIds)->whereIn('measurement_id', $visible)
             ->whereNotIn('specimen_id', DB::table('spoilings')->whereNull('property')->select('specimen_id'))->orderBy('id')->get();
         $ratings = Rating::query()->whereIn('paint_id', $paintIds)->whereIn('measurement_id', $visible)
-            ->whereNotExists(static fn ($q) => $q->from('spoilings')->whereColumn('spoilings.specimen_id', 'ratings.specimen_id')
-                ->where(static fn ($q) => $q->whereNull('spoilings.property')->orWhereColumn('spoilings.property', 'ratings.property')))
-            ->orderBy('id')->get();
+            ->where(self::notSpoiled(...))->orderBy('id')->get();
         $cards = Measurement::query()->with('card')->whereKey($ratings->pluck('measurement_id')->unique()->all())
             ->get(['id', 'uuid', 'card_id'])->keyBy('id');
         $claims = Claim::query()->with('claimScale')->whereIn('paint_id', $paintIds)->orderBy('read_on')->get();
@@ -115,6 +111,31 @@ final class CodePage
                 static fn ($q) => $q->where('measurements.published', true)->orWhere('cards.owner_id', $user->id ?? 0)->orWhereIn('cards.bench_session_id', BenchSession::idsOf($user)),
             ))
             ->groupBy('measurements.card_id')->selectRaw('max(measurements.id)');
+    }
+
+    /** @param Builder<Rating> $q */
+    public static function notSpoiled(Builder $q): void
+    {
+        $q->whereNotExists(static fn ($q) => $q->from('spoilings')->whereColumn('spoilings.specimen_id', 'ratings.specimen_id')
+            ->where(static fn ($q) => $q->whereNull('spoilings.property')->orWhereColumn('spoilings.property', 'ratings.property')));
+    }
+
+    /**
+     * Paints of a code, measured ones by hue.
+     *
+     * @return list<Paint>
+     */
+    public static function ordered(string $written, ?User $user): array
+    {
+        $paints = self::paintsOf(PigmentCode::parse($written));
+
+        return self::inHueOrder($paints, self::evidence($paints->keys()->all(), $user)['strips']);
+    }
+
+    /** @return Collection<int, Paint> by id */
+    private static function paintsOf(PigmentCode $code): Collection
+    {
+        return Paint::query()->with('maker', 'codes')->whereIn('id', PaintCode::query()->where('code', $code->text)->select('paint_id'))->get()->keyBy('id');
     }
 
     /** @param Builder<Verdict>|\Illuminate\Database\Query\Builder $q of a query that joins cards */

@@ -29,7 +29,9 @@ use App\Models\Verdict;
 use Illuminate\Database\Seeder;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Auth;
+use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\CardKind;
+use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\CoreException;
 
 /** The Saltern Reach sketchers test paints for field journals and a wetland survey archive. Everything here is invented. */
@@ -60,6 +62,10 @@ final class DatabaseSeeder extends Seeder
 
     /** Opened months ago and on no card since. */
     private const FORGOTTEN = 16;
+
+    private const LADDERS = 'ladder:6,glaze:5,wash,lift,blot';
+
+    private const WET = 'wet-square,soft-edge,tilt,salt,rewet';
 
     public function run(): void
     {
@@ -96,6 +102,11 @@ final class DatabaseSeeder extends Seeder
         foreach ([[$reds, $tamsin], [$violets, $odo], [$strip, $tamsin]] as [$card, $by]) {
             PublishRecord::of($card, $by);
         }
+        foreach ([[5, 'Ladders and glazes of the reds', self::LADDERS, [0, 1, 2]], [6, 'Ladders and glazes of the blues', self::LADDERS, [3, 4, 5]], [7, 'Wet work, greens and violets', self::WET, [12, 13, 6, 3]]] as [$n, $title, $blocks, $paints]) {
+            $card = $this->card($n, CardKind::Property, $title, $paper, $paints, $blocks);
+            $this->picture($card);
+            PublishRecord::of($card, $tamsin);
+        }
         $this->card(4, CardKind::Property, 'Repeat of the reds on another day', $paper, [0, 1, 2]);
         Carbon::setTestNow();
         $this->session($paper, $tamsin, $odo);
@@ -105,7 +116,7 @@ final class DatabaseSeeder extends Seeder
     private function session(Paper $paper, User $tamsin, User $odo): void
     {
         $session = PlanSession::put($this->uuid(9001), [
-            'title' => 'Greens and greys for the archive', 'plannedOn' => now()->toDateString(), 'side' => 'felt side', 'tests' => ['property'], 'lifting' => 'lift-soft-then-stiff', 'asChosen' => false, 'blind' => false,
+            'title' => 'Greens and greys for the archive', 'plannedOn' => now()->toDateString(), 'side' => 'felt side', 'tests' => ['property'], 'lifting' => 'lift-soft-then-stiff', 'blocks' => PropertyCard::USUAL, 'asChosen' => false, 'blind' => false,
             'pans' => array_map(fn (int $p): string => $this->uuid(2000 + $p), [12, 13, 14, 15, 9, 10, 3]),
             'conditions' => ['brush' => 'round 8, synthetic', 'water' => 'rain water', 'room' => 'sail store, north door open', 'humidity' => '68', 'ink' => 'waterproof pigment ink', 'inkSet' => 'drying for a day or more', 'state' => 'dried, re-wet within minutes'],
         ], $paper, $tamsin);
@@ -182,9 +193,9 @@ final class DatabaseSeeder extends Seeder
     }
 
     /** @param list<int> $paints */
-    private function card(int $n, CardKind $kind, string $title, Paper $paper, array $paints): Card
+    private function card(int $n, CardKind $kind, string $title, Paper $paper, array $paints, string $blocks = PropertyCard::USUAL): Card
     {
-        return MakeCard::put($this->uuid(6000 + $n), $kind, $title, $paper, 'felt side', '', array_map(fn (int $p): string => $this->uuid(2000 + $p), $paints), null);
+        return MakeCard::put($this->uuid(6000 + $n), $kind, $title, $paper, 'felt side', '', array_map(fn (int $p): string => $this->uuid(2000 + $p), $paints), null, blocks: Block::list($blocks));
     }
 
     private function picture(Card $card, ?FadeCheck $check = null): void

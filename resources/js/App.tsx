@@ -21,6 +21,7 @@ const LabelsPage = lazy(() => import('./pages/collection/LabelsPage'));
 const CardsPage = lazy(() => import('./pages/cards/CardsPage'));
 const CardPage = lazy(() => import('./pages/cards/CardPage'));
 const FadeRack = lazy(() => import('./pages/cards/FadeRack'));
+const SideBySidePage = lazy(() => import('./pages/compare/SideBySidePage'));
 const LedgerPage = lazy(() => import('./pages/ledger/LedgerPage'));
 const RecordPage = lazy(() => import('./pages/ledger/RecordPage'));
 const TodayPage = lazy(() => import('./pages/today/TodayPage'));
@@ -48,6 +49,7 @@ export function App() {
                     <Route path="/cards" element={<CardsPage />} />
                     <Route path="/cards/:uuid" element={<CardPage />} />
                     <Route path="/fade" element={<FadeRack />} />
+                    <Route path="/side-by-side" element={<SideBySidePage />} />
                     <Route path="/ledger" element={<LedgerPage />} />
                     <Route path="/records/:card/:number?" element={<RecordPage />} />
                     <Route path="/sign-in" element={<SignInPage />} />

@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Actions\RequestMeasurement;
 use App\Imaging\PictureStore;
+use App\Imaging\WindowPictures;
 use App\Models\Card;
 use App\Models\FadeCheck;
 use App\Models\Measurement;
@@ -60,6 +61,17 @@ final class PictureController extends Controller
         abort_if($picture->sha256 === null, 404);
 
         return response()->file(PictureStore::preview((string) $picture->sha256, $picture->extension, 1800), ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age=31536000, immutable']);
+    }
+
+    /** A window of a row as it was scanned, straight and to scale: ?row=2&use=glaze, &loupe=1 for its middle under a loupe. */
+    public function window(Request $request, Measurement $measurement): BinaryFileResponse
+    {
+        Gate::authorize('see-measured', $measurement);
+        $measurement->load('picture', 'card.session');
+        abort_if($measurement->result === null || ($measurement->card->session?->isBlindNow() ?? false), 404);
+        $path = WindowPictures::path($measurement, $request->integer('row'), (string) $request->query('use'), $request->boolean('loupe')) ?? abort(404);
+
+        return response()->file($path, ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age=31536000, immutable']);
     }
 
     private function check(Request $request, Card $card): ?FadeCheck

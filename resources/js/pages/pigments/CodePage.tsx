@@ -48,7 +48,8 @@ function Heading({ page }: { page: Page }) {
             {p !== null && <p>{p.chemicalName} · {p.class} · <span className="text-soft">C.I. {p.constitution}</span>{p.metals.length > 0 && ` · ${p.metals.join(', ')}`}</p>}
             {page.state === 'not-in-catalogue' && <p>This code is not in the catalogue; it is kept as it was written.</p>}
             {page.state === 'not-colour-index' && <p>Not a Colour Index pigment: {page.likelyMeaning}.</p>}
-            <button type="button" className="link text-sm ml-auto no-print" onClick={turnSurround}>Surround <kbd className="num">s</kbd></button>
+            {page.stripOrder.length > 0 && <Link className="text-sm ml-auto no-print" to={`/side-by-side?code=${encodeURIComponent(page.code)}`}>Scans side by side</Link>}
+            <button type="button" className={`link text-sm no-print ${page.stripOrder.length > 0 ? '' : 'ml-auto'}`} onClick={turnSurround}>Surround <kbd className="num">s</kbd></button>
             {p !== null && p.cautions.length > 0 && <div className="basis-full"><Cautions of={p.cautions} /></div>}
         </div>
     );

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Imaging\WindowPictures;
+use App\Models\Paint;
+use App\Queries\CodePage;
+use App\Queries\SideBySideView;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+
+/** Tests of several paints under one another: ?show=ladders&code=PB28, or &paints=UUID,UUID; &against=UUID for strength. */
+final class SideBySideController extends Controller
+{
+    private const MOST = 40;
+
+    public function __invoke(Request $request): JsonResponse
+    {
+        $show = (string) $request->query('show', '');
+        $show = isset(SideBySideView::SHOWS[$show]) ? $show : array_key_first(SideBySideView::SHOWS);
+        $user = $this->user($request);
+        $code = mb_substr(trim((string) $request->query('code', '')), 0, 40);
+        $uuids = array_slice(array_filter(explode(',', (string) $request->query('paints', ''))), 0, self::MOST);
+        $paints = $uuids !== []
+            ? Paint::query()->with('maker', 'codes')->whereIn('uuid', $uuids)->get()->sortBy(static fn (Paint $p): int => (int) array_search($p->uuid, $uuids, true))->values()->all()
+            : ($code === '' ? [] : array_slice(CodePage::ordered($code, $user), 0, self::MOST));
+
+        return new JsonResponse([
+            'show' => $show, 'shows' => array_map(static fn (string $key, array $s): array => ['key' => $key, 'title' => $s[0]], array_keys(SideBySideView::SHOWS), SideBySideView::SHOWS),
+            'loupeMm' => WindowPictures::LOUPE_MM,
+            'paints' => SideBySideView::of($show, $paints, $request->query('against'), $user),
+        ]);
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Imaging;
+
+use App\Models\Measurement;
+use Illuminate\Support\Facades\Cache;
+use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Card\Rect;
+use MarshTrial\Core\Imaging\Homography;
+
+/** The windows of a measured card as pictures of their own, straight and to one scale; the wash under a loupe too. */
+final class WindowPictures
+{
+    /** Pixels per millimetre, and under the loupe. */
+    private const SCALE = 12.0;
+
+    private const LOUPE_SCALE = 40.0;
+
+    /** Side of what is under the loupe, mm. */
+    public const LOUPE_MM = 8.0;
+
+    /** Path of one window; null when the card has no such window. */
+    public static function path(Measurement $measurement, int $row, string $use, bool $loupe): ?string
+    {
+        $kind = BlockKind::tryFrom($use);
+        if ($kind === null || ($loupe && $kind !== BlockKind::Wash) || $measurement->card->cardLayout()->windowOf($row, $kind) === null) {
+            return null;
+        }
+        $path = PictureStore::cutPath(self::name($measurement, $row, $kind, $loupe));
+        if (! is_file($path)) {
+            // Of several that ask at once, one cuts and the others wait.
+            Cache::lock("cut-$measurement->uuid", 120)->block(110, static fn () => self::cut($measurement));
+        }
+
+        return $path;
+    }
+
+    /** Cuts what is not there yet. */
+    public static function cut(Measurement $measurement): void
+    {
+        $layout = $measurement->card->cardLayout();
+        $piece = $measurement->result['scan']['pieces'][0] ?? null;
+        if ($piece === null) {
+            return;
+        }
+        $placement = Homography::through($layout->piece($piece['id'])->outline->polygon(), $piece['outlinePx']);
+        $parts = [];
+        foreach ($layout->rows as $label) {
+            foreach ($layout->blocks() as $block) {
+                foreach ($block->kind === BlockKind::Wash ? [false, true] : [false] as $loupe) {
+                    $area = self::area($layout, $label->row, $block->kind, $loupe);
+                    $scale = $loupe ? self::LOUPE_SCALE : self::SCALE;
+                    $parts[self::name($measurement, $label->row, $block->kind, $loupe)] = [
+                        'corners' => array_map(static fn (array $p): array => $placement->map($p[0], $p[1]), $area->polygon()),
+                        'width' => (int) round($area->width * $scale), 'height' => (int) round($area->height * $scale),
+                    ];
+                }
+            }
+        }
+        PictureStore::cut((string) $measurement->picture->sha256, $measurement->picture->extension, $parts);
+    }
+
+    private static function name(Measurement $measurement, int $row, BlockKind $kind, bool $loupe): string
+    {
+        return "$measurement->uuid-r$row-$kind->value".($loupe ? '-loupe' : '');
+    }
+
+    private static function area(CardLayout $layout, int $row, BlockKind $kind, bool $loupe): Rect
+    {
+        $window = $layout->windowOf($row, $kind)->area ?? throw new \LogicException('Every block has a window.');
+
+        return $loupe ? Rect::around($window->centre()->x, $window->centre()->y, self::LOUPE_MM, self::LOUPE_MM) : $window;
+    }
+}

@@ -1,0 +1,158 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Measurement;
+use App\Models\Paint;
+use App\Models\Pan;
+use App\Models\Rating;
+use App\Models\User;
+use Illuminate\Support\Collection;
+use MarshTrial\Core\Bench\RatingStatus;
+use MarshTrial\Core\Bench\Strength;
+use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Collection\UnitPrice;
+
+/** Paints of one test under one another, each as it was scanned and to one scale, with what was measured in it. */
+final class SideBySideView
+{
+    /** Key => title, windows that are shown, properties that are told. */
+    public const SHOWS = [
+        'ladders' => ['Ladder against ladder', ['ladder', 'stroke'], ['stepped gradation', 'strength', 'gradation', 'two-tone']],
+        'glazes' => ['Glaze lanes', ['glaze'], ['glazing']],
+        'grain' => ['Grain under the loupe', ['wash'], ['granulation', 'evenness']],
+        'lifting' => ['Before and after lifting', ['lift', 'blot'], ['staining', 'blotting']],
+        'water' => ['Wet work', ['wet-square', 'soft-edge', 'tilt', 'salt', 'rewet'], ['spread', 'softened edge', 'separation', 'salt', 're-wetting']],
+        'lines' => ['Over black', ['second-line', 'stroke'], ['transparency', 'two-line transparency']],
+    ];
+
+    /**
+     * @param list<Paint> $paints with maker and codes, in the order shown
+     *
+     * @return list<array<string, mixed>>
+     */
+    public static function of(string $show, array $paints, ?string $reference, ?User $user): array
+    {
+        [, $uses, $properties] = self::SHOWS[$show];
+        $ids = array_map(static fn (Paint $p): int => $p->id, $paints);
+        $ratings = Rating::query()->whereIn('paint_id', $ids)->whereIn('property', $properties)->where('status', RatingStatus::Measured->value)
+            ->whereIn('measurement_id', CodePage::visibleMeasurements($user))->where(CodePage::notSpoiled(...))->orderBy('id')->get()->groupBy('paint_id');
+        $measurements = Measurement::query()->with('card.paper', 'card.session')->whereKey($ratings->flatten()->pluck('measurement_id')->unique()->all())
+            ->get(['id', 'uuid', 'card_id'])->keyBy('id');
+        $layouts = $measurements->map(static fn (Measurement $m): CardLayout => $m->card->cardLayout());
+        $pans = $user === null ? collect() : Pan::query()->where('owner_id', $user->id)->whereIn('paint_id', $ids)->orderBy('id')->get()->groupBy('paint_id');
+        $newest = $ratings->map(static fn (Collection $of): Collection => $of->keyBy('property'));
+        $base = self::reference($paints, $newest, $reference);
+
+        return array_map(static function (Paint $paint) use ($uses, $newest, $measurements, $layouts, $pans, $base): array {
+            /** @var Collection<string, Rating> $of */
+            $of = $newest[$paint->id] ?? collect();
+            $strength = $of['strength'] ?? null;
+
+            return [
+                ...PaintView::of($paint),
+                'windows' => self::windows($of, $uses, $measurements, $layouts),
+                'ratings' => $of->values()->map(static fn (Rating $r): array => PropertyView::rating($r->detail, $measurements[$r->measurement_id] ?? null))->all(),
+                'isReference' => $base !== null && $base['paint'] === $paint->id,
+                'strength' => $base === null || $strength === null ? null : self::strength($strength, $base['rating'], $measurements, self::perMl($pans[$paint->id] ?? collect())),
+            ];
+        }, $paints);
+    }
+
+    /**
+     * The paint that strengths are told against: the chosen one, else the first with a ladder.
+     *
+     * @param list<Paint> $paints
+     * @param Collection<int, Collection<string, Rating>> $newest
+     *
+     * @return array{paint: int, rating: Rating}|null
+     */
+    private static function reference(array $paints, Collection $newest, ?string $chosen): ?array
+    {
+        usort($paints, static fn (Paint $a, Paint $b): int => ($b->uuid === $chosen) <=> ($a->uuid === $chosen));
+        foreach ($paints as $paint) {
+            $rating = ($newest[$paint->id] ?? collect())['strength'] ?? null;
+            if ($rating !== null) {
+                return ['paint' => $paint->id, 'rating' => $rating];
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * Windows of the newest measurement that has each of them.
+     *
+     * @param Collection<string, Rating> $of
+     * @param list<string> $uses
+     * @param Collection<int, Measurement> $measurements
+     * @param Collection<int, CardLayout> $layouts
+     *
+     * @return list<array<string, mixed>>
+     */
+    private static function windows(Collection $of, array $uses, Collection $measurements, Collection $layouts): array
+    {
+        $out = [];
+        foreach ($uses as $use) {
+            foreach ($of->sortByDesc('measurement_id') as $rating) {
+                $area = $layouts[$rating->measurement_id]?->windowOf($rating->row, BlockKind::from($use))?->area;
+                if ($area !== null) {
+                    $out[] = ['measurement' => $measurements[$rating->measurement_id]?->uuid, 'row' => $rating->row, 'use' => $use, 'words' => BlockKind::from($use)->words(), 'widthMm' => $area->width, 'heightMm' => $area->height];
+                    break;
+                }
+            }
+        }
+
+        return $out;
+    }
+
+    /**
+     * @param Collection<int, Measurement> $measurements
+     * @param array{0: float, 1: string}|null $perMl
+     *
+     * @return array<string, mixed> relative strength, or why there is none
+     */
+    private static function strength(Rating $rating, Rating $base, Collection $measurements, ?array $perMl): array
+    {
+        $paper = static fn (Rating $r): ?int => $measurements[$r->measurement_id]?->card->paper_id;
+        $without = static fn (string $why): array => ['relative' => null, 'uncertainty' => null, 'why' => $why, 'cost' => null];
+        if ($paper($rating) !== $paper($base)) {
+            return $without('on another paper than the reference paint');
+        }
+        if ($rating->detail['protocol'] !== $base->detail['protocol']) {
+            return $without('under another protocol than the reference paint');
+        }
+        $strength = Strength::against($rating->detail['numbers'], $base->detail['numbers']);
+        if ($strength === null) {
+            return $without('shows too little where the reference paint absorbs');
+        }
+
+        return [
+            'relative' => $strength->relative, 'uncertainty' => $strength->uncertainty, 'why' => null, 'channel' => $strength->channel,
+            'cost' => $perMl === null ? null : sprintf('%.2f %s', $strength->costPerUnit($perMl[0]), $perMl[1]), 'perMl' => $perMl === null ? null : sprintf('%.2f %s/ml', ...$perMl),
+        ];
+    }
+
+    /**
+     * Newest price a millilitre among one's own pans.
+     *
+     * @param Collection<int, Pan> $pans
+     *
+     * @return array{0: float, 1: string}|null
+     */
+    private static function perMl(Collection $pans): ?array
+    {
+        foreach ($pans->reverse() as $pan) {
+            $price = $pan->price();
+            $perMl = UnitPrice::perMl($price, $pan->volume_ml === null ? null : (float) $pan->volume_ml);
+            if ($perMl !== null && $price !== null) {
+                return [$perMl, $price->currency];
+            }
+        }
+
+        return null;
+    }
+}
