@@ -65,7 +65,7 @@ final class CodePage
             ->whereNotIn('specimen_id', DB::table('spoilings')->whereNull('property')->select('specimen_id'))->orderBy('id')->get();
         $ratings = Rating::query()->whereIn('paint_id', $paintIds)->whereIn('measurement_id', $visible)
             ->where(self::notSpoiled(...))->orderBy('id')->get();
-        $cards = Measurement::query()->with('card')->whereKey($ratings->pluck('measurement_id')->unique()->all())
+        $cards = Measurement::query()->with('card.owner')->whereKey($ratings->pluck('measurement_id')->unique()->all())
             ->get(['id', 'uuid', 'card_id'])->keyBy('id');
         $claims = Claim::query()->with('claimScale')->whereIn('paint_id', $paintIds)->orderBy('read_on')->get();
         $verdicts = Verdict::query()->with('owner')

@@ -18,9 +18,10 @@ use MarshTrial\Core\Fading\LightfastnessScale;
 /** One property of a paint: claimed, measured and judged by eye, side by side and never merged. */
 final class PropertyView
 {
-    private const LIMITS = [
+    public const LIMITS = [
         'transparency' => BenchScale::TRANSPARENCY, 'staining' => BenchScale::STAINING,
         'granulation' => BenchScale::GRANULATION, 'lightfastness' => LightfastnessScale::LIMITS, 'evenness' => BenchScale::EVENNESS,
+        'two-line transparency' => BenchScale::TRANSPARENCY, 'softened edge' => BenchScale::SOFTENED_EDGE, 'salt' => BenchScale::SALT, 're-wetting' => BenchScale::REWETTING, 'separation' => BenchScale::SEPARATION,
     ];
 
     /**

@@ -98,9 +98,10 @@ final class SideBySideView
         $out = [];
         foreach ($uses as $use) {
             foreach ($of->sortByDesc('measurement_id') as $rating) {
-                $area = $layouts[$rating->measurement_id]?->windowOf($rating->row, BlockKind::from($use))?->area;
-                if ($area !== null) {
-                    $out[] = ['measurement' => $measurements[$rating->measurement_id]?->uuid, 'row' => $rating->row, 'use' => $use, 'words' => BlockKind::from($use)->words(), 'widthMm' => $area->width, 'heightMm' => $area->height];
+                $layout = $layouts[$rating->measurement_id] ?? null;
+                $area = $layout?->windowOf($rating->row, BlockKind::from($use))?->area;
+                if ($layout !== null && $area !== null) {
+                    $out[] = ['fields' => array_map(static fn (array $f): array => ['name' => $f[1], 'atMm' => $f[0] - $area->x], $layout->fieldNames($rating->row, BlockKind::from($use))), 'measurement' => $measurements[$rating->measurement_id]?->uuid, 'row' => $rating->row, 'use' => $use, 'words' => BlockKind::from($use)->words(), 'widthMm' => $area->width, 'heightMm' => $area->height];
                     break;
                 }
             }

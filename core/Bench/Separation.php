@@ -53,7 +53,7 @@ final class Separation
 
         return Rating::measured(
             $row->row, $property, $value, $uncertainty, BenchScale::SEPARATION, $mean,
-            $value > max(BenchScale::SEPARATION['none'], 2 * $uncertainty) ? ['what travels is '.implode(', ', array_diff($difference->words(), ['lighter', 'darker'])).'; the rest stays'] : [],
+            $value > max(BenchScale::SEPARATION['none'], 2 * $uncertainty) ? ['lower end: '.implode(', ', array_diff($difference->words(), ['lighter', 'darker'])).'; that part travels'] : [],
             $cells, ['upper' => [$l0, $a0, $b0], 'lower' => [$l1, $a1, $b1], 'deposits' => array_column($places, 2), 'keyChannel' => $row->keyName()], self::FORMULA,
         );
     }

@@ -106,6 +106,23 @@ final readonly class CardLayout
         return $out;
     }
 
+    /**
+     * What stands at the fields of a block: drops of a ladder, layers of a glaze lane.
+     *
+     * @return list<array{0: float, 1: string}> middle of the field, mm on the sheet, and its name
+     */
+    public function fieldNames(int $row, BlockKind $kind): array
+    {
+        $cells = match ($kind) {
+            BlockKind::Ladder => $this->cellsOf($row, CellRole::Ladder),
+            BlockKind::Glaze => $this->cellsOf($row, CellRole::Glaze),
+            default => [],
+        };
+        $names = $cells === [] ? [] : Block::of($kind, count($cells))->fieldNames();
+
+        return array_map(static fn (Cell $cell, string $name): array => [$cell->area->centre()->x, $name], $cells, $names);
+    }
+
     /** @return list<Window> */
     public function windowsOf(int $row, ?string $piece = null): array
     {

@@ -95,9 +95,9 @@ final class SvgPrinter
         $box = '<rect x="'.self::n($r->x).'" y="'.self::n($r->y).'" width="'.self::n($r->width).'" height="'.self::n($r->height).'" ';
         $out = [$box.($frame ? 'fill="#fff" stroke="#000" stroke-width="0.15" stroke-dasharray="1.5 1"/>' : 'fill="none" stroke="#bbb" stroke-width="0.15"/>')];
         $kind = BlockKind::tryFrom($window->use);
-        $names = $kind === null ? [] : self::fieldNames($layout, $window, $kind);
+        $names = $kind === null ? [] : $layout->fieldNames($window->row, $kind);
         foreach ($names as [$x, $name]) {
-            $out[] = self::text($x, $r->y - 0.8, 2.1, $name);
+            $out[] = self::text($x - 0.6 * strlen($name), $r->y - 0.8, 2.1, $name);
         }
         $caption = match (true) {
             $window->use === 'paper' => 'bare',
@@ -118,23 +118,6 @@ final class SvgPrinter
         }
 
         return $out;
-    }
-
-    /**
-     * What stands above the fields of a window, and where.
-     *
-     * @return list<array{0: float, 1: string}> x in mm, text
-     */
-    private static function fieldNames(CardLayout $layout, Window $window, BlockKind $kind): array
-    {
-        $cells = match ($kind) {
-            BlockKind::Ladder => $layout->cellsOf($window->row, CellRole::Ladder),
-            BlockKind::Glaze => $layout->cellsOf($window->row, CellRole::Glaze),
-            default => [],
-        };
-        $names = $cells === [] ? [] : Block::of($kind, count($cells))->fieldNames();
-
-        return array_map(static fn (Cell $cell, string $name): array => [$cell->area->centre()->x - 0.6 * strlen($name), $name], $cells, $names);
     }
 
     /**

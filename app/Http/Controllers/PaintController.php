@@ -14,6 +14,7 @@ use App\Models\Pan;
 use App\Models\User;
 use App\Queries\CodePage;
 use App\Queries\CollectionView;
+use App\Queries\PaintKnowledge;
 use App\Queries\PaintView;
 use App\Queries\PanTests;
 use App\Queries\PigmentView;
@@ -63,8 +64,11 @@ final class PaintController extends Controller
         $evidence = CodePage::evidence([$paint->id], $this->user($request));
         $pans = $paint->pans()->with('palette', 'formulation')->where('owner_id', $this->user($request)->id ?? 0)->orderBy('id')->get();
 
+        $beside = CodePage::paint($paint, $evidence);
+
         return new JsonResponse([
-            ...CodePage::paint($paint, $evidence),
+            ...$beside,
+            'knowledge' => PaintKnowledge::of($paint, $evidence, $beside['properties'], $this->user($request)),
             'pans' => $pans->map(PaintView::pan(...))->all(),
             'formulations' => $paint->formulations->map(PaintView::formulation(...))->all(),
             'tests' => self::tests($pans, $this->user($request)),

@@ -4,7 +4,7 @@ import type { PaintBeside, Quantity, Rating } from '../../api/types';
 const WRITTEN: Record<Quantity, { places: number; before?: string; after?: string }> = {
     transparency: { places: 3 }, staining: { places: 2 }, granulation: { places: 2 }, lightfastness: { places: 1, before: 'dE ' },
     gradation: { places: 1, after: ' steps' }, 'two-tone': { places: 0, after: '°' }, evenness: { places: 3 },
-    'stepped gradation': { places: 0, after: ' clear steps' }, strength: { places: 2 }, 'two-line transparency': { places: 3 }, blotting: { places: 2 }, glazing: { places: 3, after: ' a layer' },
+    'stepped gradation': { places: 0, after: ' clear steps' }, strength: { places: 2, before: 'slope ' }, 'two-line transparency': { places: 3 }, blotting: { places: 2 }, glazing: { places: 3, before: 'deposit ', after: ' a layer' },
     spread: { places: 1, after: ' mm' }, 'softened edge': { places: 1, after: ' mm' }, salt: { places: 2 }, separation: { places: 1, before: 'dE ' }, 're-wetting': { places: 2 },
 };
 
@@ -28,6 +28,12 @@ export function classWords(rating: Rating): string {
     }
     const last = rating.classes.length - 1;
     return last === 0 ? rating.classes[0]! : last === 1 ? rating.classes.join(' or ') : `${rating.classes[0]} to ${rating.classes[last]}`;
+}
+
+/** Class and number; where the class is a count already, the number adds nothing. */
+export function said(rating: Rating): string {
+    const counted = rating.property === 'gradation' || rating.property === 'stepped gradation';
+    return [rating.classes.length > 0 ? classWords(rating) : '', counted ? '' : withUncertainty(rating)].filter(Boolean).join(', ');
 }
 
 export function stripWords(paint: PaintBeside): string {

@@ -5,13 +5,18 @@ import type { BlockKind } from './PaperField';
 
 interface Chosen { kind: string; count: number | null }
 
+/** How many paints a sheet with these blocks has room for. */
+export function useRoom(blocks: string) {
+    return useQuery({ queryKey: ['card-room', blocks], queryFn: () => get<{ rows: number }>(`card-room?blocks=${encodeURIComponent(blocks)}`), enabled: blocks !== '', retry: false, placeholderData: (before) => before });
+}
+
 /** Which tests a card consists of, in which order, with the sheet as it will be printed and the room it has. */
 export function BlockChooser({ kinds, value, onChange }: { kinds: BlockKind[]; value: string; onChange: (blocks: string) => void }) {
     const chosen: Chosen[] = value.split(',').filter((b) => b !== '').map((b) => {
         const [kind = '', count] = b.split(':');
         return { kind, count: count === undefined ? null : Number(count) };
     });
-    const room = useQuery({ queryKey: ['card-room', value], queryFn: () => get<{ rows: number }>(`card-room?blocks=${encodeURIComponent(value)}`), enabled: value !== '', retry: false, placeholderData: (before) => before });
+    const room = useRoom(value);
     const set = (blocks: Chosen[]) => onChange(blocks.map((b) => (b.count === null ? b.kind : `${b.kind}:${b.count}`)).join(','));
     const rows = room.data?.rows ?? 0;
     return (
@@ -23,13 +28,13 @@ export function BlockChooser({ kinds, value, onChange }: { kinds: BlockKind[]; v
                         const at = chosen.findIndex((c) => c.kind === kind.kind);
                         const one = chosen[at];
                         return (
-                            <li key={kind.kind} className="flex flex-wrap items-center gap-x-3 min-h-11 border-b border-rule">
-                                <label className="flex gap-3 items-center grow cursor-pointer min-h-11">
+                            <li key={kind.kind} className="flex items-center gap-x-3 min-h-11 border-b border-rule">
+                                <label className="flex gap-3 items-center grow min-w-0 cursor-pointer min-h-11">
                                     <input type="checkbox" checked={at >= 0} onChange={(e) => set(e.target.checked ? [...chosen, { kind: kind.kind, count: kind.counts?.[1] ?? null }] : chosen.filter((c) => c.kind !== kind.kind))} />
                                     <span><span className="font-medium">{kind.words}</span><span className="block text-sm text-soft leading-tight">{kind.tells}</span></span>
                                 </label>
                                 {one !== undefined && kind.counts !== null && (
-                                    <label className="text-sm">fields <input type="number" className="w-16" min={kind.counts[0]} max={kind.counts[2]} value={one.count ?? kind.counts[1]} onChange={(e) => e.target.validity.valid && set(chosen.map((c) => (c.kind === kind.kind ? { ...c, count: Number(e.target.value) } : c)))} /></label>
+                                    <label className="text-sm whitespace-nowrap">fields <input type="number" className="w-16" min={kind.counts[0]} max={kind.counts[2]} value={one.count ?? kind.counts[1]} onChange={(e) => e.target.validity.valid && set(chosen.map((c) => (c.kind === kind.kind ? { ...c, count: Number(e.target.value) } : c)))} /></label>
                                 )}
                                 {at > 0 && <button type="button" className="link text-sm" aria-label={`${kind.words} earlier`} onClick={() => set([...chosen.slice(0, at - 1), one!, chosen[at - 1]!, ...chosen.slice(at + 1)])}>earlier</button>}
                                 {at >= 0 && <span className="num text-sm text-soft w-5 text-right" aria-label="place on the card">{at + 1}</span>}

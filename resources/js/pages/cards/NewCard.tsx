@@ -6,11 +6,12 @@ import type { Card, Paint, Pan } from '../../api/types';
 import { today, day } from '../../components/paint/words';
 import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
-import { BlockChooser } from './BlockChooser';
+import { BlockChooser, useRoom } from './BlockChooser';
 import { PaperField, usePaper } from './PaperField';
 
 type PanOfPaint = Pan & { paint: Paint };
 
+/** Rows of a fade card, and of a property card whose room is not known yet. */
 const MOST = 6;
 
 export function NewCard() {
@@ -22,6 +23,8 @@ export function NewCard() {
     const [blocks, setBlocks] = useState<string | null>(null);
     const paper = usePaper();
     const { error, saving } = useSaving();
+    const room = useRoom(kind === 'property' ? blocks ?? paper.data?.usualBlocks ?? '' : '');
+    const most = kind === 'property' ? room.data?.rows ?? MOST : MOST;
     const go = useNavigate();
     const queries = useQueryClient();
     if (!open) {
@@ -29,7 +32,7 @@ export function NewCard() {
     }
     const words = filter.trim().toLowerCase();
     const shown = (pans.data?.pans ?? []).filter((p) => words === '' || `${p.paint.colourName} ${p.paint.maker} ${p.paint.statement.text}`.toLowerCase().includes(words));
-    const toggle = (uuid: string) => setChosen((now) => (now.includes(uuid) ? now.filter((u) => u !== uuid) : now.length < MOST ? [...now, uuid] : now));
+    const toggle = (uuid: string) => setChosen((now) => (now.includes(uuid) ? now.filter((u) => u !== uuid) : now.length < most ? [...now, uuid] : now));
     function make(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();
         const form = Object.fromEntries(new FormData(e.currentTarget));
@@ -59,7 +62,7 @@ export function NewCard() {
                         {shown.map((p) => (
                             <li key={p.uuid} className="border-b border-rule">
                                 <label className="flex gap-3 items-center px-2 min-h-11 cursor-pointer">
-                                    <input type="checkbox" checked={chosen.includes(p.uuid)} disabled={!chosen.includes(p.uuid) && chosen.length >= MOST} onChange={() => toggle(p.uuid)} />
+                                    <input type="checkbox" checked={chosen.includes(p.uuid)} disabled={!chosen.includes(p.uuid) && chosen.length >= most} onChange={() => toggle(p.uuid)} />
                                     <span><strong>{p.paint.colourName}</strong>, {p.paint.maker} · {p.paint.statement.text} <span className="text-sm text-soft">{[p.form, p.place].filter(Boolean).join(', ')}</span></span>
                                 </label>
                             </li>
@@ -68,16 +71,17 @@ export function NewCard() {
                     </ul>
                 </div>
                 <div>
-                    <h2>Rows ({chosen.length} of {MOST})</h2>
+                    <h2>Rows ({chosen.length} of {most})</h2>
                     <ol className="mt-2 list-decimal pl-6">{chosen.map((uuid) => {
                         const p = pans.data?.pans.find((x) => x.uuid === uuid);
                         return <li key={uuid} className="py-1">{p?.paint.colourName}, {p?.paint.maker} <button type="button" className="link text-sm" onClick={() => toggle(uuid)}>take out</button></li>;
                     })}</ol>
-                    {chosen.length === 0 && <p className="text-soft">Choose one to six pans, in the order of the rows.</p>}
+                    {chosen.length > most && <p className="font-semibold">A sheet with these blocks has room for {most === 1 ? 'one paint' : `${most} paints`}: take {chosen.length - most} out, or blocks off.</p>}
+                    {chosen.length === 0 && <p className="text-soft">Choose {most === 1 ? 'one pan' : `one to ${most} pans`}, in the order of the rows.</p>}
                 </div>
             </div>
             <Problem error={error} />
-            <div className="flex gap-3 mt-4"><button className="button" data-main disabled={chosen.length === 0}>Make the card</button><button type="button" className="button" onClick={() => setOpen(false)}>Close</button></div>
+            <div className="flex gap-3 mt-4"><button className="button" data-main disabled={chosen.length === 0 || chosen.length > most}>Make the card</button><button type="button" className="button" onClick={() => setOpen(false)}>Close</button></div>
         </form>
     );
 }

@@ -3,11 +3,11 @@ import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { get } from '../../api/client';
 import type { Paint, Rating } from '../../api/types';
-import { QUANTITY, classWords, withUncertainty } from '../../components/paint/words';
+import { said } from '../../components/paint/words';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { Wide } from '../../components/ui/Wide';
 
-interface ScannedWindow { measurement: string; row: number; use: string; words: string; widthMm: number; heightMm: number }
+interface ScannedWindow { measurement: string; row: number; use: string; words: string; widthMm: number; heightMm: number; fields: { name: string; atMm: number }[] }
 interface Strength { relative: number | null; uncertainty: number | null; why: string | null; channel?: string; cost: string | null; perMl?: string | null }
 interface Shown extends Paint { windows: ScannedWindow[]; ratings: Rating[]; isReference: boolean; strength: Strength | null }
 interface Answer { show: string; shows: { key: string; title: string }[]; loupeMm: number; paints: Shown[] }
@@ -80,7 +80,7 @@ function Bands({ paints, ladders, onReference }: { paints: Shown[]; ladders: boo
                     </div>
                 ))}
             </div>
-            <p className="mt-2 text-sm text-soft">{paints.length > 0 && <>Every band at <span className="num">{pxPerMm.toFixed(1)}</span> pixels a millimetre, straight from the scan.{ladders && reference && ' Strength is the slope of deposit against drops at the pale end, in the key channel of the reference paint, on one paper and under one protocol only.'}</>}</p>
+            <p className="mt-2 text-sm text-soft">{paints.length > 0 && <>Every band at <span className="num">{pxPerMm.toFixed(1)}</span> pixels a millimetre, straight from the scan; numbers under the fields are {ladders ? 'drops of paint in twenty' : 'layers or steps'}.{ladders && reference && ' Strength is the slope of deposit against drops at the pale end, in the key channel of the reference paint, on one paper and under one protocol only.'}</>}</p>
         </Wide>
     );
 }
@@ -119,16 +119,14 @@ function Loupes({ paints, mm }: { paints: Shown[]; mm: number }) {
 }
 
 function Scanned({ of, paint, pxPerMm }: { of: ScannedWindow; paint: Shown; pxPerMm: number }) {
-    return <img src={source(of, false)} width={of.widthMm * pxPerMm} height={of.heightMm * pxPerMm} alt={`${of.words} of ${paint.colourName}`} title={of.words} />;
+    return (
+        <span className="relative block">
+            <img src={source(of, false)} width={of.widthMm * pxPerMm} height={of.heightMm * pxPerMm} alt={`${of.words} of ${paint.colourName}`} title={of.words} />
+            {of.fields.map((f) => <span key={f.name} className="absolute bottom-0 -translate-x-1/2 text-[11px] leading-none pb-px text-black num" style={{ left: f.atMm * pxPerMm }}>{f.name}</span>)}
+        </span>
+    );
 }
 
 function source(of: ScannedWindow, loupe: boolean): string {
     return `/api/measurements/${of.measurement}/window.jpg?row=${of.row}&use=${of.use}${loupe ? '&loupe=1' : ''}`;
-}
-
-function said(rating: Rating): string {
-    if (rating.property === 'gradation' || rating.property === 'stepped gradation') {
-        return classWords(rating);
-    }
-    return [rating.classes.length > 0 ? classWords(rating) : '', withUncertainty(rating) || QUANTITY[rating.property]].filter(Boolean).join(', ');
 }

@@ -11,6 +11,7 @@ import { Cautions, Loading, Problem } from '../../components/ui/states';
 import { useSession } from '../../components/ui/useSession';
 import { ClaimScaleForm } from './ClaimScaleForm';
 import { Formulations } from './Formulations';
+import { Known, TestNext } from './Known';
 import { Codes } from './PaintsPage';
 import { Pans } from './Pans';
 import { TestsSideBySide } from './TestsSideBySide';
@@ -29,6 +30,7 @@ export default function PaintPage() {
             <Title paint={data} onSaved={() => void refetch()} />
             <Cautions of={data.statement.cautions} />
             <div className="my-4"><StripCanvas strip={data.strip} label={stripWords(data)} height={110} /></div>
+            <TestNext paint={data} />
             {PROPERTIES.map((p) => (
                 <section key={p} className="border-t border-rule py-3 grid gap-x-6 gap-y-2 md:grid-cols-[13rem_1fr]">
                     <div>
@@ -41,6 +43,7 @@ export default function PaintPage() {
                     </div>
                 </section>
             ))}
+            <Known paint={data} />
             {person && <Pans paint={data} onSaved={() => void refetch()} />}
             {(data.alsoJudged.length > 0 || data.byHand.length > 0) && (
                 <section className="border-t border-rule py-3">

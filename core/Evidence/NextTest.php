@@ -1,0 +1,145 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Evidence;
+
+/**
+ * What would settle most about a paint: for every property the doubt that is left (entropy over its classes, in bits), less the doubt
+ * that one more test would leave. All constants are this project's own.
+ */
+final readonly class NextTest
+{
+    /** How far another tester's result usually lies off, as a share of the value, beyond what one test can know of itself. */
+    private const BETWEEN_TESTERS = 0.12;
+
+    /** Doubt that a first test usually leaves, bits. */
+    private const LEFT_BY_A_FIRST = 0.35;
+
+    /** What a contradiction between claim, eye and picture adds: somebody is wrong. */
+    private const CONTRADICTION = 0.5;
+
+    /** A gain below this is not worth a test. */
+    private const LEAST_GAIN = 0.1;
+
+    private function __construct(
+        public string $property,
+        /** Bits of doubt that one more test takes away. */
+        public float $gain,
+        /** @var array<string, float> class => chance as things stand, above 2 %, likeliest first */
+        public array $chances,
+        public string $why,
+    ) {}
+
+    /**
+     * @param array<string, array{limits: array<string, float>, value: float|null, uncertainty: float|null, classes95: list<string>, tests: int, testers: int, others: list<string>, contradicted: list<string>}> $known by property: newest measured value (null: none), the classes of other paints of its codes, and who is contradicted by the picture
+     *
+     * @return list<self> most first
+     */
+    public static function rank(array $known): array
+    {
+        $out = [];
+        foreach ($known as $property => $of) {
+            $next = $of['tests'] === 0 ? self::first($property, $of) : self::another($property, $of);
+            if ($next->gain >= self::LEAST_GAIN) {
+                $out[] = $next;
+            }
+        }
+        usort($out, static fn (self $a, self $b): int => $b->gain <=> $a->gain);
+
+        return $out;
+    }
+
+    /** @param array{limits: array<string, float>, others: list<string>, ...} $of */
+    private static function first(string $property, array $of): self
+    {
+        $classes = array_keys($of['limits']);
+        $chances = [];
+        foreach ($classes as $class) {
+            // Other paints of the code lead one to expect something; one share of doubt is kept for all classes alike.
+            $chances[$class] = (count(array_keys($of['others'], $class, true)) + 1 / count($classes)) / (count($of['others']) + 1);
+        }
+        $seen = array_values(array_intersect($classes, $of['others']));
+        $others = count($of['others']);
+
+        return new self(
+            $property, max(0.0, self::doubt($chances) - self::LEFT_BY_A_FIRST), self::shown($chances),
+            'not tested'.match (true) {
+                $others === 0 => '; no other paint of its codes is either',
+                count($seen) === 1 => sprintf('; %s of its codes %s %s', $others === 1 ? 'the one other paint' : "$others other paints", $others === 1 ? 'is' : 'are', $seen[0]),
+                default => sprintf('; %d other paints of its codes run from %s to %s', $others, $seen[0], $seen[count($seen) - 1]),
+            },
+        );
+    }
+
+    /** @param array{limits: array<string, float>, value: float|null, uncertainty: float|null, classes95: list<string>, tests: int, testers: int, others: list<string>, contradicted: list<string>} $of */
+    private static function another(string $property, array $of): self
+    {
+        if ($of['value'] === null || $of['uncertainty'] === null || $property === 'lightfastness') {
+            // A short exposure leaves a set of categories; more light narrows it.
+            $chances = array_fill_keys($of['classes95'], 1 / max(1, count($of['classes95'])));
+            $now = self::doubt($chances);
+            $after = $now / 2;
+        } else {
+            $spread = hypot($of['uncertainty'], self::BETWEEN_TESTERS * abs($of['value']) / sqrt(max(1, $of['testers'])));
+            $chances = self::chances($of['limits'], $of['value'], $spread / sqrt($of['tests']));
+            $now = self::doubt($chances);
+            $after = self::doubt(self::chances($of['limits'], $of['value'], $spread / sqrt($of['tests'] + 1)));
+        }
+        $why = [
+            $property === 'lightfastness' ? (count($of['classes95']) > 1 ? 'the exposure so far leaves more than one category open' : 'one category only') : sprintf('%s by %s', $of['tests'] === 1 ? 'one test' : "$of[tests] tests", $of['testers'] === 1 ? 'one tester' : "$of[testers] testers"),
+            ...array_map(static fn (string $who): string => "$who says otherwise", $of['contradicted']),
+        ];
+
+        return new self($property, max(0.0, $now - $after) + ($of['contradicted'] === [] ? 0.0 : self::CONTRADICTION), self::shown($chances), implode('; ', $why));
+    }
+
+    /**
+     * @param array<string, float> $limits class => upper limit, least first
+     *
+     * @return array<string, float> class => chance of a normally distributed value
+     */
+    private static function chances(array $limits, float $value, float $spread): array
+    {
+        $out = [];
+        $below = 0.0;
+        foreach ($limits as $class => $to) {
+            $upTo = is_infinite($to) ? 1.0 : self::normal(($to - $value) / max(1e-9, $spread));
+            $out[$class] = $upTo - $below;
+            $below = $upTo;
+        }
+
+        return $out;
+    }
+
+    /**
+     * Share of a standard normal distribution below z, to 1e-7.
+     *
+     * Source: Abramowitz and Stegun 1964, 26.2.17.
+     */
+    public static function normal(float $z): float
+    {
+        $t = 1 / (1 + 0.2316419 * abs($z));
+        $tail = exp(-$z * $z / 2) / sqrt(2 * M_PI) * $t * (0.319381530 + $t * (-0.356563782 + $t * (1.781477937 + $t * (-1.821255978 + $t * 1.330274429))));
+
+        return $z >= 0 ? 1 - $tail : $tail;
+    }
+
+    /** @param array<string, float> $chances */
+    private static function doubt(array $chances): float
+    {
+        return -array_sum(array_map(static fn (float $p): float => $p <= 0 ? 0.0 : $p * log($p, 2), $chances));
+    }
+
+    /**
+     * @param array<string, float> $chances
+     *
+     * @return array<string, float>
+     */
+    private static function shown(array $chances): array
+    {
+        arsort($chances);
+
+        return array_filter($chances, static fn (float $p): bool => $p > 0.02);
+    }
+}
