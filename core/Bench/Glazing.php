@@ -27,7 +27,8 @@ final class Glazing
             if ($deposit === null) {
                 break;
             }
-            $places[] = [(float) $i + 1, $deposit, RowReadings::depositScatter($layer)];
+            // Uneven loads of several layers even out.
+            $places[] = [(float) $i + 1, $deposit, hypot(BenchScale::LOAD_SPREAD * $deposit / sqrt($i + 1), RowReadings::depositScatter($layer))];
         }
         $moved = self::moved($places);
         $slope = LowEnd::slope($moved === null ? $places : array_slice($places, 0, $moved - 1));
@@ -54,10 +55,10 @@ final class Glazing
     private static function moved(array $places): ?int
     {
         for ($i = 3; $i < count($places) && $places[$i - 1][1] <= BenchScale::LAYER_READ; $i++) {
-            [$layers, $deposit, $u] = $places[$i];
+            [, $deposit, $u] = $places[$i];
             $usual = min($places[$i - 1][1] - $places[$i - 2][1], $places[$i - 2][1] - $places[$i - 3][1]);
             $short = BenchScale::LAYER_MOVED * $usual - ($deposit - $places[$i - 1][1]);
-            if ($usual > 0 && $short > hypot($u, BenchScale::LOAD_SPREAD * $deposit / sqrt($layers))) {
+            if ($usual > 0 && $short > $u) {
                 return $i + 1;
             }
         }

@@ -100,7 +100,7 @@ final class SteppedLadder
         foreach ($steps as $i => $step) {
             $deposit = Deposit::of($step->rgb, $row->paper->rgb)->in($channel);
             if ($deposit !== null) {
-                $out[] = [$shares[$i], $deposit, RowReadings::depositScatter($step)];
+                $out[] = [$shares[$i], $deposit, hypot(BenchScale::LOAD_SPREAD * $deposit, RowReadings::depositScatter($step))];
             }
         }
 

@@ -25,6 +25,23 @@ final class Figures
         'classes right where given' => [0.95, '>='],
         'classes given' => [0.5, '>='],
         'fading within 0.5 + 3 %' => [0.95, '>='],
+        'composed: clear steps exact' => [0.95, '>='],
+        'composed: two-tone within 3 degrees' => [0.95, '>='],
+        'composed: residue within 0.03' => [0.95, '>='],
+        'composed: relative strength within 8 %' => [0.95, '>='],
+        'composed: darkening per layer within 5 %' => [0.95, '>='],
+        'composed: grain size within 15 %' => [0.95, '>='],
+        'composed: spread within 0.5 mm' => [0.95, '>='],
+        'composed: blotch in the right order, pairs a quarter apart' => [0.95, '>='],
+        'composed: separation in the right order, pairs a quarter apart' => [0.95, '>='],
+    ];
+
+    /** Of composed cards: name => what counts as near, and whether that is a share of the truth. */
+    private const NEAR = [
+        'clear steps' => [0.0, false, 'exact'], 'two-tone' => [3.0, false, 'within 3 degrees'], 'residue' => [0.03, false, 'within 0.03'], 'relative strength' => [0.08, true, 'within 8 %'],
+        'darkening per layer' => [0.05, true, 'within 5 %'], 'layer that moved' => [0.0, false, 'right'], 'grain size' => [0.15, true, 'within 15 %'], 'spread' => [0.5, false, 'within 0.5 mm'],
+        'softness of the spread' => [0.5, false, 'within 0.5 mm'], 'softened edge' => [0.5, false, 'within 0.5 mm'], 'stars of salt' => [0.03, false, 'within 0.03'], 'separation' => [1.0, false, 'within 1.0'],
+        're-wetting' => [0.05, true, 'within 5 %'], 'two-line body' => [0.01, false, 'within 0.01'],
     ];
 
     /**
@@ -94,14 +111,6 @@ final class Figures
      */
     private static function ofWash(array $washes): array
     {
-        $pairs = [];
-        foreach ($washes as $a) {
-            foreach ($washes as $b) {
-                if ($a['truth'] >= 1.25 * $b['truth']) {
-                    $pairs[] = $a['value'] > $b['value'];
-                }
-            }
-        }
         $called = array_values(array_filter($washes, static fn (array $r): bool => (bool) $r['streak'][0]));
         $none = array_values(array_filter($washes, static fn (array $r): bool => $r['streak'][2] === null));
         $right = static function (array $r): bool {
@@ -111,12 +120,60 @@ final class Figures
         };
 
         return [
-            'blotch in the right order, pairs a quarter apart' => self::share($pairs, static fn (bool $r): bool => $r),
+            'blotch in the right order, pairs a quarter apart' => self::inOrder($washes),
             'blotch within 0.01' => self::share($washes, static fn (array $r): bool => abs($r['value'] - $r['truth']) <= 0.01),
             'streaks within 15 degrees where called' => self::share($called, $right),
             'streaks called where none are' => self::share($none, static fn (array $r): bool => (bool) $r['streak'][0]),
             'streaked washes called' => count($called) / max(1, count($washes) - count($none)),
         ];
+    }
+
+    /**
+     * @param list<array{name: string, value: float, truth: float, uncertainty: float|null}> $errors of all cards
+     *
+     * @return array<string, float>
+     */
+    public static function ofComposed(array $errors): array
+    {
+        $figures = [];
+        foreach (self::NEAR as $name => [$near, $asShare, $words]) {
+            $of = array_values(array_filter($errors, static fn (array $e): bool => $e['name'] === $name));
+            $off = static fn (array $e): float => abs($e['value'] - $e['truth']) / ($asShare ? max(1e-9, abs($e['truth'])) : 1);
+            if ($of === []) {
+                continue;
+            }
+            $figures["composed: $name $words"] = self::share($of, static fn (array $e): bool => $off($e) <= $near + 1e-9);
+            $figures["composed: $name, mean error"] = array_sum(array_map($off, $of)) / count($of);
+            $told = array_values(array_filter($of, static fn (array $e): bool => $e['uncertainty'] !== null));
+            if ($told !== []) {
+                $figures["composed: $name within the stated 95 %"] = self::share($told, static fn (array $e): bool => abs($e['value'] - $e['truth']) <= 1.96 * $e['uncertainty']);
+            }
+            $figures["composed: $name, how many"] = count($of);
+        }
+        foreach (['blotch', 'separation'] as $name) {
+            $figures["composed: $name in the right order, pairs a quarter apart"] = self::inOrder(array_values(array_filter($errors, static fn (array $e): bool => $e['name'] === $name)));
+        }
+
+        return $figures;
+    }
+
+    /**
+     * Share of pairs whose truths differ by a quarter or more that are measured in the right order.
+     *
+     * @param list<array<string, mixed>> $of
+     */
+    private static function inOrder(array $of): float
+    {
+        $right = [];
+        foreach ($of as $a) {
+            foreach ($of as $b) {
+                if ($a['truth'] >= 1.25 * $b['truth'] && $a['truth'] > 0) {
+                    $right[] = $a['value'] > $b['value'];
+                }
+            }
+        }
+
+        return self::share($right, static fn (bool $r): bool => $r);
     }
 
     /**

@@ -28,7 +28,7 @@ final class Series
     public const DPI = 300.0;
 
     /** @return list<RowLabel> six rows whose paints differ from seed to seed */
-    private static function rows(int $seed): array
+    public static function rows(int $seed): array
     {
         return array_map(static fn (int $i): RowLabel => new RowLabel(
             $i, "series-$seed-$i", "Paint $seed.$i", 'Withy Colours', self::CODES[($seed * 7 + $i * 5) % count(self::CODES)],

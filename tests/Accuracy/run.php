@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 // Runs the accuracy series over all seeds and writes docs/accuracy.md. One worker per core; bin/accuracy starts it.
 
+use Tests\Accuracy\Composed;
 use Tests\Accuracy\Figures;
 use Tests\Accuracy\Series;
 
@@ -13,7 +14,7 @@ const SEEDS = 20;
 
 if (($argv[1] ?? '') === 'one') {
     $seed = (int) $argv[2];
-    echo json_encode(['property' => Series::property($seed), 'fade' => Series::fade($seed)], JSON_THROW_ON_ERROR);
+    echo json_encode(['property' => Series::property($seed), 'fade' => Series::fade($seed), 'composed' => Composed::errors($seed)], JSON_THROW_ON_ERROR);
     exit;
 }
 
@@ -40,11 +41,12 @@ ksort($results);
 $figures = [
     ...Figures::ofProperty(array_values(array_column($results, 'property'))),
     ...Figures::ofFading(array_merge(...array_column($results, 'fade'))),
+    ...Figures::ofComposed(array_merge(...array_column($results, 'composed'))),
 ];
 
 $lines = [
     '# Accuracy', '',
-    sprintf('Made by `bin/accuracy`: stand-in pictures of %d seeds at %d dots per inch, six paints each, against the truth behind them.', SEEDS, Series::DPI),
+    sprintf('Made by `bin/accuracy`: stand-in pictures of %d seeds at %d dots per inch, six paints each, and as many cards put together from random blocks (“composed”), against the truth behind them.', SEEDS, Series::DPI),
     'The scanner stand-in and the measuring code share only plain colour conversion and the card’s geometry.', '',
     '| figure | measured | bound | holds |', '|---|---|---|---|',
 ];
