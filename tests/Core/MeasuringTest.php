@@ -13,6 +13,7 @@ use MarshTrial\Core\Exchange\LayoutJson;
 use MarshTrial\Core\Imaging\PictureFault;
 use MarshTrial\Core\Imaging\PixelGrid;
 use PHPUnit\Framework\TestCase;
+use Tests\Accuracy\Composed;
 use Tests\Accuracy\Figures;
 use Tests\Accuracy\Series;
 use Tests\Support\Painted;
@@ -115,7 +116,8 @@ final class MeasuringTest extends TestCase
     /** The bounds of the accuracy series, on a fixed small sample: two cards whose surface reflection lies in the middle of its range. */
     public function testAccuracySample(): void
     {
-        foreach ([...Figures::ofProperty([Series::property(7), Series::property(12)]), ...Figures::ofFading(Series::fade(3))] as $name => $value) {
+        $composed = [...Composed::errors(14), ...Composed::errors(15)];
+        foreach ([...Figures::ofProperty([Series::property(7), Series::property(12)]), ...Figures::ofFading(Series::fade(3)), ...Figures::ofComposed($composed)] as $name => $value) {
             self::assertNotFalse(Figures::holds($name, $value), "$name: $value");
         }
     }
