@@ -49,7 +49,8 @@ final class MakeCard
                 $rows[] = ['uuid' => (string) Str::uuid(), 'pan_id' => $pan->id, 'row' => $i + 1, 'code_word' => $word];
             }
             CardLayout::checkRows($labels);
-            $layout = $kind === CardKind::Property ? PropertyCard::layout($uuid, $title, $labels, Protocol::check($protocols), $blocks) : FadeCard::layout($uuid, $title, $labels);
+            $named = Protocol::check($protocols);
+            $layout = $kind === CardKind::Property ? PropertyCard::layout($uuid, $title, $labels, $named, $blocks) : FadeCard::layout($uuid, $title, $labels, array_diff_key($named, ['staining' => '']));
             $card = Card::put($uuid, [...$values, 'kind' => $kind->value, 'layout' => LayoutJson::toArray($layout), 'bench_session_id' => $session?->id]);
             foreach ($rows as $row) {
                 Specimen::query()->create([...$row, 'card_id' => $card->id]);

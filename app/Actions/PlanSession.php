@@ -59,7 +59,7 @@ final class PlanSession
     /**
      * The same call again changes nothing; cards that may be printed are never made anew.
      *
-     * @param array<string, mixed> $values title, plannedOn, side, conditions, tests, pans, asChosen, blind, lifting, blocks
+     * @param array<string, mixed> $values title, plannedOn, side, conditions, tests, pans, asChosen, blind, lifting, blocks, paint, quality
      */
     public static function put(string $uuid, array $values, Paper $paper, User $user): BenchSession
     {
@@ -76,7 +76,7 @@ final class PlanSession
             $session = BenchSession::put($uuid, [
                 'title' => $values['title'], 'planned_on' => $values['plannedOn'], 'paper_id' => $paper->id, 'tests' => $values['tests'],
                 'conditions' => array_filter($conditions, static fn (string $v): bool => $v !== ''), 'blind' => $values['blind'],
-                'protocols' => Protocol::namedOnly(['staining' => $values['lifting']]),
+                'protocols' => Protocol::namedOnly(array_filter(['staining' => $values['lifting'], Protocol::PAINT => $values['paint'], Protocol::PAPER => $values['quality']])),
             ]);
             $session->people()->attach($user->id);
             $words = $values['blind'] ? array_combine($values['pans'], CodeWords::of(count($values['pans']), crc32($uuid))) : [];

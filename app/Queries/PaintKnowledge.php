@@ -21,7 +21,7 @@ final class PaintKnowledge
      * @param array{ratings: Collection<int, Collection<int, Rating>>, cards: Collection<int, Measurement>, ...} $evidence as from CodePage::evidence()
      * @param array<string, array<string, mixed>> $properties the four rated ones, as CodePage shows them
      *
-     * @return array{more: list<array<string, mixed>>, missing: list<string>, next: list<array<string, mixed>>}
+     * @return array{rated: array<string, array<string, mixed>>, more: list<array<string, mixed>>, missing: list<string>, next: list<array<string, mixed>>}
      */
     public static function of(Paint $paint, array $evidence, array $properties, ?User $user): array
     {
@@ -36,6 +36,7 @@ final class PaintKnowledge
         }
 
         return [
+            'rated' => array_map(static fn (string $p): array => self::provenance($measured[$p], $evidence['cards']), array_combine($rated = array_values(array_filter(array_keys(BenchScale::CLASSES), static fn (string $p): bool => isset($measured[$p]))), $rated)),
             'more' => $more,
             'missing' => array_values(array_filter(BenchScale::MORE, static fn (string $p): bool => ! isset($measured[$p]))),
             'next' => self::next($paint, $measured, $evidence['cards'], $properties, $user),

@@ -20,8 +20,11 @@ final class FadeCard
 
     private const WINDOW_HEIGHT_MM = 17.0;
 
-    /** @param list<RowLabel> $rows one to six */
-    public static function layout(string $uuid, string $title, array $rows): CardLayout
+    /**
+     * @param list<RowLabel> $rows one to six
+     * @param array<string, string> $protocols property => protocol, where it is not the usual one
+     */
+    public static function layout(string $uuid, string $title, array $rows, array $protocols = []): CardLayout
     {
         CardLayout::checkRows($rows);
         $height = self::ROW_TOP_MM + count($rows) * self::ROW_PITCH_MM + 12;
@@ -43,6 +46,6 @@ final class FadeCard
             }
         }
 
-        return new CardLayout(CardKind::Fade, $uuid, $title, $rows, $pieces, $windows, $cells);
+        return new CardLayout(CardKind::Fade, $uuid, $title, $rows, $pieces, $windows, $cells, $protocols);
     }
 }

@@ -116,7 +116,7 @@ final class DatabaseSeeder extends Seeder
     private function session(Paper $paper, User $tamsin, User $odo): void
     {
         $session = PlanSession::put($this->uuid(9001), [
-            'title' => 'Greens and greys for the archive', 'plannedOn' => now()->toDateString(), 'side' => 'felt side', 'tests' => ['property'], 'lifting' => 'lift-soft-then-stiff', 'blocks' => PropertyCard::USUAL, 'asChosen' => false, 'blind' => false,
+            'title' => 'Greens and greys for the archive', 'plannedOn' => now()->toDateString(), 'side' => 'felt side', 'tests' => ['property'], 'lifting' => 'lift-soft-then-stiff', 'blocks' => PropertyCard::USUAL, 'paint' => '', 'quality' => '', 'asChosen' => false, 'blind' => false,
             'pans' => array_map(fn (int $p): string => $this->uuid(2000 + $p), [12, 13, 14, 15, 9, 10, 3]),
             'conditions' => ['brush' => 'round 8, synthetic', 'water' => 'rain water', 'room' => 'sail store, north door open', 'humidity' => '68', 'ink' => 'waterproof pigment ink', 'inkSet' => 'drying for a day or more', 'state' => 'dried, re-wet within minutes'],
         ], $paper, $tamsin);

@@ -134,11 +134,11 @@ final class SessionsController extends Controller
         return new JsonResponse(SessionView::of($session));
     }
 
-    /** @return array{pans: list<string>, tests: list<string>, asChosen: bool, blind: bool, lifting: string, blocks: string} */
+    /** @return array{pans: list<string>, tests: list<string>, asChosen: bool, blind: bool, lifting: string, blocks: string, paint: string, quality: string} */
     private function values(Request $request): array
     {
-        $values = $request->validate(['pans' => 'present|array|max:200', 'pans.*' => 'uuid', 'tests' => 'present|array', 'tests.*' => 'string', 'asChosen' => 'nullable|boolean', 'blind' => 'nullable|boolean', 'lifting' => 'nullable|string|max:40', 'blocks' => 'nullable|string|max:300']);
+        $values = $request->validate(['pans' => 'present|array|max:200', 'pans.*' => 'uuid', 'tests' => 'present|array', 'tests.*' => 'string', 'asChosen' => 'nullable|boolean', 'blind' => 'nullable|boolean', 'lifting' => 'nullable|string|max:40', 'blocks' => 'nullable|string|max:300', 'paint' => 'nullable|string|max:40', 'quality' => 'nullable|string|max:40']);
 
-        return ['pans' => array_values($values['pans']), 'tests' => array_values($values['tests']), 'asChosen' => (bool) ($values['asChosen'] ?? false), 'blind' => (bool) ($values['blind'] ?? false), 'lifting' => $values['lifting'] ?? Protocol::all('staining')[0]->id, 'blocks' => $values['blocks'] ?? PropertyCard::USUAL];
+        return ['pans' => array_values($values['pans']), 'tests' => array_values($values['tests']), 'asChosen' => (bool) ($values['asChosen'] ?? false), 'blind' => (bool) ($values['blind'] ?? false), 'lifting' => $values['lifting'] ?? Protocol::all('staining')[0]->id, 'blocks' => $values['blocks'] ?? PropertyCard::USUAL, 'paint' => $values['paint'] ?? '', 'quality' => $values['quality'] ?? ''];
     }
 }

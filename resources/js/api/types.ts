@@ -56,8 +56,9 @@ export interface Strip { ladder: Ladder | null; fade: FadeHalves | null }
 export interface PaintBeside extends Paint { strip: Strip | null; properties: Record<Property, PropertyBeside>; alsoJudged: Verdict[]; notTested: Property[] }
 export interface PanTest { specimen: string; status: Rating['status']; value: number | null; uncertainty: number | null; class: string | null; card: string; title: string; paper: string; protocol: string; on: string; spoiled: string | null; spoilingUuid: string | null }
 export interface PanTests { pan: string; properties: { property: Quantity; tests: PanTest[]; counted: number; spread: number | null; apart: [PanTest, PanTest] | null }[] }
+export interface Provenance { tests: number; testers: string[]; protocols: string[] }
 export interface Knowledge {
-    more: { tests: number; testers: string[]; protocols: string[]; rating: Rating }[]; missing: Quantity[];
+    rated: Partial<Record<Property, Provenance>>; more: (Provenance & { rating: Rating })[]; missing: Quantity[];
     next: { property: Property; gain: number; chances: Record<string, number>; why: string }[];
 }
 export interface PaintPage extends PaintBeside {

@@ -46,6 +46,8 @@ function Planner({ given, first }: { given: string[]; first: Choices }) {
     const [blind, setBlind] = useState(false);
     const [lifting, setLifting] = useState('');
     const [blocks, setBlocks] = useState<string | null>(null);
+    const [paint, setPaint] = useState('');
+    const [quality, setQuality] = useState('');
     const [conditions, setConditions] = useState(first.conditions);
     const paper = usePaper();
     const { error, busy, saving } = useSaving();
@@ -63,7 +65,7 @@ function Planner({ given, first }: { given: string[]; first: Choices }) {
         const form = Object.fromEntries(new FormData(e.currentTarget));
         return saving(async () => {
             const session = await put<Session>(`sessions/${uuid}`, {
-                title: form.title, plannedOn: form.plannedOn, paperUuid: await paper.save(form), side: form.side, pans: chosen, tests, asChosen, blind, lifting, blocks, conditions,
+                title: form.title, plannedOn: form.plannedOn, paperUuid: await paper.save(form), side: form.side, pans: chosen, tests, asChosen, blind, lifting, blocks, paint, quality, conditions,
             });
             void queries.invalidateQueries({ queryKey: ['sessions'] });
             void queries.invalidateQueries({ queryKey: ['session-choices'] });
@@ -103,6 +105,10 @@ function Planner({ given, first }: { given: string[]; first: Choices }) {
                         {choices.tests.map((t) => <label key={t} className="flex gap-2 items-center min-h-11"><input type="checkbox" checked={tests.includes(t)} onChange={(e) => setTests(e.target.checked ? [...tests, t] : tests.filter((x) => x !== t))} />{TESTS[t] ?? t}</label>)}
                     </fieldset>
                     {tests.includes('property') && <label className="text-sm block mt-1">Lifting (<Link to="/protocols">how each is done</Link>)<select className="block" value={lifting} onChange={(e) => setLifting(e.target.value)}>{paper.data?.lifting.map((p, i) => <option key={p.id} value={i === 0 ? '' : p.id}>{p.title}</option>)}</select></label>}
+                    <div className="flex flex-wrap gap-3">
+                        <label className="text-sm block mt-1">State of the paint<select className="block" value={paint} onChange={(e) => setPaint(e.target.value)}><option value="">not said</option>{paper.data?.paint.map((p) => <option key={p.id} value={p.id}>{p.title}</option>)}</select></label>
+                        <label className="text-sm block mt-1">Quality of the paper<select className="block" value={quality} onChange={(e) => setQuality(e.target.value)}><option value="">not said</option>{paper.data?.quality.map((p) => <option key={p.id} value={p.id}>{p.title}</option>)}</select></label>
+                    </div>
                     <label className="flex gap-2 items-center min-h-11"><input type="checkbox" checked={blind} onChange={(e) => setBlind(e.target.checked)} />Code words instead of names until all eye verdicts are in</label>
                     <label className="flex gap-2 items-center min-h-11"><input type="checkbox" checked={asChosen} onChange={(e) => setAsChosen(e.target.checked)} />Rows in the order of choosing, not light to dark</label>
                 </section>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { PaintPage, Quantity } from '../../api/types';
+import type { PaintPage, Provenance, Quantity } from '../../api/types';
 import { RatingOrigin } from '../../components/paint/RatingOrigin';
 import { said } from '../../components/paint/words';
 import { Wide } from '../../components/ui/Wide';
@@ -24,6 +24,15 @@ export function TestNext({ paint }: { paint: PaintPage }) {
                 {next.length > 0 && <p className="text-sm mt-1">In the order of how much doubt one more test takes away. {pan !== undefined && <Link to={`/bench/new?pans=${pan.uuid}`}>Plan it</Link>}</p>}
             </div>
         </section>
+    );
+}
+
+/** Who tested it, how often and how; one tester alone is named as such. */
+export function ByWhom({ of }: { of: Provenance }) {
+    return (
+        <p className="text-sm text-soft">
+            {of.testers.length === 1 ? `One tester’s result: ${of.testers[0]}` : `By ${of.testers.join(', ')}`}{of.tests > 1 && `, ${of.tests} tests`}; {of.protocols.map((p, i) => <span key={p}>{i > 0 && ', '}<Link to={`/protocols#${p.split(' ')[0]}`}>{p}</Link></span>)}
+        </p>
     );
 }
 

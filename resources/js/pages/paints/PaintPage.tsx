@@ -11,7 +11,7 @@ import { Cautions, Loading, Problem } from '../../components/ui/states';
 import { useSession } from '../../components/ui/useSession';
 import { ClaimScaleForm } from './ClaimScaleForm';
 import { Formulations } from './Formulations';
-import { Known, TestNext } from './Known';
+import { ByWhom, Known, TestNext } from './Known';
 import { Codes } from './PaintsPage';
 import { Pans } from './Pans';
 import { TestsSideBySide } from './TestsSideBySide';
@@ -38,6 +38,7 @@ export default function PaintPage() {
                         <RatingCell beside={data.properties[p]} label={p} open={open === p} onToggle={() => setOpen(open === p ? null : p)} />
                     </div>
                     <div>
+                        {data.knowledge.rated[p] && <ByWhom of={data.knowledge.rated[p]} />}
                         {open === p && <RatingOrigin beside={data.properties[p]} rating={data.properties[p].measured} />}
                         {person && <ClaimLine paint={data} property={p} onSaved={() => void refetch()} />}
                     </div>
