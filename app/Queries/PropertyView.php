@@ -21,7 +21,7 @@ final class PropertyView
     public const LIMITS = [
         'transparency' => BenchScale::TRANSPARENCY, 'staining' => BenchScale::STAINING,
         'granulation' => BenchScale::GRANULATION, 'lightfastness' => LightfastnessScale::LIMITS, 'evenness' => BenchScale::EVENNESS,
-        'two-line transparency' => BenchScale::TRANSPARENCY, 'softened edge' => BenchScale::SOFTENED_EDGE, 'salt' => BenchScale::SALT, 're-wetting' => BenchScale::REWETTING, 'separation' => BenchScale::SEPARATION,
+        'two-line transparency' => BenchScale::TRANSPARENCY, 'softened edge' => BenchScale::SOFTENED_EDGE, 'salt' => BenchScale::SALT, 're-wetting' => BenchScale::REWETTING, 'separation' => BenchScale::SEPARATION, 'wash separation' => BenchScale::WASH_SEPARATION,
     ];
 
     /**

@@ -23,7 +23,7 @@ final class SideBySideView
     public const SHOWS = [
         'ladders' => ['Ladder against ladder', ['ladder', 'stroke'], ['stepped gradation', 'strength', 'gradation', 'two-tone']],
         'glazes' => ['Glaze lanes', ['glaze'], ['glazing']],
-        'grain' => ['Grain under the loupe', ['wash'], ['granulation', 'evenness']],
+        'grain' => ['Grain under the loupe', ['wash'], ['granulation', 'evenness', 'wash separation']],
         'lifting' => ['Before and after lifting', ['lift', 'blot'], ['staining', 'blotting']],
         'water' => ['Wet work', ['wet-square', 'soft-edge', 'tilt', 'salt', 'rewet'], ['spread', 'softened edge', 'separation', 'salt', 're-wetting']],
         'lines' => ['Over black', ['second-line', 'stroke'], ['transparency', 'two-line transparency']],

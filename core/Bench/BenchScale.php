@@ -67,7 +67,10 @@ final readonly class BenchScale
     public const GRAIN_BAND_MM = [0.1, 0.5];
 
     /** Width and height of the part of a cell that is looked at, mm: some hundred grains are enough (own). */
-    public const GRAIN_WINDOW_MM = [14.0, 9.0];
+    public const GRAIN_WINDOW_MM = [12.0, 8.5];
+
+    /** The same of bare paper, whose scatter is small and alike everywhere (own). */
+    public const GRAIN_PAPER_WINDOW_MM = [8.0, 5.0];
 
     public const GRAIN_LEAST_DPI = 254;
 
@@ -134,6 +137,9 @@ final readonly class BenchScale
     /** Upper limits of the separation along a tilted strip, dE (a*, b*) at one amount of paint (own). */
     public const SEPARATION = ['none' => 2.0, 'slight' => 6.0, 'clear' => INF];
 
+    /** Upper limits of the scatter of hue and chroma within a wash at one amount of paint, dE (own). */
+    public const WASH_SEPARATION = ['none' => 0.7, 'slight' => 2.0, 'clear' => INF];
+
     /** Chroma below which a hue is not spoken of (own). */
     public const LEAST_CHROMA = 6.0;
 
@@ -147,7 +153,7 @@ final readonly class BenchScale
 
     /** What a property card says beyond the rated properties; no maker's claim speaks of it. */
     public const MORE = [
-        'gradation', 'two-tone', 'evenness', 'stepped gradation', 'strength', 'two-line transparency', 'blotting', 'glazing', 'spread', 'softened edge', 'salt', 'separation', 're-wetting',
+        'gradation', 'two-tone', 'evenness', 'wash separation', 'stepped gradation', 'strength', 'two-line transparency', 'blotting', 'glazing', 'spread', 'softened edge', 'salt', 'separation', 're-wetting',
     ];
 
     /**

@@ -77,16 +77,17 @@ final class CardMeter
     {
         $map = static fn (CellRole $role, float $pitchMm): ?GrainMap => $row->key === null ? null : $meter->map($row->row, $role, $pitchMm, $row->key);
         // A scanner that calls itself 254 dots per inch may be a little short of it.
-        $fine = static fn (CellRole $role): ?GrainMap => $row->key === null || $facts->dpi < BenchScale::GRAIN_LEAST_DPI - 2
-            ? null : $meter->map($row->row, $role, BenchScale::GRAIN_PITCH_MM, $row->key, ...BenchScale::GRAIN_WINDOW_MM);
+        $fine = static fn (CellRole $role, array $windowMm): ?GrainMap => $row->key === null || $facts->dpi < BenchScale::GRAIN_LEAST_DPI - 2
+            ? null : $meter->map($row->row, $role, BenchScale::GRAIN_PITCH_MM, $row->key, ...$windowMm);
         $ratings = [];
         foreach ($layout->blocks() as $block) {
             array_push($ratings, ...match ($block->kind) {
                 BlockKind::Stroke => [Transparency::rate($row, $darkest), Gradation::clearSteps($row), Gradation::twoTone($row)],
                 BlockKind::Ladder => [SteppedLadder::clearSteps($row), SteppedLadder::strength($row)],
                 BlockKind::Wash => [
-                    Granulation::rate($row, $fine(CellRole::Wash), $fine(CellRole::Paper), (int) round($facts->dpi), $jpeg),
+                    Granulation::rate($row, $fine(CellRole::Wash, BenchScale::GRAIN_WINDOW_MM), $fine(CellRole::Paper, BenchScale::GRAIN_PAPER_WINDOW_MM), (int) round($facts->dpi), $jpeg),
                     Evenness::rate($row, $map(CellRole::Wash, BenchScale::EVENNESS_PITCH_MM), $map(CellRole::Paper, BenchScale::EVENNESS_PITCH_MM)),
+                    Separation::inWash($row, $row->key === null ? null : $meter->patch($row->row, CellRole::Wash, Separation::WASH_PITCH_MM)),
                 ],
                 BlockKind::Lift => [Staining::rate($row, Protocol::under('staining', $layout->protocols)->id)],
                 BlockKind::Blot => [Staining::blotting($row)],

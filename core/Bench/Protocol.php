@@ -39,7 +39,7 @@ final readonly class Protocol
             ['Blotting late: the paint has begun to set.', 'A tissue that was used before.'],
         ],
         'flat-wash' => [
-            ['granulation', 'evenness'], 'Flat wash, dry, on the paper as it is',
+            ['granulation', 'evenness', 'wash separation'], 'Flat wash, dry, on the paper as it is',
             ['A middle strength, laid flat in one go on dry paper lying level.', 'Do not go back into it; let it dry level.', 'Scan at 300 dots per inch.'],
             ['Another side or another paper: the surface makes half of the grain.', 'Granulation medium, hard water.', 'A tilted board gathers the grains at one edge.'],
         ],

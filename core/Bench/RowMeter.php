@@ -15,6 +15,7 @@ use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\GrainMap;
 use MarshTrial\Core\Imaging\InkLine;
 use MarshTrial\Core\Imaging\LineFinder;
+use MarshTrial\Core\Imaging\Patch;
 use MarshTrial\Core\Imaging\Resampler;
 
 /** Reads the rows of a property card: every cell once, lines found where they were really ruled. */
@@ -62,6 +63,14 @@ final class RowMeter
         }
 
         return $this->card->areaMeans(Rect::around($area->centre()->x, $area->centre()->y, min($widthMm ?? INF, $area->width), min($heightMm ?? INF, $area->height)), $pitchMm, $channel);
+    }
+
+    /** All channels of a cell, the nearest pixel at every place; null where the card has no such cell. */
+    public function patch(int $row, CellRole $role, float $pitchMm): ?Patch
+    {
+        $area = ($this->layout->cellsOf($row, $role)[0] ?? null)?->area;
+
+        return $area === null ? null : $this->card->points($area, $pitchMm);
     }
 
     private function readCell(Cell $cell, ?Rect $where = null): CellReading

@@ -9,9 +9,11 @@ use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\CellReading;
+use MarshTrial\Core\Imaging\Gaussian;
+use MarshTrial\Core\Imaging\Patch;
 use MarshTrial\Core\Optics\Deposit;
 
-/** How far the pigments of a paint drift apart down a wet slope, and which hue travels. */
+/** How far the pigments of a paint drift apart, down a wet slope or within a flat wash, and which hue goes where. */
 final class Separation
 {
     private const FORMULA = 'distance in (a*, b*) between the lower and the upper end, every place brought to one amount of paint: its three deposits in proportion, the key one at the mean; straight line along the strip';
@@ -20,6 +22,18 @@ final class Separation
     private const SYSTEMATIC = 0.5;
 
     private const LEAST_PLACES = 4;
+
+    /** Sampling of a wash and blur that leaves what is wider than half a millimetre, mm (own). */
+    public const WASH_PITCH_MM = 0.4;
+
+    private const WASH_SIGMA_MM = 0.5;
+
+    /** What scanner and paper leave of it, dE (own, simulated), and the side of one independent sample, mm. */
+    private const WASH_SYSTEMATIC = 0.12;
+
+    private const WASH_INDEPENDENT_MM = 2.5;
+
+    private const WASH_FORMULA = 'scatter of (a*, b*) over the wash at one amount of paint: the deposits of the other two channels less what goes with the key deposit, blurred by 0.5 mm, less the noise of neighbours';
 
     public static function rate(RowReadings $row): Rating
     {
@@ -56,6 +70,129 @@ final class Separation
             $value > max(BenchScale::SEPARATION['none'], 2 * $uncertainty) ? ['lower end: '.implode(', ', array_diff($difference->words(), ['lighter', 'darker'])).'; that part travels'] : [],
             $cells, ['upper' => [$l0, $a0, $b0], 'lower' => [$l1, $a1, $b1], 'deposits' => array_column($places, 2), 'keyChannel' => $row->keyName()], self::FORMULA,
         );
+    }
+
+    /** @param Patch|null $wash the wash at 0.4 mm */
+    public static function inWash(RowReadings $row, ?Patch $wash): Rating
+    {
+        $property = 'wash separation';
+        $cells = ["r$row->row-wash", "r$row->row-paper"];
+        $reading = $row->first(CellRole::Wash);
+        if ($wash === null || $reading === null || $row->key === null || ! $row->isPainted($reading)) {
+            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the wash’s window.', $cells);
+        }
+        $deposit = $row->keyDeposit($reading);
+        if ($deposit === null || $deposit < BenchScale::GRAIN_DEPTHS[0]) {
+            return Rating::without($row->row, $property, RatingStatus::NotReached, 'The wash is too pale or too dark for its hue to be compared from place to place.', $cells, ['deposit' => $deposit], self::WASH_FORMULA);
+        }
+        [$scatter, $axis] = self::scatter($row->paper->rgb->toArray(), [$wash->r, $wash->g, $wash->b], $row->key, $wash->columns, $wash->rows, $reading->rgb);
+        $independent = count($wash->r) * $wash->pitchMm ** 2 / self::WASH_INDEPENDENT_MM ** 2;
+        $uncertainty = hypot(self::WASH_SYSTEMATIC, $scatter / sqrt(2 * $independent));
+        [$l, $a, $b] = $reading->lab->toArray();
+        $side = static fn (int $sign): array => array_diff(Difference::between($reading->lab, new Lab($l, $a + $sign * 4 * $axis[0], $b + $sign * 4 * $axis[1]))->words(), ['lighter', 'darker']);
+
+        return Rating::measured(
+            $row->row, $property, $scatter, $uncertainty, BenchScale::WASH_SEPARATION, $deposit,
+            $scatter > max(BenchScale::WASH_SEPARATION['none'], 2 * $uncertainty) ? ['some places lean '.implode(', ', $side(1)).', others '.implode(', ', $side(-1))] : [],
+            $cells, ['axis' => $axis, 'keyChannel' => $row->keyName()], self::WASH_FORMULA,
+        );
+    }
+
+    /**
+     * Scatter of (a*, b*) beyond what goes with the amount, and the direction of most of it.
+     *
+     * @param array<int, float> $paper
+     * @param array{0: list<float>, 1: list<float>, 2: list<float>} $channels linear red, green, blue
+     *
+     * @return array{0: float, 1: array{0: float, 1: float}} dE, and a unit vector in (a*, b*)
+     */
+    private static function scatter(array $paper, array $channels, int $key, int $columns, int $rows, LinearRgb $mean): array
+    {
+        $bare = $paper[$key];
+        $of = array_map(static fn (float $v): float => -log(($v > 1e-3 ? $v : 1e-3) / $bare), $channels[$key]);
+        $n = count($of);
+        $sorted = $of;
+        sort($sorted);
+        // Specks are no paint: they count as the middle.
+        [$middle, $reach] = [$sorted[intdiv($n, 2)], 2.5 * ($sorted[(int) (0.84 * $n)] - $sorted[(int) (0.16 * $n)])];
+        $average = 0.0;
+        foreach ($of as $i => $d) {
+            $of[$i] = abs($d - $middle) > $reach ? null : $d;
+            $average += ($of[$i] ?? $middle) / $n;
+        }
+        $aa = $bb = $ab = $noise = 0.0;
+        $maps = [];
+        foreach ([0, 1, 2] as $channel) {
+            if ($channel === $key) {
+                continue;
+            }
+            [$rest, $variance] = self::beyondAmount($of, $average, $channels[$channel], $paper[$channel], $columns);
+            [$da, $db] = self::turn($mean, $channel);
+            $noise += $variance * ($da ** 2 + $db ** 2);
+            $maps[] = [Gaussian::blur($rest, $columns, $rows, self::WASH_SIGMA_MM / self::WASH_PITCH_MM), $da, $db];
+        }
+        foreach ($maps[0][0] as $i => $e) {
+            $a = $e * $maps[0][1] + $maps[1][0][$i] * $maps[1][1];
+            $b = $e * $maps[0][2] + $maps[1][0][$i] * $maps[1][2];
+            $aa += $a * $a / $n;
+            $bb += $b * $b / $n;
+            $ab += $a * $b / $n;
+        }
+        // Of white noise a Gaussian blur of s samples leaves 1 / (4 pi s^2) of the variance.
+        $left = $noise / (4 * M_PI * (self::WASH_SIGMA_MM / self::WASH_PITCH_MM) ** 2);
+        $turn = 0.5 * atan2(2 * $ab, $aa - $bb);
+
+        return [sqrt(max(0.0, $aa + $bb - $left)), [cos($turn), sin($turn)]];
+    }
+
+    /**
+     * A channel's deposit less what goes with the key deposit, and the variance of its noise from neighbours along the rows.
+     *
+     * @param list<float|null> $key deposits, null where nothing is to be said
+     * @param list<float> $values linear
+     *
+     * @return array{0: list<float>, 1: float}
+     */
+    private static function beyondAmount(array $key, float $average, array $values, float $bare, int $columns): array
+    {
+        $deposits = [];
+        $mean = $n = $kk = $kd = 0.0;
+        foreach ($values as $i => $v) {
+            $deposits[] = $d = -log(($v > 1e-3 ? $v : 1e-3) / $bare);
+            if ($key[$i] !== null) {
+                $mean += $d;
+                $n++;
+            }
+        }
+        $mean /= max(1.0, $n);
+        foreach ($key as $i => $k) {
+            if ($k !== null) {
+                $kk += ($k - $average) ** 2;
+                $kd += ($k - $average) * ($deposits[$i] - $mean);
+            }
+        }
+        $share = $kk > 0 ? $kd / $kk : 0.0;
+        $rest = [];
+        $square = $pairs = 0.0;
+        foreach ($key as $i => $k) {
+            $rest[] = $k === null ? 0.0 : $deposits[$i] - $mean - $share * ($k - $average);
+            if ($i % $columns > 0) {
+                $square += ($rest[$i] - $rest[$i - 1]) ** 2;
+                $pairs++;
+            }
+        }
+
+        return [$rest, $square / 2 / max(1.0, $pairs)];
+    }
+
+    /** @return array{0: float, 1: float} change of a* and b* with the deposit in one channel */
+    private static function turn(LinearRgb $mean, int $channel): array
+    {
+        $rgb = $mean->toArray();
+        $rgb[$channel] *= exp(-0.02);
+        [$from, $to] = [$mean->toLab(), LinearRgb::fromArray($rgb)->toLab()];
+
+        return [($to->a - $from->a) / 0.02, ($to->b - $from->b) / 0.02];
     }
 
     private static function atAmount(CellReading $paper, Deposit $deposit, float $factor): Lab

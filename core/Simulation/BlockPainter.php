@@ -56,11 +56,11 @@ final class BlockPainter
     }
 
     /**
-     * How the film's absorption has drifted at a place of a tilted strip, 0 to 1.
+     * The film's absorption where its pigments have drifted apart by so much, as a share.
      *
      * @return array{0: float, 1: float, 2: float}
      */
-    public static function drift(Film $film, float $drift, float $place): array
+    public static function drifted(Film $film, float $drift): array
     {
         // The key channel keeps its meaning: only what absorbs less drifts, one of the two up and the other down.
         $key = $film->keyChannel();
@@ -68,12 +68,18 @@ final class BlockPainter
         $up = true;
         foreach ($k as $c => $v) {
             if ($c !== $key) {
-                $k[$c] = $v * (1 + ($up ? 1 : -1) * $drift * ($place - 0.5));
+                $k[$c] = $v * max(0.05, 1 + ($up ? 1 : -1) * $drift);
                 $up = false;
             }
         }
 
         return $k;
+    }
+
+    /** Drift at a place of a flat wash whose pigments gather in clumps. */
+    public static function clumped(Scene $scene, Habits $habits, float $x, float $y): float
+    {
+        return $habits->clump * $scene->unevenness->at($x + 17, $y + 5);
     }
 
     /** Thickness of layers one over the other; a layer that moves takes a quarter of what is below with it. */

@@ -22,13 +22,14 @@ final class BlockTruth
         $out = [];
         foreach ($scene->layout->blocks() as $block) {
             $out[$block->kind->value] = match ($block->kind) {
-                BlockKind::Ladder => ['clearSteps' => $truth->clearSteps(), 'slopes' => array_map(fn (int $c): float => $truth->film->k[$c] > 0 ? $truth->thinSlope($c) * $truth->habits->strength : 0.0, [0, 1, 2])],
+                BlockKind::Ladder => ['clearSteps' => $truth->clearSteps(), 'slopes' => array_map(static fn (int $c): float => $truth->thinSlope($c) * $truth->habits->strength, [0, 1, 2])],
                 BlockKind::Blot => ['residue' => $truth->deposit("r$row-blot-wet") / $truth->deposit("r$row-blot-none")],
-                BlockKind::Glaze => ['perLayer' => $truth->thinSlope($truth->key) * $truth->habits->layer, 'layerMoved' => $truth->habits->moves > 0 && $truth->habits->moves <= $block->count ? $truth->habits->moves : null],
+                BlockKind::Glaze => ['perLayer' => array_map(static fn (int $c): float => $truth->thinSlope($c) * $truth->habits->layer, [0, 1, 2]), 'layerMoved' => $truth->habits->moves > 0 && $truth->habits->moves <= $block->count ? $truth->habits->moves : null],
                 BlockKind::WetSquare => $truth->touch(),
                 BlockKind::SoftEdge => $truth->pulled(),
                 BlockKind::Salt => ['stars' => $truth->stars()],
                 BlockKind::Tilt => ['separation' => $truth->separation()],
+                BlockKind::Wash => ['separation' => $truth->clumps()],
                 BlockKind::Rewet => ['deposit' => $truth->deposit("r$row-rewet")],
                 default => null,
             };
@@ -107,6 +108,39 @@ final class BlockTruth
         return ['widthMm' => $width, 'class' => $this->habits->rim > 0 || $width < 2.0 ? 'hard line' : 'soft'];
     }
 
+    /** Scatter of (a*, b*) over the wash's sampled place, of the film without grains, as a blur of half a millimetre leaves it. */
+    private function clumps(): float
+    {
+        if ($this->habits->clump <= 0) {
+            return 0.0;
+        }
+        $cell = $this->scene->layout->cellsOf($this->row, CellRole::Wash)[0]->area;
+        $as = $bs = [];
+        for ($y = $cell->y; $y < $cell->bottom(); $y += 0.5) {
+            for ($x = $cell->x; $x < $cell->right(); $x += 0.5) {
+                // Nine by nine places around, weighted as a Gaussian of half a millimetre.
+                $drift = $weights = 0.0;
+                for ($i = -4; $i <= 4; $i++) {
+                    for ($j = -4; $j <= 4; $j++) {
+                        $weight = exp(-($i ** 2 + $j ** 2) / 8);
+                        $drift += $weight * BlockPainter::clumped($this->scene, $this->habits, $x + 0.25 * $i, $y + 0.25 * $j);
+                        $weights += $weight;
+                    }
+                }
+                $seen = LinearRgb::fromArray($this->scene->appearance(BlockPainter::drifted($this->film, $drift / $weights), $this->film->s, 0.875, $this->scene->paper))->toLab();
+                $as[] = $seen->a;
+                $bs[] = $seen->b;
+            }
+        }
+        $variance = static function (array $of): float {
+            $mean = array_sum($of) / count($of);
+
+            return array_sum(array_map(static fn (float $v): float => ($v - $mean) ** 2, $of)) / count($of);
+        };
+
+        return sqrt($variance($as) + $variance($bs));
+    }
+
     /** Share of the sampled place that is thinner than gives 0.6 of the wash's deposit. */
     private function stars(): float
     {
@@ -143,7 +177,7 @@ final class BlockTruth
         $cells = $this->scene->layout->cellsOf($this->row, CellRole::Tilt);
         $ends = [];
         foreach ([$cells[0], $cells[count($cells) - 1]] as $cell) {
-            $k = BlockPainter::drift($this->film, $this->habits->drift, ($cell->area->centre()->x - $strip->x) / $strip->width);
+            $k = BlockPainter::drifted($this->film, $this->habits->drift * (($cell->area->centre()->x - $strip->x) / $strip->width - 0.5));
             $seen = fn (float $thickness): array => $this->scene->appearance($k, $this->film->s, $thickness, $this->scene->paper);
             $thickness = self::crossing(fn (float $t): float => $seen($t)[$this->key] / $this->bare($this->key), exp(-$wanted), 0.0, 6.0);
             $ends[] = LinearRgb::fromArray($seen($thickness))->toLab();

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Simulation;
 
 use MarshTrial\Core\Card\RowLabel;
+use MarshTrial\Core\Pigment\PigmentStatement;
 
 /** How a make-believe paint behaves in the tests beyond the stroke, the wash and the lift. */
 final readonly class Habits
@@ -28,6 +29,8 @@ final readonly class Habits
         public float $stars,
         /** How far the weaker channels drift from end to end of a tilted strip, as shares: what travels. */
         public float $drift,
+        /** How far they drift from place to place of a flat wash; mixtures of several pigments only. */
+        public float $clump,
         /** Film thickness that three passes take off the pan. */
         public float $rewet,
     ) {}
@@ -47,6 +50,7 @@ final readonly class Habits
             rim: $random->between(0, 1) < 0.3 ? $random->between(0.4, 0.8) : 0.0,
             stars: max(0.0, $random->between(-0.05, 0.25)),
             drift: $random->between(0, 1) < 0.4 ? 0.0 : $random->between(-0.7, 0.7),
+            clump: count(PigmentStatement::parse($row->pigments)->codes) > 1 ? $random->between(0.0, 0.25) : 0.0,
             rewet: exp($random->between(log(0.06), log(1.8))),
         );
     }

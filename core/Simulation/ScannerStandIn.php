@@ -281,8 +281,12 @@ final class ScannerStandIn
     {
         $film = $this->scene->films[$window->row];
         $thickness = $this->scene->hand->between(0.75, 1.0);
+        $thicknessAt = fn (float $x, float $y): float => $thickness * $this->scene->washFactor($film, $x, $y);
+        $habits = $this->scene->habits[$window->row];
 
-        return $this->flat($window, $film, fn (float $x, float $y): float => $thickness * $this->scene->washFactor($film, $x, $y));
+        return $habits->clump > 0
+            ? $this->drifting($window, $film, $thicknessAt, fn (float $x, float $y): float => BlockPainter::clumped($this->scene, $habits, $x, $y))
+            : $this->flat($window, $film, $thicknessAt);
     }
 
     private function lift(Window $window): \Closure
@@ -330,7 +334,10 @@ final class ScannerStandIn
         $film = $this->scene->films[$window->row];
         [$fields, $thickness] = BlockPainter::of($this->scene, $window, $kind);
         if ($kind === BlockKind::Tilt) {
-            return $this->tilted($window, $film, $thickness);
+            $strip = $window->painted ?? $window->area;
+            $drift = $this->scene->habits[$window->row]->drift;
+
+            return $this->drifting($window, $film, $thickness, static fn (float $x): float => $drift * (($x - $strip->x) / $strip->width - 0.5));
         }
         if ($fields === []) {
             return $this->edgeless($window, $film, $thickness);
@@ -364,20 +371,19 @@ final class ScannerStandIn
         };
     }
 
-    /** A wet strip down which one part of the paint travels. */
-    private function tilted(Window $window, Film $film, \Closure $thicknessAt): \Closure
+    /** A painted rectangle in which the pigments of a paint have drifted apart. */
+    private function drifting(Window $window, Film $film, \Closure $thicknessAt, \Closure $driftAt): \Closure
     {
         $painted = $window->painted ?? $window->area;
         $grains = $this->grains($film, $window->row);
         $paper = $this->scene->paperOf($window->piece);
-        $drift = $this->scene->habits[$window->row]->drift;
 
-        return function (float $x, float $y) use ($painted, $film, $grains, $paper, $drift, $thicknessAt): array {
+        return function (float $x, float $y) use ($painted, $film, $grains, $paper, $driftAt, $thicknessAt): array {
             $inside = min($x - $painted->x, $painted->right() - $x, $y - $painted->y, $painted->bottom() - $y);
             if ($inside <= 0) {
                 return [...$this->paperShade($paper, $x, $y), $inside < -0.4 ? self::ON_PAPER : self::UNCLEAR];
             }
-            $k = BlockPainter::drift($film, $drift, ($x - $painted->x) / $painted->width);
+            $k = BlockPainter::drifted($film, $driftAt($x, $y));
             $thickness = $thicknessAt($x, $y) * $grains->at($x, $y);
             $films = [Film::bodyAndPassage($k[0], $film->s[0], $thickness), Film::bodyAndPassage($k[1], $film->s[1], $thickness), Film::bodyAndPassage($k[2], $film->s[2], $thickness)];
 

@@ -12,6 +12,7 @@ use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\PropertyCard;
+use MarshTrial\Core\Card\RowLabel;
 use MarshTrial\Core\Simulation\ScannerStandIn;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
@@ -44,7 +45,13 @@ final class Composed
     {
         $blocks = self::blocks($seed, self::MOST);
 
-        return PropertyCard::layout(sprintf('00000000-0000-4000-8000-0000002%05d', $seed), "Composed $seed", array_slice(Series::rows($seed), 0, PropertyCard::mostRows($blocks)), [], $blocks);
+        return PropertyCard::layout(sprintf('00000000-0000-4000-8000-0000002%05d', $seed), "Composed $seed", self::rows($seed, PropertyCard::mostRows($blocks)), [], $blocks);
+    }
+
+    /** @return list<RowLabel> on every third card a second pigment in every paint */
+    private static function rows(int $seed, int $count): array
+    {
+        return array_map(static fn (RowLabel $r): RowLabel => $seed % 3 === 0 ? new RowLabel($r->row, $r->specimen, $r->paint, $r->maker, "$r->pigments / PBk9") : $r, array_slice(Series::rows($seed), 0, $count));
     }
 
     /** @return list<array{name: string, value: float, truth: float, uncertainty: float|null}> */
@@ -112,13 +119,13 @@ final class Composed
         if (isset($blocks['ladder'])) {
             yield ['clear steps', $of['stepped gradation']->value ?? null, $blocks['ladder']['clearSteps'], null];
             if ($reference !== null && isset($of['strength']) && $row['row'] > 1) {
-                $channel = (int) array_search($reference->numbers['keyChannel'], ['red', 'green', 'blue'], true);
+                $channel = self::channel($reference);
                 $strength = Strength::against($of['strength']->numbers, $reference->numbers);
                 yield ['relative strength', $strength?->relative, $blocks['ladder']['slopes'][$channel] / $first['blocks']['ladder']['slopes'][$channel], $strength?->uncertainty];
             }
         }
         if (isset($blocks['glaze'])) {
-            yield $value('darkening per layer', 'glazing', $blocks['glaze']['perLayer']);
+            yield $value('darkening per layer', 'glazing', $blocks['glaze']['perLayer'][self::channel($of['glazing'] ?? null)]);
             yield ['layer that moved', isset($of['glazing']) ? (int) ($of['glazing']->numbers['layerMoved'] ?? 0) : null, (int) $blocks['glaze']['layerMoved'], null];
         }
         if (isset($blocks['wet-square'])) {
@@ -134,6 +141,9 @@ final class Composed
         if (isset($blocks['salt'])) {
             yield $value('stars of salt', 'salt', $blocks['salt']['stars']);
         }
+        if (isset($blocks['wash'])) {
+            yield $value('wash separation', 'wash separation', $blocks['wash']['separation']);
+        }
         if (isset($blocks['tilt'])) {
             yield $value('separation', 'separation', $blocks['tilt']['separation']);
         }
@@ -141,5 +151,11 @@ final class Composed
             yield $value('re-wetting', 're-wetting', $blocks['rewet']['deposit']);
         }
         yield $value('two-line body', 'two-line transparency', $row['body']);
+    }
+
+    /** The channel that was measured in; of two that absorb alike either may be it. */
+    private static function channel(?Rating $rating): int
+    {
+        return (int) array_search($rating->numbers['keyChannel'] ?? 'red', ['red', 'green', 'blue'], true);
     }
 }

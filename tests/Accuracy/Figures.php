@@ -34,13 +34,14 @@ final class Figures
         'composed: spread within 0.5 mm' => [0.95, '>='],
         'composed: blotch in the right order, pairs a quarter apart' => [0.95, '>='],
         'composed: separation in the right order, pairs a quarter apart' => [0.95, '>='],
+        'composed: wash separation in the right order, pairs a quarter apart' => [0.95, '>='],
     ];
 
     /** Of composed cards: name => what counts as near, and whether that is a share of the truth. */
     private const NEAR = [
         'clear steps' => [0.0, false, 'exact'], 'two-tone' => [3.0, false, 'within 3 degrees'], 'residue' => [0.03, false, 'within 0.03'], 'relative strength' => [0.08, true, 'within 8 %'],
         'darkening per layer' => [0.05, true, 'within 5 %'], 'layer that moved' => [0.0, false, 'right'], 'grain size' => [0.15, true, 'within 15 %'], 'spread' => [0.5, false, 'within 0.5 mm'],
-        'softness of the spread' => [0.5, false, 'within 0.5 mm'], 'softened edge' => [0.5, false, 'within 0.5 mm'], 'stars of salt' => [0.03, false, 'within 0.03'], 'separation' => [1.0, false, 'within 1.0'],
+        'softness of the spread' => [0.5, false, 'within 0.5 mm'], 'softened edge' => [0.5, false, 'within 0.5 mm'], 'stars of salt' => [0.03, false, 'within 0.03'], 'separation' => [1.0, false, 'within 1.0'], 'wash separation' => [0.4, false, 'within 0.4'],
         're-wetting' => [0.05, true, 'within 5 %'], 'two-line body' => [0.01, false, 'within 0.01'],
     ];
 
@@ -150,7 +151,7 @@ final class Figures
             }
             $figures["composed: $name, how many"] = count($of);
         }
-        foreach (['blotch', 'separation'] as $name) {
+        foreach (['blotch', 'separation', 'wash separation'] as $name) {
             $figures["composed: $name in the right order, pairs a quarter apart"] = self::inOrder(array_values(array_filter($errors, static fn (array $e): bool => $e['name'] === $name)));
         }
 

@@ -113,7 +113,7 @@ final class CardsAndRecordsTest extends FeatureTestCase
         $this->postJson("/api/cards/$card->uuid/stand-in")->assertStatus(202);
         $measurement = Measurement::query()->firstOrFail();
         $ratings = Rating::query()->orderBy('property')->get(['property', 'value', 'class'])->toArray();
-        self::assertSame(['evenness', 'gradation', 'granulation', 'staining', 'transparency', 'two-tone'], array_column($ratings, 'property'));
+        self::assertSame(['evenness', 'gradation', 'granulation', 'staining', 'transparency', 'two-tone', 'wash separation'], array_column($ratings, 'property'));
         // The job may run twice.
         (new \App\Jobs\MeasurePicture($measurement->id))->handle();
         Rating::query()->delete();

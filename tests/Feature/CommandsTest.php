@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Card\BlockKind;
 use Opis\JsonSchema\Errors\ErrorFormatter;
 use Opis\JsonSchema\Validator;
 use PHPUnit\Framework\TestCase;
@@ -54,12 +56,26 @@ final class CommandsTest extends TestCase
         self::assertSame([0, ''], [$code, $error]);
         self::assertFollows('card-measurement', $json);
         $measurement = json_decode($json, true);
-        self::assertSame(['transparency', 'staining', 'granulation', 'gradation', 'two-tone', 'evenness'], array_column($measurement['ratings'], 'property'));
-        self::assertSame(array_fill(0, 6, 'measured'), array_column($measurement['ratings'], 'status'));
+        self::assertSame(['transparency', 'gradation', 'two-tone', 'granulation', 'evenness', 'wash separation', 'staining'], array_column($measurement['ratings'], 'property'));
+        self::assertSame(array_fill(0, 7, 'measured'), array_column($measurement['ratings'], 'status'));
         self::assertEqualsWithDelta(254, $measurement['scan']['dpi'], 1);
         // The same seed makes the same picture.
         $this->artisan('card:scan', 'layout.json', '--seed=3', '--dpi=254', '-o', 'b.png');
         self::assertSame(hash_file('sha256', "$this->folder/a.png"), hash_file('sha256', "$this->folder/b.png"));
+    }
+
+    public function testACardOfEveryBlockFromTheCommandLine(): void
+    {
+        $blocks = implode(',', array_column(BlockKind::cases(), 'value'));
+        self::assertSame(0, $this->artisan('card:sample', 'property', "--blocks=$blocks", '-o', $this->folder)[0]);
+        self::assertFollows('card-layout', (string) file_get_contents("$this->folder/layout.json"));
+        $this->artisan('card:scan', 'layout.json', '--seed=3', '--dpi=300', '-o', 'a.png', '--truth=truth.json');
+        self::assertFollows('card-truth', (string) file_get_contents("$this->folder/truth.json"));
+        [$code, $json] = $this->artisan('card:measure', 'layout.json', 'a.png');
+        self::assertSame(0, $code);
+        self::assertFollows('card-measurement', $json);
+        self::assertEqualsCanonicalizing(['transparency', 'staining', 'granulation', ...BenchScale::MORE], array_column(json_decode($json, true)['ratings'], 'property'));
+        self::assertSame(1, $this->artisan('card:sample', 'property', '--rows=3', "--blocks=$blocks", '-o', $this->folder)[0]);
     }
 
     public function testAFadeCardWithItsFirstReading(): void

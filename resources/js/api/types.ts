@@ -2,8 +2,8 @@
 
 export type Property = 'transparency' | 'staining' | 'granulation' | 'lightfastness';
 /** What a card says beyond the four rated properties. */
-export type Quantity = Property | 'gradation' | 'two-tone' | 'evenness' | 'stepped gradation' | 'strength' | 'two-line transparency' | 'blotting' | 'glazing' | 'spread' | 'softened edge' | 'salt' | 'separation' | 're-wetting';
-export const MORE: Quantity[] = ['gradation', 'two-tone', 'evenness', 'stepped gradation', 'strength', 'two-line transparency', 'blotting', 'glazing', 'spread', 'softened edge', 'salt', 'separation', 're-wetting'];
+export type Quantity = Property | 'gradation' | 'two-tone' | 'evenness' | 'wash separation' | 'stepped gradation' | 'strength' | 'two-line transparency' | 'blotting' | 'glazing' | 'spread' | 'softened edge' | 'salt' | 'separation' | 're-wetting';
+export const MORE: Quantity[] = ['gradation', 'two-tone', 'evenness', 'wash separation', 'stepped gradation', 'strength', 'two-line transparency', 'blotting', 'glazing', 'spread', 'softened edge', 'salt', 'separation', 're-wetting'];
 export const PROPERTIES: Property[] = ['transparency', 'staining', 'granulation', 'lightfastness'];
 
 export interface Person { uuid: string; name: string; email: string; isSteward: boolean }

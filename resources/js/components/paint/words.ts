@@ -4,7 +4,7 @@ import type { PaintBeside, Quantity, Rating } from '../../api/types';
 const WRITTEN: Record<Quantity, { places: number; before?: string; after?: string }> = {
     transparency: { places: 3 }, staining: { places: 2 }, granulation: { places: 2 }, lightfastness: { places: 1, before: 'dE ' },
     gradation: { places: 1, after: ' steps' }, 'two-tone': { places: 0, after: '°' }, evenness: { places: 3 },
-    'stepped gradation': { places: 0, after: ' clear steps' }, strength: { places: 2, before: 'slope ' }, 'two-line transparency': { places: 3 }, blotting: { places: 2 }, glazing: { places: 3, before: 'deposit ', after: ' a layer' },
+    'wash separation': { places: 1, before: 'dE ' }, 'stepped gradation': { places: 0, after: ' clear steps' }, strength: { places: 2, before: 'slope ' }, 'two-line transparency': { places: 3 }, blotting: { places: 2 }, glazing: { places: 3, before: 'deposit ', after: ' a layer' },
     spread: { places: 1, after: ' mm' }, 'softened edge': { places: 1, after: ' mm' }, salt: { places: 2 }, separation: { places: 1, before: 'dE ' }, 're-wetting': { places: 2 },
 };
 
@@ -18,7 +18,7 @@ export function withUncertainty(rating: Pick<Rating, 'property' | 'value' | 'unc
 }
 
 export const QUANTITY: Record<Quantity, string> = { transparency: 'body', staining: 'residue', granulation: 'grain', lightfastness: 'change', gradation: 'clear steps', 'two-tone': 'turn of hue', evenness: 'blotch',
-    'stepped gradation': 'clear steps', strength: 'deposit a share of paint', 'two-line transparency': 'body', blotting: 'residue', glazing: 'darkening', spread: 'width', 'softened edge': 'fall from 80 to 20 %', salt: 'share of stars',
+    'wash separation': 'scatter of hue', 'stepped gradation': 'clear steps', strength: 'deposit a share of paint', 'two-line transparency': 'body', blotting: 'residue', glazing: 'darkening', spread: 'width', 'softened edge': 'fall from 80 to 20 %', salt: 'share of stars',
     separation: 'drift from end to end', 're-wetting': 'deposit' };
 
 /** The class, or the classes between which the measurement leaves it. */
