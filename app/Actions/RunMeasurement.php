@@ -6,7 +6,6 @@ namespace App\Actions;
 
 use App\Imaging\PictureStore;
 use App\Imaging\PngWriter;
-use App\Imaging\WindowPictures;
 use App\Models\Measurement;
 use App\Models\Specimen;
 use Illuminate\Support\Facades\DB;
@@ -51,8 +50,6 @@ final class RunMeasurement
             ]);
             DeriveRatings::from($measurement, $measured);
         });
-        // Cut while nobody waits for it.
-        WindowPictures::cut($measurement);
     }
 
     /** @param (callable(string, float): void)|null $progress */

@@ -31,15 +31,15 @@ final class WindowPictures
         }
         $path = PictureStore::cutPath(self::name($measurement, $row, $kind, $loupe));
         if (! is_file($path)) {
-            // Of several that ask at once, one cuts and the others wait.
-            Cache::lock("cut-$measurement->uuid", 120)->block(110, static fn () => self::cut($measurement));
+            // Whoever looks at one row soon looks at the others. Of several that ask at once, one cuts and the others wait.
+            Cache::lock("cut-$measurement->uuid-$use-$loupe", 120)->block(110, static fn () => self::cut($measurement, $kind, $loupe));
         }
 
         return $path;
     }
 
-    /** Cuts what is not there yet. */
-    public static function cut(Measurement $measurement): void
+    /** Cuts the block's window in every row, what is there already left alone. */
+    private static function cut(Measurement $measurement, BlockKind $kind, bool $loupe): void
     {
         $layout = $measurement->card->cardLayout();
         $piece = $measurement->result['scan']['pieces'][0] ?? null;
@@ -47,18 +47,14 @@ final class WindowPictures
             return;
         }
         $placement = Homography::through($layout->piece($piece['id'])->outline->polygon(), $piece['outlinePx']);
+        $scale = $loupe ? self::LOUPE_SCALE : self::SCALE;
         $parts = [];
         foreach ($layout->rows as $label) {
-            foreach ($layout->blocks() as $block) {
-                foreach ($block->kind === BlockKind::Wash ? [false, true] : [false] as $loupe) {
-                    $area = self::area($layout, $label->row, $block->kind, $loupe);
-                    $scale = $loupe ? self::LOUPE_SCALE : self::SCALE;
-                    $parts[self::name($measurement, $label->row, $block->kind, $loupe)] = [
-                        'corners' => array_map(static fn (array $p): array => $placement->map($p[0], $p[1]), $area->polygon()),
-                        'width' => (int) round($area->width * $scale), 'height' => (int) round($area->height * $scale),
-                    ];
-                }
-            }
+            $area = self::area($layout, $label->row, $kind, $loupe);
+            $parts[self::name($measurement, $label->row, $kind, $loupe)] = [
+                'corners' => array_map(static fn (array $p): array => $placement->map($p[0], $p[1]), $area->polygon()),
+                'width' => (int) round($area->width * $scale), 'height' => (int) round($area->height * $scale),
+            ];
         }
         PictureStore::cut((string) $measurement->picture->sha256, $measurement->picture->extension, $parts);
     }

@@ -89,7 +89,7 @@ final class BlocksTest extends FeatureTestCase
         [[$pan, $first], [, $second]] = [$this->pan('One', 'PV3'), $this->pan('Two', 'PV3')];
         $this->composed([$pan], 'lift,wash,tilt', $this->paper());
         $knowledge = $this->getJson("/api/paints/$first")->json('knowledge');
-        self::assertSame(['evenness', 'separation'], array_column(array_column($knowledge['more'], 'rating'), 'property'));
+        self::assertSame(['evenness', 'wash separation', 'separation'], array_column(array_column($knowledge['more'], 'rating'), 'property'));
         self::assertSame(['wren'], $knowledge['rated']['staining']['testers']);
         self::assertContains('strength', $knowledge['missing']);
         self::assertEqualsCanonicalizing(BenchScale::MORE, [...array_column(array_column($knowledge['more'], 'rating'), 'property'), ...$knowledge['missing']]);

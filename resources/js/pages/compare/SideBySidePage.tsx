@@ -93,7 +93,7 @@ function StrengthWords({ of, reference, onReference }: { of: Shown; reference: S
     return (
         <p>
             {s.relative === null ? <span className="text-soft">strength not compared: {s.why}</span> : <>strength <span className="num">{(100 * s.relative).toFixed(0)} ±{(100 * (s.uncertainty ?? 0)).toFixed(0)} %</span> of {reference?.colourName}{s.cost !== null && <>; <span className="num">{s.perMl}</span>, so <span className="num">{s.cost}</span> for the work of its millilitre</>}</>}
-            {' '}<button type="button" className="link" aria-label={`Take ${of.colourName} as the reference`} onClick={() => onReference(of.uuid)}>as reference</button>
+            {' '}<button type="button" className="link" onClick={() => onReference(of.uuid)}>as reference<span className="sr-only">: {of.colourName}</span></button>
         </p>
     );
 }
