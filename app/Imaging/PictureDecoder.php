@@ -8,15 +8,18 @@ use Imagick;
 use MarshTrial\Core\Colour\IccProfile;
 use MarshTrial\Core\Imaging\PixelGrid;
 
-/** Reads PNG and JPEG files, within limits, into what the core measures. */
+/**
+ * Reads PNG and JPEG files, within limits of bytes and pixels, into what the core measures.
+ *
+ * Time is limited by the web server and the queue worker. The library's own limit must not be set: it counts from the first picture of
+ * a process and then ends the process, however quick each picture was.
+ */
 final class PictureDecoder
 {
     public const MOST_BYTES = 80_000_000;
 
     /** A4 at 600 dots per inch is 35 million. */
     public const MOST_PIXELS = 60_000_000;
-
-    private const MOST_SECONDS = 60;
 
     /**
      * Checks a file by its first bytes and header, without decoding it.
@@ -134,7 +137,6 @@ final class PictureDecoder
 
     private static function read(string $path, string $extension): Imagick
     {
-        Imagick::setResourceLimit(Imagick::RESOURCETYPE_TIME, self::MOST_SECONDS);
         $image = new Imagick;
         $image->readImage(($extension === 'jpg' ? 'jpeg' : 'png').':'.$path.'[0]');
         if ($image->getImageColorspace() === Imagick::COLORSPACE_CMYK) {

@@ -37,7 +37,7 @@ final class Site
     /** @var array<string, string> */
     private readonly array $environment;
 
-    private const PHP = [PHP_BINARY, '-d', 'variables_order=EGPCS', '-d', 'opcache.enable_cli=1', '-d', 'opcache.jit=tracing', '-d', 'opcache.jit_buffer_size=128M', '-d', 'memory_limit=1G'];
+    private const PHP = [PHP_BINARY, '-d', 'variables_order=EGPCS', '-d', 'opcache.enable_cli=1', '-d', 'opcache.jit=tracing', '-d', 'opcache.jit_buffer_size=256M', '-d', 'opcache.jit_max_root_traces=16384', '-d', 'opcache.jit_max_side_traces=16384', '-d', 'opcache.jit_max_exit_counters=131072', '-d', 'memory_limit=1G'];
 
     public static function running(): self
     {

@@ -55,6 +55,13 @@ final class DecodingTest extends FeatureTestCase
         self::assertEqualsWithDelta([200, 100, 50], array_values((array) unpack('C3', $jpeg->pixels->data)), 4);
     }
 
+    /** The image library would end a worker that has lived that long, in the middle of the next picture. */
+    public function testDecodingSetsNoTimeAfterWhichTheProcessDies(): void
+    {
+        PictureDecoder::decode($this->write('plain.png', self::plain('#808080')));
+        self::assertGreaterThan(86400.0, Imagick::getResourceLimit(Imagick::RESOURCETYPE_TIME));
+    }
+
     public function testSixteenBitPngKeepsItsSamplesInOrder(): void
     {
         $image = self::plain('black');
