@@ -19,6 +19,9 @@ final readonly class NextTest
     /** What a contradiction between claim, eye and picture adds: somebody is wrong. */
     private const CONTRADICTION = 0.5;
 
+    /** Middles of eight equally likely parts of a standard normal distribution. */
+    private const EIGHTHS = [-1.534, -0.887, -0.489, -0.157, 0.157, 0.489, 0.887, 1.534];
+
     /** A gain below this is not worth a test. */
     private const LEAST_GAIN = 0.1;
 
@@ -84,7 +87,7 @@ final readonly class NextTest
             $spread = hypot($of['uncertainty'], self::BETWEEN_TESTERS * abs($of['value']) / sqrt(max(1, $of['testers'])));
             $chances = self::chances($of['limits'], $of['value'], $spread / sqrt($of['tests']));
             $now = self::doubt($chances);
-            $after = self::doubt(self::chances($of['limits'], $of['value'], $spread / sqrt($of['tests'] + 1)));
+            $after = self::doubtExpected($of['limits'], $of['value'], $spread / sqrt($of['tests']), $spread / sqrt($of['tests'] + 1));
         }
         $why = [
             $property === 'lightfastness' ? (count($of['classes95']) > 1 ? 'the exposure so far leaves more than one category open' : 'one category only') : sprintf('%s by %s', $of['tests'] === 1 ? 'one test' : "$of[tests] tests", $of['testers'] === 1 ? 'one tester' : "$of[testers] testers"),
@@ -123,6 +126,18 @@ final readonly class NextTest
         $tail = exp(-$z * $z / 2) / sqrt(2 * M_PI) * $t * (0.319381530 + $t * (-0.356563782 + $t * (1.781477937 + $t * (-1.821255978 + $t * 1.330274429))));
 
         return $z >= 0 ? 1 - $tail : $tail;
+    }
+
+    /**
+     * Doubt after one more test, over what that test may say: the mean moves by as much as its spread shrinks.
+     *
+     * @param array<string, float> $limits
+     */
+    private static function doubtExpected(array $limits, float $value, float $spread, float $then): float
+    {
+        $moves = sqrt(max(0.0, $spread ** 2 - $then ** 2));
+
+        return array_sum(array_map(static fn (float $z): float => self::doubt(self::chances($limits, $value + $z * $moves, $then)), self::EIGHTHS)) / count(self::EIGHTHS);
     }
 
     /** @param array<string, float> $chances */
