@@ -17,7 +17,7 @@ interface PanToChoose extends Pan { paint: Paint; code: string; hue: string; tes
 interface Choices { pans: PanToChoose[]; total: number; tests: string[]; conditionFields: Record<string, ConditionField>; conditions: Record<string, string> }
 
 const WANTS = { all: 'all my pans', paper: 'not yet tested on this paper', never: 'never tested', retest: 'tests differ: retest' } as const;
-const TESTS: Record<string, string> = { property: 'transparency, staining, granulation', fade: 'fading: kept and exposed halves' };
+const TESTS: Record<string, string> = { property: 'bench tests on property cards', fade: 'fading: kept and exposed halves' };
 
 export default function PlanPage() {
     const person = useSession();

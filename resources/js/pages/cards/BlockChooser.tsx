@@ -30,7 +30,7 @@ export function BlockChooser({ kinds, value, onChange }: { kinds: BlockKind[]; v
                         return (
                             <li key={kind.kind} className="flex items-center gap-x-3 min-h-11 border-b border-rule">
                                 <label className="flex gap-3 items-center grow min-w-0 cursor-pointer min-h-11">
-                                    <input type="checkbox" checked={at >= 0} onChange={(e) => set(e.target.checked ? [...chosen, { kind: kind.kind, count: kind.counts?.[1] ?? null }] : chosen.filter((c) => c.kind !== kind.kind))} />
+                                    <input type="checkbox" className="shrink-0" checked={at >= 0} onChange={(e) => set(e.target.checked ? [...chosen, { kind: kind.kind, count: kind.counts?.[1] ?? null }] : chosen.filter((c) => c.kind !== kind.kind))} />
                                     <span><span className="font-medium">{kind.words}</span><span className="block text-sm text-soft leading-tight">{kind.tells}</span></span>
                                 </label>
                                 {one !== undefined && kind.counts !== null && (
