@@ -14,9 +14,10 @@ export function CardDrawing({ card, layout, tasks, kinds, current, roles, onRow 
                 return <rect key={i} x={x} y={y} width={right - x} height={bottom - y} fill="var(--surround)" stroke="var(--rule)" strokeWidth="0.3" />;
             })}
             {layout.windows.filter((w) => w.row === layout.rows[0]?.row).map((w, i) => <text key={`use-${i}`} x={w.polygon[0]![0]} y={w.polygon[0]![1] - 1.4} fontSize="3.4" fill="var(--soft)">{w.piece === 'whole' ? w.use : i % 4 === 0 ? `${w.piece}: bare` : ''}</text>)}
-            {layout.windows.filter((w) => w.use === 'stroke').map((w) => {
+            {layout.windows.filter((w) => w.use === 'stroke' || w.use === 'second-line').map((w) => {
                 const [[x, y], , [right, bottom]] = w.polygon as [[number, number], [number, number], [number, number], [number, number]];
-                return <rect key={`line-${w.row}`} x={x + 0.5} y={(y + bottom) / 2 - 2} width={right - x - 1} height="4" fill="var(--ink)" />;
+                // Of a pair the upper line is there from the start; the lower one is ruled over the paint.
+                return <rect key={`line-${w.use}-${w.row}`} x={x + 0.5} y={w.use === 'stroke' ? (y + bottom) / 2 - 2 : (3 * y + bottom) / 4 - 2} width={right - x - 1} height="4" fill="var(--ink)" />;
             })}
             {card.rows.map((row) => <Marks key={row.uuid} row={row.row} layout={layout} tasks={tasks.filter((t) => t.specimen === row.uuid)} kinds={kinds} />)}
             {card.rows.map((row) => {

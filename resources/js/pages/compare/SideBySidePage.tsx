@@ -42,7 +42,7 @@ export default function SideBySidePage() {
                 </nav>
             </div>
             <Problem error={error} />
-            {data.paints.length === 0 && <Empty title="Nothing chosen">Give a pigment code, or come here from a code’s page.</Empty>}
+            {data.paints.length === 0 && <Empty title={query.get('code') ? `No paint with ${query.get('code')} is recorded` : 'Nothing chosen'}>Give a pigment code, or come here from a code’s page or a paint’s.</Empty>}
             {data.paints.length > 0 && shown.length === 0 && <p className="hatched p-6"><span className="bg-surround px-1">None of these {data.paints.length} paints has a card with this test. <Link to="/cards">Make one</Link> with the block it needs.</span></p>}
             {data.show === 'grain' ? <Loupes paints={shown} mm={data.loupeMm} /> : <Bands paints={shown} onReference={(uuid) => set({ against: uuid })} ladders={data.show === 'ladders'} />}
             {shown.length > 0 && missing.length > 0 && <p className="mt-4 max-w-prose"><span className="text-soft">No such test yet:</span> {missing.map((p) => `${p.colourName}, ${p.maker}`).join('; ')}.</p>}
