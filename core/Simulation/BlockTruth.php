@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Simulation;
 
 use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
 
 /** What a perfect observer would say of the blocks beyond stroke, wash and lift. Written apart from the measuring code, on purpose. */
@@ -28,8 +30,8 @@ final class BlockTruth
                 BlockKind::WetSquare => $truth->touch(),
                 BlockKind::SoftEdge => $truth->pulled(),
                 BlockKind::Salt => ['stars' => $truth->stars()],
-                BlockKind::Tilt => ['separation' => $truth->separation()],
-                BlockKind::Wash => ['separation' => $truth->clumps()],
+                BlockKind::Tilt => ['separation' => array_map($truth->separation(...), [0, 1, 2])],
+                BlockKind::Wash => ['separation' => array_map($truth->clumps(...), [0, 1, 2])],
                 BlockKind::Rewet => ['deposit' => $truth->deposit("r$row-rewet")],
                 default => null,
             };
@@ -108,16 +110,16 @@ final class BlockTruth
         return ['widthMm' => $width, 'class' => $this->habits->rim > 0 || $width < 2.0 ? 'hard line' : 'soft'];
     }
 
-    /** Scatter of (a*, b*) over the wash's sampled place, of the film without grains, as a blur of half a millimetre leaves it. */
-    private function clumps(): float
+    /** Scatter of (a*, b*) over the wash's sampled place at one amount in a channel, of the film without grains, as a blur of half a millimetre leaves it. */
+    private function clumps(int $channel): float
     {
         if ($this->habits->clump <= 0) {
             return 0.0;
         }
         $cell = $this->scene->layout->cellsOf($this->row, CellRole::Wash)[0]->area;
         $as = $bs = [];
-        for ($y = $cell->y; $y < $cell->bottom(); $y += 0.5) {
-            for ($x = $cell->x; $x < $cell->right(); $x += 0.5) {
+        for ($y = $cell->y; $y < $cell->bottom(); $y += 0.8) {
+            for ($x = $cell->x; $x < $cell->right(); $x += 0.8) {
                 // Nine by nine places around, weighted as a Gaussian of half a millimetre.
                 $drift = $weights = 0.0;
                 for ($i = -4; $i <= 4; $i++) {
@@ -127,7 +129,7 @@ final class BlockTruth
                         $weights += $weight;
                     }
                 }
-                $seen = LinearRgb::fromArray($this->scene->appearance(BlockPainter::drifted($this->film, $drift / $weights), $this->film->s, 0.875, $this->scene->paper))->toLab();
+                $seen = $this->atAmount($drift / $weights, $channel, 0.875);
                 $as[] = $seen->a;
                 $bs[] = $seen->b;
             }
@@ -169,20 +171,26 @@ final class BlockTruth
         return $from;
     }
 
-    /** Distance in (a*, b*) of the film as it is at the two outermost sampled places, each as thick as gives the middle's key deposit. */
-    private function separation(): float
+    /** Distance in (a*, b*) of the film as it is at the two outermost sampled places of the tilted strip, at one amount in a channel. */
+    private function separation(int $channel): float
     {
-        $wanted = $this->filmDeposit(BlockPainter::MIDDLE, $this->key);
         $strip = $this->scene->layout->windowOf($this->row, BlockKind::Tilt)->painted ?? throw new \LogicException('A tilted strip is painted.');
         $cells = $this->scene->layout->cellsOf($this->row, CellRole::Tilt);
-        $ends = [];
-        foreach ([$cells[0], $cells[count($cells) - 1]] as $cell) {
-            $k = BlockPainter::drifted($this->film, $this->habits->drift * (($cell->area->centre()->x - $strip->x) / $strip->width - 0.5));
-            $seen = fn (float $thickness): array => $this->scene->appearance($k, $this->film->s, $thickness, $this->scene->paper);
-            $thickness = self::crossing(fn (float $t): float => $seen($t)[$this->key] / $this->bare($this->key), exp(-$wanted), 0.0, 6.0);
-            $ends[] = LinearRgb::fromArray($seen($thickness))->toLab();
-        }
+        [$one, $other] = array_map(
+            fn (Cell $cell): Lab => $this->atAmount($this->habits->drift * (($cell->area->centre()->x - $strip->x) / $strip->width - 0.5), $channel, BlockPainter::MIDDLE),
+            [$cells[0], $cells[count($cells) - 1]],
+        );
 
-        return hypot($ends[1]->a - $ends[0]->a, $ends[1]->b - $ends[0]->b);
+        return hypot($other->a - $one->a, $other->b - $one->b);
+    }
+
+    /** Colour of the drifted film where it is as thick as gives, in one channel, the deposit of the film that has not drifted. */
+    private function atAmount(float $drift, int $channel, float $thickness): Lab
+    {
+        $k = BlockPainter::drifted($this->film, $drift);
+        $seen = fn (float $t): array => $this->scene->appearance($k, $this->film->s, $t, $this->scene->paper);
+        $level = exp(-$this->filmDeposit($thickness, $channel));
+
+        return LinearRgb::fromArray($seen(self::crossing(fn (float $t): float => $seen($t)[$channel] / $this->bare($channel), $level, 0.0, 6.0)))->toLab();
     }
 }

@@ -142,10 +142,10 @@ final class Composed
             yield $value('stars of salt', 'salt', $blocks['salt']['stars']);
         }
         if (isset($blocks['wash'])) {
-            yield $value('wash separation', 'wash separation', $blocks['wash']['separation']);
+            yield $value('wash separation', 'wash separation', $blocks['wash']['separation'][self::channel($of['wash separation'] ?? null)]);
         }
         if (isset($blocks['tilt'])) {
-            yield $value('separation', 'separation', $blocks['tilt']['separation']);
+            yield $value('separation', 'separation', $blocks['tilt']['separation'][self::channel($of['separation'] ?? null)]);
         }
         if (isset($blocks['rewet'])) {
             yield $value('re-wetting', 're-wetting', $blocks['rewet']['deposit']);

@@ -82,7 +82,7 @@ final class Series
             $row = $truth['rows'][$rating->row - 1];
             $true = [
                 'transparency' => $row['body'], 'staining' => $row['residue']['soft'], 'granulation' => $row['grain'],
-                'gradation' => $row['clearSteps'], 'two-tone' => $row['twoToneDeg'], 'evenness' => $row['blotch'], 'wash separation' => $row['blocks']['wash']['separation'] ?? null,
+                'gradation' => $row['clearSteps'], 'two-tone' => $row['twoToneDeg'], 'evenness' => $row['blotch'], 'wash separation' => $row['blocks']['wash']['separation'][0] ?? null,
             ][$rating->property];
             $ratings[] = [
                 'property' => $rating->property, 'measured' => $rating->status === RatingStatus::Measured, 'value' => $rating->value, 'uncertainty' => $rating->uncertainty,
