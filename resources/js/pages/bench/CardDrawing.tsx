@@ -13,7 +13,7 @@ export function CardDrawing({ card, layout, tasks, kinds, current, roles, onRow 
                 const [[x, y], , [right, bottom]] = w.polygon as [[number, number], [number, number], [number, number], [number, number]];
                 return <rect key={i} x={x} y={y} width={right - x} height={bottom - y} fill="var(--surround)" stroke="var(--rule)" strokeWidth="0.3" />;
             })}
-            {layout.windows.filter((w) => w.row === layout.rows[0]?.row).map((w, i) => <text key={`use-${i}`} x={w.polygon[0]![0]} y={w.polygon[0]![1] - 1.4} fontSize="3.4" fill="var(--soft)">{w.piece === 'whole' ? w.use : i % 4 === 0 ? `${w.piece}: bare` : ''}</text>)}
+            {layout.windows.filter((w) => w.row === layout.rows[0]?.row).map((w, i) => <text key={`use-${i}`} x={w.polygon[0]![0]} y={w.polygon[0]![1] - 1.4} fontSize="3.4" fill="var(--soft)">{w.piece === 'whole' ? w.use.replace('rewet', 're-wetting').replace('-line', ' line').replace('-square', ' square').replace('-edge', ' edge') : i % 4 === 0 ? `${w.piece}: bare` : ''}</text>)}
             {layout.windows.filter((w) => w.use === 'stroke' || w.use === 'second-line').map((w) => {
                 const [[x, y], , [right, bottom]] = w.polygon as [[number, number], [number, number], [number, number], [number, number]];
                 // Of a pair the upper line is there from the start; the lower one is ruled over the paint.

@@ -68,9 +68,9 @@ function Bands({ paints, ladders, onReference }: { paints: Shown[]; ladders: boo
     const reference = paints.find((p) => p.isReference);
     return (
         <Wide label="Scans under one another">
-            <div className="min-w-[860px]">
+            <div className="lg:min-w-[860px]">
                 {paints.map((p) => (
-                    <div key={p.uuid} className="grid grid-cols-[11rem_auto_1fr] gap-x-4 border-b border-rule py-1 items-center keep-together">
+                    <div key={p.uuid} className="grid lg:grid-cols-[11rem_auto_1fr] gap-x-4 gap-y-1 border-b border-rule py-1 items-center keep-together">
                         <div className="leading-tight"><Link to={`/paints/${p.uuid}`} className="font-semibold">{p.colourName}</Link><span className="block text-sm">{p.maker}</span><span className="block text-sm text-soft">{p.statement.text}</span></div>
                         <div className="flex flex-wrap gap-1" style={{ width: widest * pxPerMm + 12 }}>{p.windows.map((w) => <Scanned key={w.use} of={w} paint={p} pxPerMm={pxPerMm} />)}</div>
                         <div className="text-sm leading-snug">
@@ -105,7 +105,7 @@ function Loupes({ paints, mm }: { paints: Shown[]; mm: number }) {
         <ul className="grid gap-1 grid-cols-[repeat(auto-fill,minmax(296px,1fr))]">
             {paints.map((p) => (
                 <li key={p.uuid} className="leading-tight keep-together">
-                    <div className="relative" style={{ width: side, height: side }}>
+                    <div className="relative hatched" style={{ width: side, height: side }}>
                         <img src={source(p.windows[0]!, true)} width={side} height={side} alt={`Wash of ${p.colourName} under the loupe`} />
                         <svg width={side} height={side} className="absolute inset-0" aria-hidden="true"><path d={`M8 ${side - 8}h${side / mm}`} stroke="#fff" strokeWidth="5" /><path d={`M8 ${side - 8}h${side / mm}`} stroke="#000" strokeWidth="2" /></svg>
                     </div>
@@ -120,7 +120,7 @@ function Loupes({ paints, mm }: { paints: Shown[]; mm: number }) {
 
 function Scanned({ of, paint, pxPerMm }: { of: ScannedWindow; paint: Shown; pxPerMm: number }) {
     return (
-        <span className="relative block">
+        <span className="relative block hatched">
             <img src={source(of, false)} width={of.widthMm * pxPerMm} height={of.heightMm * pxPerMm} alt={`${of.words} of ${paint.colourName}`} title={of.words} />
             {of.fields.map((f) => <span key={f.name} className="absolute bottom-0 -translate-x-1/2 text-[11px] leading-none pb-px text-black num" style={{ left: f.atMm * pxPerMm }}>{f.name}</span>)}
         </span>
