@@ -116,7 +116,7 @@ final class MeasuringTest extends TestCase
     /** The bounds of the accuracy series, on a fixed small sample: two cards whose surface reflection lies in the middle of its range. */
     public function testAccuracySample(): void
     {
-        $composed = [...Composed::errors(14), ...Composed::errors(15)];
+        $composed = [...Composed::errors(10), ...Composed::errors(13), ...Composed::errors(17)];
         foreach ([...Figures::ofProperty([Series::property(7), Series::property(12)]), ...Figures::ofFading(Series::fade(3)), ...Figures::ofComposed($composed)] as $name => $value) {
             self::assertNotFalse(Figures::holds($name, $value), "$name: $value");
         }
