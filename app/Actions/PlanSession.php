@@ -76,7 +76,7 @@ final class PlanSession
             $session = BenchSession::put($uuid, [
                 'title' => $values['title'], 'planned_on' => $values['plannedOn'], 'paper_id' => $paper->id, 'tests' => $values['tests'],
                 'conditions' => array_filter($conditions, static fn (string $v): bool => $v !== ''), 'blind' => $values['blind'],
-                'protocols' => Protocol::namedOnly(array_filter(['staining' => $values['lifting'], Protocol::PAINT => $values['paint'], Protocol::PAPER => $values['quality']])),
+                'protocols' => Protocol::namedOnly(['staining' => $values['lifting'], Protocol::PAINT => $values['paint'], Protocol::PAPER => $values['quality']]),
             ]);
             $session->people()->attach($user->id);
             $words = $values['blind'] ? array_combine($values['pans'], CodeWords::of(count($values['pans']), crc32($uuid))) : [];

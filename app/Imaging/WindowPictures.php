@@ -26,22 +26,27 @@ final class WindowPictures
     public static function path(Measurement $measurement, int $row, string $use, bool $loupe): ?string
     {
         $kind = BlockKind::tryFrom($use);
-        if ($kind === null || ($loupe && $kind !== BlockKind::Wash) || $measurement->card->cardLayout()->windowOf($row, $kind) === null) {
+        if ($kind === null || ($loupe && $kind !== BlockKind::Wash)) {
             return null;
         }
         $path = PictureStore::cutPath(self::name($measurement, $row, $kind, $loupe));
-        if (! is_file($path)) {
-            // Whoever looks at one row soon looks at the others. Of several that ask at once, one cuts and the others wait.
-            Cache::lock("cut-$measurement->uuid-$use-$loupe", 120)->block(110, static fn () => self::cut($measurement, $kind, $loupe));
+        // What is cut already needs neither layout nor result, which are large.
+        if (is_file($path)) {
+            return $path;
         }
+        $layout = $measurement->card->cardLayout();
+        if ($layout->windowOf($row, $kind) === null) {
+            return null;
+        }
+        // Whoever looks at one row soon looks at the others. Of several that ask at once, one cuts and the others wait.
+        Cache::lock("cut-$measurement->uuid-$use-$loupe", 120)->block(110, static fn () => self::cut($measurement, $layout, $kind, $loupe));
 
         return $path;
     }
 
     /** Cuts the block's window in every row, what is there already left alone. */
-    private static function cut(Measurement $measurement, BlockKind $kind, bool $loupe): void
+    private static function cut(Measurement $measurement, CardLayout $layout, BlockKind $kind, bool $loupe): void
     {
-        $layout = $measurement->card->cardLayout();
         $piece = $measurement->result['scan']['pieces'][0] ?? null;
         if ($piece === null) {
             return;

@@ -10,12 +10,10 @@ use App\Models\Measurement;
 use App\Models\Paint;
 use App\Models\PaintCode;
 use App\Models\Rating;
-use App\Models\Strip;
 use App\Models\User;
 use App\Models\Verdict;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Collection;
-use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Evidence\DepthDial;
 use MarshTrial\Core\Evidence\HueOrder;
@@ -56,16 +54,14 @@ final class CodePage
      *
      * @param list<int> $paintIds
      *
-     * @return array{strips: array<int, CoreStrip>, fades: array<int, array<string, mixed>>, ratings: Collection<int, Collection<int, Rating>>, cards: Collection<int, Measurement>, claims: Collection<int, Collection<int, Claim>>, verdicts: Collection<int, Collection<int, Verdict>>}
+     * @return array{strips: array<int, CoreStrip>, fades: array<int, array<string, mixed>>, ratings: Collection<int, Collection<int, Rating>>, cards: \Illuminate\Database\Eloquent\Collection<int, Measurement>, claims: Collection<int, Collection<int, Claim>>, verdicts: Collection<int, Collection<int, Verdict>>}
      */
     public static function evidence(array $paintIds, ?User $user): array
     {
         $visible = self::visibleMeasurements($user);
-        $rows = Strip::query()->whereIn('paint_id', $paintIds)->whereIn('measurement_id', $visible)
-            ->whereNotIn('specimen_id', DB::table('spoilings')->whereNull('property')->select('specimen_id'))->orderBy('id')->get();
         $ratings = Rating::query()->whereIn('paint_id', $paintIds)->whereIn('measurement_id', $visible)
             ->where(self::notSpoiled(...))->orderBy('id')->get();
-        $cards = Measurement::query()->with('card.owner')->whereKey($ratings->pluck('measurement_id')->unique()->all())
+        $cards = Measurement::query()->with('card')->whereKey($ratings->pluck('measurement_id')->unique()->all())
             ->get(['id', 'uuid', 'card_id'])->keyBy('id');
         $claims = Claim::query()->with('claimScale')->whereIn('paint_id', $paintIds)->orderBy('read_on')->get();
         $verdicts = Verdict::query()->with('owner')
@@ -78,20 +74,8 @@ final class CodePage
                 static fn (Builder $q) => $q->where('verdicts.published', true)->orWhere('verdicts.owner_id', $user->id ?? 0)->orWhereIn('cards.bench_session_id', BenchSession::idsOf($user)),
             ))
             ->orderBy('verdicts.id')->get();
-        $strips = $fades = [];
-        foreach ($rows as $row) {
-            if ($row->kind === 'property') {
-                $strip = CoreStrip::fromArray($row->data);
-                if (! isset($strips[$row->paint_id]) || $strip->parts() >= $strips[$row->paint_id]->parts()) {
-                    $strips[$row->paint_id] = $strip;
-                }
-            } else {
-                $fades[$row->paint_id] = $row->data;
-            }
-        }
-
         return [
-            'strips' => $strips, 'fades' => $fades, 'ratings' => $ratings->groupBy('paint_id'), 'cards' => $cards,
+            ...PaintStrips::of($paintIds, $user, true), 'ratings' => $ratings->groupBy('paint_id'), 'cards' => $cards,
             'claims' => $claims->groupBy('paint_id'), 'verdicts' => $verdicts->groupBy('paint_id'),
         ];
     }
@@ -129,7 +113,7 @@ final class CodePage
     {
         $paints = self::paintsOf(PigmentCode::parse($written));
 
-        return self::inHueOrder($paints, self::evidence($paints->keys()->all(), $user)['strips']);
+        return self::inHueOrder($paints, PaintStrips::of($paints->keys()->all(), $user)['strips']);
     }
 
     /** @return Collection<int, Paint> by id */

@@ -116,25 +116,8 @@ final class CollectionView
     public static function colours(array $paintIds, ?User $user): array
     {
         $out = [];
-        foreach (self::strips($paintIds, $user) as $id => $strip) {
+        foreach (PaintStrips::of($paintIds, $user)['strips'] as $id => $strip) {
             $out[$id] = [$strip->steps[0]['onPaper']->toHex(), ($strip->at(0.3) ?? $strip->steps[count($strip->steps) - 1]['onPaper'])->toHex()];
-        }
-
-        return $out;
-    }
-
-    /**
-     * @param list<int>|null $paintIds null: of all paints
-     *
-     * @return array<int, CoreStrip>
-     */
-    private static function strips(?array $paintIds, ?User $user): array
-    {
-        $out = [];
-        $rows = Strip::query()->where('kind', 'property')->when($paintIds !== null, static fn ($q) => $q->whereIn('paint_id', $paintIds))
-            ->whereIn('measurement_id', CodePage::visibleMeasurements($user))->whereNotIn('specimen_id', DB::table('spoilings')->whereNull('property')->select('specimen_id'))->orderBy('id');
-        foreach ($rows->cursor() as $row) {
-            $out[$row->paint_id] = CoreStrip::fromArray($row->data);
         }
 
         return $out;
@@ -221,7 +204,7 @@ final class CollectionView
             return ['strip' => null, 'candidates' => []];
         }
         $dab = CoreStrip::fromArray($own->data);
-        $known = self::strips(null, $user);
+        $known = PaintStrips::of(null, $user)['strips'];
         unset($known[$pan->paint_id]);
         $found = array_slice(Narrowing::of($dab, $known), 0, 12, true);
         /** @var Collection<int, Paint> $paints */

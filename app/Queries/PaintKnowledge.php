@@ -18,7 +18,7 @@ use MarshTrial\Core\Evidence\NextTest;
 final class PaintKnowledge
 {
     /**
-     * @param array{ratings: Collection<int, Collection<int, Rating>>, cards: Collection<int, Measurement>, ...} $evidence as from CodePage::evidence()
+     * @param array{ratings: Collection<int, Collection<int, Rating>>, cards: \Illuminate\Database\Eloquent\Collection<int, Measurement>, ...} $evidence as from CodePage::evidence()
      * @param array<string, array<string, mixed>> $properties the four rated ones, as CodePage shows them
      *
      * @return array{rated: array<string, array<string, mixed>>, more: list<array<string, mixed>>, missing: list<string>, next: list<array<string, mixed>>}
@@ -27,16 +27,18 @@ final class PaintKnowledge
     {
         /** @var Collection<string, Collection<int, Rating>> $measured */
         $measured = ($evidence['ratings'][$paint->id] ?? collect())->where('status', 'measured')->groupBy('property');
+        $evidence['cards']->loadMissing('card.owner');
+        $provenance = $measured->map(static fn (Collection $tests): array => self::provenance($tests, $evidence['cards']));
         $more = [];
         foreach (BenchScale::MORE as $property) {
-            $tests = $measured[$property] ?? null;
-            if ($tests !== null) {
-                $more[] = [...self::provenance($tests, $evidence['cards']), 'rating' => PropertyView::rating($tests->last()->detail ?? [], $evidence['cards'][$tests->last()?->measurement_id] ?? null)];
+            $newest = isset($measured[$property]) ? $measured[$property]->last() : null;
+            if ($newest !== null) {
+                $more[] = [...$provenance[$property] ?? [], 'rating' => PropertyView::rating($newest->detail, $evidence['cards'][$newest->measurement_id] ?? null)];
             }
         }
 
         return [
-            'rated' => array_map(static fn (string $p): array => self::provenance($measured[$p], $evidence['cards']), array_combine($rated = array_values(array_filter(array_keys(BenchScale::CLASSES), static fn (string $p): bool => isset($measured[$p]))), $rated)),
+            'rated' => $provenance->only(array_keys(BenchScale::CLASSES))->all(),
             'more' => $more,
             'missing' => array_values(array_filter(BenchScale::MORE, static fn (string $p): bool => ! isset($measured[$p]))),
             'next' => self::next($paint, $measured, $evidence['cards'], $properties, $user),

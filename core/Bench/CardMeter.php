@@ -54,7 +54,9 @@ final class CardMeter
         foreach ($layout->rows as $i => $label) {
             $progress("Reading row $label->row", 0.1 + 0.8 * $i / count($layout->rows));
             $rows[$label->row] = $meter->read($label->row);
-            $papers += array_fill_keys(array_keys($meter->cells), $rows[$label->row]->paper);
+            foreach ($layout->cellsOf($label->row) as $cell) {
+                $papers[$cell->id] = $rows[$label->row]->paper;
+            }
         }
         $darkest = self::darkest($rows);
         $progress('Deriving the ratings', 0.92);

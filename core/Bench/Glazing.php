@@ -17,7 +17,7 @@ final class Glazing
     {
         $property = 'glazing';
         $lane = $row->fields(CellRole::Glaze);
-        $cells = ["r$row->row-paper", ...array_map(static fn (int $i): string => "r$row->row-glaze-".$i + 1, array_keys($lane))];
+        $cells = $row->cellIds(CellRole::Glaze);
         if (! $row->isPainted($lane[count($lane) - 1] ?? null)) {
             return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the glaze lane.', $cells);
         }

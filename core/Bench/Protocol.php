@@ -183,7 +183,7 @@ final readonly class Protocol
     /**
      * What a card has to name of what was chosen: the usual protocols go without saying, those of the whole card do not.
      *
-     * @param array<string, string> $chosen property => protocol
+     * @param array<string, string> $chosen property => protocol, "" where nothing was chosen
      *
      * @return array<string, string>
      *
@@ -191,7 +191,7 @@ final readonly class Protocol
      */
     public static function namedOnly(array $chosen): array
     {
-        return array_filter(self::check($chosen), static fn (string $id, string $property): bool => isset(self::WHOLE_CARD[$property]) || $id !== self::all($property)[0]->id, ARRAY_FILTER_USE_BOTH);
+        return array_filter(self::check(array_filter($chosen)), static fn (string $id, string $property): bool => isset(self::WHOLE_CARD[$property]) || $id !== self::all($property)[0]->id, ARRAY_FILTER_USE_BOTH);
     }
 
     /**

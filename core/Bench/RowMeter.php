@@ -41,7 +41,7 @@ final class RowMeter
         $fields = [];
         foreach ($this->layout->cellsOf($row) as $cell) {
             // The cells of the stroke and the pair of lines lie where the lines were found.
-            if (! isset($this->cells[$cell->id]) && ! in_array($cell->role, [CellRole::LineBare, CellRole::StrokeBlack, CellRole::UnderBare, CellRole::UnderPainted, CellRole::OverBare, CellRole::OverPainted], true)) {
+            if (! isset($this->cells[$cell->id]) && ! $cell->role->isOnLine()) {
                 $fields[$cell->role->value][] = $this->readCell($cell);
             }
         }

@@ -51,6 +51,16 @@ final readonly class RowReadings
         return $this->fields[$role->value] ?? [];
     }
 
+    /**
+     * Ids of the bare paper's cell and of the numbered cells of a role.
+     *
+     * @return list<string>
+     */
+    public function cellIds(CellRole $role): array
+    {
+        return ["r$this->row-paper", ...array_map(fn (int $i): string => "r$this->row-$role->value-".$i + 1, array_keys($this->fields($role)))];
+    }
+
     public function first(CellRole $role): ?CellReading
     {
         return $this->fields($role)[0] ?? null;

@@ -39,7 +39,7 @@ final class Separation
     {
         $property = 'separation';
         $strip = $row->fields(CellRole::Tilt);
-        $cells = ["r$row->row-paper", ...array_map(static fn (int $i): string => "r$row->row-tilt-".$i + 1, array_keys($strip))];
+        $cells = $row->cellIds(CellRole::Tilt);
         if ($row->key === null || array_filter($strip, $row->isPainted(...)) === []) {
             return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted on the tilted strip.', $cells);
         }

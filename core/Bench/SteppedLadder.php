@@ -21,7 +21,7 @@ final class SteppedLadder
     {
         $property = 'stepped gradation';
         $steps = $row->fields(CellRole::Ladder);
-        $cells = self::cells($row, $steps);
+        $cells = $row->cellIds(CellRole::Ladder);
         if (! $row->isPainted($steps[0] ?? null)) {
             return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the ladder’s window.', $cells);
         }
@@ -49,7 +49,7 @@ final class SteppedLadder
     {
         $property = 'strength';
         $steps = $row->fields(CellRole::Ladder);
-        $cells = self::cells($row, $steps);
+        $cells = $row->cellIds(CellRole::Ladder);
         if (! $row->isPainted($steps[0] ?? null)) {
             return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the ladder’s window.', $cells);
         }
@@ -105,15 +105,5 @@ final class SteppedLadder
         }
 
         return $out;
-    }
-
-    /**
-     * @param list<CellReading> $steps
-     *
-     * @return list<string>
-     */
-    private static function cells(RowReadings $row, array $steps): array
-    {
-        return ["r$row->row-paper", ...array_map(static fn (int $i): string => "r$row->row-ladder-".$i + 1, array_keys($steps))];
     }
 }

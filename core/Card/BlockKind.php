@@ -86,6 +86,16 @@ enum BlockKind: string
         };
     }
 
+    /** Role of the fields whose number can be chosen; null where it is fixed. */
+    public function fieldRole(): ?CellRole
+    {
+        return match ($this) {
+            self::Ladder => CellRole::Ladder,
+            self::Glaze => CellRole::Glaze,
+            default => null,
+        };
+    }
+
     public function heightMm(): float
     {
         return match ($this) {

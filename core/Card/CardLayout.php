@@ -69,7 +69,7 @@ final readonly class CardLayout
     /** Whether the rows of this card have a block. */
     public function has(BlockKind $kind): bool
     {
-        return in_array($kind->value, array_map(static fn (Window $w): string => $w->use, $this->windows), true);
+        return $this->rows !== [] && $this->windowOf($this->rows[0]->row, $kind) !== null;
     }
 
     /** The window of a block in a row; null where the card does not have it. */
@@ -95,11 +95,8 @@ final readonly class CardLayout
         foreach ($this->rows === [] ? [] : $this->windowsOf($this->rows[0]->row) as $window) {
             $kind = BlockKind::tryFrom($window->use);
             if ($kind !== null) {
-                $out[] = Block::of($kind, match ($kind) {
-                    BlockKind::Ladder => count($this->cellsOf($window->row, CellRole::Ladder)),
-                    BlockKind::Glaze => count($this->cellsOf($window->row, CellRole::Glaze)),
-                    default => null,
-                });
+                $role = $kind->fieldRole();
+                $out[] = Block::of($kind, $role === null ? null : count($this->cellsOf($window->row, $role)));
             }
         }
 
@@ -113,11 +110,8 @@ final readonly class CardLayout
      */
     public function fieldNames(int $row, BlockKind $kind): array
     {
-        $cells = match ($kind) {
-            BlockKind::Ladder => $this->cellsOf($row, CellRole::Ladder),
-            BlockKind::Glaze => $this->cellsOf($row, CellRole::Glaze),
-            default => [],
-        };
+        $role = $kind->fieldRole();
+        $cells = $role === null ? [] : $this->cellsOf($row, $role);
         $names = $cells === [] ? [] : Block::of($kind, count($cells))->fieldNames();
 
         return array_map(static fn (Cell $cell, string $name): array => [$cell->area->centre()->x, $name], $cells, $names);

@@ -33,6 +33,12 @@ enum CellRole: string
     case Tilt = 'tilt';
     case Rewet = 'rewet';
 
+    /** Whether the place lies on a black line, bare or painted, and is read where the line was really ruled. */
+    public function isOnLine(): bool
+    {
+        return in_array($this, [self::LineBare, self::StrokeBlack, self::UnderBare, self::UnderPainted, self::OverBare, self::OverPainted], true);
+    }
+
     public function words(): string
     {
         return match ($this) {

@@ -44,12 +44,11 @@ final class PropertyCard
     public static function layout(string $uuid, string $title, array $rows, array $protocols = [], ?array $blocks = null): CardLayout
     {
         CardLayout::checkRows($rows);
-        $lines = self::lines($blocks ?? Block::list(self::USUAL));
-        $most = self::mostRowsOf($lines);
+        $blocks ??= Block::list(self::USUAL);
+        $lines = self::lines($blocks);
+        $most = self::roomFor($blocks);
         if (count($rows) > $most) {
-            throw new CoreException($most === 0
-                ? 'These blocks do not fit on one sheet, even for one paint. Take some of them off.'
-                : sprintf('With these blocks a sheet has room for %s; this card has %d.', $most === 1 ? 'one paint' : "$most paints", count($rows)));
+            throw new CoreException(sprintf('With these blocks a sheet has room for %s; this card has %d.', $most === 1 ? 'one paint' : "$most paints", count($rows)));
         }
         $sheet = new Rect(0, 0, CardLayout::PAGE_WIDTH_MM, CardLayout::PAGE_HEIGHT_MM);
         $piece = Piece::withMarks('whole', $sheet, 10, CardLayout::MARK_SIZE_MM, CardLayout::codeArea(236, 7));
@@ -84,6 +83,20 @@ final class PropertyCard
     public static function mostRows(array $blocks): int
     {
         return self::mostRowsOf(self::lines($blocks));
+    }
+
+    /**
+     * The same for a card that is to be made.
+     *
+     * @param list<Block> $blocks
+     *
+     * @return int 1 to 6
+     *
+     * @throws CoreException when not even one paint fits
+     */
+    public static function roomFor(array $blocks): int
+    {
+        return self::mostRows($blocks) ?: throw new CoreException('These blocks do not fit on one sheet, even for one paint. Take some of them off.');
     }
 
     /** @param list<list<Block>> $lines */

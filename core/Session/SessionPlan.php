@@ -59,13 +59,9 @@ final readonly class SessionPlan
             usort($pans, static fn (array $a, array $b): int => [self::hueRank($a['hue']), $a['code'], $a['maker'], $a['pan']] <=> [self::hueRank($b['hue']), $b['code'], $b['maker'], $b['pan']]);
         }
         $ofCard = Block::list($blocks);
-        $room = ['property' => PropertyCard::mostRows($ofCard), 'fade' => CardLayout::MAX_ROWS];
-        if ($room['property'] === 0 && in_array('property', $tests, true)) {
-            throw new CoreException('These blocks do not fit on one sheet, even for one paint. Take some of them off.');
-        }
         $cards = [];
         foreach (array_values(array_intersect(self::TESTS, $tests)) as $kind) {
-            foreach (self::onCards($pans, $room[$kind]) as $group) {
+            foreach (self::onCards($pans, $kind === 'property' ? PropertyCard::roomFor($ofCard) : CardLayout::MAX_ROWS) as $group) {
                 $cards[] = ['kind' => $kind, 'pans' => $group];
             }
         }

@@ -6,7 +6,6 @@ namespace MarshTrial\Core\Simulation;
 
 use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\BlockKind;
-use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\Rect;
@@ -26,9 +25,9 @@ final class BlockPainter
 
     private readonly Chance $hand;
 
-    private function __construct(private readonly Scene $scene, private readonly CardLayout $layout, private readonly Window $window)
+    private function __construct(private readonly Scene $scene, private readonly Window $window)
     {
-        $this->hand = Chance::keyed("block|$layout->uuid|$window->row|$window->use");
+        $this->hand = Chance::keyed("block|{$scene->layout->uuid}|$window->row|$window->use");
     }
 
     /**
@@ -38,7 +37,7 @@ final class BlockPainter
      */
     public static function of(Scene $scene, Window $window, BlockKind $kind): array
     {
-        $painter = new self($scene, $scene->layout, $window);
+        $painter = new self($scene, $window);
         $habits = $scene->habits[$window->row];
         $painted = $window->painted ?? $window->area;
 
@@ -115,7 +114,7 @@ final class BlockPainter
     /** @return list<Cell> */
     private function cells(CellRole $role): array
     {
-        return $this->layout->cellsOf($this->window->row, $role);
+        return $this->scene->layout->cellsOf($this->window->row, $role);
     }
 
     private function unevenness(float $x, float $y): float

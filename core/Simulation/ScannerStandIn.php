@@ -566,9 +566,9 @@ final class ScannerStandIn
         $across = (int) ceil($area->width / self::CELL_BIN_MM) + 1;
         foreach ($cells as $cell) {
             // Cells along the line belong to the line wherever it was ruled, so their truth is gathered more widely.
-            [$ground, $slack] = match ($cell->role) {
-                CellRole::StrokeBlack, CellRole::LineBare, CellRole::UnderBare, CellRole::UnderPainted, CellRole::OverBare, CellRole::OverPainted => [self::ON_INK, 1.6],
-                CellRole::StrokePaper => [self::ON_PAPER, 0.6],
+            [$ground, $slack] = match (true) {
+                $cell->role->isOnLine() => [self::ON_INK, 1.6],
+                $cell->role === CellRole::StrokePaper => [self::ON_PAPER, 0.6],
                 default => [self::ON_PAPER, 0.0],
             };
             for ($y = $cell->area->y - $slack; $y < $cell->area->bottom() + $slack; $y += self::CELL_BIN_MM) {

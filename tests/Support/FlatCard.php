@@ -47,7 +47,7 @@ final class FlatCard
             }
         }
         foreach ($layout->cells as $n => $cell) {
-            $onLine = in_array($cell->role, [CellRole::LineBare, CellRole::StrokeBlack, CellRole::UnderBare, CellRole::UnderPainted, CellRole::OverBare, CellRole::OverPainted], true);
+            $onLine = $cell->role->isOnLine();
             $bare = in_array($cell->role, [CellRole::LineBare, CellRole::UnderBare, CellRole::OverBare], true);
             if ($bare && $cell->step === 1) {
                 // The line runs through its window from this end to the other.

@@ -59,10 +59,9 @@ final class CardController extends Controller
             'blocks' => 'nullable|string|max:300', 'paint' => 'nullable|string|max:40', 'quality' => 'nullable|string|max:40',
         ], ['title.required' => 'Give the card a title.', 'paperUuid.required' => 'Choose the paper.', 'pans.required' => 'Choose one to six pans.', 'pans.max' => 'A card takes one to six paints.']);
         $paper = Paper::query()->where('uuid', $values['paperUuid'])->firstOrFail();
-        $protocols = array_filter(['staining' => $values['lifting'] ?? '', Protocol::PAINT => $values['paint'] ?? '', Protocol::PAPER => $values['quality'] ?? ''], static fn (string $id): bool => $id !== '');
         $card = MakeCard::put(
             $uuid, CardKind::from($values['kind']), trim($values['title']), $paper, $values['side'], $values['note'] ?? '', array_values($values['pans']), $request->header('If-Match'),
-            Protocol::namedOnly($protocols), blocks: ($values['blocks'] ?? '') === '' ? null : Block::list($values['blocks']),
+            Protocol::namedOnly(['staining' => $values['lifting'] ?? '', Protocol::PAINT => $values['paint'] ?? '', Protocol::PAPER => $values['quality'] ?? '']), blocks: ($values['blocks'] ?? '') === '' ? null : Block::list($values['blocks']),
         );
 
         return new JsonResponse(CardView::of($card), $card->wasRecentlyCreated ? 201 : 200, ['ETag' => "\"$card->edition\""]);

@@ -68,7 +68,7 @@ final class PictureController extends Controller
     {
         Gate::authorize('see-measured', $measurement);
         $measurement->load('picture', 'card.session');
-        abort_if($measurement->result === null || ($measurement->card->session?->isBlindNow() ?? false), 404);
+        abort_if($measurement->state !== 'done' || ($measurement->card->session?->isBlindNow() ?? false), 404);
         $path = WindowPictures::path($measurement, $request->integer('row'), (string) $request->query('use'), $request->boolean('loupe')) ?? abort(404);
 
         return response()->file($path, ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age=31536000, immutable']);

@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Strip;
+use App\Models\User;
+use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Evidence\Strip as CoreStrip;
+
+/** The strip that stands for a paint: of those that may be seen and are not spoiled, the newest among the fullest. */
+final class PaintStrips
+{
+    /**
+     * @param list<int>|null $paintIds null: of all paints
+     * @param bool $fades also what fade cards show, at no further query
+     *
+     * @return array{strips: array<int, CoreStrip>, fades: array<int, array<string, mixed>>} by paint
+     */
+    public static function of(?array $paintIds, ?User $user, bool $fades = false): array
+    {
+        $rows = Strip::query()->when(! $fades, static fn ($q) => $q->where('kind', 'property'))->when($paintIds !== null, static fn ($q) => $q->whereIn('paint_id', $paintIds))
+            ->whereIn('measurement_id', CodePage::visibleMeasurements($user))->whereNotIn('specimen_id', DB::table('spoilings')->whereNull('property')->select('specimen_id'))->orderBy('id');
+        $out = ['strips' => [], 'fades' => []];
+        foreach ($rows->cursor() as $row) {
+            if ($row->kind !== 'property') {
+                $out['fades'][$row->paint_id] = $row->data;
+
+                continue;
+            }
+            $strip = CoreStrip::fromArray($row->data);
+            if (! isset($out['strips'][$row->paint_id]) || $strip->parts() >= $out['strips'][$row->paint_id]->parts()) {
+                $out['strips'][$row->paint_id] = $strip;
+            }
+        }
+
+        return $out;
+    }
+}
