@@ -9,5 +9,5 @@ use MarshTrial\Core\Imaging\PixelGrid;
 /** A decoded picture file. */
 final readonly class Picture
 {
-    public function __construct(public PixelGrid $pixels, public bool $isJpeg) {}
+    public function __construct(public PixelGrid $pixels, public bool $isLossy, public bool $isPhotograph = false) {}
 }

@@ -72,6 +72,12 @@ final readonly class BenchScale
     /** The same of bare paper, whose scatter is small and alike everywhere (own). */
     public const GRAIN_PAPER_WINDOW_MM = [8.0, 5.0];
 
+    /** Softness of printed edges (standard deviation of the blur) from which grain is only "at least", mm (own). */
+    public const GRAIN_SOFT_MM = 0.15;
+
+    /** Share of a cell that may be glare; beyond it nothing is rated from it (own). */
+    public const MOST_GLARE = 0.4;
+
     public const GRAIN_LEAST_DPI = 254;
 
     /** Rms lightness difference below which grain is there but hardly seen (own). */

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Capture\Capture;
+use MarshTrial\Core\Capture\CapturedPicture;
+use MarshTrial\Core\Capture\Uncertainty;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
@@ -16,40 +19,38 @@ use MarshTrial\Core\Imaging\CellReader;
 use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\GrainMap;
 use MarshTrial\Core\Imaging\PictureFault;
-use MarshTrial\Core\Imaging\PieceFinder;
 use MarshTrial\Core\Imaging\PixelGrid;
-use MarshTrial\Core\Imaging\PlacedPiece;
-use MarshTrial\Core\Imaging\Resampler;
 
 /** Measures a card from its picture: places the pieces, reads every cell, derives the ratings. */
 final class CardMeter
 {
     /** Version of the measuring code; goes with every measurement. */
-    public const VERSION = 1;
+    public const VERSION = 2;
 
     /**
-     * @param bool $jpeg the picture was compressed with loss
+     * @param Capture|null $capture what is known about how the picture was taken; null: nothing
      * @param CardMeasurement|null $first the fade card's reading before hanging
      * @param float|null $doseMlxh light behind the glass so far, 0 or more; null: not told
      * @param (callable(string, float): void)|null $progress called with a sentence and the share done
      *
      * @throws PictureFault with one sentence when the picture cannot be measured
      */
-    public static function measure(PixelGrid $picture, CardLayout $layout, bool $jpeg = false, ?CardMeasurement $first = null, ?float $doseMlxh = null, ?callable $progress = null): CardMeasurement
+    public static function measure(PixelGrid $picture, CardLayout $layout, ?Capture $capture = null, ?CardMeasurement $first = null, ?float $doseMlxh = null, ?callable $progress = null): CardMeasurement
     {
         $progress ??= static function (string $what, float $share): void {};
         $progress('Looking for the marks and the code', 0.05);
-        $pieces = PieceFinder::find($picture, $layout);
-        $facts = self::facts($picture, $pieces, $jpeg);
+        $capture ??= new Capture;
+        $captured = CapturedPicture::of($picture, $layout, $capture);
+        $facts = self::facts($captured, $capture->jpeg);
 
         return $layout->kind === CardKind::Property
-            ? self::property($picture, $layout, $facts, $jpeg, $progress)
-            : self::fade($picture, $layout, $facts, $first, $doseMlxh, $progress);
+            ? self::property($captured, $layout, $facts, $capture->jpeg, $progress)
+            : self::fade($captured, $layout, $facts, $first, $doseMlxh, $progress);
     }
 
-    private static function property(PixelGrid $picture, CardLayout $layout, ScanFacts $facts, bool $jpeg, callable $progress): CardMeasurement
+    private static function property(CapturedPicture $captured, CardLayout $layout, ScanFacts $facts, bool $jpeg, callable $progress): CardMeasurement
     {
-        $meter = new RowMeter(new Resampler($picture, $facts->pieces['whole']->placement), $layout);
+        $meter = new RowMeter($captured->reader('whole'), $layout, self::widening($captured, 'whole'));
         $rows = $papers = [];
         foreach ($layout->rows as $i => $label) {
             $progress("Reading row $label->row", 0.1 + 0.8 * $i / count($layout->rows));
@@ -65,7 +66,32 @@ final class CardMeter
             array_push($ratings, ...self::ratings($row, $layout, $meter, $facts, $darkest, $jpeg));
         }
 
-        return new CardMeasurement($layout, $facts, $meter->cells, $papers, $rows, array_map(static fn (Rating $r): Rating => $r->under($layout->protocols), $ratings));
+        return new CardMeasurement($layout, $facts, $meter->cells, $papers, $rows, array_map(static fn (Rating $r): Rating => self::remarked($r, $meter->cells, $facts)->under($layout->protocols), $ratings));
+    }
+
+    /** @return (\Closure(CellReading): CellReading)|null what the picture adds to the uncertainty of a cell */
+    private static function widening(CapturedPicture $captured, string $piece): \Closure
+    {
+        return static fn (CellReading $r): CellReading => Uncertainty::of($r, $captured->pieces[$piece], $captured);
+    }
+
+    /**
+     * A rating says what is wrong with the picture it comes from, and with its own cells.
+     *
+     * @param array<string, CellReading> $cells
+     */
+    private static function remarked(Rating $rating, array $cells, ScanFacts $facts): Rating
+    {
+        $glare = max([0.0, ...array_map(static fn (string $id): float => $cells[$id]->glare ?? 0.0, $rating->cells)]);
+        if ($glare > BenchScale::MOST_GLARE) {
+            return Rating::without($rating->row, $rating->property, RatingStatus::NotReached, sprintf('Light is mirrored in %d %% of a cell; take the picture from another side.', round(100 * $glare)), $rating->cells, $rating->numbers, $rating->formula);
+        }
+        $remarks = $facts->poor();
+        if ($glare > 0) {
+            $remarks[] = sprintf('glare left out, up to %d %% of a cell', max(1, (int) round(100 * $glare)));
+        }
+
+        return $rating->withRemarks($remarks);
     }
 
     /**
@@ -79,7 +105,8 @@ final class CardMeter
     {
         $map = static fn (CellRole $role, float $pitchMm): ?GrainMap => $row->key === null ? null : $meter->map($row->row, $role, $pitchMm, $row->key);
         // A scanner that calls itself 254 dots per inch may be a little short of it.
-        $fine = static fn (CellRole $role, array $windowMm): ?GrainMap => $row->key === null || $facts->dpi < BenchScale::GRAIN_LEAST_DPI - 2
+        $dpi = $facts->dpiAt($layout->cellsOf($row->row, CellRole::Paper)[0]);
+        $fine = static fn (CellRole $role, array $windowMm): ?GrainMap => $row->key === null || $dpi < BenchScale::GRAIN_LEAST_DPI - 2
             ? null : $meter->map($row->row, $role, BenchScale::GRAIN_PITCH_MM, $row->key, ...$windowMm);
         $ratings = [];
         foreach ($layout->blocks() as $block) {
@@ -87,7 +114,7 @@ final class CardMeter
                 BlockKind::Stroke => [Transparency::rate($row, $darkest), Gradation::clearSteps($row), Gradation::twoTone($row)],
                 BlockKind::Ladder => [SteppedLadder::clearSteps($row), SteppedLadder::strength($row)],
                 BlockKind::Wash => [
-                    Granulation::rate($row, $fine(CellRole::Wash, BenchScale::GRAIN_WINDOW_MM), $fine(CellRole::Paper, BenchScale::GRAIN_PAPER_WINDOW_MM), (int) round($facts->dpi), $jpeg),
+                    Granulation::rate($row, $fine(CellRole::Wash, BenchScale::GRAIN_WINDOW_MM), $fine(CellRole::Paper, BenchScale::GRAIN_PAPER_WINDOW_MM), (int) round($dpi), $jpeg || $facts->isSoft()),
                     Evenness::rate($row, $map(CellRole::Wash, BenchScale::EVENNESS_PITCH_MM), $map(CellRole::Paper, BenchScale::EVENNESS_PITCH_MM)),
                     Separation::inWash($row, $row->key === null ? null : $meter->patch($row->row, CellRole::Wash, Separation::WASH_PITCH_MM)),
                 ],
@@ -126,15 +153,16 @@ final class CardMeter
         return is_infinite($darkest[0]) ? [0.0, 0.0, 0.0] : $darkest;
     }
 
-    private static function fade(PixelGrid $picture, CardLayout $layout, ScanFacts $facts, ?CardMeasurement $first, ?float $doseMlxh, callable $progress): CardMeasurement
+    private static function fade(CapturedPicture $captured, CardLayout $layout, ScanFacts $facts, ?CardMeasurement $first, ?float $doseMlxh, callable $progress): CardMeasurement
     {
         $cells = $papers = [];
         foreach (['kept', 'exposed'] as $i => $id) {
             $progress("Reading the $id piece", 0.1 + 0.4 * $i);
-            $reader = new CellReader(new Resampler($picture, $facts->pieces[$id]->placement));
+            $reader = new CellReader($captured->reader($id));
+            $widen = self::widening($captured, $id);
             foreach ($layout->rows as $row) {
                 foreach ($layout->cellsOf($row->row, null, $id) as $cell) {
-                    $cells[$cell->id] = $reader->read($cell->area);
+                    $cells[$cell->id] = $widen($reader->read($cell->area, false, isset($cells["$id-r$row->row-paper"]) ? $cells["$id-r$row->row-paper"]->rgb->luminance() : null));
                     $papers[$cell->id] = $cells["$id-r$row->row-paper"];
                 }
             }
@@ -151,7 +179,7 @@ final class CardMeter
                 $ofRow[] = FadeComparison::compare($pair, self::firstPair($first, $row->row, $depth), $doseMlxh);
             }
             array_push($findings, ...$ofRow);
-            $ratings[] = FadeRow::rate($ofRow, $doseMlxh)->under($layout->protocols);
+            $ratings[] = self::remarked(FadeRow::rate($ofRow, $doseMlxh), $cells, $facts)->under($layout->protocols);
         }
 
         return new CardMeasurement($layout, $facts, $cells, $papers, [], $ratings, $pairs, $findings, $doseMlxh);
@@ -168,22 +196,23 @@ final class CardMeter
         return null;
     }
 
-    /** @param array<string, PlacedPiece> $pieces */
-    private static function facts(PixelGrid $picture, array $pieces, bool $jpeg): ScanFacts
+    private static function facts(CapturedPicture $captured, bool $jpeg): ScanFacts
     {
-        $dpi = array_sum(array_map(static fn (PlacedPiece $p): float => $p->dpi, $pieces)) / count($pieces);
+        $picture = $captured->picture;
+        $dpi = $captured->dpi();
         $remarks = array_values(array_filter([
             $picture->profileRemark,
-            $dpi < 195 || $dpi > 410 ? sprintf('%d dots per inch is outside the usual 200 to 400', round($dpi)) : null,
+            ! $captured->photo && ($dpi < 195 || $dpi > 410) ? sprintf('%d dots per inch is outside the usual 200 to 400', round($dpi)) : null,
             $jpeg ? 'a JPEG: fine grain may be lost' : null,
+            ...$captured->remarks,
         ]));
-        foreach ($pieces as $piece) {
-            if (abs($piece->rotationDeg) > 135) {
+        foreach ($captured->pieces as $piece) {
+            if (! $captured->photo && abs($piece->rotationDeg) > 135) {
                 $remarks[] = 'scanned upside down; turned by the program';
                 break;
             }
         }
 
-        return new ScanFacts($picture->width, $picture->height, $dpi, $picture->profileName, $pieces, $remarks);
+        return new ScanFacts($picture->width, $picture->height, $dpi, $picture->profileName, $captured->pieces, $remarks, $captured->photo, $captured->calibration, $captured->checks);
     }
 }

@@ -67,9 +67,18 @@ final readonly class Rating
      */
     public function withClasses(array $classes, array $classes95, array $remarks = []): self
     {
-        return new self(
+        return (new self(
             $this->row, $this->property, $this->status, $this->reason, $this->value, $this->uncertainty,
-            $classes, $classes95, $this->atDeposit, [...$this->remarks, ...$remarks], $this->cells, $this->numbers, $this->formula, $this->protocol,
+            $classes, $classes95, $this->atDeposit, $this->remarks, $this->cells, $this->numbers, $this->formula, $this->protocol,
+        ))->withRemarks($remarks);
+    }
+
+    /** @param list<string> $remarks added */
+    public function withRemarks(array $remarks): self
+    {
+        return $remarks === [] ? $this : new self(
+            $this->row, $this->property, $this->status, $this->reason, $this->value, $this->uncertainty,
+            $this->classes, $this->classes95, $this->atDeposit, [...$this->remarks, ...$remarks], $this->cells, $this->numbers, $this->formula, $this->protocol,
         );
     }
 

@@ -29,14 +29,20 @@ final class RowMeter
     /** @var array<string, CellReading> by cell id, of all rows read so far */
     public array $cells = [];
 
-    public function __construct(private readonly Resampler $card, private readonly CardLayout $layout)
+    /** Luminance of the row's bare paper. */
+    private ?float $paper = null;
+
+    /** @param (\Closure(CellReading): CellReading)|null $widen what the picture adds to the uncertainty of a cell */
+    public function __construct(private readonly Resampler $card, private readonly CardLayout $layout, private readonly ?\Closure $widen = null)
     {
         $this->reader = new CellReader($card);
     }
 
     public function read(int $row): RowReadings
     {
+        $this->paper = null;
         $paper = $this->readCell($this->layout->cellsOf($row, CellRole::Paper)[0]);
+        $this->paper = $paper->rgb->luminance();
         [$line, $bareLine, $steps] = $this->layout->has(BlockKind::Stroke) ? $this->stroke($row, $paper) : [null, [], []];
         $fields = [];
         foreach ($this->layout->cellsOf($row) as $cell) {
@@ -75,7 +81,9 @@ final class RowMeter
 
     private function readCell(Cell $cell, ?Rect $where = null): CellReading
     {
-        return $this->cells[$cell->id] = $this->reader->read($where ?? $cell->area, in_array($cell->role, self::FINE, true));
+        $reading = $this->reader->read($where ?? $cell->area, in_array($cell->role, self::FINE, true), $this->paper);
+
+        return $this->cells[$cell->id] = $this->widen === null ? $reading : ($this->widen)($reading);
     }
 
     /** @return array{0: InkLine|null, 1: list<CellReading>, 2: list<StrokeStep>} the line, its bare ends, the steps along it */

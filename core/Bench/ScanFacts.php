@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Capture\Calibration;
+use MarshTrial\Core\Capture\QualityCheck;
+use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\Imaging\PlacedPiece;
 
 /** What is known about the picture itself. */
@@ -18,5 +21,34 @@ final readonly class ScanFacts
         public array $pieces,
         /** @var list<string> */
         public array $remarks,
+        public bool $photo,
+        public Calibration $calibration,
+        /** @var list<QualityCheck> */
+        public array $checks,
     ) {}
+
+    /** Dots per inch where a cell lies, in the direction seen most foreshortened. */
+    public function dpiAt(Cell $cell): float
+    {
+        $placement = $this->pieces[$cell->piece]->placement;
+        $centre = $cell->area->centre();
+
+        return 25.4 * $placement->scaleAt($centre->x, $centre->y) / sqrt($this->photo ? $placement->slantAt($centre->x, $centre->y) : 1.0);
+    }
+
+    /** Whether printed edges are softer than grains. */
+    public function isSoft(): bool
+    {
+        return max(array_map(static fn (PlacedPiece $p): float => $p->blurMm, $this->pieces)) > BenchScale::GRAIN_SOFT_MM;
+    }
+
+    /**
+     * What makes this picture less good than it should be, with number, limit and advice.
+     *
+     * @return list<string>
+     */
+    public function poor(): array
+    {
+        return array_values(array_map(static fn (QualityCheck $c): string => $c->remark(), array_filter($this->checks, static fn (QualityCheck $c): bool => ! $c->isWithin())));
+    }
 }

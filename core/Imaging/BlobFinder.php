@@ -9,20 +9,32 @@ use MarshTrial\Core\Card\MarkShape;
 /** Finds round dark spots in a coarse copy of the picture, by their area and second moments. */
 final class BlobFinder
 {
-    /** Longer side of the coarse copy, pixels. */
+    /** Longer side of the coarse copy, pixels; a photograph shows more around the card. */
     private const COARSE = 600;
 
+    private const COARSE_PHOTO = 1000;
+
+    /** Side of the squares within which light counts as even, pixels of the coarse copy, and what is dark in them, as a share of their white. */
+    private const TILE = 34;
+
+    private const DARK_SHARE = 0.36;
+
     /**
+     * @param bool $photo light may fall unevenly, and the card need not fill the picture
+     *
      * @return list<Blob>
      *
      * @throws PictureFault when there is no paper in the picture
      */
-    public static function find(PixelGrid $picture): array
+    public static function find(PixelGrid $picture, bool $photo = false): array
     {
-        $step = max(1, (int) ceil(max($picture->width, $picture->height) / self::COARSE));
+        $step = max(1, (int) ceil(max($picture->width, $picture->height) / ($photo ? self::COARSE_PHOTO : self::COARSE)));
         $w = intdiv($picture->width, $step);
         $h = intdiv($picture->height, $step);
-        [$dark, $any] = self::darkPixels($picture, $step, $w, $h);
+        $codes = self::coarse($picture, $step, $w, $h);
+        $white = self::white($codes, $picture);
+        $mask = $photo ? self::maskByTiles($codes, $picture, $w, $h) : self::mask($codes, self::limit($picture, 0.3 * $white));
+        [$dark, $any] = self::darkPixels($mask);
         $blobs = [];
         if ($any) {
             foreach (array_keys($dark) as $seed) {
@@ -38,12 +50,11 @@ final class BlobFinder
         return $blobs;
     }
 
-    /** @return array{0: array<int, true>, 1: bool} */
-    private static function darkPixels(PixelGrid $picture, int $step, int $w, int $h): array
+    /** Every so many pixels the high byte of the green sample, which is enough to find dark spots. */
+    private static function coarse(PixelGrid $picture, int $step, int $w, int $h): string
     {
         $data = $picture->data;
         $bytes = $picture->bytesPerSample;
-        // The high byte of the green sample is enough to find dark spots.
         $offset = intdiv($step, 2) * ($picture->width + 1) * 3 * $bytes + 2 * $bytes - 1;
         $stride = $step * 3 * $bytes;
         $codes = '';
@@ -55,27 +66,96 @@ final class BlobFinder
             }
             $codes .= $line;
         }
+
+        return $codes;
+    }
+
+    /** Linear value that a tenth of the picture exceeds. */
+    private static function white(string $codes, PixelGrid $picture): float
+    {
+        $levels = $picture->tables[1];
+        $white = $levels[self::percentile($codes, 0.1) * intdiv(count($levels), 256)];
+        if ($white < 0.08) {
+            throw PictureFault::allDark();
+        }
+
+        return $white;
+    }
+
+    /** Code that a share of all codes reach or exceed. */
+    private static function percentile(string $codes, float $share): int
+    {
         $histogram = count_chars($codes, 1);
-        $rest = intdiv(strlen($codes), 10);
-        $white = 0;
+        $rest = (int) ($share * strlen($codes));
         for ($code = 255; $code >= 0; $code--) {
             $rest -= $histogram[$code] ?? 0;
             if ($rest <= 0) {
-                $white = $code;
-                break;
+                return $code;
+            }
+        }
+
+        return 0;
+    }
+
+    /** First code whose linear value is not below this one. */
+    private static function limit(PixelGrid $picture, float $linear): int
+    {
+        $levels = $picture->tables[1];
+        $unit = intdiv(count($levels), 256);
+        $limit = 0;
+        while ($limit < 255 && $levels[$limit * $unit] < $linear) {
+            $limit++;
+        }
+
+        return $limit;
+    }
+
+    /** Two symbols, so that the search for dark pixels runs inside the string functions. */
+    private static function mask(string $codes, int $limit): string
+    {
+        static $tables = [];
+        $tables[$limit] ??= [
+            implode('', array_map(chr(...), range(0, 255))), str_repeat('1', $limit).str_repeat('0', 256 - $limit),
+        ];
+
+        return strtr($codes, ...$tables[$limit]);
+    }
+
+    /** What is dark against the paper around it. */
+    private static function maskByTiles(string $codes, PixelGrid $picture, int $w, int $h): string
+    {
+        $whites = [];
+        for ($ty = 0; $ty * self::TILE < $h; $ty++) {
+            for ($tx = 0; $tx * self::TILE < $w; $tx++) {
+                $tile = '';
+                for ($y = $ty * self::TILE; $y < min($h, ($ty + 1) * self::TILE); $y += 2) {
+                    $tile .= substr($codes, $y * $w + $tx * self::TILE, min(self::TILE, $w - $tx * self::TILE));
+                }
+                $whites[$ty][$tx] = self::percentile($tile, 0.2);
             }
         }
         $levels = $picture->tables[1];
         $unit = intdiv(count($levels), 256);
-        if ($levels[$white * $unit] < 0.08) {
-            throw PictureFault::allDark();
+        $limits = [];
+        foreach ($whites as $ty => $line) {
+            foreach (array_keys($line) as $tx) {
+                $around = max(array_map(static fn (array $l): int => max(array_slice($l, max(0, $tx - 1), 2 + min(1, $tx))), array_slice($whites, max(0, $ty - 1), 2 + min(1, $ty))));
+                $limits[$ty][$tx] = self::limit($picture, self::DARK_SHARE * $levels[$around * $unit]);
+            }
         }
-        $limit = 0;
-        while ($limit < 255 && $levels[$limit * $unit] < 0.3 * $levels[$white * $unit]) {
-            $limit++;
+        $mask = '';
+        for ($y = 0; $y < $h; $y++) {
+            foreach ($limits[intdiv($y, self::TILE)] as $tx => $limit) {
+                $mask .= self::mask(substr($codes, $y * $w + $tx * self::TILE, min(self::TILE, $w - $tx * self::TILE)), $limit);
+            }
         }
-        // Translate to two symbols so that the search for dark pixels runs inside the string functions.
-        $mask = strtr($codes, array_combine(array_map(chr(...), range(0, 255)), array_map(static fn (int $c): string => $c < $limit ? '1' : '0', range(0, 255))));
+
+        return $mask;
+    }
+
+    /** @return array{0: array<int, true>, 1: bool} */
+    private static function darkPixels(string $mask): array
+    {
         $dark = [];
         $at = strpos($mask, '1');
         while ($at !== false) {

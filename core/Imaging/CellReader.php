@@ -32,10 +32,16 @@ final readonly class CellReader
     /** Side of the blocks whose scatter gives the uncertainty, mm; wider than paper texture and grain (own). */
     private const BLOCK_MM = 1.2;
 
+    /** Brighter than bare paper by this share is light mirrored in a glossy film (own). */
+    private const GLARE = 1.12;
+
     public function __construct(private Resampler $card) {}
 
-    public function read(Rect $area, bool $fine = false): CellReading
+    /** @param float|null $paper luminance of the bare paper; samples well above it are glare */
+    public function read(Rect $area, bool $fine = false, ?float $paper = null): CellReading
     {
+        $glareAt = $paper === null ? INF : self::GLARE * $paper;
+        $glare = 0;
         [$finest, $coarsest] = self::PITCH_MM;
         $size = $area->width * $area->height;
         $patch = $this->card->points($area, $fine
@@ -73,6 +79,8 @@ final readonly class CellReader
                         $r += $reds[$i];
                         $g += $greens[$i];
                         $b += $blues[$i];
+                    } elseif ($v > $glareAt) {
+                        $glare++;
                     }
                 }
                 if (isset($blocks[$key])) {
@@ -96,9 +104,13 @@ final readonly class CellReader
         $mean = new LinearRgb($sr / $n, $sg / $n, $sb / $n);
         [$spread, $covariance] = self::scatter($labs);
         $leftOut = 1 - $n / count($luminance);
+        $glareShare = $glare / count($luminance);
         $remarks = $leftOut > 0.03 ? [sprintf('%d %% left out as dust or edge', max(1, (int) round(100 * $leftOut)))] : [];
+        if ($glareShare > 0.005 || $median > $glareAt) {
+            $remarks[] = $median > $glareAt ? 'mostly glare' : sprintf('%d %% of it is glare, left out', max(1, (int) round(100 * $glareShare)));
+        }
 
-        return new CellReading($mean, $mean->toLab(), $spread, $covariance, $n, $leftOut, $area, $remarks);
+        return new CellReading($mean, $mean->toLab(), $spread, $covariance, $n, $leftOut, $area, $remarks, 0.0, $median > $glareAt ? 1.0 : $glareShare);
     }
 
     /**

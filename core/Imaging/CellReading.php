@@ -26,7 +26,17 @@ final readonly class CellReading
         public Rect $area,
         /** @var list<string> */
         public array $remarks,
+        /** Distance, dE00, within which the true colour lies with 95 % chance; 0 where nothing is said. */
+        public float $uncertainty95 = 0.0,
+        /** Share of samples left out as glare, 0..1. */
+        public float $glare = 0.0,
     ) {}
+
+    /** @param array{0: array{0: float, 1: float, 2: float}, 1: array{0: float, 1: float, 2: float}, 2: array{0: float, 1: float, 2: float}} $covariance */
+    public function with(array $covariance, float $uncertainty95): self
+    {
+        return new self($this->rgb, $this->lab, $this->labSpread, $covariance, $this->pixels, $this->leftOut, $this->area, $this->remarks, $uncertainty95, $this->glare);
+    }
 
     /**
      * Several readings of the same thing, weighted by their pixels.
@@ -57,6 +67,6 @@ final readonly class CellReading
         $mean = LinearRgb::fromArray($rgb);
         $leftOut = array_sum(array_map(static fn (self $r): float => $r->leftOut * $r->pixels, $readings)) / $n;
 
-        return new self($mean, $mean->toLab(), $spread, $covariance, (int) $n, $leftOut, $readings[0]->area, array_values(array_unique($remarks)));
+        return new self($mean, $mean->toLab(), $spread, $covariance, (int) $n, $leftOut, $readings[0]->area, array_values(array_unique($remarks)), max(array_map(static fn (self $r): float => $r->uncertainty95, $readings)), max(array_map(static fn (self $r): float => $r->glare, $readings)));
     }
 }

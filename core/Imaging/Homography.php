@@ -9,7 +9,7 @@ use MarshTrial\Core\CoreException;
 /** A projective map of the plane, here from millimetres on the card to pixels of the picture. */
 final readonly class Homography
 {
-    /** @param array{0: float, 1: float, 2: float, 3: float, 4: float, 5: float, 6: float, 7: float} $h row by row, the ninth being 1 */
+    /** @param list<float> $h eight values, row by row, the ninth being 1 */
     private function __construct(private array $h) {}
 
     /**
@@ -34,7 +34,11 @@ final readonly class Homography
             }
         }
 
-        return new self(self::solve($normal));
+        try {
+            return new self(Linear::solve($normal));
+        } catch (CoreException) {
+            throw new CoreException('The marks lie on one line, so the card cannot be placed.');
+        }
     }
 
     /** @return array{0: float, 1: float} */
@@ -44,61 +48,5 @@ final readonly class Homography
         $w = $h[6] * $x + $h[7] * $y + 1;
 
         return [($h[0] * $x + $h[1] * $y + $h[2]) / $w, ($h[3] * $x + $h[4] * $y + $h[5]) / $w];
-    }
-
-    /** Pixels per millimetre around a place. */
-    public function scaleAt(float $x, float $y): float
-    {
-        [$u0, $v0] = $this->map($x, $y);
-        [$u1, $v1] = $this->map($x + 1, $y);
-        [$u2, $v2] = $this->map($x, $y + 1);
-
-        return sqrt(abs(($u1 - $u0) * ($v2 - $v0) - ($u2 - $u0) * ($v1 - $v0)));
-    }
-
-    /** Rotation of the card's x axis in the picture, degrees, -180 to 180, positive clockwise. */
-    public function rotationDeg(float $x, float $y): float
-    {
-        [$u0, $v0] = $this->map($x, $y);
-        [$u1, $v1] = $this->map($x + 1, $y);
-
-        return rad2deg(atan2($v1 - $v0, $u1 - $u0));
-    }
-
-    /**
-     * Gaussian elimination with pivoting.
-     *
-     * @param array<int, array<int, float>> $m 8 rows of 9
-     *
-     * @return array{0: float, 1: float, 2: float, 3: float, 4: float, 5: float, 6: float, 7: float}
-     */
-    private static function solve(array $m): array
-    {
-        for ($col = 0; $col < 8; $col++) {
-            $best = $col;
-            for ($row = $col + 1; $row < 8; $row++) {
-                if (abs($m[$row][$col]) > abs($m[$best][$col])) {
-                    $best = $row;
-                }
-            }
-            if (abs($m[$best][$col]) < 1e-12) {
-                throw new CoreException('The marks lie on one line, so the card cannot be placed.');
-            }
-            [$m[$col], $m[$best]] = [$m[$best], $m[$col]];
-            for ($row = 0; $row < 8; $row++) {
-                if ($row !== $col) {
-                    $factor = $m[$row][$col] / $m[$col][$col];
-                    for ($k = $col; $k < 9; $k++) {
-                        $m[$row][$k] -= $factor * $m[$col][$k];
-                    }
-                }
-            }
-        }
-        $h = [];
-        for ($i = 0; $i < 8; $i++) {
-            $h[] = $m[$i][8] / $m[$i][$i];
-        }
-
-        return $h;
     }
 }

@@ -19,9 +19,9 @@ final class PictureFault extends CoreException
         return new self('No card was recognised in this picture: the round marks in the corners were not found. The whole card must be in the picture, flat and not covered.');
     }
 
-    public static function markMissing(string $corner): self
+    public static function marksMissing(): self
     {
-        return new self("The $corner mark of the card is covered or cut off; all four are needed. Uncover it and take the picture again.");
+        return new self('Fewer than three marks of one card can be seen; at least three of the four are needed. Uncover them, move back until the whole card is in view, hold the camera straighter, and take the picture again.');
     }
 
     public static function tooCoarse(int $dpi, int $least): self
@@ -52,5 +52,20 @@ final class PictureFault extends CoreException
     public static function cutOff(): self
     {
         return new self('Part of the card lies outside the picture. Take it again with the whole card in view.');
+    }
+
+    public static function saturatedPatch(string $place): self
+    {
+        return new self("A patch of the target ($place) is at the end of the scale: the picture is overexposed, or light is mirrored there. Take it again darker or from another side.");
+    }
+
+    public static function noTarget(int $columns, int $rows): self
+    {
+        return new self("The target with $columns by $rows patches was not found beside the card. Lay it flat beside the card with its four marks in view, or measure without it.");
+    }
+
+    public static function notUsable(string $why): self
+    {
+        return new self("This picture is not good enough to measure: $why.");
     }
 }

@@ -7,29 +7,56 @@ namespace MarshTrial\Core\Imaging;
 use MarshTrial\Core\Card\CardCode;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\FadeCard;
+use MarshTrial\Core\Card\Mark;
 use MarshTrial\Core\Card\MarkShape;
 use MarshTrial\Core\Card\Piece;
 use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\Card\RowLabel;
+use MarshTrial\Core\Card\TargetSheet;
 
-/** Finds the pieces of a card in a picture by their marks, and reads their codes. */
-final readonly class PieceFinder
+/**
+ * Finds the pieces of a card in a picture by their marks, and reads their codes: first as on a scanner's glass, seen straight; then as in
+ * a photograph, seen aslant through a lens that bends; and with one mark of four covered if need be.
+ */
+final class PieceFinder
 {
     /** Resolution that can be measured, dots per inch (own). */
-    public const LEAST_DPI = 180;
+    public const LEAST_DPI = 150;
 
     public const MOST_DPI = 650;
 
-    /** How far from its expected place a mark may be found, mm. */
+    /** How far from its expected place a mark may be found where the card is seen straight, mm. */
     private const REACH_MM = 2.5;
 
-    private function __construct(
-        private PixelGrid $picture,
-        /** @var list<Blob> */
-        private array $rings,
-        /** @var list<Blob> */
-        private array $discs,
-    ) {}
+    /** How far a spot's size may differ from that of its mark, as a share. */
+    private const SIZE_SHARE = 0.3;
+
+    /** Most that a card may be seen aslant: ratio of the longer to the shorter scale (own; 30 degrees and a short lens make 1.3). */
+    private const MOST_SLANT = 1.75;
+
+    /** Bends of a lens that are tried until the code can be read. */
+    private const LENSES = [0.0, 0.015, -0.015, 0.03, -0.03];
+
+    /** A code further than this from its place tells of a bent lens or a sheet that is not flat, mm. */
+    private const STRAIGHT_MM = 0.08;
+
+    /** Bend of usual lenses, standard deviation; and how well a code is placed, mm (own). */
+    private const LENS_SPREAD = 0.02;
+
+    private const CODE_MM = 0.03;
+
+    /** @var list<Blob> */
+    private array $rings = [];
+
+    /** @var list<Blob> */
+    private array $discs = [];
+
+    private readonly MarkReader $marks;
+
+    private function __construct(private readonly PixelGrid $picture)
+    {
+        $this->marks = new MarkReader($picture);
+    }
 
     /**
      * @return array<string, PlacedPiece> every piece of the layout, by piece id
@@ -38,11 +65,36 @@ final readonly class PieceFinder
      */
     public static function find(PixelGrid $picture, CardLayout $layout): array
     {
-        $blobs = BlobFinder::find($picture);
-        $of = static fn (MarkShape $shape): array => array_values(array_filter($blobs, static fn (Blob $b): bool => $b->shape === $shape));
-        $finder = new self($picture, $of(MarkShape::Ring), $of(MarkShape::Disc));
+        return (new self($picture))->pieces($layout);
+    }
 
-        return $finder->pieces($layout);
+    /**
+     * The target beside a card; null when there is none to be seen.
+     *
+     * @param float|null $lens bend of the lens as the card told it; null: found from the target
+     */
+    public static function findTarget(PixelGrid $picture, TargetSheet $sheet, ?float $lens = null): ?PlacedPiece
+    {
+        $finder = new self($picture);
+        foreach ([false, true] as $aslant) {
+            $finder->look($aslant);
+            foreach ($aslant ? $finder->slanted($sheet->piece) : $finder->straight($sheet->piece) as $seen) {
+                [$code] = $finder->read($sheet->piece, $seen);
+                if ($code !== null && $code->piece === TargetSheet::PIECE && $code->number === $sheet->code()->number) {
+                    return $finder->placed([[$sheet->piece, $code, $seen]], $lens)[TargetSheet::PIECE];
+                }
+            }
+        }
+
+        return null;
+    }
+
+    private function look(bool $photo): void
+    {
+        $blobs = BlobFinder::find($this->picture, $photo);
+        $of = static fn (MarkShape $shape): array => array_values(array_filter($blobs, static fn (Blob $b): bool => $b->shape === $shape));
+        $this->rings = $of(MarkShape::Ring);
+        $this->discs = $of(MarkShape::Disc);
     }
 
     /** @return array<string, PlacedPiece> */
@@ -50,16 +102,39 @@ final readonly class PieceFinder
     {
         $wanted = CardCode::forCard($layout->uuid, 'whole')->number;
         // Pieces of one card share their geometry, so one search serves all; the code tells which is which.
-        $found = [];
+        $shared = $layout->pieces[0];
+        $found = $best = [];
         $unreadable = false;
-        foreach ($this->placements($layout->pieces[0]) as $placement) {
-            $code = $this->readCode($layout->pieces[0], $placement);
-            if ($code === null) {
-                $unreadable = true;
-            } elseif ($code->number !== $wanted) {
-                throw PictureFault::otherCard($code->text(), $layout->codeText());
-            } else {
-                $found[$code->piece] ??= $this->placed($layout, $code, $placement);
+        foreach ([[false, false], [true, false], [false, true], [true, true]] as [$aslant, $oneCovered]) {
+            if (! $oneCovered) {
+                $this->look($aslant);
+            }
+            $sought = match (true) {
+                $oneCovered => $aslant ? $this->slantedByThree($shared) : $this->straightByThree($shared),
+                default => $aslant ? $this->slanted($shared) : $this->straight($shared),
+            };
+            foreach ($sought as $seen) {
+                [$code, $lens] = $this->read($shared, $seen);
+                if ($code === null) {
+                    $unreadable = $unreadable || (! $aslant && ! $oneCovered);
+                } elseif ($code->piece !== TargetSheet::PIECE) {
+                    if ($code->number !== $wanted) {
+                        throw PictureFault::otherCard($code->text(), $layout->codeText());
+                    }
+                    // A wrong spot taken for a far mark may still leave the code readable, but not where it should be.
+                    [$dx, $dy, $scatter] = $this->marks->shiftOfCode($shared, Placement::through(self::centres($shared), $seen['seen'], $lens, $this->picture->width, $this->picture->height), $code);
+                    $off = hypot($dx, $dy) + $scatter;
+                    if ($off < ($best[$code->piece] ?? INF)) {
+                        $best[$code->piece] = $off;
+                        $found[$code->piece] = [$layout->piece($code->piece), $code, $seen];
+                    }
+                }
+                if (! $aslant && count($found) === count($layout->pieces)) {
+                    break;
+                }
+            }
+            if (count($found) === count($layout->pieces)) {
+                return $this->placed(array_values($found));
             }
         }
         foreach ($layout->pieces as $piece) {
@@ -67,8 +142,7 @@ final readonly class PieceFinder
                 $this->explain($layout, $piece, $unreadable, $found !== []);
             }
         }
-
-        return $found;
+        throw PictureFault::noMarks();
     }
 
     /** Says why a piece was not found. */
@@ -80,71 +154,313 @@ final readonly class PieceFinder
         if ($unreadable) {
             throw PictureFault::codeUnreadable();
         }
-        $missing = $this->missingCorner($piece);
-        if ($missing !== null) {
-            throw PictureFault::markMissing($missing);
+        if ($someFound) {
+            throw PictureFault::pieceMissing($piece->id);
         }
-        throw $someFound ? PictureFault::pieceMissing($piece->id) : PictureFault::noMarks();
-    }
-
-    private function placed(CardLayout $layout, CardCode $code, Homography $placement): PlacedPiece
-    {
-        $shared = $layout->pieces[0]->outline;
-        $piece = $layout->piece($code->piece);
-        // The search ran in the first piece's coordinates; shift to this piece's own.
-        $dx = $piece->outline->x - $shared->x;
-        $dy = $piece->outline->y - $shared->y;
-        $from = $to = [];
-        foreach ($piece->marks as $mark) {
-            $from[] = [$mark->centre->x, $mark->centre->y];
-            $to[] = $placement->map($mark->centre->x - $dx, $mark->centre->y - $dy);
-        }
-        $own = Homography::through($from, $to);
-        $centre = $piece->outline->centre();
-
-        return new PlacedPiece($piece, $own, $code, 25.4 * $own->scaleAt($centre->x, $centre->y), $own->rotationDeg($centre->x, $centre->y));
+        throw count($this->rings) + count($this->discs) >= 2 ? PictureFault::marksMissing() : PictureFault::noMarks();
     }
 
     /**
-     * Every place in the picture where four marks stand as on this piece.
+     * Places pieces, with one bend of the lens for all of them.
      *
-     * @return list<Homography>
+     * @param list<array{0: Piece, 1: CardCode, 2: array{seen: list<array{0: float, 1: float}>, marks: int}}> $found
+     *
+     * @param float|null $lens bend of the lens where it is known
+     *
+     * @return array<string, PlacedPiece>
      */
-    private function placements(Piece $piece): array
+    private function placed(array $found, ?float $lens = null): array
     {
-        [$ring, $right, $opposite, $left] = array_map(static fn ($m) => $m->centre, $piece->marks);
-        $out = [];
-        foreach ($this->rings as $r) {
-            foreach ($this->discs as $d) {
-                $similar = $this->similarity($piece, [$ring->x, $ring->y], [$right->x, $right->y], $r, $d);
-                if ($similar === null) {
-                    continue;
-                }
-                $o = $this->discNear($similar->map($opposite->x, $opposite->y), $similar);
-                $l = $this->discNear($similar->map($left->x, $left->y), $similar);
-                if ($o !== null && $l !== null) {
-                    $from = array_map(static fn ($m): array => [$m->centre->x, $m->centre->y], $piece->marks);
-                    $to = array_map($this->refine(...), [$r, $d, $o, $l]);
-                    $placement = Homography::through($from, $to);
-                    $this->checkResolution($placement, $piece);
-                    $out[] = $placement;
+        [$width, $height] = [$this->picture->width, $this->picture->height];
+        $known = $lens !== null;
+        $lens ??= 0.0;
+        for ($round = 0; $round < 4; $round++) {
+            $shifts = $placements = [];
+            $across = $square = 0.0;
+            $largest = 0.0;
+            foreach ($found as $i => [$piece, $code, $seen]) {
+                $placements[$i] = Placement::through(self::centres($piece), $seen['seen'], $lens, $width, $height);
+                $shifts[$i] = $this->marks->shiftOfCode($piece, $placements[$i], $code);
+                $largest = max($largest, hypot($shifts[$i][0], $shifts[$i][1]));
+                // How the code would move if the lens were a little different, in mm.
+                $c = $piece->codeArea->centre();
+                $other = Placement::through(self::centres($piece), $seen['seen'], $lens + 0.004, $width, $height)->map($c->x, $c->y);
+                $inverse = self::inverseSteps($placements[$i], $c->x, $c->y);
+                $here = $placements[$i]->map($c->x, $c->y);
+                [$du, $dv] = [($other[0] - $here[0]) / 0.004, ($other[1] - $here[1]) / 0.004];
+                $sx = $inverse[0] * $du + $inverse[1] * $dv;
+                $sy = $inverse[2] * $du + $inverse[3] * $dv;
+                if ($seen['marks'] === 4) {
+                    $across += $sx * $shifts[$i][0] + $sy * $shifts[$i][1];
+                    $square += $sx ** 2 + $sy ** 2;
                 }
             }
+            if ($known || ($round === 0 && $largest < self::STRAIGHT_MM) || $square <= 0) {
+                break;
+            }
+            $change = ($across - ($lens * (self::CODE_MM / self::LENS_SPREAD) ** 2)) / ($square + (self::CODE_MM / self::LENS_SPREAD) ** 2);
+            if (abs($change) < 2e-4 || $round === 3) {
+                break;
+            }
+            $lens = max(-0.08, min(0.08, $lens + $change));
+        }
+        $out = [];
+        foreach ($found as $i => [$piece, $code, $seen]) {
+            $out[$piece->id] = $this->place($piece, $code, $placements[$i], $seen['marks'], $shifts[$i]);
         }
 
         return $out;
     }
 
-    private function checkResolution(Homography $placement, Piece $piece): void
+    /** @param array{0: float, 1: float, 2: float, 3: float} $shift */
+    private function place(Piece $piece, CardCode $code, Placement $placement, int $marks, array $shift): PlacedPiece
     {
         $centre = $piece->outline->centre();
         $dpi = 25.4 * $placement->scaleAt($centre->x, $centre->y);
-        if ($dpi < self::LEAST_DPI) {
+        if ($dpi < self::LEAST_DPI && $piece->id !== TargetSheet::PIECE) {
             throw PictureFault::tooCoarse((int) round($dpi), self::LEAST_DPI);
         }
         if ($dpi > self::MOST_DPI) {
             throw PictureFault::tooFine((int) round($dpi), self::MOST_DPI);
         }
+
+        return new PlacedPiece($piece, $placement, $code, $dpi, $placement->rotationDeg($centre->x, $centre->y), hypot($shift[0], $shift[1]), $shift[2], $marks, $shift[3]);
+    }
+
+    /** @return array{0: float, 1: float, 2: float, 3: float} pixels to mm around a place: a 2 by 2 matrix row by row */
+    private static function inverseSteps(Placement $placement, float $x, float $y): array
+    {
+        [$u0, $v0] = $placement->map($x, $y);
+        [$u1, $v1] = $placement->map($x + 1, $y);
+        [$u2, $v2] = $placement->map($x, $y + 1);
+        [$a, $c, $b, $d] = [$u1 - $u0, $v1 - $v0, $u2 - $u0, $v2 - $v0];
+        $det = $a * $d - $b * $c;
+
+        return [$d / $det, -$b / $det, -$c / $det, $a / $det];
+    }
+
+    /**
+     * The code of a piece whose marks are seen at these places.
+     *
+     * @param array{seen: list<array{0: float, 1: float}>, marks: int} $seen
+     *
+     * @return array{0: CardCode|null, 1: float} and the bend of the lens with which it was read
+     */
+    private function read(Piece $piece, array $seen): array
+    {
+        foreach (self::LENSES as $lens) {
+            $code = $this->marks->code($piece, Placement::through(self::centres($piece), $seen['seen'], $lens, $this->picture->width, $this->picture->height));
+            if ($code !== null) {
+                return [$code, $lens];
+            }
+        }
+
+        return [null, 0.0];
+    }
+
+    /** @return list<array{0: float, 1: float}> */
+    private static function centres(Piece $piece): array
+    {
+        return array_map(static fn (Mark $m): array => [$m->centre->x, $m->centre->y], $piece->marks);
+    }
+
+    /**
+     * Every place in the picture where four marks stand as on this piece seen straight.
+     *
+     * @return iterable<array{seen: list<array{0: float, 1: float}>, marks: int}>
+     */
+    private function straight(Piece $piece): iterable
+    {
+        [$ring, $right, $opposite, $left] = self::centres($piece);
+        foreach ($this->rings as $r) {
+            foreach ($this->discs as $d) {
+                $similar = $this->similarity($piece, $ring, $right, $r, $d);
+                if ($similar === null) {
+                    continue;
+                }
+                $o = $this->discNear($similar->map(...$opposite), $similar);
+                $l = $this->discNear($similar->map(...$left), $similar);
+                if ($o !== null && $l !== null) {
+                    yield ['seen' => array_map($this->marks->centre(...), [$r, $d, $o, $l]), 'marks' => 4];
+                }
+            }
+        }
+    }
+
+    /**
+     * The same with one mark not seen: where three stand as on this piece, the fourth follows.
+     *
+     * @return iterable<array{seen: list<array{0: float, 1: float}>, marks: int}>
+     */
+    private function straightByThree(Piece $piece): iterable
+    {
+        $centres = self::centres($piece);
+        for ($absent = 0; $absent < 4; $absent++) {
+            $present = array_values(array_diff([0, 1, 2, 3], [$absent]));
+            foreach ($present[0] === 0 ? $this->rings : $this->discs as $a) {
+                foreach ($this->discs as $b) {
+                    $similar = $a === $b ? null : $this->similarity($piece, $centres[$present[0]], $centres[$present[1]], $a, $b);
+                    $c = $similar === null ? null : $this->discNear($similar->map(...$centres[$present[2]]), $similar);
+                    if ($c !== null) {
+                        yield ['seen' => self::fourth($present, $absent, array_map($this->marks->centre(...), [$a, $b, $c])), 'marks' => 3];
+                    }
+                }
+            }
+        }
+    }
+
+    /**
+     * Three corners of a parallelogram make the fourth.
+     *
+     * @param list<int> $present
+     * @param list<array{0: float, 1: float}> $three
+     *
+     * @return list<array{0: float, 1: float}>
+     */
+    private static function fourth(array $present, int $absent, array $three): array
+    {
+        $seen = array_combine($present, $three);
+        [$before, $after, $opposite] = [$seen[($absent + 3) % 4], $seen[($absent + 1) % 4], $seen[($absent + 2) % 4]];
+        $seen[$absent] = [$before[0] + $after[0] - $opposite[0], $before[1] + $after[1] - $opposite[1]];
+        ksort($seen);
+
+        return array_values($seen);
+    }
+
+    /**
+     * Every place where a ring and three discs stand as the marks of this piece seen aslant.
+     *
+     * @return iterable<array{seen: list<array{0: float, 1: float}>, marks: int}>
+     */
+    private function slanted(Piece $piece): iterable
+    {
+        $centres = self::centres($piece);
+        foreach ($this->rings as $r) {
+            $discs = array_values(array_filter($this->discs, static fn (Blob $d): bool => abs(log($d->diameter / $r->diameter)) < 0.6));
+            foreach ($discs as $d) {
+                if (! $this->plausible($piece, 0, 1, $r, $d)) {
+                    continue;
+                }
+                foreach ($discs as $l) {
+                    if ($l === $d || self::turn($r, $d, $l) <= 0 || ! $this->plausible($piece, 0, 3, $r, $l)) {
+                        continue;
+                    }
+                    foreach ($discs as $o) {
+                        if ($o === $d || $o === $l || self::turn($d, $o, $l) <= 0 || self::turn($r, $d, $o) <= 0 || self::turn($o, $l, $r) <= 0
+                            || ! $this->plausible($piece, 1, 2, $d, $o) || ! $this->plausible($piece, 2, 3, $o, $l)) {
+                            continue;
+                        }
+                        $blobs = [$r, $d, $o, $l];
+                        if ($this->fits($piece, new Placement(Homography::through($centres, array_map(static fn (Blob $b): array => [$b->x, $b->y], $blobs))), $blobs)) {
+                            yield ['seen' => array_map($this->marks->centre(...), $blobs), 'marks' => 4];
+                        }
+                    }
+                }
+            }
+        }
+    }
+
+    /**
+     * The same with one mark not seen: three marks, and a simple camera, make the fourth.
+     *
+     * @return iterable<array{seen: list<array{0: float, 1: float}>, marks: int}>
+     */
+    private function slantedByThree(Piece $piece): iterable
+    {
+        $centres = self::centres($piece);
+        for ($absent = 0; $absent < 4; $absent++) {
+            $present = array_values(array_diff([0, 1, 2, 3], [$absent]));
+            [$p, $q, $s] = $present;
+            foreach ($p === 0 ? $this->rings : $this->discs as $a) {
+                foreach ($this->discs as $b) {
+                    if ($a === $b || ! $this->plausible($piece, $p, $q, $a, $b)) {
+                        continue;
+                    }
+                    foreach ($this->discs as $c) {
+                        if ($c === $a || $c === $b || self::turn($a, $b, $c) <= 0 || ! $this->plausible($piece, $q, $s, $b, $c) || ! $this->plausible($piece, $p, $s, $a, $c)) {
+                            continue;
+                        }
+                        yield from $this->byPose($piece, $absent, $present, array_map($this->marks->centre(...), [$a, $b, $c]), $centres);
+                    }
+                }
+            }
+        }
+    }
+
+    /**
+     * @param list<int> $present
+     * @param list<array{0: float, 1: float}> $three
+     * @param list<array{0: float, 1: float}> $centres
+     *
+     * @return iterable<array{seen: list<array{0: float, 1: float}>, marks: int}>
+     */
+    private function byPose(Piece $piece, int $absent, array $present, array $three, array $centres): iterable
+    {
+        $sheet = array_map(static fn (int $i): array => $centres[$i], $present);
+        $c = $piece->codeArea->centre();
+        foreach (Pose::fits($sheet, $three, $this->picture->width, $this->picture->height) as $pose) {
+            $seen = self::withAbsent($present, $absent, $three, $pose->map(...$centres[$absent]));
+            $placement = new Placement(Homography::through($centres, $seen));
+            $code = $pose->misfit > 20 ? null : $this->marks->code($piece, $placement);
+            if ($code !== null) {
+                // The code itself is a fourth point.
+                for ($round = 0; $round < 3; $round++) {
+                    [$dx, $dy] = $this->marks->shiftOfCode($piece, $placement, $code);
+                    $pose = $pose->refined([...$sheet, [$c->x, $c->y]], [...$three, $placement->map($c->x + $dx, $c->y + $dy)]);
+                    $seen = self::withAbsent($present, $absent, $three, $pose->map(...$centres[$absent]));
+                    $placement = new Placement(Homography::through($centres, $seen));
+                }
+                yield ['seen' => $seen, 'marks' => 3];
+            }
+        }
+    }
+
+    /**
+     * @param list<int> $present
+     * @param list<array{0: float, 1: float}> $three
+     * @param array{0: float, 1: float} $fourth
+     *
+     * @return list<array{0: float, 1: float}>
+     */
+    private static function withAbsent(array $present, int $absent, array $three, array $fourth): array
+    {
+        $seen = array_combine($present, $three) + [$absent => $fourth];
+        ksort($seen);
+
+        return array_values($seen);
+    }
+
+    /** Whether two spots may be these two marks of the piece: as far apart as their sizes say, give or take a slant. */
+    private function plausible(Piece $piece, int $one, int $two, Blob $a, Blob $b): bool
+    {
+        [$m, $n] = [$piece->marks[$one], $piece->marks[$two]];
+        $expected = hypot($n->centre->x - $m->centre->x, $n->centre->y - $m->centre->y) / $m->sizeMm;
+        $seen = hypot($b->x - $a->x, $b->y - $a->y) / (($a->diameter + $b->diameter) / 2);
+
+        return abs(log($seen / $expected)) < 0.4;
+    }
+
+    /** Twice the signed area of a triangle; above zero when it is walked clockwise on the screen. */
+    private static function turn(Blob $a, Blob $b, Blob $c): float
+    {
+        return ($b->x - $a->x) * ($c->y - $a->y) - ($b->y - $a->y) * ($c->x - $a->x);
+    }
+
+    /**
+     * Whether the marks have about the size that the placement gives them, and the slant is one that can be measured.
+     *
+     * @param list<Blob> $blobs
+     */
+    private function fits(Piece $piece, Placement $placement, array $blobs): bool
+    {
+        foreach ($piece->marks as $i => $mark) {
+            $size = $placement->scaleAt($mark->centre->x, $mark->centre->y) * $mark->sizeMm;
+            if (abs($blobs[$i]->diameter / $size - 1) > self::SIZE_SHARE || $placement->slantAt($mark->centre->x, $mark->centre->y) > self::MOST_SLANT) {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     /**
@@ -153,12 +469,12 @@ final readonly class PieceFinder
      * @param array{0: float, 1: float} $from
      * @param array{0: float, 1: float} $to
      */
-    private function similarity(Piece $piece, array $from, array $to, Blob $a, Blob $b): ?Homography
+    private function similarity(Piece $piece, array $from, array $to, Blob $a, Blob $b): ?Placement
     {
         $scale = hypot($b->x - $a->x, $b->y - $a->y) / hypot($to[0] - $from[0], $to[1] - $from[1]);
         $expected = $piece->marks[0]->sizeMm * $scale;
         foreach ([$a, $b] as $blob) {
-            if ($scale <= 0 || abs($blob->diameter / $expected - 1) > 0.3) {
+            if ($scale <= 0 || abs($blob->diameter / $expected - 1) > self::SIZE_SHARE) {
                 return null;
             }
         }
@@ -171,116 +487,24 @@ final readonly class PieceFinder
         };
         $square = [[0.0, 0.0], [100.0, 0.0], [100.0, 100.0], [0.0, 100.0]];
 
-        return Homography::through($square, array_map(static fn (array $p): array => $at(...$p), $square));
+        return new Placement(Homography::through($square, array_map(static fn (array $p): array => $at(...$p), $square)));
     }
 
     /** @param array{0: float, 1: float} $place */
-    private function discNear(array $place, Homography $similar): ?Blob
+    private function discNear(array $place, Placement $similar): ?Blob
     {
         $scale = $similar->scaleAt(0, 0);
         $best = null;
         $least = self::REACH_MM * $scale;
         foreach ($this->discs as $disc) {
             $distance = hypot($disc->x - $place[0], $disc->y - $place[1]);
-            if ($distance < $least && abs($disc->diameter / (CardLayout::MARK_SIZE_MM * $scale) - 1) < 0.3) {
+            if ($distance < $least && abs($disc->diameter / (CardLayout::MARK_SIZE_MM * $scale) - 1) < self::SIZE_SHARE) {
                 $best = $disc;
                 $least = $distance;
             }
         }
 
         return $best;
-    }
-
-    /**
-     * Centre of darkness around a coarse spot, to a fraction of a pixel.
-     *
-     * @return array{0: float, 1: float}
-     */
-    private function refine(Blob $blob): array
-    {
-        [$cx, $cy] = [$blob->x, $blob->y];
-        $reach = 0.72 * $blob->diameter;
-        // Some thirty samples across a mark place its centre to a few hundredths of a pixel.
-        $stride = max(1, (int) ($blob->diameter / 30));
-        for ($pass = 0; $pass < 2; $pass++) {
-            $values = [];
-            [$x0, $x1] = [max(0, (int) ($cx - $reach)), min($this->picture->width - 1, (int) ($cx + $reach))];
-            [$y0, $y1] = [max(0, (int) ($cy - $reach)), min($this->picture->height - 1, (int) ($cy + $reach))];
-            for ($y = $y0; $y <= $y1; $y += $stride) {
-                for ($x = $x0; $x <= $x1; $x += $stride) {
-                    if (hypot($x + 0.5 - $cx, $y + 0.5 - $cy) <= $reach) {
-                        $values[] = [$x, $y, $this->picture->green($x, $y)];
-                    }
-                }
-            }
-            $sorted = array_column($values, 2);
-            sort($sorted);
-            $black = $sorted[(int) (0.1 * count($sorted))];
-            $white = $sorted[(int) (0.9 * count($sorted))];
-            $sum = $sx = $sy = 0.0;
-            foreach ($values as [$x, $y, $v]) {
-                // Only the transition counts by shade; noise within paper and ink does not.
-                $weight = min(1.0, max(0.0, 1.5 - 2 * ($v - $black) / max(1e-6, $white - $black)));
-                $sum += $weight;
-                $sx += $weight * ($x + 0.5);
-                $sy += $weight * ($y + 0.5);
-            }
-            if ($sum > 0) {
-                [$cx, $cy] = [$sx / $sum, $sy / $sum];
-            }
-        }
-
-        return [$cx, $cy];
-    }
-
-    /** Reads the modules of the code; null when the checksum does not agree. */
-    private function readCode(Piece $piece, Homography $placement): ?CardCode
-    {
-        $module = CardLayout::CODE_MODULE_MM;
-        $values = [];
-        for ($i = 0; $i < CardCode::ROWS * CardCode::COLUMNS; $i++) {
-            $sum = 0.0;
-            for ($k = 0; $k < 25; $k++) {
-                $x = $piece->codeArea->x + ($i % CardCode::COLUMNS + 0.3 + 0.1 * ($k % 5)) * $module;
-                $y = $piece->codeArea->y + (intdiv($i, CardCode::COLUMNS) + 0.3 + 0.1 * intdiv($k, 5)) * $module;
-                [$u, $v] = $placement->map($x, $y);
-                if ($u < 0 || $v < 0 || $u >= $this->picture->width || $v >= $this->picture->height) {
-                    return null;
-                }
-                $sum += $this->picture->green((int) $u, (int) $v);
-            }
-            $values[] = $sum / 25;
-        }
-        $middle = (min($values) + max($values)) / 2;
-
-        return CardCode::fromBits(array_map(static fn (float $v): int => $v < $middle ? 1 : 0, $values));
-    }
-
-    /** The corner whose mark is not seen, when the other three stand as on this piece. */
-    private function missingCorner(Piece $piece): ?string
-    {
-        $spots = [...$this->rings, ...$this->discs];
-        for ($absent = 0; $absent < 4; $absent++) {
-            $present = array_values(array_diff([0, 1, 2, 3], [$absent]));
-            $centres = array_map(static fn (int $i): array => [$piece->marks[$i]->centre->x, $piece->marks[$i]->centre->y], $present);
-            $firsts = $present[0] === 0 ? $this->rings : $this->discs;
-            foreach ($firsts as $a) {
-                foreach ($this->discs as $b) {
-                    $similar = $a === $b ? null : $this->similarity($piece, $centres[0], $centres[1], $a, $b);
-                    if ($similar === null || $this->discNear($similar->map(...$centres[2]), $similar) === null) {
-                        continue;
-                    }
-                    // The fourth must really be absent, or this is another geometry seen by chance.
-                    $place = $similar->map($piece->marks[$absent]->centre->x, $piece->marks[$absent]->centre->y);
-                    $near = array_filter($spots, static fn (Blob $s): bool => hypot($s->x - $place[0], $s->y - $place[1]) < self::REACH_MM * $similar->scaleAt(0, 0));
-                    if ($near === []) {
-                        return $piece->marks[$absent]->corner();
-                    }
-                }
-            }
-        }
-
-        return null;
     }
 
     /** Looks for any card of this program, to refuse another one by its name. */
@@ -291,11 +515,14 @@ final readonly class PieceFinder
         for ($rows = 1; $rows <= CardLayout::MAX_ROWS; $rows++) {
             $shapes[] = FadeCard::layout($layout->uuid, '', array_map($row, range(1, $rows)))->pieces[0];
         }
-        foreach ($shapes as $piece) {
-            foreach ($this->placements($piece) as $placement) {
-                $code = $this->readCode($piece, $placement);
-                if ($code !== null && $code->text() !== $layout->codeText()) {
-                    throw PictureFault::otherCard($code->text(), $layout->codeText());
+        foreach ([false, true] as $aslant) {
+            $this->look($aslant);
+            foreach ($shapes as $piece) {
+                foreach ($aslant ? $this->slanted($piece) : $this->straight($piece) as $seen) {
+                    [$code] = $this->read($piece, $seen);
+                    if ($code !== null && $code->piece !== TargetSheet::PIECE && $code->text() !== $layout->codeText()) {
+                        throw PictureFault::otherCard($code->text(), $layout->codeText());
+                    }
                 }
             }
         }

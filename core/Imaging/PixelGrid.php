@@ -24,24 +24,45 @@ final readonly class PixelGrid
      * @param string $data 3 samples a pixel, 8 bits, or 16 bits little endian
      * @param 1|2 $bytesPerSample
      * @param IccProfile|null $profile the picture's own profile; null: sRGB is assumed
+     * @param array{0: list<list<float>>, 1: list<array{0: float, 1: float, 2: float}>}|null $calibrated tables and columns that replace the profile's
      */
     public function __construct(
         public string $data,
         public int $width,
         public int $height,
         public int $bytesPerSample = 1,
-        ?IccProfile $profile = null,
+        private ?IccProfile $profile = null,
         public ?string $profileRemark = null,
+        ?array $calibrated = null,
     ) {
         $levels = 256 ** $bytesPerSample;
-        if ($profile === null) {
+        if ($calibrated !== null) {
+            [$this->tables, $this->columns] = $calibrated;
+        } elseif ($profile === null) {
             $table = Srgb::decodingTable($levels);
             $this->tables = [$table, $table, $table];
+            $this->columns = null;
         } else {
             $this->tables = $profile->tables($levels);
+            $this->columns = $profile->columns;
         }
-        $this->columns = $profile?->columns;
         $this->profileName = $profile === null ? 'sRGB (assumed)' : $profile->name;
+    }
+
+    /**
+     * The same pixels with other colours.
+     *
+     * @param callable(float, int): float $tone linear value and channel to linear value
+     * @param list<array{0: float, 1: float, 2: float}> $columns linear sRGB of the device's red, green and blue
+     */
+    public function recoloured(callable $tone, array $columns): self
+    {
+        $tables = [];
+        foreach ($this->tables as $c => $table) {
+            $tables[] = array_map(static fn (float $v): float => $tone($v, $c), $table);
+        }
+
+        return new self($this->data, $this->width, $this->height, $this->bytesPerSample, $this->profile, $this->profileRemark, [$tables, $columns]);
     }
 
     /** Linear green (or luminance-like) value of one pixel; for finding things, not for colour. */

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Imaging;
 
+use MarshTrial\Core\Capture\Light;
 use MarshTrial\Core\Card\Rect;
 
 /** Takes rectangles of the card out of a picture. */
 final readonly class Resampler
 {
-    public function __construct(private PixelGrid $picture, private Homography $placement) {}
+    /** @param Light|null $light how unevenly light falls on this piece; null: evenly */
+    public function __construct(private PixelGrid $picture, public Placement $placement, private ?Light $light = null) {}
 
     /**
      * One channel of linear sRGB: the mean over the square of one pitch around every grid point, pixels weighted by their overlap.
@@ -21,11 +23,11 @@ final readonly class Resampler
         [$columns, $rows, $corners, $footprint] = $this->grid($area, $pitchMm, true);
         $primaries = $this->picture->columns;
         if ($primaries === null) {
-            return new GrainMap($columns, $rows, $pitchMm, $this->boxes($corners, $columns, $rows, $footprint, $channel));
+            return new GrainMap($columns, $rows, $pitchMm, $this->evened($area, $columns, $rows, $channel, $this->boxes($corners, $columns, $rows, $footprint, $channel)));
         }
         $means = [];
         foreach ([0, 1, 2] as $device) {
-            foreach ($this->boxes($corners, $columns, $rows, $footprint, $device) as $i => $v) {
+            foreach ($this->evened($area, $columns, $rows, $device, $this->boxes($corners, $columns, $rows, $footprint, $device)) as $i => $v) {
                 $means[$i] = ($means[$i] ?? 0.0) + $primaries[$device][$channel] * $v;
             }
         }
@@ -38,11 +40,41 @@ final readonly class Resampler
     {
         [$columns, $rows, $corners] = $this->grid($area, $pitchMm, false);
         [$r, $g, $b] = $this->nearest($corners, $columns, $rows);
+        if ($this->light !== null) {
+            [$r, $g, $b] = [$this->evened($area, $columns, $rows, 0, $r), $this->evened($area, $columns, $rows, 1, $g), $this->evened($area, $columns, $rows, 2, $b)];
+        }
         if ($this->picture->columns !== null) {
             [$r, $g, $b] = $this->toSrgb($r, $g, $b);
         }
 
         return new Patch($columns, $rows, $pitchMm, $r, $g, $b);
+    }
+
+    /**
+     * Takes uneven light out of samples of one device channel.
+     *
+     * @param list<float> $values
+     *
+     * @return list<float>
+     */
+    private function evened(Rect $area, int $columns, int $rows, int $device, array $values): array
+    {
+        if ($this->light === null) {
+            return $values;
+        }
+        $at = fn (float $x, float $y): float => 1 / $this->light->at($x, $y)[$device];
+        [$a, $b, $c, $d] = [$at($area->x, $area->y), $at($area->right(), $area->y), $at($area->x, $area->bottom()), $at($area->right(), $area->bottom())];
+        $i = 0;
+        for ($row = 0; $row < $rows; $row++) {
+            $t = $row / ($rows - 1);
+            $gain = $a + $t * ($c - $a);
+            $step = ($b + $t * ($d - $b) - $gain) / ($columns - 1);
+            for ($column = 0; $column < $columns; $column++, $i++, $gain += $step) {
+                $values[$i] *= $gain;
+            }
+        }
+
+        return $values;
     }
 
     /**

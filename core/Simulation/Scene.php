@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Simulation;
 
 use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Card\TargetSheet;
 
 /** Everything that is fixed about one painted card and one visit to the scanner. */
 final readonly class Scene
@@ -38,12 +39,14 @@ final readonly class Scene
         public Chance $hand,
         /** Chances of the scanner. */
         public Chance $scanner,
+        /** Lies beside the card. */
+        public ?TargetSheet $target = null,
     ) {}
 
-    public static function of(CardLayout $layout, int $seed, float $dpi, float $doseMlxh): self
+    public static function of(CardLayout $layout, int $seed, float $dpi, float $doseMlxh, ?TargetSheet $target = null, string $visit = ''): self
     {
         $hand = Chance::keyed("hand|$layout->uuid|$seed");
-        $scanner = Chance::keyed("scanner|$layout->uuid|$seed|$doseMlxh|$dpi");
+        $scanner = Chance::keyed("scanner|$layout->uuid|$seed|$doseMlxh|$dpi$visit");
         $warm = $hand->between(0.02, 0.07);
         $white = $hand->between(0.82, 0.88);
         $drift = $hand->between(-0.05, 0.03);
@@ -61,6 +64,12 @@ final readonly class Scene
                 5.0 + $scanner->between(-1.5, 1.5),
             ];
         }
+        if ($target !== null) {
+            $places[TargetSheet::PIECE] = [
+                deg2rad($scanner->between(-1, 1)), (self::BED_WIDTH_MM - $target->piece->outline->width) / 2,
+                max([0.0, ...array_map(static fn ($p): float => $p->outline->bottom(), $layout->pieces)]) + 9.0,
+            ];
+        }
 
         return new self(
             $layout, $dpi, $doseMlxh,
@@ -71,7 +80,7 @@ final readonly class Scene
             $hand->between(0.006, 0.014),
             Texture::smooth($hand, 0.16, $perMm),
             Texture::smooth($hand, 1.1, $perMm),
-            $films, $habits, $places, $hand, $scanner,
+            $films, $habits, $places, $hand, $scanner, $target,
         );
     }
 

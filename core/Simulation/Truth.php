@@ -20,17 +20,13 @@ final class Truth
     private const REFERENCE_DEPTH = 0.92;
 
     /**
-     * @param array<string, array{0: int, 1: float, 2: float, 3: float}> $seen noise-free sums per cell
+     * @param array<string, LinearRgb> $means noise-free mean colour per cell
      * @param array<int, Grains> $grains by row
      *
      * @return array<string, mixed>
      */
-    public static function of(Scene $scene, array $seen, array $grains): array
+    public static function of(Scene $scene, array $means, array $grains): array
     {
-        $means = [];
-        foreach ($seen as $id => [$n, $r, $g, $b]) {
-            $means[$id] = new LinearRgb($r / $n, $g / $n, $b / $n);
-        }
         $cells = [];
         foreach ($means as $id => $mean) {
             $cells[] = ['id' => $id, 'lab' => $mean->toLab()->toArray()];

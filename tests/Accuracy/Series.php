@@ -52,7 +52,7 @@ final class Series
         $pixels = PictureDecoder::decode($file)->pixels;
         unlink($file);
 
-        return CardMeter::measure($pixels, $layout, false, $first, $dose);
+        return CardMeter::measure($pixels, $layout, null, $first, $dose);
     }
 
     /** @return array{cells: list<float>, ratings: list<array<string, mixed>>} dE00 of every cell; per rating its value, truth and classes */

@@ -127,8 +127,8 @@ final class CollectionTest extends TestCase
     public function testOneMeasuredStrokeIsEnoughToRecogniseAPaint(): void
     {
         $layout = Painted::property('44444444-4444-4444-8444-444444444444', 'PR254', 'PB28', 'PY65', 'PV3');
-        $whole = Strip::ofCard(CardMeter::measure(Painted::grid(Painted::scan($layout)), $layout, false));
-        $dabs = Strip::ofCard(CardMeter::measure(Painted::covered(Painted::scan($layout), 0.640, 0.10, 0.940, 0.90), $layout, false));
+        $whole = Strip::ofCard(CardMeter::measure(Painted::grid(Painted::scan($layout)), $layout));
+        $dabs = Strip::ofCard(CardMeter::measure(Painted::covered(Painted::scan($layout), 0.640, 0.10, 0.940, 0.90), $layout));
         self::assertSame([1, 2, 3, 4], array_keys($dabs));
         foreach ($dabs as $row => $dab) {
             $found = Narrowing::of($dab, $whole);

@@ -13,6 +13,7 @@ use MarshTrial\Core\Imaging\BlobFinder;
 use MarshTrial\Core\Imaging\CellReader;
 use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\Homography;
+use MarshTrial\Core\Imaging\Placement;
 use MarshTrial\Core\Imaging\LineFinder;
 use MarshTrial\Core\Imaging\PictureFault;
 use MarshTrial\Core\Imaging\PixelGrid;
@@ -42,7 +43,7 @@ final class ImagingTest extends TestCase
     {
         $corners = [[0.0, 0.0], [10.0, 0.0], [10.0, 10.0], [0.0, 10.0]];
 
-        return new Resampler($picture, Homography::through($corners, array_map(static fn (array $p): array => [self::PER_MM * $p[0], self::PER_MM * $p[1]], $corners)));
+        return new Resampler($picture, new Placement(Homography::through($corners, array_map(static fn (array $p): array => [self::PER_MM * $p[0], self::PER_MM * $p[1]], $corners))));
     }
 
     private static function code(float $linear): int

@@ -6,6 +6,7 @@ namespace Tests\Core;
 
 use MarshTrial\Core\Bench\CardMeasurement;
 use MarshTrial\Core\Bench\CardMeter;
+use MarshTrial\Core\Capture\Capture;
 use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Colour\Difference;
@@ -99,7 +100,7 @@ final class MeasuringTest extends TestCase
         $layout = Painted::property('44444444-4444-4444-8444-444444444444', 'PB28');
         $picture = Painted::grid(Painted::scan($layout, seed: 11));
         $lossless = self::rating(CardMeter::measure($picture, $layout), 'granulation');
-        $lossy = self::rating(CardMeter::measure($picture, $layout, true), 'granulation');
+        $lossy = self::rating(CardMeter::measure($picture, $layout, new Capture(jpeg: true)), 'granulation');
         self::assertSame('distinct', $lossless->class());
         self::assertSame(['distinct', 'heavy'], $lossy->classes);
         self::assertContains('at least: a JPEG loses fine grain', $lossy->remarks);

@@ -1,0 +1,181 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Capture;
+
+use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Imaging\PixelGrid;
+
+/**
+ * From what a device wrote to colour: a tone curve for every channel, then a matrix to linear sRGB; and how sure that is.
+ *
+ * The tone curve is ln(out) = a + b ln(in) + c ln(in)^2, in its darkest part a power.
+ */
+final readonly class Calibration
+{
+    /**
+     * @param list<array{0: float, 1: float, 2: float}>|null $tone a, b, c of red, green, blue; null: values stay
+     * @param list<array{0: float, 1: float, 2: float}> $columns linear sRGB of the device's red, green, blue
+     * @param list<array{lab: array{0: float, 1: float, 2: float}, dE00: float}> $residuals of patches, each as the others predict it
+     * @param array{0: float, 1: float, 2: float}|null $paper device value of the paper when it was made, 1 being the end of the scale
+     * @param list<string> $remarks
+     */
+    public function __construct(
+        public CalibrationKind $kind,
+        /** Told in the result, such as "colour target of 60 patches". */
+        public string $name,
+        public ?array $tone,
+        public array $columns,
+        public array $residuals = [],
+        public ?array $paper = null,
+        public array $remarks = [],
+        /** Darkest value that the tone curve was fitted to, linear. */
+        public float $darkest = 0.004,
+    ) {}
+
+    /** Colour as the picture's own profile tells it. */
+    public static function asTold(PixelGrid $picture): self
+    {
+        return new self(CalibrationKind::AsTold, 'as the file tells it, not checked', null, $picture->columns ?? [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]]);
+    }
+
+    public function applyTo(PixelGrid $picture): PixelGrid
+    {
+        if ($this->kind === CalibrationKind::AsTold) {
+            return $picture;
+        }
+
+        return $picture->recoloured($this->toned(...), $this->columns);
+    }
+
+    /** @param int $channel 0 red, 1 green, 2 blue */
+    public function toned(float $value, int $channel): float
+    {
+        return $this->tone === null ? $value : self::curve($this->tone[$channel], $value, $this->darkest);
+    }
+
+    /** @param array{0: float, 1: float, 2: float} $tone */
+    public static function curve(array $tone, float $value, float $darkest): float
+    {
+        if ($value <= 0) {
+            return 0.0;
+        }
+        [$a, $b, $c] = $tone;
+        $x = log($value);
+        $low = log($darkest);
+        if ($x >= $low) {
+            // Above the brightest patch the curve goes on straight.
+            $top = min($x, 0.0);
+
+            return exp($a + $b * $top + $c * $top ** 2 + ($x - $top) * $b);
+        }
+
+        return exp($a + $b * $low + $c * $low ** 2 + ($b + 2 * $c * $low) * ($x - $low));
+    }
+
+    /** The same with all values multiplied, channel by channel before the matrix: another exposure, or a light of another colour. */
+    public function scaled(float $red, float $green, float $blue): self
+    {
+        $columns = [];
+        foreach ([$red, $green, $blue] as $c => $factor) {
+            $columns[] = array_map(static fn (float $v): float => $v * $factor, $this->columns[$c]);
+        }
+
+        return new self($this->kind, $this->name, $this->tone, $columns, $this->residuals, $this->paper, $this->remarks, $this->darkest);
+    }
+
+    /** Mean and 95th percentile of the residuals, dE00; null where there are none. */
+    public function meanResidual(): ?float
+    {
+        return $this->residuals === [] ? null : array_sum(array_column($this->residuals, 'dE00')) / count($this->residuals);
+    }
+
+    public function residual95(): ?float
+    {
+        if ($this->residuals === []) {
+            return null;
+        }
+        $all = array_column($this->residuals, 'dE00');
+        sort($all);
+
+        return $all[min(count($all) - 1, (int) ceil(0.95 * count($all)) - 1)];
+    }
+
+    /**
+     * What 95 % of colours near this one are wrong by at most because of the calibration, dE00: from the patches most like it, or from what
+     * was found without any (own, simulated).
+     */
+    public function uncertainty95(Lab $colour): float
+    {
+        if ($this->kind === CalibrationKind::AsTold) {
+            return 0.0;
+        }
+        if ($this->residuals === [] || $this->kind === CalibrationKind::Wedge) {
+            // Greys are right, strong colours are as the device sees them.
+            return ($this->kind === CalibrationKind::Wedge ? self::WEDGE : self::PAPER)[0] + ($this->kind === CalibrationKind::Wedge ? self::WEDGE : self::PAPER)[1] * min(60.0, $colour->chroma());
+        }
+        $near = array_map(static function (array $r) use ($colour): array {
+            [$l, $a, $b] = $r['lab'];
+
+            return [(($l - $colour->l) / 2) ** 2 + ($a - $colour->a) ** 2 + ($b - $colour->b) ** 2, $r['dE00']];
+        }, $this->residuals);
+        usort($near, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+        $near = array_slice($near, 0, self::NEIGHBOURS);
+
+        return self::WIDTH * sqrt(array_sum(array_map(static fn (array $n): float => $n[1] ** 2, $near)) / count($near));
+    }
+
+    /** Base and growth with chroma of the uncertainty, dE00, with a wedge and with the card's own paper and black only (own, simulated). */
+    private const WEDGE = [1.2, 0.10];
+
+    private const PAPER = [3.0, 0.06];
+
+    /** Patches that tell of a colour, and what their root mean square is multiplied with (own, simulated). */
+    private const NEIGHBOURS = 14;
+
+    private const WIDTH = 1.7;
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return [
+            'kind' => $this->kind->value, 'name' => $this->name, 'tone' => $this->tone, 'columns' => $this->columns, 'darkest' => $this->darkest,
+            'paper' => $this->paper, 'residuals' => $this->residuals, 'remarks' => $this->remarks,
+        ];
+    }
+
+    /**
+     * @param mixed $data what {@see toArray} gave
+     *
+     * @throws CoreException when it is damaged
+     */
+    public static function fromArray(mixed $data): self
+    {
+        try {
+            if (! is_array($data)) {
+                throw new \DomainException('Not an object.');
+            }
+            $three = static function (mixed $v): array {
+                if (! is_array($v) || count($v) !== 3) {
+                    throw new \DomainException('Three numbers are wanted.');
+                }
+
+                return array_map(static fn (int|float $x): float => is_finite((float) $x) ? (float) $x : throw new \DomainException('Not finite.'), array_values($v));
+            };
+            $columns = array_map($three, $data['columns']);
+            if (count($columns) !== 3) {
+                throw new \DomainException('Three columns are wanted.');
+            }
+
+            return new self(
+                CalibrationKind::from($data['kind']), mb_substr((string) $data['name'], 0, 200), $data['tone'] === null ? null : array_map($three, $data['tone']), $columns,
+                array_map(static fn (array $r): array => ['lab' => $three($r['lab']), 'dE00' => (float) $r['dE00']], $data['residuals'] ?? []),
+                isset($data['paper']) ? $three($data['paper']) : null, array_map(strval(...), $data['remarks'] ?? []), max(1e-5, (float) ($data['darkest'] ?? 0.004)),
+            );
+        } catch (\Throwable $e) {
+            throw new CoreException('This capture profile is damaged or incomplete. Make it again from a picture of the target.', previous: $e);
+        }
+    }
+}

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Capture;
+
+use MarshTrial\Core\Colour\Lab;
+
+/** What is known about how a picture was taken. */
+final readonly class Capture
+{
+    public function __construct(
+        /** Compressed with loss. */
+        public bool $jpeg = false,
+        /** A photograph; null: to be told from the picture. */
+        public ?bool $photo = null,
+        /** @var list<Lab>|null colours of the target beside the card, row by row from the ring, for D65 */
+        public ?array $target = null,
+        /** @var list<Lab>|null the same of a wedge of greys */
+        public ?array $wedge = null,
+        /** Saved for this device earlier. */
+        public ?Calibration $profile = null,
+        /** Colour of the bare paper, where it was measured before. */
+        public ?Lab $paper = null,
+    ) {}
+
+    /**
+     * The same for a file that was compressed with loss or not, and says that a camera took it or not.
+     *
+     * @param bool $camera the file names a camera's exposure; where it does not the picture itself tells
+     */
+    public function of(bool $jpeg, bool $camera): self
+    {
+        return new self($jpeg, $this->photo ?? ($camera ? true : null), $this->target, $this->wedge, $this->profile, $this->paper);
+    }
+}

@@ -1,0 +1,228 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Capture;
+
+use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Card\TargetSheet;
+use MarshTrial\Core\Colour\Difference;
+use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Colour\LinearRgb;
+use MarshTrial\Core\Imaging\Linear;
+use MarshTrial\Core\Imaging\PictureFault;
+use MarshTrial\Core\Imaging\PieceFinder;
+use MarshTrial\Core\Imaging\PixelGrid;
+use MarshTrial\Core\Imaging\PlacedPiece;
+use MarshTrial\Core\Imaging\Resampler;
+
+/** A picture made ready to be read: its pieces found, its light known, its colours calibrated by the best there is, its quality checked. */
+final readonly class CapturedPicture
+{
+    /** Colour that bare watercolour paper is taken to have where nobody measured it (own). */
+    private const USUAL_PAPER = [94.0, 0.2, 2.6];
+
+    /** Beyond these a card is taken to be photographed: foreshortening, and the ratio of light across it (own). */
+    private const PHOTO_SLANT = 1.012;
+
+    private const PHOTO_LIGHT = 1.06;
+
+    /** Paper's red over blue beyond which light is called warm: below about 4 000 K (own, simulated). */
+    private const WARM = 1.45;
+
+    /** Paper that reads further than this from when a profile was made tells of drift, dE00 (own). */
+    private const DRIFT = 2.0;
+
+    private function __construct(
+        /** Calibrated. */
+        public PixelGrid $picture,
+        /** @var array<string, PlacedPiece> the card's */
+        public array $pieces,
+        public bool $photo,
+        public LightMap $light,
+        /** @var array<string, Light> */
+        public array $lights,
+        public Calibration $calibration,
+        /** @var list<QualityCheck> */
+        public array $checks,
+        /** @var list<string> what else is to be said of it */
+        public array $remarks,
+    ) {}
+
+    /** @throws PictureFault with one sentence when the picture cannot be measured */
+    public static function of(PixelGrid $picture, CardLayout $layout, Capture $capture): self
+    {
+        $pieces = PieceFinder::find($picture, $layout);
+        $first = reset($pieces) ?: throw PictureFault::noMarks();
+        $slant = max(array_map(static fn (PlacedPiece $p): float => $p->placement->slantAt($p->piece->outline->centre()->x, $p->piece->outline->centre()->y), $pieces));
+        $photo = $capture->photo ?? ($slant > self::PHOTO_SLANT || $first->placement->lens !== 0.0);
+        $sheet = $capture->target !== null ? TargetSheet::for(count($capture->target)) : ($capture->wedge !== null ? TargetSheet::for(max(4, count($capture->wedge))) : null);
+        $all = $pieces;
+        if ($sheet !== null) {
+            $all[TargetSheet::PIECE] = PieceFinder::findTarget($picture, $sheet, $photo ? $first->placement->lens : null) ?? throw PictureFault::noTarget($sheet->columns, $sheet->rows);
+        }
+        $light = LightMap::of($picture, $layout, $all, ! $photo);
+        $photo = $capture->photo ?? ($photo || $light->ratio > self::PHOTO_LIGHT);
+        $paper = $light->papers[$first->piece->id];
+        [$calibration, $remarks] = self::calibration($picture, $capture, $photo, $paper, $sheet, $all, $light);
+        $toned = $calibration->applyTo($picture);
+        $lights = [];
+        foreach ($light->lights as $id => $l) {
+            $lights[$id] = $calibration->kind === CalibrationKind::AsTold ? $l : $l->toned($calibration, $light->papers[$id]);
+        }
+        $paperLab = TargetFit::through($calibration->columns, [$calibration->toned($paper[0], 0), $calibration->toned($paper[1], 1), $calibration->toned($paper[2], 2)])->toLab();
+        if ($photo && $paper[0] / max(1e-4, $paper[2]) > self::WARM) {
+            $remarks[] = 'the light was warm (below about 4000 K): blues and violets are less sure; use daylight or a daylight lamp';
+        }
+        $checks = self::checks($pieces, $light, $photo, $paperLab);
+        foreach ($checks as $check) {
+            if (! $check->isUsable()) {
+                throw PictureFault::notUsable($check->remark());
+            }
+        }
+        foreach ($pieces as $piece) {
+            if ($piece->marksSeen < 4) {
+                $remarks[] = 'one mark is covered; the card was placed by the other three and its code';
+            }
+        }
+
+        return new self($toned, $pieces, $photo, $light, $lights, $calibration, $checks, array_values(array_unique($remarks)));
+    }
+
+    /**
+     * The best calibration there is.
+     *
+     * @param array{0: float, 1: float, 2: float} $paper device value in mean light
+     * @param array<string, PlacedPiece> $all
+     *
+     * @return array{0: Calibration, 1: list<string>}
+     */
+    private static function calibration(PixelGrid $picture, Capture $capture, bool $photo, array $paper, ?TargetSheet $sheet, array $all, LightMap $light): array
+    {
+        $remarks = [];
+        if ($sheet !== null) {
+            $device = TargetFit::read($picture, $all[TargetSheet::PIECE], $sheet, $light->lights[TargetSheet::PIECE] ?? null);
+            $fit = $capture->target !== null ? TargetFit::target($device, $capture->target, $sheet) : TargetFit::wedge($device, $capture->wedge ?? [], $picture);
+            if ($capture->profile !== null && $capture->target !== null) {
+                $drift = self::meanDifference($capture->profile, $device, $capture->target);
+                $remarks[] = sprintf('the saved profile would read the target dE00 %.1f off%s', $drift, $drift > self::DRIFT + $capture->profile->meanResidual() ? ': the device or its light has changed, make the profile again' : '');
+            }
+
+            return [$fit, $fit->kind === CalibrationKind::Wedge ? ['colour approximate: greys are calibrated, strong colours are as the device sees them'] : $remarks];
+        }
+        if ($capture->profile !== null) {
+            $profile = $capture->profile;
+            if (! $photo) {
+                return [self::named($profile, CalibrationKind::Profile), self::driftOfPaper($profile, $paper)];
+            }
+            // The exposure differs from picture to picture; the paper tells by how much.
+            $wanted = $capture->paper !== null ? self::deviceOf($capture->paper, $profile->columns) : ($profile->paper === null ? null : array_map(static fn (int $c): float => $profile->toned($profile->paper[$c], $c), [0, 1, 2]));
+            $wanted ??= self::deviceOf(new Lab(...self::USUAL_PAPER), $profile->columns);
+            $scale = array_map(static fn (int $c): float => $wanted[$c] / max(1e-4, $profile->toned($paper[$c], $c)), [0, 1, 2]);
+
+            return [self::named($profile->scaled(...$scale), CalibrationKind::Profile), $capture->paper === null ? ['the paper is taken to be the one that the profile was made with'] : []];
+        }
+        if (! $photo) {
+            return [Calibration::asTold($picture), []];
+        }
+        $columns = Calibration::asTold($picture)->columns;
+        $wanted = self::deviceOf($capture->paper ?? new Lab(...self::USUAL_PAPER), $columns);
+        $name = $capture->paper === null ? 'the card’s own paper (taken to be of a usual white) and black' : 'the card’s own paper (measured before) and black';
+        $calibration = (new Calibration(CalibrationKind::Paper, $name, [[0.0, 1.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0 + 1.0, 0.0]], $columns))
+            ->scaled($wanted[0] / $paper[0], $wanted[1] / $paper[1], $wanted[2] / $paper[2]);
+
+        return [$calibration, ['colour approximate: calibrated by the card’s own paper and black only']];
+    }
+
+    private static function named(Calibration $c, CalibrationKind $kind): Calibration
+    {
+        return new Calibration($kind, 'saved profile: '.$c->name, $c->tone, $c->columns, $c->residuals, $c->paper, $c->remarks, $c->darkest);
+    }
+
+    /**
+     * @param array{0: float, 1: float, 2: float} $paper
+     *
+     * @return list<string>
+     */
+    private static function driftOfPaper(Calibration $profile, array $paper): array
+    {
+        if ($profile->paper === null) {
+            return [];
+        }
+        $lab = static fn (array $p): Lab => TargetFit::through($profile->columns, [$profile->toned($p[0], 0), $profile->toned($p[1], 1), $profile->toned($p[2], 2)])->toLab();
+        $off = Difference::ciede2000($lab($profile->paper), $lab($paper));
+
+        return $off > 3 * self::DRIFT ? [sprintf('the paper reads dE00 %.1f from the sheet the profile was made with: another paper, or the scanner has drifted; scan the target again to tell', $off)] : [];
+    }
+
+    /**
+     * @param list<array{0: float, 1: float, 2: float}> $device
+     * @param list<Lab> $reference
+     */
+    public static function meanDifference(Calibration $profile, array $device, array $reference): float
+    {
+        $sum = 0.0;
+        foreach ($device as $i => $d) {
+            $seen = TargetFit::through($profile->columns, [$profile->toned($d[0], 0), $profile->toned($d[1], 1), $profile->toned($d[2], 2)]);
+            $sum += Difference::ciede2000($reference[$i], $seen->toLab());
+        }
+
+        return $sum / max(1, count($device));
+    }
+
+    /**
+     * Toned device value that a matrix makes this colour of.
+     *
+     * @param list<array{0: float, 1: float, 2: float}> $columns
+     *
+     * @return array{0: float, 1: float, 2: float}
+     */
+    private static function deviceOf(Lab $colour, array $columns): array
+    {
+        $rgb = $colour->toXyz()->toLinearRgb()->toArray();
+        [$r, $g, $b] = Linear::solve([[$columns[0][0], $columns[1][0], $columns[2][0], $rgb[0]], [$columns[0][1], $columns[1][1], $columns[2][1], $rgb[1]], [$columns[0][2], $columns[1][2], $columns[2][2], $rgb[2]]]);
+
+        return [$r, $g, $b];
+    }
+
+    /**
+     * @param array<string, PlacedPiece> $pieces
+     *
+     * @return list<QualityCheck>
+     */
+    private static function checks(array $pieces, LightMap $light, bool $photo, Lab $paper): array
+    {
+        $dpi = INF;
+        foreach ($pieces as $piece) {
+            foreach ($piece->piece->marks as $mark) {
+                $dpi = min($dpi, 25.4 * $piece->placement->scaleAt($mark->centre->x, $mark->centre->y));
+            }
+        }
+        $worst = static fn (callable $of): float => max(array_map($of, $pieces));
+        $checks = [
+            new QualityCheck('resolution', $dpi, 'dpi', 165, 110, false, $photo ? 'small cells are read from few pixels; go closer or use a camera with more pixels' : 'small cells are read from few pixels; scan at 300'),
+            new QualityCheck('blur', $worst(static fn (PlacedPiece $p): float => $p->blurMm), 'mm', 0.35, 0.7, true, 'edges are soft and run into the cells; hold still, focus on the card and take it again'),
+            new QualityCheck('clipping', $light->clipped, '%', 0.02, 0.25, true, 'bare paper is at the end of the scale, so pale colours are lost; expose less and take it again'),
+            new QualityCheck('noise', $light->noise, '%', 0.05, 0.12, true, 'pixels of even paper differ; give more light and take it again'),
+            new QualityCheck('marks', $worst(static fn (PlacedPiece $p): float => $p->residualMm), 'mm', 0.3, 1.0, true, 'marks and code do not agree on where the card lies, as if the sheet were not flat; press it flat under a frame and take it again'),
+            new QualityCheck('paper lightness', $paper->l, 'L*', 80, 40, false, 'the bare paper is not white; put more light on the card, or use white paper'),
+            new QualityCheck('paper chroma', $paper->chroma(), '', 16, 60, true, 'the bare paper is not white: the light is coloured, or the paper is'),
+        ];
+        if ($light->lights !== []) {
+            $checks[] = new QualityCheck('uneven light', $light->ratio, '', 1.6, 3.0, true, 'one side of the card is much brighter; turn the card or light it from two sides');
+            $checks[] = new QualityCheck('shadow edge', $light->steepest, '% per cm', 0.06, 0.25, true, 'a shadow with an edge lies on the card; move what casts it and take it again');
+        }
+
+        return $checks;
+    }
+
+    public function reader(string $piece): Resampler
+    {
+        return new Resampler($this->picture, $this->pieces[$piece]->placement, $this->lights[$piece] ?? null);
+    }
+
+    public function dpi(): float
+    {
+        return array_sum(array_map(static fn (PlacedPiece $p): float => $p->dpi, $this->pieces)) / count($this->pieces);
+    }
+}

@@ -1,0 +1,334 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Capture;
+
+use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Card\Mark;
+use MarshTrial\Core\Card\Piece;
+use MarshTrial\Core\Card\Rect;
+use MarshTrial\Core\Card\TargetSheet;
+use MarshTrial\Core\Card\Window;
+use MarshTrial\Core\Imaging\Linear;
+use MarshTrial\Core\Imaging\PixelGrid;
+use MarshTrial\Core\Imaging\PlacedPiece;
+
+/**
+ * The light over a picture, from the bare paper between the windows of all pieces.
+ *
+ * The logarithm of the paper's value is a surface of the second degree over the picture plus a step from piece to piece (their papers may
+ * differ: one has been in the sun), plus what is left, smoothed. So light that runs across two pieces is told from papers that differ.
+ */
+final readonly class LightMap
+{
+    /** Distance between samples and side of each, mm. */
+    private const PITCH_MM = 7.0;
+
+    private const SIDE_MM = 3.0;
+
+    /** Light that varies by less than this share is left alone: it is the paper's own unevenness. */
+    private const EVEN = 0.012;
+
+    /** The same of a scan, as a ratio, from few places. */
+    private const EVEN_SCAN = 1.025;
+
+    /** Over how much of the sheet what is left is smoothed, mm, and how many samples it takes to believe it. */
+    private const SMOOTH_MM = 12.0;
+
+    private const BELIEF = 0.6;
+
+    private function __construct(
+        /** @var array<string, Light> by piece; empty where light is even */
+        public array $lights,
+        /** @var array<string, array{0: float, 1: float, 2: float}> device value of each piece's paper in mean light */
+        public array $papers,
+        /** Brightest over darkest place of the card's pieces. */
+        public float $ratio,
+        /** Steepest change that the smooth surface does not explain, share per cm. */
+        public float $steepest,
+        /** Noise of a single pixel of paper, share of its value. */
+        public float $noise,
+        /** Share of paper pixels at the end of the scale. */
+        public float $clipped,
+        /** Uncertainty of the light at a place, share (one standard deviation). */
+        public float $uncertainty,
+    ) {}
+
+    /**
+     * @param array<string, PlacedPiece> $pieces the card's, and perhaps a target
+     * @param bool $scan light is likely even: a few places tell, and more are looked at only if they differ
+     */
+    public static function of(PixelGrid $picture, CardLayout $layout, array $pieces, bool $scan = false): self
+    {
+        if ($scan) {
+            $map = self::sampled($picture, $layout, $pieces, 4 * self::PITCH_MM);
+            if ($map->ratio < self::EVEN_SCAN) {
+                return new self([], $map->papers, $map->ratio, 0.0, $map->noise, $map->clipped, $map->uncertainty);
+            }
+        }
+
+        return self::sampled($picture, $layout, $pieces, self::PITCH_MM);
+    }
+
+    /** @param array<string, PlacedPiece> $pieces */
+    private static function sampled(PixelGrid $picture, CardLayout $layout, array $pieces, float $pitchMm): self
+    {
+        $samples = [];
+        $noises = [];
+        $clipped = $taken = 0;
+        foreach ($pieces as $id => $placed) {
+            foreach (self::places($placed->piece, $layout, $pitchMm) as [$x, $y]) {
+                $sample = self::sample($picture, $placed, $x, $y);
+                if ($sample !== null) {
+                    [$rgb, $noise, $ends, $count, $u, $v] = $sample;
+                    $samples[] = [$id, $x, $y, $u, $v, $rgb];
+                    $noises[] = $noise;
+                    $clipped += $ends;
+                    $taken += $count;
+                }
+            }
+        }
+        sort($noises);
+        $ids = array_keys($pieces);
+        if (count($samples) < 12) {
+            return new self([], array_fill_keys($ids, [1.0, 1.0, 1.0]), 1.0, 0.0, 0.0, 0.0, 0.0);
+        }
+
+        return self::fitted($samples, $pieces, $ids, $noises[intdiv(count($noises), 2)], $clipped / max(1, $taken), [$picture->width, $picture->height]);
+    }
+
+    /**
+     * @param list<array{0: string, 1: float, 2: float, 3: float, 4: float, 5: array{0: float, 1: float, 2: float}}> $samples
+     * @param array<string, PlacedPiece> $pieces
+     * @param list<string> $ids
+     * @param array{0: int, 1: int} $size
+     */
+    private static function fitted(array $samples, array $pieces, array $ids, float $noise, float $clipped, array $size): self
+    {
+        $terms = static function (float $u, float $v, string $id) use ($ids, $size): array {
+            [$x, $y] = [2 * $u / $size[0] - 1, 2 * $v / $size[1] - 1];
+            $row = [1.0, $x, $y, $x * $x, $x * $y, $y * $y];
+            foreach (array_slice($ids, 1) as $other) {
+                $row[] = $other === $id ? 1.0 : 0.0;
+            }
+
+            return $row;
+        };
+        $rows = array_map(static fn (array $s): array => $terms($s[3], $s[4], $s[0]), $samples);
+        $fits = $rests = [];
+        for ($c = 0; $c < 3; $c++) {
+            $values = array_map(static fn (array $s): float => log(max(1e-4, $s[5][$c])), $samples);
+            $weights = array_fill(0, count($values), 1.0);
+            $rest = [];
+            for ($round = 0; $round < 3; $round++) {
+                $fit = Linear::leastSquares($rows, $values, $weights, 1e-6);
+                $rest = array_map(static fn (array $row, float $v): float => $v - array_sum(array_map(static fn (float $a, float $b): float => $a * $b, $row, $fit)), $rows, $values);
+                $spread = max(0.004, 1.5 * self::median(array_map(abs(...), $rest)));
+                $weights = array_map(static fn (float $r): float => 1 / (1 + ($r / (2 * $spread)) ** 2), $rest);
+            }
+            $fits[] = $fit;
+            $rests[] = $rest;
+        }
+        $rms = sqrt(array_sum(array_map(static fn (float $r): float => min(0.2, abs($r)) ** 2, $rests[1])) / count($samples));
+
+        return self::built($samples, $pieces, $ids, $terms, $fits, $rests, $rms, $noise, $clipped);
+    }
+
+    /**
+     * @param list<array{0: string, 1: float, 2: float, 3: float, 4: float, 5: array{0: float, 1: float, 2: float}}> $samples
+     * @param array<string, PlacedPiece> $pieces
+     * @param list<string> $ids
+     * @param list<list<float>> $fits
+     * @param list<list<float>> $rests
+     */
+    private static function built(array $samples, array $pieces, array $ids, \Closure $terms, array $fits, array $rests, float $rms, float $noise, float $clipped): self
+    {
+        $byPiece = [];
+        foreach ($samples as $i => [$id, $x, $y]) {
+            $byPiece[$id][] = [$x, $y, $rests[0][$i], $rests[1][$i], $rests[2][$i]];
+        }
+        $value = static function (PlacedPiece $placed, float $x, float $y, bool $rest) use ($terms, $fits, $byPiece): array {
+            [$u, $v] = $placed->placement->map($x, $y);
+            $row = $terms($u, $v, $placed->piece->id);
+            $sum = [0.0, 0.0, 0.0, 0.0];
+            foreach ($rest ? $byPiece[$placed->piece->id] ?? [] : [] as [$sx, $sy, $r, $g, $b]) {
+                $d = (($sx - $x) ** 2 + ($sy - $y) ** 2) / (2 * self::SMOOTH_MM ** 2);
+                if ($d < 6) {
+                    $w = exp(-$d);
+                    $sum[0] += $w;
+                    $sum[1] += $w * $r;
+                    $sum[2] += $w * $g;
+                    $sum[3] += $w * $b;
+                }
+            }
+            $out = [];
+            foreach ($fits as $c => $fit) {
+                $out[] = array_sum(array_map(static fn (float $a, float $k): float => $a * $k, $row, $fit)) + $sum[$c + 1] / ($sum[0] + self::BELIEF);
+            }
+
+            return $out;
+        };
+        // Mean light is that of the card; every piece's paper is what it would be in it.
+        $own = array_values(array_filter($ids, static fn (string $id): bool => $id !== TargetSheet::PIECE)) ?: $ids;
+        $grids = [];
+        $sum = [0.0, 0.0, 0.0];
+        $count = 0;
+        $useRest = $rms > 0.006;
+        foreach ($pieces as $id => $placed) {
+            $o = $placed->piece->outline;
+            for ($j = 0, $rows = (int) ceil($o->height / Light::NODE_MM); $j <= $rows; $j++) {
+                for ($i = 0, $columns = (int) ceil($o->width / Light::NODE_MM); $i <= $columns; $i++) {
+                    $v = $value($placed, $o->x + $i * Light::NODE_MM, $o->y + $j * Light::NODE_MM, $useRest);
+                    $step = array_search($id, $ids, true);
+                    foreach ($fits as $c => $fit) {
+                        $v[$c] -= $step > 0 ? $fit[5 + $step] : 0.0;
+                    }
+                    $grids[$id][$j][$i] = $v;
+                    if (in_array($id, $own, true)) {
+                        $sum = [$sum[0] + $v[0], $sum[1] + $v[1], $sum[2] + $v[2]];
+                        $count++;
+                    }
+                }
+            }
+        }
+        $mean = array_map(static fn (float $s): float => $s / $count, $sum);
+        $papers = $lights = [];
+        [$least, $most] = [INF, -INF];
+        foreach ($ids as $n => $id) {
+            $papers[$id] = array_map(static fn (float $m, array $fit): float => exp($m + ($n > 0 ? $fit[5 + $n] : 0.0)), $mean, $fits);
+            $nodes = [];
+            foreach ($grids[$id] as $j => $line) {
+                foreach ($line as $i => $v) {
+                    $nodes[$j][$i] = [exp($v[0] - $mean[0]), exp($v[1] - $mean[1]), exp($v[2] - $mean[2])];
+                    if (in_array($id, $own, true)) {
+                        $least = min($least, $v[1]);
+                        $most = max($most, $v[1]);
+                    }
+                }
+            }
+            $lights[$id] = new Light($pieces[$id]->piece->outline, array_map(array_values(...), array_values($nodes)));
+        }
+        $ratio = exp($most - $least);
+
+        return new self(
+            $ratio - 1 < self::EVEN && ! $useRest ? [] : $lights, $papers, $ratio, self::steepest($byPiece), $noise, $clipped,
+            // A sample's own scatter, over those that bear on a place.
+            min(0.05, max(0.0015, 0.5 * self::median(array_map(static fn (array $s, float $r): float => abs($r), $samples, $rests[1])))),
+        );
+    }
+
+    /**
+     * Steepest step between neighbours that the smooth surface does not explain, share per cm.
+     *
+     * @param array<string, list<array{0: float, 1: float, 2: float, 3: float, 4: float}>> $byPiece
+     */
+    private static function steepest(array $byPiece): float
+    {
+        $steps = [];
+        foreach ($byPiece as $id => $samples) {
+            if ($id === TargetSheet::PIECE) {
+                continue;
+            }
+            foreach ($samples as $i => [$x, $y, , $g]) {
+                for ($k = $i + 1; $k < count($samples); $k++) {
+                    $distance = hypot($samples[$k][0] - $x, $samples[$k][1] - $y);
+                    if ($distance < 1.6 * self::PITCH_MM) {
+                        $steps[] = abs($samples[$k][3] - $g) / max(0.5, $distance / 10);
+                    }
+                }
+            }
+        }
+        rsort($steps);
+
+        // A single sample may lie on print; a shadow's edge crosses many.
+        return $steps[min(count($steps) - 1, 8)] ?? 0.0;
+    }
+
+    /**
+     * Middles of squares of bare paper.
+     *
+     * @return list<array{0: float, 1: float}>
+     */
+    private static function places(Piece $piece, CardLayout $layout, float $pitchMm): array
+    {
+        $taken = [self::grown($piece->codeArea, 2.0), ...array_map(static fn (Mark $m): Rect => Rect::around($m->centre->x, $m->centre->y, $m->sizeMm + 3, $m->sizeMm + 3), $piece->marks)];
+        if ($piece->id === TargetSheet::PIECE) {
+            $taken[] = new Rect(12.5, 12.5, $piece->outline->width - 25, $piece->outline->height - 25);
+        } else {
+            foreach ($layout->windows as $window) {
+                if ($window->piece === $piece->id && $window->use !== 'paper') {
+                    $taken[] = self::grown($window->area, 0.8);
+                }
+            }
+        }
+        $out = [];
+        $half = self::SIDE_MM / 2;
+        $pitch = $piece->id === TargetSheet::PIECE ? 5.0 : $pitchMm;
+        for ($y = $piece->outline->y + 4; $y <= $piece->outline->bottom() - 4; $y += $pitch) {
+            for ($x = $piece->outline->x + 4; $x <= $piece->outline->right() - 4; $x += $pitch) {
+                foreach ($taken as $t) {
+                    if ($x + $half > $t->x && $x - $half < $t->right() && $y + $half > $t->y && $y - $half < $t->bottom()) {
+                        continue 2;
+                    }
+                }
+                $out[] = [$x, $y];
+            }
+        }
+
+        return $out;
+    }
+
+    private static function grown(Rect $r, float $by): Rect
+    {
+        return new Rect($r->x - $by, $r->y - $by, $r->width + 2 * $by, $r->height + 2 * $by);
+    }
+
+    /**
+     * Paper around a place: the brighter part of its pixels, so that a printed letter does no harm.
+     *
+     * @return array{0: array{0: float, 1: float, 2: float}, 1: float, 2: int, 3: int, 4: float, 5: float}|null device value, noise as a share, pixels at the end of the scale, pixels, place in the picture
+     */
+    private static function sample(PixelGrid $picture, PlacedPiece $placed, float $x, float $y): ?array
+    {
+        [$u, $v] = $placed->placement->map($x, $y);
+        $half = self::SIDE_MM / 2 * $placed->placement->scaleAt($x, $y);
+        if ($u - $half < 0 || $v - $half < 0 || $u + $half >= $picture->width || $v + $half >= $picture->height) {
+            return null;
+        }
+        $values = [];
+        $ends = 0;
+        $bytes = $picture->bytesPerSample;
+        $last = 256 ** $bytes - 1;
+        for ($j = -3; $j <= 3; $j++) {
+            for ($i = -3; $i <= 3; $i++) {
+                $at = ((int) ($v + $j / 3 * $half) * $picture->width + (int) ($u + $i / 3 * $half)) * 3 * $bytes;
+                $rgb = [];
+                for ($c = 0; $c < 3; $c++) {
+                    $code = $bytes === 1 ? ord($picture->data[$at + $c]) : ord($picture->data[$at + 2 * $c]) | ord($picture->data[$at + 2 * $c + 1]) << 8;
+                    $ends += $code >= $last - ($bytes === 1 ? 0 : 64) ? 1 : 0;
+                    $rgb[] = $picture->tables[$c][$code];
+                }
+                $values[] = $rgb;
+            }
+        }
+        usort($values, static fn (array $a, array $b): int => $a[1] <=> $b[1]);
+        $kept = array_slice($values, 12, 34);
+        $mean = [0.0, 0.0, 0.0];
+        foreach ($kept as $rgb) {
+            foreach ($rgb as $c => $value) {
+                $mean[$c] += $value / count($kept);
+            }
+        }
+
+        return [$mean, ($values[41][1] - $values[8][1]) / 2 / max(1e-4, $mean[1]), $ends, 3 * count($values), $u, $v];
+    }
+
+    /** @param list<float> $values */
+    private static function median(array $values): float
+    {
+        sort($values);
+
+        return $values[intdiv(count($values), 2)] ?? 0.0;
+    }
+}

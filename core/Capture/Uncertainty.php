@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Capture;
+
+use MarshTrial\Core\Imaging\CellReading;
+use MarshTrial\Core\Imaging\PlacedPiece;
+
+/** How sure the colour of a cell is: its own scatter, the light that was taken out, the place, and the calibration. */
+final class Uncertainty
+{
+    /** What a standard deviation in three directions is multiplied with to hold 95 % of distances (own, simulated). */
+    private const RANDOM_95 = 1.8;
+
+    /** How far a cell may lie from where it was read, mm: with four marks, and with three (own). */
+    private const PLACE_MM = 0.12;
+
+    private const PLACE_BY_THREE_MM = 0.5;
+
+    /** Widening where the picture's quality is beyond a limit (own). */
+    private const POOR = 1.5;
+
+    public static function of(CellReading $reading, PlacedPiece $piece, CapturedPicture $captured): CellReading
+    {
+        $poor = array_filter($captured->checks, static fn (QualityCheck $c): bool => ! $c->isWithin()) !== [];
+        $lab = $reading->lab;
+        // Light that is a share too bright moves a colour along this line.
+        $share = $captured->lights === [] ? 0.0 : $captured->light->uncertainty;
+        $line = [($lab->l + 16) / 3 * $share, $lab->a / 3 * $share, $lab->b / 3 * $share];
+        // Half of a cell's spread over half its width is about the slope of colour within it.
+        $place = ($piece->marksSeen < 4 ? self::PLACE_BY_THREE_MM : self::PLACE_MM) + $piece->residualMm;
+        $slope = array_map(static fn (float $s): float => $captured->photo ? $s * min(1.0, $place / (0.29 * max($reading->area->width, $reading->area->height))) : 0.0, $reading->labSpread);
+        $covariance = $reading->labCovariance;
+        for ($i = 0; $i < 3; $i++) {
+            for ($j = 0; $j < 3; $j++) {
+                $covariance[$i][$j] = ($covariance[$i][$j] + $line[$i] * $line[$j]) * ($poor ? self::POOR ** 2 : 1.0);
+            }
+            $covariance[$i][$i] += $slope[$i] ** 2;
+        }
+        $chroma = 1 + 0.045 * $lab->chroma();
+        $lightness = 1 + 0.015 * ($lab->l - 50) ** 2 / sqrt(20 + ($lab->l - 50) ** 2);
+        $random = $covariance[0][0] / $lightness ** 2 + ($covariance[1][1] + $covariance[2][2]) / $chroma ** 2;
+        $u95 = sqrt(self::RANDOM_95 ** 2 * $random + ($captured->calibration->uncertainty95($lab) * ($poor ? self::POOR : 1.0)) ** 2);
+
+        return $reading->with($covariance, $u95);
+    }
+}

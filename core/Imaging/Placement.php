@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Imaging;
+
+/**
+ * Where places of a card are in a picture: a projective map, then the bend of the lens about the middle of the picture
+ * (bent = straight * (1 + k r2), r = 1 in the corner of the picture).
+ */
+final readonly class Placement
+{
+    public function __construct(
+        public Homography $plane,
+        /** k; 0 for a scanner. */
+        public float $lens = 0.0,
+        private float $middleX = 0.0,
+        private float $middleY = 0.0,
+        /** Half the diagonal of the picture, pixels. */
+        private float $radius = 1.0,
+    ) {}
+
+    /**
+     * Through marks seen in a picture, for a lens of a given bend.
+     *
+     * @param list<array{0: float, 1: float}> $sheet mm
+     * @param list<array{0: float, 1: float}> $seen pixels
+     */
+    public static function through(array $sheet, array $seen, float $lens, int $width, int $height): self
+    {
+        if ($lens === 0.0) {
+            return new self(Homography::through($sheet, $seen));
+        }
+        [$mx, $my, $radius] = [$width / 2, $height / 2, hypot($width, $height) / 2];
+        $straight = [];
+        foreach ($seen as [$u, $v]) {
+            [$x, $y] = [$u - $mx, $v - $my];
+            $k = 1.0;
+            for ($i = 0; $i < 8; $i++) {
+                $k = 1 + $lens * ($x ** 2 + $y ** 2) / ($radius * $k) ** 2;
+            }
+            $straight[] = [$mx + $x / $k, $my + $y / $k];
+        }
+
+        return new self(Homography::through($sheet, $straight), $lens, $mx, $my, $radius);
+    }
+
+    /** @return array{0: float, 1: float} pixels */
+    public function map(float $x, float $y): array
+    {
+        [$u, $v] = $this->plane->map($x, $y);
+        if ($this->lens === 0.0) {
+            return [$u, $v];
+        }
+        [$du, $dv] = [$u - $this->middleX, $v - $this->middleY];
+        $k = 1 + $this->lens * ($du ** 2 + $dv ** 2) / $this->radius ** 2;
+
+        return [$this->middleX + $du * $k, $this->middleY + $dv * $k];
+    }
+
+    /** Pixels per millimetre around a place. */
+    public function scaleAt(float $x, float $y): float
+    {
+        [[$ux, $vx], [$uy, $vy]] = $this->stepsAt($x, $y);
+
+        return sqrt(abs($ux * $vy - $uy * $vx));
+    }
+
+    /** How much closer together pixels lie in the direction in which the sheet is seen most foreshortened: 1 or more. */
+    public function slantAt(float $x, float $y): float
+    {
+        [[$ux, $vx], [$uy, $vy]] = $this->stepsAt($x, $y);
+        $sum = $ux ** 2 + $vx ** 2 + $uy ** 2 + $vy ** 2;
+        $root = sqrt(max(0.0, $sum ** 2 / 4 - ($ux * $vy - $uy * $vx) ** 2));
+
+        return sqrt(($sum / 2 + $root) / max(1e-12, $sum / 2 - $root));
+    }
+
+    /** Rotation of the card's x axis in the picture, degrees, -180 to 180, positive clockwise. */
+    public function rotationDeg(float $x, float $y): float
+    {
+        [[$ux, $vx]] = $this->stepsAt($x, $y);
+
+        return rad2deg(atan2($vx, $ux));
+    }
+
+    /** @return array{0: array{0: float, 1: float}, 1: array{0: float, 1: float}} pixels per mm along x and along y */
+    private function stepsAt(float $x, float $y): array
+    {
+        [$u0, $v0] = $this->map($x, $y);
+        [$u1, $v1] = $this->map($x + 1, $y);
+        [$u2, $v2] = $this->map($x, $y + 1);
+
+        return [[$u1 - $u0, $v1 - $v0], [$u2 - $u0, $v2 - $v0]];
+    }
+}

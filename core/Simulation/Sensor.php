@@ -1,0 +1,287 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Simulation;
+
+use MarshTrial\Core\Colour\Illuminant;
+use MarshTrial\Core\Colour\Observer;
+use MarshTrial\Core\Colour\Spectrum;
+use MarshTrial\Core\Colour\Xyz;
+
+/**
+ * What a device makes of a colour: either it sees as the standard observer does, or it has filters of its own over a light of its own.
+ *
+ * The scene is painted in three channels. For a spectral device every scene colour stands for a smooth spectrum: its logarithm is a
+ * mixture of three bands whose edges differ from paint to paint, so that paints that look alike to the eye differ to the device.
+ */
+final class Sensor
+{
+    /** Knots of the tables, in the logarithm of a channel. */
+    private const KNOTS = 17;
+
+    private const LOWEST = -5.6;
+
+    private const HIGHEST = 0.1;
+
+    private const STEP = (self::HIGHEST - self::LOWEST) / (self::KNOTS - 1);
+
+    /** @var array<string, list<list<float>>> by paint: logarithms of device red, green, blue and of X, Y, Z at every knot */
+    private array $tables = [];
+
+    /** @var array<int, array{0: float, 1: float, 2: float}> nm => weights of the device's channels, a perfect white being 1 */
+    private readonly array $filters;
+
+    /** @var list<list<float>> what the device does to its own channels before it writes them: rows of a matrix */
+    private readonly array $matrix;
+
+    /**
+     * @param array{0: float, 1: float, 2: float} $cast what a perfect white is written as, green 1
+     * @param float $contrast exponent of the tone curve beside that of sRGB
+     */
+    private function __construct(private readonly ?Illuminant $light, public readonly array $cast, public readonly float $contrast, private readonly Chance $random)
+    {
+        if ($light === null) {
+            $this->filters = [];
+            $this->matrix = [];
+
+            return;
+        }
+        $shapes = array_map(static fn (float $peak, float $width): array => [$peak + $random->between(-7, 7), $width * $random->between(0.9, 1.1)], [602.0, 537.0, 458.0], [34.0, 37.0, 27.0]);
+        $filters = [];
+        $sums = [0.0, 0.0, 0.0];
+        foreach (array_keys(Observer::table()) as $nm) {
+            $power = $light->power->at($nm) * ($nm < 690 ? 1.0 : 0.1);
+            foreach ($shapes as $c => [$peak, $width]) {
+                // Filters leak a little everywhere.
+                $filters[$nm][$c] = $power * (exp(-0.5 * (($nm - $peak) / $width) ** 2) + 0.015);
+                $sums[$c] += $filters[$nm][$c];
+            }
+        }
+        $this->filters = array_map(static fn (array $f): array => [$f[0] / $sums[0], $f[1] / $sums[1], $f[2] / $sums[2]], $filters);
+        $this->matrix = $this->makersMatrix();
+    }
+
+    /** A camera that sees as the observer does; a light other than daylight leaves a cast. */
+    public static function colorimetric(float $kelvin, int $seed): self
+    {
+        return new self(null, self::castOf($kelvin), 1.0, Chance::keyed("sensor|$seed"));
+    }
+
+    /** A camera with filters of its own, under a radiator below 4 000 K and daylight above. */
+    public static function camera(float $kelvin, int $seed): self
+    {
+        $random = Chance::keyed("camera|$seed");
+
+        return new self($kelvin < 4000 ? Illuminant::radiator($kelvin) : Illuminant::daylight($kelvin), self::castOf($kelvin), $random->between(0.92, 1.1), $random);
+    }
+
+    /** A scanner with filters of its own and a white diode for a lamp. */
+    public static function scanner(int $seed): self
+    {
+        $random = Chance::keyed("scanner-sensor|$seed");
+        $power = [];
+        for ($nm = Spectrum::FROM_NM; $nm <= Spectrum::TO_NM; $nm += Spectrum::STEP_NM) {
+            $power[] = 0.9 * exp(-0.5 * (($nm - 452) / 13) ** 2) + exp(-0.5 * (($nm - 565) / 58) ** 2) + 0.03;
+        }
+
+        return new self(new Illuminant('white diode', new Spectrum(Spectrum::FROM_NM, Spectrum::STEP_NM, $power)), [1.0, 1.0, 1.0], $random->between(0.95, 1.08), $random);
+    }
+
+    public function isSpectral(): bool
+    {
+        return $this->light !== null;
+    }
+
+    /**
+     * What the device writes (linear, before cast, light and tone curve), and the tristimulus values under D65.
+     *
+     * @param string $paint what the spectrum belongs to
+     *
+     * @return array{0: float, 1: float, 2: float, 3: float, 4: float, 5: float}
+     */
+    public function look(string $paint, float $r, float $g, float $b): array
+    {
+        $table = $this->tables[$paint] ??= $this->tableOf($paint);
+        $x = (($r > 0.0038 ? log($r) : -5.57) - self::LOWEST) / self::STEP;
+        $y = (($g > 0.0038 ? log($g) : -5.57) - self::LOWEST) / self::STEP;
+        $z = (($b > 0.0038 ? log($b) : -5.57) - self::LOWEST) / self::STEP;
+        [$i, $j, $k] = [(int) $x, (int) $y, (int) $z];
+        [$fx, $fy, $fz] = [$x - $i, $y - $j, $z - $k];
+        $at = ($i * self::KNOTS + $j) * self::KNOTS + $k;
+        $n = self::KNOTS;
+        $nn = $n * $n;
+        [$w0, $w1, $w2, $w3] = [(1 - $fx) * (1 - $fy), (1 - $fx) * $fy, $fx * (1 - $fy), $fx * $fy];
+        $out = [];
+        foreach ($table as $t) {
+            $low = $w0 * $t[$at] + $w1 * $t[$at + $n] + $w2 * $t[$at + $nn] + $w3 * $t[$at + $nn + $n];
+            $high = $w0 * $t[$at + 1] + $w1 * $t[$at + $n + 1] + $w2 * $t[$at + $nn + 1] + $w3 * $t[$at + $nn + $n + 1];
+            $out[] = exp($low + $fz * ($high - $low));
+        }
+        [$dr, $dg, $db] = $out;
+        $m = $this->matrix;
+
+        return [
+            $m[0][0] * $dr + $m[0][1] * $dg + $m[0][2] * $db, $m[1][0] * $dr + $m[1][1] * $dg + $m[1][2] * $db, $m[2][0] * $dr + $m[2][1] * $dg + $m[2][2] * $db,
+            $out[3], $out[4], $out[5],
+        ];
+    }
+
+    /**
+     * The same for one given spectrum, without tables.
+     *
+     * @return array{0: float, 1: float, 2: float, 3: float, 4: float, 5: float}
+     */
+    public function lookAt(Spectrum $reflectance): array
+    {
+        $xyz = $reflectance->toXyz(Illuminant::d65())->adaptedFrom(Observer::white(Illuminant::d65()));
+        if ($this->light === null) {
+            return [...$xyz->toLinearRgb()->toArray(), $xyz->x, $xyz->y, $xyz->z];
+        }
+        $d = [0.0, 0.0, 0.0];
+        foreach ($this->filters as $nm => $f) {
+            $r = $reflectance->at($nm);
+            for ($c = 0; $c < 3; $c++) {
+                $d[$c] += $f[$c] * $r;
+            }
+        }
+
+        return [...array_map(static fn (array $row): float => $row[0] * $d[0] + $row[1] * $d[1] + $row[2] * $d[2], $this->matrix), $xyz->x, $xyz->y, $xyz->z];
+    }
+
+    /** The smooth spectrum that a scene colour stands for, when the paint is this one. */
+    public static function spectrum(string $paint, float $r, float $g, float $b): Spectrum
+    {
+        $values = array_map(static fn (array $w): float => $r ** $w[0] * $g ** $w[1] * $b ** $w[2], self::bands($paint));
+
+        return new Spectrum(Spectrum::FROM_NM, Spectrum::STEP_NM, array_values($values));
+    }
+
+    /** @return array<int, array{0: float, 1: float, 2: float}> nm => shares of red, green and blue, adding up to 1 */
+    private static function bands(string $paint): array
+    {
+        $random = Chance::keyed("bands|$paint");
+        $bare = $paint === '';
+        $edges = [492 + ($bare ? 0 : $random->between(-14, 14)), 583 + ($bare ? 0 : $random->between(-14, 14))];
+        $widths = [$bare ? 18 : $random->between(9, 22), $bare ? 16 : $random->between(8, 20)];
+        $out = [];
+        foreach (array_keys(Observer::table()) as $nm) {
+            $blue = 1 / (1 + exp(($nm - $edges[0]) / $widths[0]));
+            $red = 1 / (1 + exp(($edges[1] - $nm) / $widths[1]));
+            $out[$nm] = [$red * (1 - $blue), (1 - $blue) * (1 - $red), $blue];
+        }
+
+        return $out;
+    }
+
+    /** @return list<list<float>> */
+    private function tableOf(string $paint): array
+    {
+        $bands = self::bands($paint);
+        $weights = Observer::weights(Illuminant::d65());
+        $white = Observer::white(Illuminant::d65());
+        $mixed = [];
+        foreach ($bands as $nm => $shares) {
+            $w = $weights[$nm];
+            $mixed[] = [...$shares, ...$this->filters[$nm], $w[0] * Xyz::D65[0] / $white[0], $w[1], $w[2] * Xyz::D65[2] / $white[2]];
+        }
+        $tables = [[], [], [], [], [], []];
+        for ($i = 0; $i < self::KNOTS; $i++) {
+            for ($j = 0; $j < self::KNOTS; $j++) {
+                for ($k = 0; $k < self::KNOTS; $k++) {
+                    [$lr, $lg, $lb] = [self::LOWEST + $i * self::STEP, self::LOWEST + $j * self::STEP, self::LOWEST + $k * self::STEP];
+                    $a = $b = $c = $x = $y = $z = 0.0;
+                    foreach ($mixed as [$sr, $sg, $sb, $f0, $f1, $f2, $wx, $wy, $wz]) {
+                        $v = exp($sr * $lr + $sg * $lg + $sb * $lb);
+                        $a += $f0 * $v;
+                        $b += $f1 * $v;
+                        $c += $f2 * $v;
+                        $x += $wx * $v;
+                        $y += $wy * $v;
+                        $z += $wz * $v;
+                    }
+                    foreach ([$a, $b, $c, $x, $y, $z] as $n => $v) {
+                        $tables[$n][] = log($v);
+                    }
+                }
+            }
+        }
+
+        return $tables;
+    }
+
+    /**
+     * What the maker built in: the least squares matrix from its filters to linear sRGB over smooth spectra, taken nine tenths of the way,
+     * white kept white.
+     *
+     * @return list<list<float>>
+     */
+    private function makersMatrix(): array
+    {
+        $from = $to = [];
+        foreach ([[0.8, 0.8, 0.8], [0.2, 0.2, 0.2], [0.7, 0.15, 0.1], [0.75, 0.6, 0.08], [0.1, 0.5, 0.15], [0.08, 0.25, 0.6], [0.4, 0.1, 0.5], [0.5, 0.75, 0.8], [0.8, 0.6, 0.7], [0.3, 0.2, 0.1]] as [$r, $g, $b]) {
+            $spectrum = self::spectrum('', $r, $g, $b);
+            $device = [0.0, 0.0, 0.0];
+            foreach ($this->filters as $nm => $f) {
+                for ($c = 0; $c < 3; $c++) {
+                    $device[$c] += $f[$c] * $spectrum->at($nm);
+                }
+            }
+            $from[] = $device;
+            $to[] = $spectrum->toXyz(Illuminant::d65())->adaptedFrom(Observer::white(Illuminant::d65()))->toLinearRgb()->toArray();
+        }
+        $out = [];
+        for ($c = 0; $c < 3; $c++) {
+            $normal = array_fill(0, 3, [0.0, 0.0, 0.0, 0.0]);
+            foreach ($from as $n => $d) {
+                for ($i = 0; $i < 3; $i++) {
+                    for ($j = 0; $j < 3; $j++) {
+                        $normal[$i][$j] += $d[$i] * $d[$j];
+                    }
+                    $normal[$i][3] += $d[$i] * $to[$n][$c];
+                }
+            }
+            $row = self::solve3($normal);
+            $row = array_map(static fn (float $v, int $i): float => 0.9 * $v + 0.1 * ($i === $c ? 1 : 0), $row, [0, 1, 2]);
+            $sum = array_sum($row);
+            $out[] = array_map(static fn (float $v): float => $v / $sum, $row);
+        }
+
+        return $out;
+    }
+
+    /**
+     * @param array<int, array<int, float>> $m three rows of four
+     *
+     * @return list<float>
+     */
+    private static function solve3(array $m): array
+    {
+        for ($col = 0; $col < 3; $col++) {
+            for ($row = 0; $row < 3; $row++) {
+                if ($row !== $col) {
+                    $factor = $m[$row][$col] / $m[$col][$col];
+                    for ($k = $col; $k < 4; $k++) {
+                        $m[$row][$k] -= $factor * $m[$col][$k];
+                    }
+                }
+            }
+        }
+
+        return [$m[0][3] / $m[0][0], $m[1][3] / $m[1][1], $m[2][3] / $m[2][2]];
+    }
+
+    /**
+     * What is left of a light's colour after the camera's own balance, which goes two thirds of the way.
+     *
+     * @return array{0: float, 1: float, 2: float}
+     */
+    private static function castOf(float $kelvin): array
+    {
+        $white = Observer::white($kelvin < 4000 ? Illuminant::radiator($kelvin) : Illuminant::daylight($kelvin));
+        $rgb = (new Xyz($white[0], 1.0, $white[2]))->toLinearRgb()->toArray();
+        $rest = static fn (float $v): float => max(0.02, $v / $rgb[1]) ** 0.33;
+
+        return [$rest($rgb[0]), 1.0, $rest($rgb[2])];
+    }
+}
