@@ -3,9 +3,11 @@
 declare(strict_types=1);
 
 use App\Http\Controllers\BenchController;
+use App\Http\Controllers\CaptureController;
 use App\Http\Controllers\CardController;
 use App\Http\Controllers\CollectionController;
 use App\Http\Controllers\ImportController;
+use App\Http\Controllers\InstrumentController;
 use App\Http\Controllers\PaintController;
 use App\Http\Controllers\PictureController;
 use App\Http\Controllers\PigmentController;
@@ -55,12 +57,30 @@ Route::middleware('auth')->group(static function (): void {
     Route::delete('claims/{uuid}', [PaintController::class, 'destroyClaim']);
     Route::put('papers/{uuid}', [CardController::class, 'putPaper']);
     Route::put('cards/{uuid}', [CardController::class, 'put']);
+    Route::put('frames/{uuid}', [CardController::class, 'putFrame']);
     Route::post('cards/{card}/pictures', [PictureController::class, 'upload']);
     Route::post('cards/{card}/stand-in', [PictureController::class, 'standIn']);
     Route::put('cards/{card}/hanging/{uuid}', [CardController::class, 'putHanging']);
     Route::put('cards/{card}/checks/{uuid}', [CardController::class, 'putCheck']);
     Route::post('cards/{card}/publish', [CardController::class, 'publish']);
     Route::put('verdicts/{uuid}', [CardController::class, 'putVerdict']);
+
+    Route::get('cards/{card}/readings', [InstrumentController::class, 'index']);
+    Route::get('cards/{card}/readings.txt', [InstrumentController::class, 'export']);
+    Route::post('cards/{card}/readings-preview', [InstrumentController::class, 'preview']);
+    Route::put('cards/{card}/readings/{uuid}', [InstrumentController::class, 'put']);
+    Route::post('cards/{card}/readings/{uuid}/stand-in', [InstrumentController::class, 'standIn']);
+    Route::delete('readings/{run}', [InstrumentController::class, 'destroy']);
+    Route::get('cards/{card}/repeats', [PictureController::class, 'repeats']);
+
+    Route::get('capture', [CaptureController::class, 'index']);
+    Route::post('capture/targets/{uuid}', [CaptureController::class, 'putTarget']);
+    Route::get('capture/targets/{target}/sheet.svg', [CaptureController::class, 'sheet']);
+    Route::delete('capture/targets/{target}', [CaptureController::class, 'destroyTarget']);
+    Route::post('capture/profiles/{uuid}', [CaptureController::class, 'putProfile']);
+    Route::get('capture/profiles/{profile}.json', [CaptureController::class, 'profile'])->where('profile', '[0-9a-f-]{36}');
+    Route::post('capture/profiles/{profile}/check', [CaptureController::class, 'checkProfile']);
+    Route::delete('capture/profiles/{profile}', [CaptureController::class, 'destroyProfile']);
 
     Route::get('palettes', [CollectionController::class, 'palettes']);
     Route::put('palettes/{uuid}', [CollectionController::class, 'putPalette']);

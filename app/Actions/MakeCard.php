@@ -16,6 +16,7 @@ use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\FadeCard;
+use MarshTrial\Core\Card\OwnFrame;
 use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\Card\RowLabel;
 use MarshTrial\Core\CoreException;
@@ -24,6 +25,21 @@ use MarshTrial\Core\Exchange\LayoutJson;
 /** Makes a card for chosen pans on a paper. Its layout is fixed from then on: it may already be printed. */
 final class MakeCard
 {
+    /**
+     * A frame with windows of one's own.
+     *
+     * @param list<array{name: string, x: float, y: float, width: float, height: float, paper: bool}> $windows mm on the sheet
+     */
+    public static function frame(string $uuid, string $title, Paper $paper, string $side, string $note, array $windows, ?string $ifMatch): Card
+    {
+        $values = ['title' => $title, 'paper_id' => $paper->id, 'paper_side' => $side, 'note' => $note];
+        if (Card::query()->where('uuid', $uuid)->exists()) {
+            return Card::put($uuid, $values, $ifMatch);
+        }
+
+        return Card::put($uuid, [...$values, 'kind' => CardKind::Frame->value, 'layout' => LayoutJson::toArray(OwnFrame::layout($uuid, $title, $windows))]);
+    }
+
     /**
      * @param list<string> $panUuids in row order
      * @param array<string, string> $protocols property => protocol, where it is not the usual one

@@ -15,17 +15,18 @@ use MarshTrial\Core\CoreException;
 final class MeasureFile
 {
     /**
-     * @param Capture|null $capture what is known about how both pictures were taken; that they are JPEGs is seen from the files
+     * @param Capture|null $capture what is known about how the picture was taken; that it is a JPEG is seen from the file
+     * @param Capture|null $firstCapture the same of the picture before hanging; null: as the other one
      * @param string|null $firstPath picture of a fade card before hanging
      * @param (callable(string, float): void)|null $progress called with a sentence and the share done
      *
      * @throws CoreException with one sentence when the picture cannot be measured
      */
-    public static function of(CardLayout $layout, string $path, ?string $firstPath = null, ?float $doseMlxh = null, ?callable $progress = null, ?Capture $capture = null): CardMeasurement
+    public static function of(CardLayout $layout, string $path, ?string $firstPath = null, ?float $doseMlxh = null, ?callable $progress = null, ?Capture $capture = null, ?Capture $firstCapture = null): CardMeasurement
     {
         // Measuring makes no cycles; the collector would only walk long arrays of pixels.
         gc_disable();
-        $first = $firstPath === null ? null : self::of($layout, $firstPath, capture: $capture);
+        $first = $firstPath === null ? null : self::of($layout, $firstPath, capture: $firstCapture ?? $capture);
         $picture = PictureDecoder::decode($path);
         $measurement = CardMeter::measure($picture->pixels, $layout, ($capture ?? new Capture)->of($picture->isLossy, $picture->isPhotograph), $first, $doseMlxh, $progress);
         gc_enable();

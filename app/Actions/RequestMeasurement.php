@@ -19,20 +19,22 @@ use Illuminate\Support\Str;
 /** Takes a picture of a card, uploaded or from the scanner stand-in, and has it measured in the background. */
 final class RequestMeasurement
 {
-    public static function fromUpload(Card $card, UploadedFile $file, ?FadeCheck $check): Measurement
+    /** @param array<string, mixed> $taken how the picture was taken, by column */
+    public static function fromUpload(Card $card, UploadedFile $file, ?FadeCheck $check, array $taken = []): Measurement
     {
         $facts = PictureDecoder::inspect($file->getPathname());
         $sha256 = PictureStore::keep((string) file_get_contents($file->getPathname()), $facts['extension']);
 
         return self::of($card, $check, [
-            'source' => 'upload', 'original_name' => mb_substr($file->getClientOriginalName(), 0, 200),
+            ...$taken, 'source' => 'upload', 'original_name' => mb_substr($file->getClientOriginalName(), 0, 200),
             'sha256' => $sha256, 'extension' => $facts['extension'], 'width' => $facts['width'], 'height' => $facts['height'],
         ]);
     }
 
-    public static function fromStandIn(Card $card, ?FadeCheck $check): Measurement
+    /** @param 'scanner'|'camera' $device */
+    public static function fromStandIn(Card $card, ?FadeCheck $check, string $device = 'scanner', bool $wet = false): Measurement
     {
-        return self::of($card, $check, ['source' => 'stand-in', 'original_name' => 'scanner stand-in', 'extension' => 'png']);
+        return self::of($card, $check, ['source' => 'stand-in', 'original_name' => "$device stand-in", 'extension' => $device === 'camera' ? 'jpg' : 'png', 'device' => $device, 'taken_as' => $device === 'camera' ? 'photo' : null, 'wet' => $wet]);
     }
 
     /** @param array<string, mixed> $picture */
@@ -40,7 +42,7 @@ final class RequestMeasurement
     {
         return DB::transaction(static function () use ($card, $check, $picture): Measurement {
             $moment = match (true) {
-                $card->kind === 'property' => 'property',
+                $card->kind !== 'fade' => 'property',
                 $check === null => 'first',
                 default => 'check',
             };

@@ -4,24 +4,26 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
+use App\Imaging\PhotoWriter;
 use App\Imaging\PictureStore;
 use App\Imaging\PngWriter;
 use App\Models\Measurement;
-use App\Models\Specimen;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Bench\CardMeasurement;
 use MarshTrial\Core\Bench\CardMeter;
 use MarshTrial\Core\Card\CardLayout;
-use MarshTrial\Core\Card\RowLabel;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\MeasurementJson;
+use MarshTrial\Core\Simulation\CameraStandIn;
 use MarshTrial\Core\Simulation\ScannerStandIn;
+use MarshTrial\Core\Simulation\Shot;
+use MarshTrial\Core\Simulation\TargetStandIn;
 
 /** Carries out a measurement: makes the stand-in's picture if need be, decodes, measures and stores what follows. */
 final class RunMeasurement
 {
     /** The same make-believe paint whatever card it is on. */
-    private const STAND_IN_SEED = 11;
+    public const STAND_IN_SEED = 11;
 
     private const STAND_IN_DPI = 300.0;
 
@@ -35,7 +37,7 @@ final class RunMeasurement
         try {
             $layout = $measurement->card->cardLayout();
             if ($measurement->picture->sha256 === null) {
-                self::scan($measurement, $layout);
+                self::scan($measurement);
             }
             $measured = self::measured($measurement, $layout, self::reporter($measurement, 0.7, 0.3));
         } catch (CoreException $e) {
@@ -48,31 +50,41 @@ final class RunMeasurement
                 'state' => 'done', 'progress' => 1.0, 'step' => 'Measured', 'result' => MeasurementJson::toArray($measured),
                 'picture_hash' => $measurement->picture->sha256, 'layout_hash' => $measurement->card->layoutHash(), 'meter_version' => CardMeter::VERSION,
             ]);
-            DeriveRatings::from($measurement, $measured);
+            // What is still wet is no evidence of a dry paint; it only serves for the drying shift.
+            if (! $measurement->picture->wet) {
+                DeriveRatings::from($measurement, $measured);
+            }
         });
     }
 
     /** @param (callable(string, float): void)|null $progress */
     public static function measured(Measurement $measurement, CardLayout $layout, ?callable $progress = null): CardMeasurement
     {
-        $dose = $measurement->picture->fadeCheck?->dose_mlxh;
+        $picture = $measurement->picture;
+        $dose = $picture->fadeCheck?->dose_mlxh;
+        $first = $measurement->firstPicture;
 
-        return MeasureFile::of($layout, $measurement->picture->path(), $measurement->firstPicture?->path(), $dose === null ? null : (float) $dose, $progress);
+        return MeasureFile::of($layout, $picture->path(), $first?->path(), $dose === null ? null : (float) $dose, $progress, $picture->capture(), $first?->capture());
     }
 
-    private static function scan(Measurement $measurement, CardLayout $layout): void
+    private static function scan(Measurement $measurement): void
     {
         $report = self::reporter($measurement, 0.0, 0.7);
         $dose = (float) ($measurement->picture->fadeCheck->dose_mlxh ?? 0);
-        // The card of a blind session does not say what is on it; the make-believe paint follows from the pans.
-        $rows = Specimen::query()->with('pan.paint.maker')->where('card_id', $measurement->card_id)->orderBy('row')->get()
-            ->map(static fn (Specimen $s): RowLabel => new RowLabel($s->row, $s->pan->uuid, $s->pan->paint->colour_name, $s->pan->paint->maker->name, $s->pan->paint->pigments));
-        $scan = ScannerStandIn::scan(
-            $layout->withRows(array_values($rows->all())), self::STAND_IN_SEED, self::STAND_IN_DPI, $dose,
-            static fn (int $done, int $all) => $report("Scanner stand-in: window $done of $all", $done / $all),
-        );
-        $sha256 = PictureStore::keep(PngWriter::encode($scan), 'png');
-        $measurement->picture->update(['sha256' => $sha256, 'width' => $scan->width, 'height' => $scan->height]);
+        $picture = $measurement->picture;
+        $layout = KeepReadings::painted($measurement->card);
+        $tell = static fn (int $done, int $all) => $report("Stand-in: window $done of $all", $done / $all);
+        if ($picture->device === 'camera') {
+            // Every photograph is another one: the hand is never in the same place twice.
+            $shot = Shot::inside($picture->id);
+            $scan = CameraStandIn::shoot($layout, self::STAND_IN_SEED, $shot, $dose, TargetStandIn::full(), null, "|$picture->id", $picture->wet, $tell);
+            $bytes = PhotoWriter::encode($scan, $shot);
+        } else {
+            $scan = ScannerStandIn::scan($layout, self::STAND_IN_SEED, self::STAND_IN_DPI, $dose, $tell);
+            $bytes = PngWriter::encode($scan);
+        }
+        $sha256 = PictureStore::keep($bytes, $picture->extension);
+        $picture->update(['sha256' => $sha256, 'width' => $scan->width, 'height' => $scan->height]);
     }
 
     /** @return \Closure(string, float): void */

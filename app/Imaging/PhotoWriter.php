@@ -18,7 +18,7 @@ final class PhotoWriter
         $image->setOption('depth', '8');
         $image->readImageBlob(sprintf("P6\n%d %d\n255\n", $scan->width, $scan->height).$scan->data, 'photo.ppm');
         if ($shot->blurPx > 0) {
-            $image->gaussianBlurImage(0, $shot->blurPx);
+            $image->blurImage(0, $shot->blurPx);
         }
         if ($shot->jpegQuality === 0) {
             $image->setImageFormat('png24');

@@ -9,7 +9,7 @@ use MarshTrial\Core\Colour\IccProfile;
 use MarshTrial\Core\Imaging\PixelGrid;
 
 /**
- * Reads PNG and JPEG files, within limits of bytes and pixels, into what the core measures.
+ * Reads PNG, JPEG, TIFF and WebP files, within limits of bytes and pixels, into what the core measures.
  *
  * Time is limited by the web server and the queue worker. The library's own limit must not be set: it counts from the first picture of
  * a process and then ends the process, however quick each picture was.
@@ -24,7 +24,7 @@ final class PictureDecoder
     /**
      * Checks a file by its first bytes and header, without decoding it.
      *
-     * @return array{width: int, height: int, extension: 'png'|'jpg'}
+     * @return array{width: int, height: int, extension: 'png'|'jpg'|'tif'|'webp'} as it is to be looked at, turned as the file says
      *
      * @throws UnreadablePicture
      */
@@ -41,7 +41,9 @@ final class PictureDecoder
         $extension = match (true) {
             str_starts_with($start, "\x89PNG\r\n\x1a\n") => 'png',
             str_starts_with($start, "\xff\xd8\xff") => 'jpg',
-            default => throw new UnreadablePicture('This is not a PNG or JPEG picture, whatever its name says. Scan or export the card as PNG, or as JPEG of high quality.'),
+            str_starts_with($start, "II*\0") || str_starts_with($start, "MM\0*") => 'tif',
+            str_starts_with($start, 'RIFF') && substr($start, 8, 4) === 'WEBP' => 'webp',
+            default => throw new UnreadablePicture('This is not a PNG, JPEG, TIFF or WebP picture, whatever its name says. Scan or export the card as PNG or TIFF, or as JPEG of high quality.'),
         };
         $size = @getimagesize($path);
         if ($size === false || $size[0] < 1 || $size[1] < 1) {
@@ -51,7 +53,9 @@ final class PictureDecoder
             throw new UnreadablePicture(sprintf('The picture says it has %s by %s pixels; at most %d million in all are read. A 300 dots per inch scan of A4 has 9 million.', number_format($size[0], thousands_separator: ' '), number_format($size[1], thousands_separator: ' '), self::MOST_PIXELS / 1e6));
         }
 
-        return ['width' => $size[0], 'height' => $size[1], 'extension' => $extension];
+        [$width, $height] = $extension !== 'png' && self::liesOnItsSide($path, $extension) ? [$size[1], $size[0]] : [$size[0], $size[1]];
+
+        return ['width' => $width, 'height' => $height, 'extension' => $extension];
     }
 
     /** @throws UnreadablePicture */
@@ -67,6 +71,14 @@ final class PictureDecoder
             $profile = isset($profiles['icc']) ? IccProfile::tryParse($profiles['icc']) : null;
             $remark = isset($profiles['icc']) && $profile === null ? 'the embedded colour profile is of a kind that is not read; sRGB was assumed' : null;
             $bytesPerSample = $image->getImageDepth() > 8 ? 2 : 1;
+            $lossy = match ($facts['extension']) {
+                'png' => false,
+                'jpg' => true,
+                'webp' => (string) file_get_contents($path, offset: 12, length: 4) !== 'VP8L',
+                'tif' => $image->getImageCompression() === Imagick::COMPRESSION_JPEG,
+            };
+            // What a camera writes about its exposure tells a photograph from a scan.
+            $camera = $facts['extension'] !== 'png' && ($image->getImageProperty('exif:ExposureTime') ?: $image->getImageProperty('exif:FNumber')) !== false;
             $image->setImageDepth(8 * $bytesPerSample);
             // The core wants 16-bit samples low byte first.
             $image->setOption('endian', 'LSB');
@@ -81,16 +93,16 @@ final class PictureDecoder
             throw new UnreadablePicture('The picture could not be read completely. Save it again as PNG.');
         }
 
-        return new Picture(new PixelGrid($data, $width, $height, $bytesPerSample, $profile, $remark), $facts['extension'] === 'jpg');
+        return new Picture(new PixelGrid($data, $width, $height, $bytesPerSample, $profile, $remark), $lossy, $camera);
     }
 
-    /** A smaller copy for looking at: JPEG, sRGB, without any metadata (a picture may tell where it was taken). */
+    /** A smaller copy for looking at: JPEG, without any metadata but its colour profile (a picture may tell where it was taken). */
     public static function preview(string $path, int $longerSide): string
     {
         try {
             $image = self::read($path, self::inspect($path)['extension']);
             $image->thumbnailImage($longerSide, $longerSide, true);
-            $image->stripImage();
+            self::strip($image);
             $image->setImageFormat('jpeg');
             $image->setImageCompressionQuality(88);
 
@@ -101,7 +113,7 @@ final class PictureDecoder
     }
 
     /**
-     * Four-cornered parts of a picture as upright rectangles: JPEG, without metadata.
+     * Four-cornered parts of a picture as upright rectangles: JPEG, without metadata but the colour profile.
      *
      * @param array<string, array{corners: list<array{0: float, 1: float}>, width: int, height: int}> $parts by name; corners in pixels, clockwise from the upper left
      * @param callable(string, string): void $keep called with the name and the bytes of each
@@ -124,7 +136,7 @@ final class PictureDecoder
                 $part->setImageVirtualPixelMethod(Imagick::VIRTUALPIXELMETHOD_EDGE);
                 $part->setImageArtifact('distort:viewport', "{$width}x$height+0+0");
                 $part->distortImage(Imagick::DISTORTION_PERSPECTIVE, $pairs, false);
-                $part->stripImage();
+                self::strip($part);
                 $part->setImageFormat('jpeg');
                 $part->setImageCompressionQuality(92);
                 $keep($name, $part->getImageBlob());
@@ -138,7 +150,10 @@ final class PictureDecoder
     private static function read(string $path, string $extension): Imagick
     {
         $image = new Imagick;
-        $image->readImage(($extension === 'jpg' ? 'jpeg' : 'png').':'.$path.'[0]');
+        $image->readImage(self::CODERS[$extension].':'.$path.'[0]');
+        if ($image->getImageOrientation() > Imagick::ORIENTATION_TOPLEFT) {
+            $image->autoOrient();
+        }
         if ($image->getImageColorspace() === Imagick::COLORSPACE_CMYK) {
             throw new UnreadablePicture('This is a print picture (CMYK), which does not tell measured colours. Save it as RGB.');
         }
@@ -149,6 +164,31 @@ final class PictureDecoder
         }
 
         return $image;
+    }
+
+    /** The library's names for what is read. */
+    private const CODERS = ['png' => 'png', 'jpg' => 'jpeg', 'tif' => 'tiff', 'webp' => 'webp'];
+
+    /** Whether the file says that it is to be turned by a quarter. */
+    private static function liesOnItsSide(string $path, string $extension): bool
+    {
+        try {
+            $image = new Imagick;
+            $image->pingImage(self::CODERS[$extension].':'.$path.'[0]');
+
+            return $image->getImageOrientation() >= Imagick::ORIENTATION_LEFTTOP;
+        } catch (\ImagickException) {
+            return false;
+        }
+    }
+
+    private static function strip(Imagick $image): void
+    {
+        $icc = $image->getImageProfiles('icc', true)['icc'] ?? null;
+        $image->stripImage();
+        if ($icc !== null) {
+            $image->profileImage('icc', $icc);
+        }
     }
 
     /** Whether a JPEG holds its end marker; some libraries fill what is missing with grey and say nothing. */

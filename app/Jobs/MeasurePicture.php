@@ -21,7 +21,7 @@ final class MeasurePicture implements ShouldQueue
 
     public function handle(): void
     {
-        $measurement = Measurement::query()->with('card', 'picture.fadeCheck', 'firstPicture')->find($this->measurementId);
+        $measurement = Measurement::query()->with('card', 'picture.fadeCheck', 'picture.target', 'picture.profile', 'firstPicture.target', 'firstPicture.profile')->find($this->measurementId);
         if ($measurement !== null) {
             RunMeasurement::of($measurement);
         }

@@ -8,6 +8,9 @@ use App\Imaging\PictureStore;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use MarshTrial\Core\Capture\Capture;
+use MarshTrial\Core\Exchange\Readings;
+use MarshTrial\Core\Simulation\TargetStandIn;
 
 /**
  * @property int $id
@@ -22,7 +25,13 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property string $extension
  * @property int|null $width
  * @property int|null $height
+ * @property string|null $taken_as scan or photo; null: told from the picture
+ * @property string $wedge
+ * @property string $device of the stand-in: scanner or camera
+ * @property bool $wet
  * @property Card $card
+ * @property CaptureTarget|null $target
+ * @property CaptureProfile|null $profile
  * @property FadeCheck|null $fadeCheck
  * @property \Illuminate\Support\Carbon|null $created_at
  */
@@ -54,5 +63,36 @@ final class Picture extends Model
     public function path(): string
     {
         return PictureStore::path((string) $this->sha256, $this->extension);
+    }
+
+    protected function casts(): array
+    {
+        return ['wet' => 'boolean'];
+    }
+
+    /** @return BelongsTo<CaptureTarget, $this> */
+    public function target(): BelongsTo
+    {
+        return $this->belongsTo(CaptureTarget::class, 'capture_target_id');
+    }
+
+    /** @return BelongsTo<CaptureProfile, $this> */
+    public function profile(): BelongsTo
+    {
+        return $this->belongsTo(CaptureProfile::class, 'capture_profile_id');
+    }
+
+    /** How it was taken, as far as its tester told; the stand-in's camera lays its own target beside the card. */
+    public function capture(): Capture
+    {
+        $standIn = $this->source === 'stand-in' && $this->device === 'camera';
+
+        return new Capture(
+            photo: $this->taken_as === null ? null : $this->taken_as === 'photo',
+            target: $standIn ? TargetStandIn::full()->colours() : $this->target?->colours(),
+            wedge: $this->wedge === '' ? null : Readings::wedge($this->wedge),
+            profile: $this->profile?->kept(),
+            paper: InstrumentRun::paperOf($this->card_id),
+        );
     }
 }

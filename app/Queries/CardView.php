@@ -33,7 +33,8 @@ final class CardView
         // Results are large; only the one that is shown is fetched.
         $newest = Measurement::query()->where('card_id', $card->id)->orderBy('id')
             ->get(['id', 'uuid', 'card_id', 'picture_id', 'state', 'progress', 'step', 'problem'])->keyBy('picture_id');
-        $shown = Measurement::query()->with('picture')->find($newest->where('state', 'done')->pluck('id')->last());
+        $wet = $card->pictures->where('wet', true)->pluck('id')->all();
+        $shown = Measurement::query()->with('picture')->find($newest->where('state', 'done')->whereNotIn('picture_id', $wet)->pluck('id')->last());
         $blind = $card->session !== null && $card->session->isBlindNow();
         // Before the eye has judged, the picture says nothing.
         $shown = $blind ? null : $shown;
@@ -145,7 +146,7 @@ final class CardView
     {
         return [
             'uuid' => $picture->uuid, 'moment' => $picture->moment, 'source' => $picture->source, 'name' => $picture->original_name,
-            'width' => $picture->width, 'height' => $picture->height, 'taken' => $picture->created_at?->toIso8601String(), 'checkId' => $picture->fade_check_id,
+            'wet' => $picture->wet, 'width' => $picture->width, 'height' => $picture->height, 'taken' => $picture->created_at?->toIso8601String(), 'checkId' => $picture->fade_check_id,
             'measurement' => $measurement === null ? null : self::measurement($measurement),
         ];
     }

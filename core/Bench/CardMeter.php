@@ -10,6 +10,7 @@ use MarshTrial\Core\Capture\Uncertainty;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FadeCard;
 use MarshTrial\Core\Fading\FadeComparison;
@@ -43,9 +44,11 @@ final class CardMeter
         $captured = CapturedPicture::of($picture, $layout, $capture);
         $facts = self::facts($captured, $capture->jpeg);
 
-        return $layout->kind === CardKind::Property
-            ? self::property($captured, $layout, $facts, $capture->jpeg, $progress)
-            : self::fade($captured, $layout, $facts, $first, $doseMlxh, $progress);
+        return match ($layout->kind) {
+            CardKind::Property => self::property($captured, $layout, $facts, $capture->jpeg, $progress),
+            CardKind::Frame => self::frame($captured, $layout, $facts, $progress),
+            CardKind::Fade => self::fade($captured, $layout, $facts, $first, $doseMlxh, $progress),
+        };
     }
 
     private static function property(CapturedPicture $captured, CardLayout $layout, ScanFacts $facts, bool $jpeg, callable $progress): CardMeasurement
@@ -69,7 +72,34 @@ final class CardMeter
         return new CardMeasurement($layout, $facts, $meter->cells, $papers, $rows, array_map(static fn (Rating $r): Rating => self::remarked($r, $meter->cells, $facts)->under($layout->protocols), $ratings));
     }
 
-    /** @return (\Closure(CellReading): CellReading)|null what the picture adds to the uncertainty of a cell */
+    /** Every window by itself, its deposit over the nearest bare paper. */
+    private static function frame(CapturedPicture $captured, CardLayout $layout, ScanFacts $facts, callable $progress): CardMeasurement
+    {
+        $reader = new CellReader($captured->reader('whole'));
+        $widen = self::widening($captured, 'whole');
+        $cells = $papers = [];
+        $bare = array_values(array_filter($layout->cells, static fn (Cell $c): bool => $c->role === CellRole::Paper));
+        foreach ([...$bare, ...$layout->cells] as $i => $cell) {
+            $progress("Reading window $cell->row", 0.1 + 0.8 * $i / (count($bare) + count($layout->cells)));
+            $nearest = $bare[0];
+            foreach ($bare as $paper) {
+                if (self::apart($paper, $cell) < self::apart($nearest, $cell)) {
+                    $nearest = $paper;
+                }
+            }
+            $cells[$cell->id] ??= $widen($reader->read($cell->area, false, ($cells[$nearest->id] ?? null)?->rgb->luminance()));
+            $papers[$cell->id] = $cells[$nearest->id] ?? $cells[$cell->id];
+        }
+
+        return new CardMeasurement($layout, $facts, $cells, $papers, [], []);
+    }
+
+    private static function apart(Cell $one, Cell $two): float
+    {
+        return hypot($one->area->centre()->x - $two->area->centre()->x, $one->area->centre()->y - $two->area->centre()->y);
+    }
+
+    /** @return \Closure(CellReading): CellReading what the picture adds to the uncertainty of a cell */
     private static function widening(CapturedPicture $captured, string $piece): \Closure
     {
         return static fn (CellReading $r): CellReading => Uncertainty::of($r, $captured->pieces[$piece], $captured);

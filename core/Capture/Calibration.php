@@ -130,12 +130,12 @@ final readonly class Calibration
     /** Base and growth with chroma of the uncertainty, dE00, with a wedge and with the card's own paper and black only (own, simulated). */
     private const WEDGE = [1.2, 0.10];
 
-    private const PAPER = [3.0, 0.06];
+    private const PAPER = [2.0, 0.04];
 
     /** Patches that tell of a colour, and what their root mean square is multiplied with (own, simulated). */
     private const NEIGHBOURS = 14;
 
-    private const WIDTH = 1.7;
+    private const WIDTH = 1.75;
 
     /** @return array<string, mixed> */
     public function toArray(): array

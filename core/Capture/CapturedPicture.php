@@ -8,7 +8,6 @@ use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\TargetSheet;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
-use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\Linear;
 use MarshTrial\Core\Imaging\PictureFault;
 use MarshTrial\Core\Imaging\PieceFinder;
@@ -22,10 +21,12 @@ final readonly class CapturedPicture
     /** Colour that bare watercolour paper is taken to have where nobody measured it (own). */
     private const USUAL_PAPER = [94.0, 0.2, 2.6];
 
-    /** Beyond these a card is taken to be photographed: foreshortening, and the ratio of light across it (own). */
+    /** Beyond these a card is taken to be photographed: foreshortening, the ratio of light across it, and the bend of the lens (own). */
     private const PHOTO_SLANT = 1.012;
 
     private const PHOTO_LIGHT = 1.06;
+
+    private const PHOTO_LENS = 0.006;
 
     /** Paper's red over blue beyond which light is called warm: below about 4 000 K (own, simulated). */
     private const WARM = 1.45;
@@ -55,7 +56,7 @@ final readonly class CapturedPicture
         $pieces = PieceFinder::find($picture, $layout);
         $first = reset($pieces) ?: throw PictureFault::noMarks();
         $slant = max(array_map(static fn (PlacedPiece $p): float => $p->placement->slantAt($p->piece->outline->centre()->x, $p->piece->outline->centre()->y), $pieces));
-        $photo = $capture->photo ?? ($slant > self::PHOTO_SLANT || $first->placement->lens !== 0.0);
+        $photo = $capture->photo ?? ($slant > self::PHOTO_SLANT || abs($first->placement->lens) > self::PHOTO_LENS);
         $sheet = $capture->target !== null ? TargetSheet::for(count($capture->target)) : ($capture->wedge !== null ? TargetSheet::for(max(4, count($capture->wedge))) : null);
         $all = $pieces;
         if ($sheet !== null) {
@@ -201,7 +202,7 @@ final readonly class CapturedPicture
         $worst = static fn (callable $of): float => max(array_map($of, $pieces));
         $checks = [
             new QualityCheck('resolution', $dpi, 'dpi', 165, 110, false, $photo ? 'small cells are read from few pixels; go closer or use a camera with more pixels' : 'small cells are read from few pixels; scan at 300'),
-            new QualityCheck('blur', $worst(static fn (PlacedPiece $p): float => $p->blurMm), 'mm', 0.35, 0.7, true, 'edges are soft and run into the cells; hold still, focus on the card and take it again'),
+            new QualityCheck('blur', $worst(static fn (PlacedPiece $p): float => $p->blurMm), 'mm', 0.28, 0.45, true, 'edges are soft and run into the cells; hold still, focus on the card and take it again'),
             new QualityCheck('clipping', $light->clipped, '%', 0.02, 0.25, true, 'bare paper is at the end of the scale, so pale colours are lost; expose less and take it again'),
             new QualityCheck('noise', $light->noise, '%', 0.05, 0.12, true, 'pixels of even paper differ; give more light and take it again'),
             new QualityCheck('marks', $worst(static fn (PlacedPiece $p): float => $p->residualMm), 'mm', 0.3, 1.0, true, 'marks and code do not agree on where the card lies, as if the sheet were not flat; press it flat under a frame and take it again'),

@@ -9,7 +9,6 @@ use MarshTrial\Core\Card\Mark;
 use MarshTrial\Core\Card\Piece;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Card\TargetSheet;
-use MarshTrial\Core\Card\Window;
 use MarshTrial\Core\Imaging\Linear;
 use MarshTrial\Core\Imaging\PixelGrid;
 use MarshTrial\Core\Imaging\PlacedPiece;
@@ -257,7 +256,7 @@ final readonly class LightMap
             $taken[] = new Rect(12.5, 12.5, $piece->outline->width - 25, $piece->outline->height - 25);
         } else {
             foreach ($layout->windows as $window) {
-                if ($window->piece === $piece->id && $window->use !== 'paper') {
+                if ($window->piece === $piece->id) {
                     $taken[] = self::grown($window->area, 0.8);
                 }
             }

@@ -18,6 +18,9 @@ final class Uncertainty
 
     private const PLACE_BY_THREE_MM = 0.5;
 
+    /** How well the light at the target is known against that at the card, share (own, simulated). */
+    private const TARGET_LIGHT = 0.008;
+
     /** Widening where the picture's quality is beyond a limit (own). */
     private const POOR = 1.5;
 
@@ -41,7 +44,10 @@ final class Uncertainty
         $chroma = 1 + 0.045 * $lab->chroma();
         $lightness = 1 + 0.015 * ($lab->l - 50) ** 2 / sqrt(20 + ($lab->l - 50) ** 2);
         $random = $covariance[0][0] / $lightness ** 2 + ($covariance[1][1] + $covariance[2][2]) / $chroma ** 2;
-        $u95 = sqrt(self::RANDOM_95 ** 2 * $random + ($captured->calibration->uncertainty95($lab) * ($poor ? self::POOR : 1.0)) ** 2);
+        // What all cells of the picture share: how light at the target compares with light at the card.
+        $shared = $captured->photo && in_array($captured->calibration->kind, [CalibrationKind::Target, CalibrationKind::Wedge], true) ? self::TARGET_LIGHT : 0.0;
+        $common = $shared ** 2 * ((($lab->l + 16) / 3 / $lightness) ** 2 + ($lab->chroma() / 3 / $chroma) ** 2);
+        $u95 = sqrt(self::RANDOM_95 ** 2 * ($random + $common) + ($captured->calibration->uncertainty95($lab) * ($poor ? self::POOR : 1.0)) ** 2);
 
         return $reading->with($covariance, $u95);
     }

@@ -8,4 +8,6 @@ enum CardKind: string
 {
     case Property = 'property';
     case Fade = 'fade';
+    /** Windows of one's own over any sheet. */
+    case Frame = 'frame';
 }

@@ -32,6 +32,7 @@ enum CellRole: string
     case Salt = 'salt';
     case Tilt = 'tilt';
     case Rewet = 'rewet';
+    case Own = 'own';
 
     /** Whether the place lies on a black line, bare or painted, and is read where the line was really ruled. */
     public function isOnLine(): bool
@@ -67,6 +68,7 @@ enum CellRole: string
             self::Salt => 'wash with salt',
             self::Tilt => 'place along the tilted strip',
             self::Rewet => 'what three passes of a damp brush took off the pan',
+            self::Own => 'window of one’s own',
         };
     }
 }

@@ -25,6 +25,7 @@ final class SvgPrinter
      */
     public static function print(CardLayout $layout, bool $frame): string
     {
+        $frame = $frame || $layout->kind === CardKind::Frame;
         $parts = [];
         foreach ($layout->pieces as $piece) {
             array_push($parts, ...self::piece($layout, $piece, $frame));
@@ -66,16 +67,16 @@ final class SvgPrinter
         $name = match ($piece->id) {
             'kept' => 'KEPT in the dark',
             'exposed' => 'EXPOSED in the window',
-            default => 'Property card',
+            default => $layout->kind === CardKind::Frame ? 'Own frame' : 'Property card',
         };
         $out[] = self::text($left, $top, 4, "$name · {$layout->codeText()}", 'bold');
         $out[] = self::text($left, $top + 4, 3, mb_strimwidth($layout->title, 0, $piece->id === 'whole' ? 110 : 44, '…'));
         if ($piece->id === 'whole') {
             $out[] = self::text($left, $top + 7.5, 2.4, $frame
-                ? 'Frame: print at 100 %, cut out the windows, lay over paper on which a black waterproof line 4 mm wide is ruled and dried along the ticks.'
+                ? ($layout->kind === CardKind::Frame ? 'Print at 100 %, cut out the windows, and lay it flat over the painted sheet; the windows marked bare show unpainted paper.' : 'Frame: print at 100 %, cut out the windows, lay over paper on which a black waterproof line 4 mm wide is ruled and dried along the ticks.')
                 : 'Print at 100 % on the painting paper. Go over the line with waterproof black if the printer’s ink is not waterproof, and let it dry.');
         }
-        foreach ($layout->rows as $row) {
+        foreach ($layout->kind === CardKind::Frame ? [] : $layout->rows as $row) {
             $windows = $layout->windowsOf($row->row, $piece->id);
             $y = $windows[0]->area->y;
             $room = $piece->id === 'whole' ? 19 : 15;
@@ -100,6 +101,7 @@ final class SvgPrinter
             $out[] = self::text($x - 0.6 * strlen($name), $r->y - 0.8, 2.1, $name);
         }
         $caption = match (true) {
+            $layout->kind === CardKind::Frame => $layout->rows[$window->row - 1]->paint.($window->use === 'paper' ? ' (bare)' : ''),
             $window->use === 'paper' => 'bare',
             $kind === BlockKind::Lift => self::LIFTS[$layout->protocols['staining'] ?? ''] ?? $kind->caption(),
             $kind !== null => $kind->caption(),

@@ -10,7 +10,7 @@ final readonly class Window
     public function __construct(
         public string $piece,
         public int $row,
-        /** "paper", "depth", or the value of a block kind. */
+        /** "paper", "depth", "own", or the value of a block kind. */
         public string $use,
         public Rect $area,
         /** Where the paint is meant to go. */

@@ -21,8 +21,18 @@ final readonly class Xyz
     /** CIE L*a*b* (CIE 15) against D65. */
     public function toLab(): Lab
     {
+        return $this->labAgainst(self::D65);
+    }
+
+    /**
+     * CIE L*a*b* against another white, not adapted: as files of measurements tell it.
+     *
+     * @param array{0: float, 1: float, 2: float} $white
+     */
+    public function labAgainst(array $white): Lab
+    {
         $f = static fn (float $t): float => $t > 216 / 24389 ? $t ** (1 / 3) : (24389 / 27 * $t + 16) / 116;
-        [$xn, $yn, $zn] = self::D65;
+        [$xn, $yn, $zn] = $white;
         $fx = $f($this->x / $xn);
         $fy = $f($this->y / $yn);
         $fz = $f($this->z / $zn);
@@ -46,8 +56,27 @@ final readonly class Xyz
      */
     public function adaptedFrom(array $white): self
     {
-        $from = self::times(self::BRADFORD, $white);
-        $to = self::times(self::BRADFORD, self::D65);
+        return $this->adapted($white, self::D65);
+    }
+
+    /**
+     * Bradford adaptation from D65 to another white.
+     *
+     * @param array{0: float, 1: float, 2: float} $white
+     */
+    public function adaptedTo(array $white): self
+    {
+        return $this->adapted(self::D65, $white);
+    }
+
+    /**
+     * @param array{0: float, 1: float, 2: float} $source
+     * @param array{0: float, 1: float, 2: float} $destination
+     */
+    private function adapted(array $source, array $destination): self
+    {
+        $from = self::times(self::BRADFORD, $source);
+        $to = self::times(self::BRADFORD, $destination);
         $cone = self::times(self::BRADFORD, [$this->x, $this->y, $this->z]);
         foreach ($cone as $i => $value) {
             $cone[$i] = $value * $to[$i] / $from[$i];

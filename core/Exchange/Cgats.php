@@ -40,7 +40,6 @@ final class Cgats
         $tables = [];
         $keywords = $fields = $rows = [];
         $in = '';
-        $count = 0;
         foreach (preg_split('/\r\n|\r|\n/', $text) ?: [] as $number => $line) {
             $words = self::words($line);
             if ($words === []) {
@@ -58,7 +57,7 @@ final class Cgats
                     $tables[] = new CgatsTable($keywords, $fields, $rows);
                     $rows = [];
                     $in = '';
-                } elseif (++$count > self::MOST_SAMPLES) {
+                } elseif (count($rows) >= self::MOST_SAMPLES) {
                     throw new CoreException(sprintf('The measurement file has more than %d samples; that many are not read.', self::MOST_SAMPLES));
                 } elseif (count($words) > count($fields)) {
                     throw new CoreException(sprintf('Line %d of the measurement file has %d values for %d fields. Export it again.', $number + 1, count($words), count($fields)));

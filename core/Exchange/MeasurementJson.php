@@ -8,6 +8,8 @@ use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\CardMeasurement;
 use MarshTrial\Core\Bench\CardMeter;
 use MarshTrial\Core\Bench\Rating;
+use MarshTrial\Core\Capture\Calibration;
+use MarshTrial\Core\Capture\QualityCheck;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Fading\FadeFinding;
@@ -33,9 +35,15 @@ final class MeasurementJson
                 'pixels' => [$measurement->scan->widthPx, $measurement->scan->heightPx],
                 'dpi' => round($measurement->scan->dpi, 2),
                 'profile' => $measurement->scan->profile,
+                'photo' => $measurement->scan->photo,
+                'calibration' => self::calibration($measurement->scan->calibration),
+                'quality' => array_map(static fn (QualityCheck $c): array => $c->toArray(), $measurement->scan->checks),
                 'pieces' => array_values(array_map(static fn (PlacedPiece $p): array => [
                     'id' => $p->piece->id,
                     'rotationDeg' => round($p->rotationDeg, 3),
+                    'marksSeen' => $p->marksSeen,
+                    'residualMm' => round($p->residualMm, 3),
+                    'lens' => round($p->placement->lens, 5),
                     'outlinePx' => self::mapped($p, $p->piece->outline),
                 ], $measurement->scan->pieces)),
                 'remarks' => $measurement->scan->remarks,
@@ -44,6 +52,14 @@ final class MeasurementJson
             'ratings' => array_map(self::rating(...), $measurement->ratings),
             'fading' => array_map(self::finding(...), $measurement->fading),
             'doseMlxh' => $measurement->doseMlxh,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function calibration(Calibration $c): array
+    {
+        return [
+            'kind' => $c->kind->value, 'name' => $c->name, 'residualMean' => self::round($c->meanResidual(), 2), 'residual95' => self::round($c->residual95(), 2), 'patches' => count($c->residuals),
         ];
     }
 
@@ -61,6 +77,7 @@ final class MeasurementJson
                 'id' => $cell->id, 'role' => $cell->role->value, 'what' => $cell->role->words(), 'row' => $cell->row, 'step' => $cell->step,
                 'lab' => self::rounded($reading->lab->toArray(), 3),
                 'labSpread' => self::rounded($reading->labSpread, 3),
+                'uncertainty95' => $reading->uncertainty95 > 0 ? round($reading->uncertainty95, 2) : null,
                 'rgbLinear' => self::rounded($reading->rgb->toArray(), 6),
                 'deposit' => self::rounded($deposit->channels, 4),
                 'pixels' => $reading->pixels,

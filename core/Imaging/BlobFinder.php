@@ -14,6 +14,11 @@ final class BlobFinder
 
     private const COARSE_PHOTO = 1000;
 
+    /** Longer over shorter axis that a mark may have, seen straight and aslant. */
+    private const LONGEST = 1.35;
+
+    private const LONGEST_PHOTO = 1.65;
+
     /** Side of the squares within which light counts as even, pixels of the coarse copy, and what is dark in them, as a share of their white. */
     private const TILE = 34;
 
@@ -39,7 +44,7 @@ final class BlobFinder
         if ($any) {
             foreach (array_keys($dark) as $seed) {
                 if (isset($dark[$seed])) {
-                    $blob = self::grow($dark, $seed, $w, $h, $step);
+                    $blob = self::grow($dark, $seed, $w, $h, $step, $photo ? self::LONGEST_PHOTO : self::LONGEST);
                     if ($blob !== null) {
                         $blobs[] = $blob;
                     }
@@ -170,7 +175,7 @@ final class BlobFinder
     }
 
     /** @param array<int, true> $dark pixels not yet visited; those of this spot are removed */
-    private static function grow(array &$dark, int $seed, int $w, int $h, int $step): ?Blob
+    private static function grow(array &$dark, int $seed, int $w, int $h, int $step, float $longest): ?Blob
     {
         unset($dark[$seed]);
         $stack = [$seed];
@@ -209,7 +214,7 @@ final class BlobFinder
         $cxy = $sxy / $n - $mx * $my;
         $root = sqrt(max(0.0, $vx * $vy - $cxy * $cxy));
         $long = ($vx + $vy) / 2 + sqrt((($vx - $vy) / 2) ** 2 + $cxy ** 2);
-        if ($root <= 0 || $long / $root > 1.35) {
+        if ($root <= 0 || $long / $root > $longest) {
             return null;
         }
         // 1 for a disc, 5/3 for a ring with a hole of half its width.

@@ -40,6 +40,12 @@ final class PieceFinder
     /** A code further than this from its place tells of a bent lens or a sheet that is not flat, mm. */
     private const STRAIGHT_MM = 0.08;
 
+    /** The same in pixels, for coarse pictures. */
+    private const STRAIGHT_PX = 0.8;
+
+    /** Sets of three spots that are tried, since each takes a fit. */
+    private const MOST_THREES = 40;
+
     /** Bend of usual lenses, standard deviation; and how well a code is placed, mm (own). */
     private const LENS_SPREAD = 0.02;
 
@@ -134,7 +140,7 @@ final class PieceFinder
                 }
             }
             if (count($found) === count($layout->pieces)) {
-                return $this->placed(array_values($found));
+                return $this->placed(array_values($found), null, $aslant);
             }
         }
         foreach ($layout->pieces as $piece) {
@@ -166,10 +172,11 @@ final class PieceFinder
      * @param list<array{0: Piece, 1: CardCode, 2: array{seen: list<array{0: float, 1: float}>, marks: int}}> $found
      *
      * @param float|null $lens bend of the lens where it is known
+     * @param bool $aslant a photograph, whose lens bends more or less
      *
      * @return array<string, PlacedPiece>
      */
-    private function placed(array $found, ?float $lens = null): array
+    private function placed(array $found, ?float $lens = null, bool $aslant = false): array
     {
         [$width, $height] = [$this->picture->width, $this->picture->height];
         $known = $lens !== null;
@@ -181,7 +188,7 @@ final class PieceFinder
             foreach ($found as $i => [$piece, $code, $seen]) {
                 $placements[$i] = Placement::through(self::centres($piece), $seen['seen'], $lens, $width, $height);
                 $shifts[$i] = $this->marks->shiftOfCode($piece, $placements[$i], $code);
-                $largest = max($largest, hypot($shifts[$i][0], $shifts[$i][1]));
+                $largest = max($largest, hypot($shifts[$i][0], $shifts[$i][1]) / max(self::STRAIGHT_MM, self::STRAIGHT_PX / $placements[$i]->scaleAt(...self::centres($piece)[0])));
                 // How the code would move if the lens were a little different, in mm.
                 $c = $piece->codeArea->centre();
                 $other = Placement::through(self::centres($piece), $seen['seen'], $lens + 0.004, $width, $height)->map($c->x, $c->y);
@@ -195,7 +202,7 @@ final class PieceFinder
                     $square += $sx ** 2 + $sy ** 2;
                 }
             }
-            if ($known || ($round === 0 && $largest < self::STRAIGHT_MM) || $square <= 0) {
+            if ($known || ($round === 0 && ! $aslant && $largest < 1.0) || $square <= 0) {
                 break;
             }
             $change = ($across - ($lens * (self::CODE_MM / self::LENS_SPREAD) ** 2)) / ($square + (self::CODE_MM / self::LENS_SPREAD) ** 2);
@@ -368,6 +375,7 @@ final class PieceFinder
     private function slantedByThree(Piece $piece): iterable
     {
         $centres = self::centres($piece);
+        $tried = 0;
         for ($absent = 0; $absent < 4; $absent++) {
             $present = array_values(array_diff([0, 1, 2, 3], [$absent]));
             [$p, $q, $s] = $present;
@@ -379,6 +387,13 @@ final class PieceFinder
                     foreach ($this->discs as $c) {
                         if ($c === $a || $c === $b || self::turn($a, $b, $c) <= 0 || ! $this->plausible($piece, $q, $s, $b, $c) || ! $this->plausible($piece, $p, $s, $a, $c)) {
                             continue;
+                        }
+                        // Spots of one size, give or take what distance does.
+                        if (max($a->diameter, $b->diameter, $c->diameter) > 1.6 * min($a->diameter, $b->diameter, $c->diameter)) {
+                            continue;
+                        }
+                        if (++$tried > self::MOST_THREES) {
+                            return;
                         }
                         yield from $this->byPose($piece, $absent, $present, array_map($this->marks->centre(...), [$a, $b, $c]), $centres);
                     }

@@ -24,7 +24,7 @@ final readonly class PixelGrid
      * @param string $data 3 samples a pixel, 8 bits, or 16 bits little endian
      * @param 1|2 $bytesPerSample
      * @param IccProfile|null $profile the picture's own profile; null: sRGB is assumed
-     * @param array{0: list<list<float>>, 1: list<array{0: float, 1: float, 2: float}>}|null $calibrated tables and columns that replace the profile's
+     * @param array{0: list<list<float>>, 1: list<array{0: float, 1: float, 2: float}>|null}|null $calibrated tables and columns that replace the profile's
      */
     public function __construct(
         public string $data,

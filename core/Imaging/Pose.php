@@ -37,7 +37,7 @@ final readonly class Pose
         $scale = hypot($seen[1][0] - $seen[0][0], $seen[1][1] - $seen[0][1]) / hypot($sheet[1][0] - $sheet[0][0], $sheet[1][1] - $sheet[0][1]);
         $focal = self::FOCAL * max($width, $height);
         $out = [];
-        foreach ([[0.0, 0.0], [0.35, 0.0], [-0.35, 0.0], [0.0, 0.35], [0.0, -0.35], [0.3, 0.3], [-0.3, 0.3], [0.3, -0.3], [-0.3, -0.3]] as [$rx, $ry]) {
+        foreach ([[0.35, 0.0], [-0.35, 0.0], [0.0, 0.35], [0.0, -0.35], [0.05, 0.05]] as [$rx, $ry]) {
             $pose = self::fit([$rx, $ry, $turn, 0.0, 0.0, log($focal / $scale), log($focal)], $sheet, $seen, $width, $height);
             foreach ($out as $other) {
                 if (abs($other->p[0] - $pose->p[0]) + abs($other->p[1] - $pose->p[1]) < 0.02) {
@@ -89,7 +89,7 @@ final readonly class Pose
         // Start where the middle of the points is seen.
         $now = $residuals($p);
         $damping = 1e-3;
-        for ($round = 0; $round < 60; $round++) {
+        for ($round = 0; $round < 25; $round++) {
             $normal = array_fill(0, 7, array_fill(0, 8, 0.0));
             $jacobian = [];
             foreach ($p as $i => $v) {
@@ -115,7 +115,7 @@ final readonly class Pose
                 $gain = $cost($now) - $cost($then);
                 [$p, $now] = [$next, $then];
                 $damping = max(1e-9, $damping / 5);
-                if ($gain < 1e-9) {
+                if ($gain < 1e-5) {
                     break;
                 }
             } else {

@@ -13,13 +13,18 @@ final class CameraStandIn
      * @param TargetStandIn|null $target lies below the card
      * @param Sensor|null $sensor null: a camera that sees as the standard observer does, under the shot's light
      * @param string $visit another picture of the same card under the same conditions has another visit
+     * @param bool $wet before it has dried: deeper and more vivid
+     * @param (callable(int, int): void)|null $progress called with windows done and in all
      */
-    public static function shoot(CardLayout $layout, int $seed, Shot $shot, float $doseMlxh = 0.0, ?TargetStandIn $target = null, ?Sensor $sensor = null, string $visit = ''): Scan
+    public static function shoot(CardLayout $layout, int $seed, Shot $shot, float $doseMlxh = 0.0, ?TargetStandIn $target = null, ?Sensor $sensor = null, string $visit = '', bool $wet = false, ?callable $progress = null): Scan
     {
         // Textures are made for about the sharpness of the picture.
-        $scene = Scene::of($layout, $seed, 240, $doseMlxh, $target?->sheet, "|camera$visit");
+        $scene = Scene::of($layout, $seed, 240, $doseMlxh, $target?->sheet, "|camera$visit", $wet);
         $sensor ??= Sensor::colorimetric($shot->kelvin, $seed);
 
-        return Rendering::of($scene, new Camera($scene, $shot), $sensor, $shot->exposure, $shot->noise, $target?->seenBy($sensor) ?? [], $shot->glare);
+        // A camera exposes so that no channel of the paper is at the end of the scale.
+        $white = $shot->exposure / max($sensor->cast);
+
+        return Rendering::of($scene, new Camera($scene, $shot), $sensor, $white, $shot->noise, $target?->seenBy($sensor) ?? [], $shot->glare, $progress);
     }
 }

@@ -48,6 +48,20 @@ final readonly class Film
         return [$this->k[0] + 0.9 * $add, $this->k[1] + 0.6 * $add, $this->k[2] + 0.7 * $add];
     }
 
+    /**
+     * The same film before it has dried: water fills the spaces between the pigment and the binder, so it scatters less, and absorbs more in
+     * the channels in which it absorbs already.
+     */
+    public function wet(): self
+    {
+        $more = 1.18 + 0.2 * $this->grain;
+
+        return new self(...array_replace(get_object_vars($this), [
+            'k' => [$more * $this->k[0], $more * $this->k[1], $more * $this->k[2]],
+            's' => [0.55 * $this->s[0], 0.55 * $this->s[1], 0.55 * $this->s[2]],
+        ]));
+    }
+
     /** The channel that absorbs most: 0, 1 or 2. */
     public function keyChannel(): int
     {

@@ -347,6 +347,7 @@ final class Rendering
             'lift' => $this->lift($window),
             'depth' => $this->fadeStep($window, $cells[0]->step ?? 1),
             'second-line' => $this->linePair($window),
+            'own' => $this->edgeless($window, $this->scene->films[$window->row], fn (float $x, float $y): float => (0.3 + 0.25 * ($window->row % 5)) * (1 + 0.02 * $this->scene->unevenness->at($x, $y))),
             default => $this->block($window, BlockKind::from($window->use)),
         };
         $row = $this->scene->layout->rows[$window->row - 1];

@@ -43,7 +43,7 @@ final readonly class Scene
         public ?TargetSheet $target = null,
     ) {}
 
-    public static function of(CardLayout $layout, int $seed, float $dpi, float $doseMlxh, ?TargetSheet $target = null, string $visit = ''): self
+    public static function of(CardLayout $layout, int $seed, float $dpi, float $doseMlxh, ?TargetSheet $target = null, string $visit = '', bool $wet = false): self
     {
         $hand = Chance::keyed("hand|$layout->uuid|$seed");
         $scanner = Chance::keyed("scanner|$layout->uuid|$seed|$doseMlxh|$dpi$visit");
@@ -53,7 +53,8 @@ final readonly class Scene
         $films = $habits = [];
         foreach ($layout->rows as $row) {
             $habits[$row->row] = Habits::of($row, $seed);
-            $films[$row->row] = FilmStock::film($row, $seed);
+            $film = FilmStock::film($row, $seed);
+            $films[$row->row] = $wet ? $film->wet() : $film;
         }
         $perMm = $dpi / 25.4;
         $places = [];

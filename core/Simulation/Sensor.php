@@ -39,7 +39,7 @@ final class Sensor
      * @param array{0: float, 1: float, 2: float} $cast what a perfect white is written as, green 1
      * @param float $contrast exponent of the tone curve beside that of sRGB
      */
-    private function __construct(private readonly ?Illuminant $light, public readonly array $cast, public readonly float $contrast, private readonly Chance $random)
+    private function __construct(private readonly ?Illuminant $light, public readonly array $cast, public readonly float $contrast, Chance $random)
     {
         if ($light === null) {
             $this->filters = [];

@@ -67,4 +67,9 @@ final readonly class Shot
             jpegQuality: $random->whole(80, 96),
         );
     }
+
+    public function with(float $tiltDeg, float $kelvin): self
+    {
+        return new self(...array_replace(get_object_vars($this), ['tiltDeg' => $tiltDeg, 'kelvin' => $kelvin]));
+    }
 }

@@ -6,7 +6,10 @@ namespace MarshTrial\Core\Simulation;
 
 use MarshTrial\Core\Card\TargetSheet;
 use MarshTrial\Core\Colour\Illuminant;
+use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\Spectrum;
+use MarshTrial\Core\Exchange\Readings;
+use MarshTrial\Core\Exchange\Sample;
 
 /** A make-believe colour target: a row of greys, and patches spread over hue, lightness and strength. */
 final readonly class TargetStandIn
@@ -50,12 +53,18 @@ final readonly class TargetStandIn
         }, range(0, $count - 1));
     }
 
-    /** @return list<array{0: float, 1: float, 2: float}> CIE L*a*b* of the patches under D50, as their reference file tells */
-    public function reference(): array
+    /** @return list<Lab> its colours, for D65 */
+    public function colours(): array
     {
-        return array_map(static function (Spectrum $s): array {
-            return $s->toLab(Illuminant::d50())->toArray();
-        }, $this->spectra);
+        return array_map(static fn (Spectrum $s): Lab => $s->toLab(Illuminant::d65()), $this->spectra);
+    }
+
+    /** The reference file that comes with it. */
+    public function referenceFile(): string
+    {
+        $name = fn (int $i): string => chr(65 + intdiv($i, $this->sheet->columns)).($i % $this->sheet->columns + 1);
+
+        return Readings::write(array_map(static fn (Spectrum $s, int $i): Sample => new Sample($name($i), $s->toLab(Illuminant::d65()), $s), $this->spectra, array_keys($this->spectra)), ['DESCRIPTOR' => 'make-believe target of the camera stand-in']);
     }
 
     /** @return list<array{0: float, 1: float, 2: float}> linear device RGB of the patches before cast and light */

@@ -34,7 +34,7 @@ final class Truth
         $truth = ['format' => 'marsh-trial/card-truth', 'version' => 1, 'cells' => $cells];
         if ($scene->layout->kind === CardKind::Property) {
             $truth['rows'] = array_map(static fn ($row): array => self::row($scene, $row->row, $means, $grains[$row->row] ?? null), $scene->layout->rows);
-        } else {
+        } elseif ($scene->layout->kind === CardKind::Fade) {
             $truth['doseMlxh'] = $scene->doseMlxh;
             $truth['fading'] = self::fading($scene);
         }

@@ -20,8 +20,10 @@ const ProtocolsPage = lazy(() => import('./pages/cards/ProtocolsPage'));
 const LabelsPage = lazy(() => import('./pages/collection/LabelsPage'));
 const CardsPage = lazy(() => import('./pages/cards/CardsPage'));
 const CardPage = lazy(() => import('./pages/cards/CardPage'));
+const FramePage = lazy(() => import('./pages/cards/FramePage'));
 const FadeRack = lazy(() => import('./pages/cards/FadeRack'));
 const SideBySidePage = lazy(() => import('./pages/compare/SideBySidePage'));
+const CapturePage = lazy(() => import('./pages/capture/CapturePage'));
 const LedgerPage = lazy(() => import('./pages/ledger/LedgerPage'));
 const RecordPage = lazy(() => import('./pages/ledger/RecordPage'));
 const TodayPage = lazy(() => import('./pages/today/TodayPage'));
@@ -48,8 +50,10 @@ export function App() {
                     <Route path="/protocols" element={<ProtocolsPage />} />
                     <Route path="/cards" element={<CardsPage />} />
                     <Route path="/cards/:uuid" element={<CardPage />} />
+                    <Route path="/frames/new" element={<FramePage />} />
                     <Route path="/fade" element={<FadeRack />} />
                     <Route path="/side-by-side" element={<SideBySidePage />} />
+                    <Route path="/capture" element={<CapturePage />} />
                     <Route path="/ledger" element={<LedgerPage />} />
                     <Route path="/records/:card/:number?" element={<RecordPage />} />
                     <Route path="/sign-in" element={<SignInPage />} />

@@ -37,6 +37,12 @@ final class Figures
         'composed: wash separation in the right order, pairs a quarter apart' => [0.95, '>='],
     ];
 
+    /** Of pictures by devices: kind => mean dE00, 95th percentile. */
+    private const DEVICES = [
+        'scanner seeing as the eye, profile' => [0.4, 0.8], 'photo seeing as the eye, target' => [1.2, 2.5], 'scanner with filters, profile' => [2.0, 5.5],
+        'photo with filters, target' => [2.0, 5.0], 'photo with filters, paper only' => [5.0, null], 'photo with filters below 4000 K, target' => [null, null],
+    ];
+
     /** Of composed cards: name => what counts as near, and whether that is a share of the truth. */
     private const NEAR = [
         'clear steps' => [0.0, false, 'exact'], 'two-tone' => [3.0, false, 'within 3 degrees'], 'residue' => [0.03, false, 'within 0.03'], 'relative strength' => [0.08, true, 'within 8 %'],
@@ -193,15 +199,77 @@ final class Figures
         ];
     }
 
+    /**
+     * @param array<string, list<array<string, mixed>>> $pictures by kind, as Photos::result gives them
+     *
+     * @return array<string, array{0: float, 1: float|null, 2: string}> name => value, bound, sense
+     */
+    public static function ofDevices(array $pictures): array
+    {
+        $out = [];
+        $all = array_merge(...array_values($pictures));
+        foreach ($pictures as $kind => $of) {
+            $cells = array_merge(...array_column($of, 'cells'));
+            $errors = array_column($cells, 0);
+            $stated = array_column($cells, 1);
+            sort($errors);
+            sort($stated);
+            $n = count($errors);
+            if ($n === 0) {
+                continue;
+            }
+            $p95 = $errors[min($n - 1, (int) (0.95 * $n))];
+            $out["$kind: mean dE00"] = [array_sum($errors) / $n, self::DEVICES[$kind][0], '<='];
+            $out["$kind: 95 % of cells within dE00"] = [$p95, self::DEVICES[$kind][1], '<='];
+            $out["$kind: truth within the stated 95 %"] = [self::share($cells, static fn (array $c): bool => $c[0] <= $c[1]), 0.90, '>='];
+            $out["$kind: and not more often than"] = [self::share($cells, static fn (array $c): bool => $c[0] <= $c[1]), 0.98, '<='];
+            $out["$kind: median stated over what really holds 95 %"] = [$stated[intdiv($n, 2)] / $p95, 1.5, '<='];
+            $fading = array_merge(...array_column($of, 'fading'));
+            if ($fading !== [] && ! str_contains($kind, 'paper only') && ! str_contains($kind, '4000')) {
+                [$base, $share] = str_starts_with($kind, 'scanner') ? [0.3, 0.04] : [0.5, 0.06];
+                $out["$kind: fading, mean error over its bound"] = [
+                    array_sum(array_map(static fn (array $f): float => abs($f[0] - $f[1]), $fading)) / array_sum(array_map(static fn (array $f): float => $base + $share * $f[1], $fading)), 1.0, '<=',
+                ];
+            }
+        }
+        $out['pictures inside the limits, refused'] = [count(array_filter($all, static fn (array $r): bool => $r['refused'] !== null)), 0, '<='];
+        $out['pictures inside the limits, share with a remark on quality'] = [self::share($all, static fn (array $r): bool => $r['remarks'] !== []), 0.1, '<='];
+        $warm = $pictures['photo with filters below 4000 K, target'] ?? [];
+        $out['light below 4000 K, marked'] = [self::share($warm, static fn (array $r): bool => $r['warm']), 1.0, '>='];
+        $out['paper only, marked as approximate'] = [self::share($pictures['photo with filters, paper only'] ?? [], static fn (array $r): bool => $r['approximate']), 1.0, '>='];
+
+        return $out;
+    }
+
+    /**
+     * @param list<array{refused: string|null, ratings: int, bare: int}> $outside
+     *
+     * @return array<string, array{0: float, 1: float|null, 2: string}>
+     */
+    public static function ofOutside(array $outside): array
+    {
+        return [
+            'pictures outside the limits, how many' => [count($outside), null, ''],
+            'pictures outside the limits, refused' => [count(array_filter($outside, static fn (array $o): bool => $o['refused'] !== null)), null, ''],
+            'pictures outside the limits, ratings without a remark' => [array_sum(array_column($outside, 'bare')), 0, '<='],
+        ];
+    }
+
+    /** Null where nothing is asked for. */
+    public static function within(float $value, ?float $bound, string $sense): ?bool
+    {
+        return match (true) {
+            $bound === null => null,
+            $sense === '<=' => $value <= $bound,
+            default => $value >= $bound,
+        };
+    }
+
     public static function holds(string $name, float $value): ?bool
     {
-        [$bound, $sense] = self::BOUNDS[$name] ?? [null, null];
+        [$bound, $sense] = self::BOUNDS[$name] ?? [null, ''];
 
-        return match ($sense) {
-            '<=' => $value <= $bound,
-            '>=' => $value >= $bound,
-            default => null,
-        };
+        return self::within($value, $bound, $sense);
     }
 
     /**

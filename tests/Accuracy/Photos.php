@@ -8,21 +8,27 @@ use App\Actions\MeasureFile;
 use App\Imaging\PhotoWriter;
 use App\Imaging\PictureDecoder;
 use App\Imaging\PngWriter;
+use Imagick;
+use ImagickDraw;
 use MarshTrial\Core\Bench\CardMeasurement;
+use MarshTrial\Core\Bench\Rating;
+use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Capture\Calibration;
 use MarshTrial\Core\Capture\Capture;
 use MarshTrial\Core\Capture\ProfileMaker;
 use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Colour\Difference;
-use MarshTrial\Core\Colour\Illuminant;
 use MarshTrial\Core\Colour\Lab;
-use MarshTrial\Core\Colour\Spectrum;
 use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Imaging\PieceFinder;
 use MarshTrial\Core\Simulation\CameraStandIn;
 use MarshTrial\Core\Simulation\ScannerStandIn;
 use MarshTrial\Core\Simulation\Sensor;
 use MarshTrial\Core\Simulation\Shot;
 use MarshTrial\Core\Simulation\TargetStandIn;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
 
 /** Pictures by simulated scanners and cameras, inside the limits and outside, against the truth behind them. */
 final class Photos
@@ -33,48 +39,128 @@ final class Photos
     /** @return list<Lab> the target's colours as a reference file with spectra tells them */
     public static function reference(): array
     {
-        return array_map(static fn (Spectrum $s): Lab => $s->toLab(Illuminant::d65()), TargetStandIn::full()->spectra);
+        return TargetStandIn::full()->colours();
     }
 
     /**
-     * One picture of every kind.
+     * One picture of every kind, measured.
      *
-     * @param list<string> $kinds
+     * @param string|null $crops folder for pictures of the worst cells
      *
-     * @return array<string, array{cells: list<array{0: float, 1: float}>, fading: list<array{0: float, 1: float}>, remarks: list<string>, refused: string|null}> by kind
+     * @return array<string, array{cells: list<array{0: float, 1: float, 2: string}>, fading: list<array{0: float, 1: float}>, remarks: list<string>, refused: string|null, warm: bool, approximate: bool}> by kind
      */
-    public static function inside(int $seed, array $kinds = self::KINDS, bool $fade = false): array
+    public static function inside(int $seed, bool $fade, ?string $crops = null): array
     {
-        $layout = $fade ? Series::fadeCard($seed) : Series::propertyCard($seed);
-        $dose = $fade ? 2.0 + 38.0 * (($seed * 37) % 100) / 100 : 0.0;
         $out = $made = [];
-        foreach ($kinds as $kind) {
-            $warm = str_contains($kind, '4000 K');
-            $spectral = str_contains($kind, 'filters');
-            if (str_starts_with($kind, 'scanner')) {
-                $sensor = $spectral ? Sensor::scanner($seed) : null;
-                $scan = ScannerStandIn::scan($layout, $seed, 250, $dose, null, $sensor);
-                $picture = PngWriter::encode($scan);
-                $profile = self::profile($seed, $sensor);
-                $capture = new Capture(photo: false, profile: $profile);
-            } else {
-                $shot = $warm ? Shot::inside($seed, 3000.0, 3950.0) : Shot::inside($seed);
-                $key = $spectral ? "filters $warm" : 'eye';
-                [$scan, $picture] = $made[$key] ??= self::photo($layout, $seed, $shot, $dose, $spectral ? Sensor::camera($shot->kelvin, $seed) : null);
-                $capture = new Capture(target: str_contains($kind, 'target') ? self::reference() : null);
-            }
-            $out[$kind] = self::result($picture, $layout, $capture, $scan->truth, $dose);
+        foreach (self::KINDS as $kind) {
+            // The same picture serves with the target and without.
+            [$picture, $layout, $truth] = $made[self::device($kind)] ??= self::picture($seed, $kind, $fade);
+            $out[$kind] = self::result($picture, $layout, self::capture($seed, $kind), $truth, self::dose($seed, $fade), $crops);
         }
 
         return $out;
     }
 
-    /** @return array{0: \MarshTrial\Core\Simulation\Scan, 1: string} */
-    private static function photo(CardLayout $layout, int $seed, Shot $shot, float $dose, ?Sensor $sensor): array
+    /** @return array{0: string, 1: CardLayout, 2: array<string, mixed>} the file's bytes, the card, the truth */
+    public static function picture(int $seed, string $kind, bool $fade): array
     {
-        $scan = CameraStandIn::shoot($layout, $seed, $shot, $dose, TargetStandIn::full(), $sensor);
+        $layout = $fade ? Series::fadeCard($seed) : Series::propertyCard($seed);
+        $dose = self::dose($seed, $fade);
+        $spectral = str_contains($kind, 'filters');
+        if (str_starts_with($kind, 'scanner')) {
+            $scan = ScannerStandIn::scan($layout, $seed, 250, $dose, null, $spectral ? Sensor::scanner($seed) : null);
 
-        return [$scan, PhotoWriter::encode($scan, $shot)];
+            return [PngWriter::encode($scan), $layout, $scan->truth];
+        }
+        $shot = str_contains($kind, '4000 K') ? Shot::inside($seed, 3000.0, 3950.0) : Shot::inside($seed);
+        $scan = CameraStandIn::shoot($layout, $seed, $shot, $dose, TargetStandIn::full(), $spectral ? Sensor::camera($shot->kelvin, $seed) : null);
+
+        return [PhotoWriter::encode($scan, $shot), $layout, $scan->truth];
+    }
+
+    public static function capture(int $seed, string $kind): Capture
+    {
+        if (str_starts_with($kind, 'scanner')) {
+            return new Capture(photo: false, profile: self::profile($seed, str_contains($kind, 'filters') ? Sensor::scanner($seed) : null));
+        }
+
+        return new Capture(target: str_contains($kind, 'target') ? self::reference() : null);
+    }
+
+    public static function device(string $kind): string
+    {
+        return explode(',', $kind)[0];
+    }
+
+    public static function dose(int $seed, bool $fade): float
+    {
+        return $fade ? 2.0 + 38.0 * (($seed * 37) % 100) / 100 : 0.0;
+    }
+
+    /** What is wrong with a photograph outside the limits. */
+    public const FAULTS = ['too blurred', 'overexposed', 'tilted 60 degrees', 'another card', 'two marks torn off', 'hard shadow'];
+
+    /**
+     * A photograph outside the limits, measured.
+     *
+     * @return array{refused: string|null, ratings: int, bare: int} why it was refused; how many ratings were given, and how many of them without a remark on the picture
+     */
+    public static function outside(int $seed, string $fault): array
+    {
+        $layout = Series::propertyCard($seed);
+        $random = new Randomizer(new Mt19937($seed));
+        $usual = get_object_vars(Shot::inside($seed));
+        $shot = new Shot(...[...$usual, ...match ($fault) {
+            'too blurred' => ['blurPx' => $random->getInt(70, 120) / 10],
+            'overexposed' => ['exposure' => $random->getInt(150, 260) / 100],
+            'tilted 60 degrees' => ['tiltDeg' => 60.0],
+            'hard shadow' => ['shadow' => $random->getInt(40, 65) / 100, 'shadowEdgeMm' => 2.0],
+            default => [],
+        }]);
+        $scan = CameraStandIn::shoot($layout, $seed, $shot);
+        $picture = PhotoWriter::encode($scan, $shot);
+        if ($fault === 'two marks torn off') {
+            $picture = self::torn($picture, $layout);
+        }
+        if ($fault === 'another card') {
+            $layout = Series::propertyCard($seed + 500);
+        }
+        $file = self::file($picture);
+        try {
+            $measured = MeasureFile::of($layout, $file);
+        } catch (CoreException $e) {
+            return ['refused' => $e->getMessage(), 'ratings' => 0, 'bare' => 0];
+        } finally {
+            unlink($file);
+        }
+        $given = array_filter($measured->ratings, static fn (Rating $r): bool => $r->status === RatingStatus::Measured);
+        $poor = $measured->scan->poor();
+
+        return ['refused' => null, 'ratings' => count($given), 'bare' => count(array_filter($given, static fn (Rating $r): bool => array_intersect($poor, $r->remarks) === []))];
+    }
+
+    /** The picture with two of its marks gone, as if corners had been torn off. */
+    private static function torn(string $picture, CardLayout $layout): string
+    {
+        $file = self::file($picture);
+        $piece = PieceFinder::find(PictureDecoder::decode($file)->pixels, $layout)['whole'];
+        unlink($file);
+        $image = new Imagick;
+        $image->readImageBlob($picture);
+        $draw = new ImagickDraw;
+        $draw->setFillColor('#6b5f50');
+        foreach ([1, 3] as $i) {
+            $mark = $piece->piece->marks[$i]->centre;
+            [$toX, $toY] = [$mark->x < 148 ? -20 : 20, $mark->y < 105 ? -20 : 20];
+            $draw->polygon(array_map(static function (array $p) use ($piece): array {
+                [$u, $v] = $piece->placement->map(...$p);
+
+                return ['x' => $u, 'y' => $v];
+            }, [[$mark->x + $toX, $mark->y + $toY], [$mark->x + $toX, $mark->y - 1.6 * $toY], [$mark->x - 1.6 * $toX, $mark->y + $toY]]));
+        }
+        $image->drawImage($draw);
+
+        return $image->getImageBlob();
     }
 
     private static function profile(int $seed, ?Sensor $sensor): Calibration
@@ -90,27 +176,34 @@ final class Photos
     /**
      * @param array<string, mixed> $truth
      *
-     * @return array{cells: list<array{0: float, 1: float}>, fading: list<array{0: float, 1: float}>, remarks: list<string>, refused: string|null} per cell its error and stated 95 %, dE00; per step measured and true dE*ab between the halves; what is wrong with the picture
+     * @return array{cells: list<array{0: float, 1: float, 2: string}>, fading: list<array{0: float, 1: float}>, remarks: list<string>, refused: string|null, warm: bool, approximate: bool} per cell its error and stated 95 %, dE00; per step measured and true dE*ab between the halves; what is wrong with the picture
      */
-    private static function result(string $picture, CardLayout $layout, Capture $capture, array $truth, float $dose): array
+    public static function result(string $picture, CardLayout $layout, Capture $capture, array $truth, float $dose, ?string $crops = null): array
     {
         $file = self::file($picture);
         try {
             $measured = MeasureFile::of($layout, $file, doseMlxh: $dose > 0 ? $dose : null, capture: $capture);
         } catch (CoreException $e) {
-            return ['cells' => [], 'fading' => [], 'remarks' => [], 'refused' => $e->getMessage()];
+            return ['cells' => [], 'fading' => [], 'remarks' => [], 'refused' => $e->getMessage(), 'warm' => false, 'approximate' => false];
         } finally {
             unlink($file);
         }
         [$cells, $fading] = self::compare($measured, $truth);
 
-        return ['cells' => $cells, 'fading' => $fading, 'remarks' => $measured->scan->poor(), 'refused' => null];
+        $worst = null;
+        if ($crops !== null) {
+            $errors = array_column($cells, 0);
+            $i = (int) array_search(max($errors), $errors, true);
+            $worst = ['error' => $cells[$i][0], 'stated' => $cells[$i][1], 'cell' => $cells[$i][2], 'picture' => $layout->title, 'crop' => self::crop($picture, $measured, $cells[$i][2], $crops)];
+        }
+
+        return ['worst' => $worst, 'cells' => $cells, 'fading' => $fading, 'remarks' => $measured->scan->poor(), 'refused' => null, 'warm' => str_contains(implode($measured->scan->remarks), 'warm'), 'approximate' => str_contains(implode($measured->scan->remarks), 'colour approximate')];
     }
 
     /**
      * @param array<string, mixed> $truth
      *
-     * @return array{0: list<array{0: float, 1: float}>, 1: list<array{0: float, 1: float}>}
+     * @return array{0: list<array{0: float, 1: float, 2: string}>, 1: list<array{0: float, 1: float}>}
      */
     private static function compare(CardMeasurement $measured, array $truth): array
     {
@@ -119,15 +212,35 @@ final class Photos
             $labs[$cell['id']] = new Lab(...$cell['lab']);
             $reading = $measured->cells[$cell['id']] ?? null;
             if ($reading !== null) {
-                $cells[] = [Difference::ciede2000($labs[$cell['id']], $reading->lab), $reading->uncertainty95];
+                $cells[] = [Difference::ciede2000($labs[$cell['id']], $reading->lab), $reading->uncertainty95, $cell['id']];
             }
         }
         foreach ($measured->fading as $finding) {
             [$kept, $exposed] = [$labs["kept-r$finding->row-depth-$finding->depth"], $labs["exposed-r$finding->row-depth-$finding->depth"]];
-            $fading[] = [$finding->rawBeyondNoise, sqrt(($kept->l - $exposed->l) ** 2 + ($kept->a - $exposed->a) ** 2 + ($kept->b - $exposed->b) ** 2)];
+            $fading[] = [$finding->raw->dE76(), sqrt(($kept->l - $exposed->l) ** 2 + ($kept->a - $exposed->a) ** 2 + ($kept->b - $exposed->b) ** 2)];
         }
 
         return [$cells, $fading];
+    }
+
+    /** The cell with 8 mm around it, as a small picture; its path. */
+    private static function crop(string $picture, CardMeasurement $measured, string $cell, string $folder): string
+    {
+        $area = $measured->cells[$cell]->area;
+        $of = array_values(array_filter($measured->layout->cells, static fn ($c): bool => $c->id === $cell))[0];
+        $corners = array_map(static fn (array $p): array => $measured->scan->pieces[$of->piece]->placement->map(...$p), (new Rect($area->x - 8, $area->y - 8, $area->width + 16, $area->height + 16))->polygon());
+        [$us, $vs] = [array_column($corners, 0), array_column($corners, 1)];
+        $image = new Imagick;
+        $image->readImageBlob($picture);
+        $image->cropImage((int) (max($us) - min($us)), (int) (max($vs) - min($vs)), (int) max(0, min($us)), (int) max(0, min($vs)));
+        $image->setImagePage(0, 0, 0, 0);
+        $image->thumbnailImage(320, 0);
+        $image->setImageFormat('jpeg');
+        $image->setImageCompressionQuality(85);
+        $path = $folder.'/'.md5($measured->layout->title.$cell.$measured->scan->calibration->name.microtime()).'.jpg';
+        file_put_contents($path, $image->getImageBlob());
+
+        return $path;
     }
 
     private static function file(string $bytes): string

@@ -37,7 +37,7 @@ final class ArchitectureTest extends TestCase
 
     public function testMeasuringNeverImportsTheStandIn(): void
     {
-        foreach (['Imaging', 'Bench', 'Fading', 'Optics', 'Evidence', 'Card', 'Colour', 'Exchange'] as $room) {
+        foreach (['Imaging', 'Bench', 'Fading', 'Optics', 'Evidence', 'Card', 'Colour', 'Exchange', 'Capture', 'Instrument'] as $room) {
             foreach (self::imports("core/$room") as $file => $names) {
                 self::assertSame([], preg_grep('/Simulation/', $names), $file);
             }
@@ -48,7 +48,7 @@ final class ArchitectureTest extends TestCase
     {
         foreach (self::imports('core/Simulation') as $file => $names) {
             foreach (preg_grep('/^MarshTrial/', $names) as $name) {
-                self::assertMatchesRegularExpression('/^MarshTrial\\\\Core\\\\(Simulation|Card|Pigment|Colour\\\\(Lab|LinearRgb|Srgb))/', $name, $file);
+                self::assertMatchesRegularExpression('/^MarshTrial\\\\Core\\\\(Simulation|Card|Pigment|Colour|Exchange\\\\(Sample|Readings)|Instrument\\\\Matching)/', $name, $file);
             }
         }
     }

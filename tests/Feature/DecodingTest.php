@@ -48,10 +48,10 @@ final class DecodingTest extends FeatureTestCase
     public function testEightBitPngAndJpeg(): void
     {
         $png = PictureDecoder::decode($this->write('a.png', self::plain('rgb(200, 100, 50)')));
-        self::assertSame([12, 8, 1, false], [$png->pixels->width, $png->pixels->height, $png->pixels->bytesPerSample, $png->isJpeg]);
+        self::assertSame([12, 8, 1, false], [$png->pixels->width, $png->pixels->height, $png->pixels->bytesPerSample, $png->isLossy]);
         self::assertSame([200, 100, 50], array_values((array) unpack('C3', $png->pixels->data)));
         $jpeg = PictureDecoder::decode($this->write('a.jpg', self::plain('rgb(200, 100, 50)')));
-        self::assertTrue($jpeg->isJpeg);
+        self::assertTrue($jpeg->isLossy);
         self::assertEqualsWithDelta([200, 100, 50], array_values((array) unpack('C3', $jpeg->pixels->data)), 4);
     }
 

@@ -7,8 +7,11 @@ namespace App\Console\Commands;
 use App\Models\Card;
 use Illuminate\Console\Command;
 use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\LayoutJson;
+use MarshTrial\Core\Exchange\Readings;
+use MarshTrial\Core\Exchange\Sample;
 use Symfony\Component\Console\Output\OutputInterface;
 
 /** What the card commands share: files in and out, and faults as one sentence on standard error with exit code 1. */
@@ -33,11 +36,23 @@ abstract class CardCommand extends Command
 
     protected function layoutFrom(string $path): CardLayout
     {
+        return LayoutJson::fromArray(json_decode($this->text($path), true));
+    }
+
+    /** Contents of a file. */
+    protected function text(string $path): string
+    {
         if (! is_file($path)) {
             throw new CoreException("There is no file $path.");
         }
 
-        return LayoutJson::fromArray(json_decode((string) file_get_contents($path), true));
+        return (string) file_get_contents($path);
+    }
+
+    /** @return list<Lab> colours of the patches in a measurement file, for D65 */
+    protected function colours(string $path): array
+    {
+        return array_map(static fn (Sample $s): Lab => $s->lab, Readings::of($this->text($path)));
     }
 
     /** The recorded card that the argument names. */

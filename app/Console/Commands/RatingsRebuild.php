@@ -20,9 +20,9 @@ final class RatingsRebuild extends Command
     public function handle(): int
     {
         $failed = 0;
-        $all = Measurement::query()->where('state', 'done');
+        $all = Measurement::query()->where('state', 'done')->whereHas('picture', static fn ($q) => $q->where('wet', false));
         $bar = $this->output->createProgressBar($all->count());
-        foreach ($all->with('card', 'picture.fadeCheck', 'firstPicture')->lazyById(10) as $measurement) {
+        foreach ($all->with('card', 'picture.fadeCheck', 'picture.target', 'picture.profile', 'firstPicture.target', 'firstPicture.profile')->lazyById(10) as $measurement) {
             try {
                 $measured = RunMeasurement::measured($measurement, $measurement->card->cardLayout());
                 DB::transaction(static fn () => DeriveRatings::from($measurement, $measured));

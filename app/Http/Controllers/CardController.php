@@ -27,6 +27,7 @@ use MarshTrial\Core\Bench\Protocol;
 use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardKind;
+use MarshTrial\Core\Card\OwnFrame;
 use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\Card\RowLabel;
 use MarshTrial\Core\Card\SvgPrinter;
@@ -54,7 +55,7 @@ final class CardController extends Controller
     public function put(Request $request, string $uuid): JsonResponse
     {
         $values = $request->validate([
-            'kind' => ['required', Rule::enum(CardKind::class)], 'title' => 'required|string|max:160', 'paperUuid' => 'required|uuid', 'side' => 'required|string|max:40',
+            'kind' => ['required', Rule::enum(CardKind::class)->except([CardKind::Frame])], 'title' => 'required|string|max:160', 'paperUuid' => 'required|uuid', 'side' => 'required|string|max:40',
             'note' => 'nullable|string|max:2000', 'pans' => 'required|array|max:6', 'pans.*' => 'uuid', 'lifting' => 'nullable|string|max:40',
             'blocks' => 'nullable|string|max:300', 'paint' => 'nullable|string|max:40', 'quality' => 'nullable|string|max:40',
         ], ['title.required' => 'Give the card a title.', 'paperUuid.required' => 'Choose the paper.', 'pans.required' => 'Choose one to six pans.', 'pans.max' => 'A card takes one to six paints.']);
@@ -63,6 +64,20 @@ final class CardController extends Controller
             $uuid, CardKind::from($values['kind']), trim($values['title']), $paper, $values['side'], $values['note'] ?? '', array_values($values['pans']), $request->header('If-Match'),
             Protocol::namedOnly(['staining' => $values['lifting'] ?? '', Protocol::PAINT => $values['paint'] ?? '', Protocol::PAPER => $values['quality'] ?? '']), blocks: ($values['blocks'] ?? '') === '' ? null : Block::list($values['blocks']),
         );
+
+        return new JsonResponse(CardView::of($card), $card->wasRecentlyCreated ? 201 : 200, ['ETag' => "\"$card->edition\""]);
+    }
+
+    /** A frame with windows of one's own. */
+    public function putFrame(Request $request, string $uuid): JsonResponse
+    {
+        $values = $request->validate([
+            'title' => 'required|string|max:160', 'paperUuid' => 'required|uuid', 'side' => 'required|string|max:40', 'note' => 'nullable|string|max:2000',
+            'windows' => 'required|array|min:1|max:'.OwnFrame::MOST_WINDOWS, 'windows.*.name' => 'nullable|string|max:60', 'windows.*.paper' => 'required|boolean',
+            'windows.*.x' => 'required|numeric', 'windows.*.y' => 'required|numeric', 'windows.*.width' => 'required|numeric', 'windows.*.height' => 'required|numeric',
+        ], ['title.required' => 'Give the frame a title.', 'paperUuid.required' => 'Choose the paper of the painted sheet.', 'windows.required' => 'Put one window or more into the frame.']);
+        $windows = array_map(static fn (array $w): array => ['name' => (string) ($w['name'] ?? ''), 'x' => (float) $w['x'], 'y' => (float) $w['y'], 'width' => (float) $w['width'], 'height' => (float) $w['height'], 'paper' => (bool) $w['paper']], array_values($values['windows']));
+        $card = MakeCard::frame($uuid, trim($values['title']), Paper::query()->where('uuid', $values['paperUuid'])->firstOrFail(), $values['side'], $values['note'] ?? '', $windows, $request->header('If-Match'));
 
         return new JsonResponse(CardView::of($card), $card->wasRecentlyCreated ? 201 : 200, ['ETag' => "\"$card->edition\""]);
     }

@@ -7,16 +7,18 @@ namespace App\Http\Controllers;
 use App\Actions\RequestMeasurement;
 use App\Imaging\PictureStore;
 use App\Imaging\WindowPictures;
+use App\Models\CaptureProfile;
+use App\Models\CaptureTarget;
 use App\Models\Card;
 use App\Models\FadeCheck;
 use App\Models\Measurement;
 use App\Models\Picture;
 use App\Queries\CardView;
+use App\Queries\RepeatsView;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Gate;
-use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Exchange\Readings;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
 /** Pictures of cards and the measuring of them. */
@@ -25,22 +27,42 @@ final class PictureController extends Controller
     public function upload(Request $request, Card $card): JsonResponse
     {
         Gate::authorize('change', $card);
-        $file = $request->file('picture');
-        if (! $file instanceof UploadedFile) {
-            throw new CoreException('No picture arrived. Choose a PNG or JPEG file.');
-        }
-        if (! $file->isValid()) {
-            throw new CoreException('The picture did not arrive whole, perhaps because it is too large. Nothing was changed; try again.');
+        return $this->answer(RequestMeasurement::fromUpload($card, $this->file($request, 'picture'), $this->check($request, $card), $this->taken($request)));
+    }
+
+    /**
+     * How the picture was taken, as far as it is told.
+     *
+     * @return array<string, mixed>
+     */
+    private function taken(Request $request): array
+    {
+        $values = $request->validate(['takenAs' => 'nullable|in:scan,photo', 'targetUuid' => 'nullable|uuid', 'profileUuid' => 'nullable|uuid', 'wedge' => 'nullable|string|max:300', 'wet' => 'nullable|boolean']);
+        if (($values['wedge'] ?? '') !== '') {
+            Readings::wedge($values['wedge']);
         }
 
-        return $this->answer(RequestMeasurement::fromUpload($card, $file, $this->check($request, $card)));
+        return [
+            'taken_as' => $values['takenAs'] ?? null, 'wedge' => $values['wedge'] ?? '', 'wet' => (bool) ($values['wet'] ?? false),
+            'capture_target_id' => CaptureTarget::query()->where('uuid', $values['targetUuid'] ?? '')->value('id'),
+            'capture_profile_id' => CaptureProfile::query()->where('uuid', $values['profileUuid'] ?? '')->value('id'),
+        ];
     }
 
     public function standIn(Request $request, Card $card): JsonResponse
     {
         Gate::authorize('change', $card);
 
-        return $this->answer(RequestMeasurement::fromStandIn($card, $this->check($request, $card)));
+        $values = $request->validate(['device' => 'nullable|in:scanner,camera', 'wet' => 'nullable|boolean']);
+
+        return $this->answer(RequestMeasurement::fromStandIn($card, $this->check($request, $card), $values['device'] ?? 'scanner', (bool) ($values['wet'] ?? false)));
+    }
+
+    public function repeats(Card $card): JsonResponse
+    {
+        Gate::authorize('see', $card);
+
+        return new JsonResponse(RepeatsView::of($card));
     }
 
     public function measurement(Measurement $measurement): JsonResponse

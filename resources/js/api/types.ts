@@ -74,25 +74,29 @@ export interface CodePage {
 
 export interface Measuring { uuid: string; state: 'waiting' | 'running' | 'done' | 'failed'; progress: number; step: string; problem: string | null }
 export interface Picture {
-    uuid: string; moment: 'property' | 'first' | 'check'; source: string; name: string; width: number | null; height: number | null; taken: string | null; checkId: number | null; measurement: Measuring | null;
+    uuid: string; moment: 'property' | 'first' | 'check'; source: string; name: string; width: number | null; height: number | null; taken: string | null; checkId: number | null; wet?: boolean; measurement: Measuring | null;
 }
 
 export interface CellRead {
-    id: string; role: string; what: string; row: number; step: number; lab: number[]; labSpread: number[]; rgbLinear: number[]; deposit: (number | null)[]; pixels: number; remarks: string[]; polygonPx: [number, number][];
+    id: string; role: string; what: string; row: number; step: number; lab: number[]; labSpread: number[]; uncertainty95?: number | null; rgbLinear: number[]; deposit: (number | null)[]; pixels: number; remarks: string[]; polygonPx: [number, number][];
 }
 export interface FadeDifference { dE76: number; dE76BeyondNoise: number; dE00: number; dL: number; dC: number; dH: number; words: string[] }
 export interface FadeFinding {
     row: number; depth: number; deposit: number | null; raw: FadeDifference; corrected: FadeDifference; paperChange: number; range: [number, number]; uncertainty: number;
     greyScaleGrade: string; outcome: string; words: string[]; categories: string[]; wording: string | null; remarks: string[];
 }
+export interface QualityCheck { name: string; value: number; unit: string; limit: number; refusal: number | null; state: 'good' | 'wider uncertainty' | 'not used'; advice: string }
 export interface Measurement {
     measuredBy: { meter: number; scale: string; rules: number };
-    scan: { pixels: [number, number]; dpi: number; profile: string; pieces: { id: string; rotationDeg: number }[]; remarks: string[] };
+    scan: {
+        pixels: [number, number]; dpi: number; profile: string; pieces: { id: string; rotationDeg: number; marksSeen?: number; lens?: number }[]; remarks: string[];
+        photo?: boolean; calibration?: { kind: string; name: string; residualMean: number | null; residual95: number | null; patches: number }; quality?: QualityCheck[];
+    };
     cells: CellRead[]; ratings: Rating[]; fading: FadeFinding[]; doseMlxh: number | null;
 }
 
 export interface CardSummary {
-    uuid: string; edition: number; kind: 'property' | 'fade'; title: string; code: string; paper: string; paperUuid: string; side: string; note: string;
+    uuid: string; edition: number; kind: 'property' | 'fade' | 'frame'; title: string; code: string; paper: string; paperUuid: string; side: string; note: string;
     owner: string; mayChange: boolean; published: string | null; made: string; paints: number; nextCheck?: string | null; timeZone?: string | null;
 }
 export interface CardRow {
@@ -106,7 +110,7 @@ export interface Hanging {
 }
 export interface Check { id: number; uuid: string; edition: number; checkedOn: string; doseMlxh: number | null; note: string }
 export interface Card extends CardSummary {
-    rows: CardRow[]; pictures: Picture[]; shownPicture: string | null; result: Measurement | null; hanging: Hanging | null; facings: string[]; checks: Check[];
+    layout: { rows: { row: number; paint: string }[] }; rows: CardRow[]; pictures: Picture[]; shownPicture: string | null; result: Measurement | null; hanging: Hanging | null; facings: string[]; checks: Check[];
     revisions: { number: number; publishedAt: string }[]; eyeScales: Record<string, Record<string, string>>; moreByEye: string[]; handFields: Record<string, HandField>; classes: Record<Property, string[]>;
     session: { uuid: string; title: string; blind: boolean; revealed: boolean } | null; mayPublish: boolean; spoiledReasons: string[];
 }

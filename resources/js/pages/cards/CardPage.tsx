@@ -9,10 +9,14 @@ import { useSaving } from '../../components/ui/useSaving';
 import { CommonConditions } from './CommonConditions';
 import { FadeCourse } from './FadeCourse';
 import { FadeResults } from './FadeResults';
+import { Instruments } from './Instruments';
 import { PictureWithCells } from './PictureWithCells';
+import { QualityReport } from './QualityReport';
+import { RepeatPictures } from './RepeatPictures';
 import { TakePicture } from './TakePicture';
 import { RowResults } from './RowResults';
 import { Spoil } from './Spoil';
+import { WindowResults } from './WindowResults';
 import { VerdictPicker } from './VerdictPicker';
 
 export default function CardPage() {
@@ -43,14 +47,18 @@ export default function CardPage() {
             <Heading card={data} />
             {data.session !== null && !data.session.revealed && <p className="my-2 border-l-4 border-ink pl-3 max-w-prose">This card belongs to a blind session. Names, claims and what the picture says are shown when all eye verdicts are in.</p>}
             <Cautions of={cautions} />
-            {data.kind === 'property' && data.mayChange && <TakePicture card={data} check={null} onDone={again} />}
+            {data.kind !== 'fade' && data.mayChange && <TakePicture card={data} check={null} onDone={again} />}
             {data.kind === 'fade' && <FadeCourse card={data} onDone={again} />}
             <PicturesInWork pictures={data.pictures} />
             {picture && data.result && <PictureWithCells picture={picture} result={data.result} chosen={cell} onChoose={setCell} />}
+            {data.result && <QualityReport result={data.result} />}
+            <RepeatPictures card={uuid} pictures={data.pictures.filter((p) => p.measurement?.state === 'done').length} />
             {data.result && data.kind === 'fade' && <FadeResults result={data.result} rows={data.rows} />}
-            <RowResults rows={data.rows} cells={data.result?.cells} classes={data.classes} properties={data.kind === 'fade' ? ['lightfastness'] : ['transparency', 'staining', 'granulation']}
-                extra={data.mayChange ? (row, property) => <><VerdictPicker card={data} row={row} property={property} check={data.checks.at(-1) ?? null} onDone={again} /><Spoil specimen={row.uuid} property={property} reasons={data.spoiledReasons} spoiled={row.spoiled.find((s) => s.property === null || s.property === property) ?? null} onDone={again} /></> : undefined} />
-            {data.mayPublish && <Publish card={data} onDone={again} />}
+            {data.result && data.kind === 'frame' && <WindowResults result={data.result} names={data.layout.rows} />}
+            {data.kind !== 'frame' && <RowResults rows={data.rows} cells={data.result?.cells} classes={data.classes} properties={data.kind === 'fade' ? ['lightfastness'] : ['transparency', 'staining', 'granulation']}
+                extra={data.mayChange ? (row, property) => <><VerdictPicker card={data} row={row} property={property} check={data.checks.at(-1) ?? null} onDone={again} /><Spoil specimen={row.uuid} property={property} reasons={data.spoiledReasons} spoiled={row.spoiled.find((s) => s.property === null || s.property === property) ?? null} onDone={again} /></> : undefined} />}
+            <Instruments card={uuid} mayChange={data.mayChange} />
+            {data.mayPublish && data.kind !== 'frame' && <Publish card={data} onDone={again} />}
         </>
     );
 }
@@ -67,7 +75,7 @@ function Heading({ card }: { card: Card }) {
             <p className="basis-full">Paper: {card.paper}, {card.side}.{card.note && ` ${card.note}`}{card.session !== null && <> Painted in <Link to={`/bench/${card.session.uuid}`}>{card.session.title}</Link>{card.session.blind && ', blind'}.</>}</p>
             <CommonConditions rows={card.rows} />
             <p className="basis-full no-print flex flex-wrap gap-x-5">
-                <a href={`/api/cards/${card.uuid}/print.svg`} target="_blank" rel="noreferrer">Print onto painting paper</a>
+                {card.kind !== 'frame' && <a href={`/api/cards/${card.uuid}/print.svg`} target="_blank" rel="noreferrer">Print onto painting paper</a>}
                 <a href={`/api/cards/${card.uuid}/print.svg?frame=1`} target="_blank" rel="noreferrer">Print as a frame to lay over hand-ruled paper</a>
                 <a href={`/api/cards/${card.uuid}/layout.json`} target="_blank" rel="noreferrer">Layout, JSON</a>
                 <span className="text-sm text-soft">Print at 100 %, A4 across. Setting ink with a heat gun burns fingers and paper: let it dry instead where you can.</span>

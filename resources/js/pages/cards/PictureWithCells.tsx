@@ -17,7 +17,7 @@ export function PictureWithCells({ picture, result, chosen, onChoose }: { pictur
             </svg>
             <figcaption className="text-sm mt-1 min-h-6">
                 {cell === null
-                    ? <>{picture.source === 'stand-in' ? 'Scanner stand-in' : picture.name} · <span className="num">{width} × {height}</span> pixels, <span className="num">{Math.round(result.scan.dpi)}</span> dots per inch on the card · colour from {result.scan.profile} · turned {result.scan.pieces.map((p) => `${p.id} ${p.rotationDeg.toFixed(1)}°`).join(', ')}{result.scan.remarks.map((r) => ` · ${r}`)}. Choose a cell to read it.</>
+                    ? <>{picture.source === 'stand-in' ? picture.name[0]!.toUpperCase() + picture.name.slice(1) : picture.name} · <span className="num">{width} × {height}</span> pixels, <span className="num">{Math.round(result.scan.dpi)}</span> dots per inch on the card · colour from {result.scan.profile}{result.scan.calibration && result.scan.calibration.kind !== 'as-told' && `, ${result.scan.calibration.name}`} · turned {result.scan.pieces.map((p) => `${p.id} ${p.rotationDeg.toFixed(1)}°`).join(', ')}{result.scan.remarks.map((r) => ` · ${r}`)}. Choose a cell to read it.</>
                     : <CellWords cell={cell} />}
             </figcaption>
         </figure>
@@ -27,7 +27,7 @@ export function PictureWithCells({ picture, result, chosen, onChoose }: { pictur
 function CellWords({ cell }: { cell: CellRead }) {
     return (
         <span>
-            <strong>Row {cell.row}, {cell.what}{cell.step > 0 && `, step ${cell.step}`}</strong> (<span className="num">{cell.id}</span>): L* a* b* <span className="num">{cell.lab.map((v) => v.toFixed(2)).join(' ')}</span>, spread <span className="num">{cell.labSpread.map((v) => v.toFixed(2)).join(' ')}</span>, deposit r g b{' '}
+            <strong>Row {cell.row}, {cell.what}{cell.step > 0 && `, step ${cell.step}`}</strong> (<span className="num">{cell.id}</span>): L* a* b* <span className="num">{cell.lab.map((v) => v.toFixed(2)).join(' ')}</span>, {cell.uncertainty95 != null && <>true within dE00 <span className="num">{cell.uncertainty95.toFixed(2)}</span> (95 %), </>}spread <span className="num">{cell.labSpread.map((v) => v.toFixed(2)).join(' ')}</span>, deposit r g b{' '}
             <span className="num">{cell.deposit.map((v) => (v === null ? 'saturated' : v.toFixed(3))).join(' ')}</span>, <span className="num">{cell.pixels}</span> samples kept{cell.remarks.map((r) => `; ${r}`)}.
         </span>
     );

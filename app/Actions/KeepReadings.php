@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions;
+
+use App\Models\Card;
+use App\Models\InstrumentRun;
+use App\Models\Specimen;
+use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Card\RowLabel;
+use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Colour\Spectrum;
+use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Exchange\Sample;
+use MarshTrial\Core\Simulation\InstrumentStandIn;
+
+/** Keeps the readings of an instrument on the cells of a card. */
+final class KeepReadings
+{
+    /**
+     * @param list<array{cell: string, name?: string, lab: array<int, float|int|string>, spectrum?: array{fromNm: float|int, stepNm: float|int, values: list<float|int>}|null}> $samples
+     */
+    public static function put(string $uuid, Card $card, string $name, string $source, array $samples, ?string $ifMatch): InstrumentRun
+    {
+        $known = array_flip(array_map(static fn ($c): string => $c->id, $card->cardLayout()->cells));
+        $kept = [];
+        foreach ($samples as $sample) {
+            if (! isset($known[$sample['cell']])) {
+                throw new CoreException("This card has no cell called {$sample['cell']}.");
+            }
+            if (isset($kept[$sample['cell']])) {
+                throw new CoreException("Two samples belong to the cell {$sample['cell']}. Take one of them off, or keep them as two sets of readings.");
+            }
+            $spectrum = $sample['spectrum'] ?? null;
+            $kept[$sample['cell']] = [
+                'cell' => $sample['cell'], 'name' => (string) ($sample['name'] ?? ''), 'lab' => array_map(floatval(...), array_values($sample['lab'])),
+                'spectrum' => $spectrum === null ? null : ['fromNm' => (float) $spectrum['fromNm'], 'stepNm' => (float) $spectrum['stepNm'], 'values' => array_map(floatval(...), $spectrum['values'])],
+            ];
+        }
+        if ($kept === []) {
+            throw new CoreException('No sample belongs to a cell of this card, so nothing was kept.');
+        }
+
+        return InstrumentRun::put($uuid, ['card_id' => $card->id, 'name' => $name, 'source' => $source, 'samples' => array_values($kept)], $ifMatch);
+    }
+
+    /** What the instrument stand-in reads on this card. */
+    public static function fromStandIn(string $uuid, Card $card): InstrumentRun
+    {
+        $samples = array_map(static fn (Sample $s): array => ['cell' => $s->name, 'name' => $s->name, 'lab' => $s->lab->toArray(), 'spectrum' => self::spectrum($s->spectrum)], InstrumentStandIn::read(self::painted($card), RunMeasurement::STAND_IN_SEED, $uuid));
+
+        return self::put($uuid, $card, 'instrument stand-in', 'stand-in', $samples, null);
+    }
+
+    /** @return array{fromNm: float, stepNm: float, values: list<float>}|null */
+    public static function spectrum(?Spectrum $spectrum): ?array
+    {
+        return $spectrum === null ? null : ['fromNm' => $spectrum->fromNm, 'stepNm' => $spectrum->stepNm, 'values' => array_map(static fn (float $v): float => round($v, 5), $spectrum->values)];
+    }
+
+    /** @param array{cell: string, name: string, lab: array<int, float>, spectrum: array{fromNm: float, stepNm: float, values: list<float>}|null} $kept */
+    public static function sample(array $kept): Sample
+    {
+        $spectrum = $kept['spectrum'];
+
+        return new Sample($kept['cell'], new Lab(...array_map(floatval(...), $kept['lab'])), $spectrum === null ? null : new Spectrum($spectrum['fromNm'], $spectrum['stepNm'], $spectrum['values']));
+    }
+
+    /** The layout with what is really painted on it: the card of a blind session does not say, and the make-believe paint follows from the pans. */
+    public static function painted(Card $card): CardLayout
+    {
+        $rows = Specimen::query()->with('pan.paint.maker')->where('card_id', $card->id)->orderBy('row')->get()
+            ->map(static fn (Specimen $s): RowLabel => new RowLabel($s->row, $s->pan->uuid, $s->pan->paint->colour_name, $s->pan->paint->maker->name, $s->pan->paint->pigments));
+
+        // A frame lies over somebody's sheet; what is on it nobody wrote down.
+        return $rows->isEmpty() ? $card->cardLayout() : $card->cardLayout()->withRows(array_values($rows->all()));
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Support\Carbon;
+use MarshTrial\Core\Colour\Lab;
+
+/**
+ * Readings of a colour instrument on the cells of a card.
+ *
+ * @property int $card_id
+ * @property string $name
+ * @property string $source file, hand or stand-in
+ * @property list<array{cell: string, name: string, lab: array{0: float, 1: float, 2: float}, spectrum: array{fromNm: float, stepNm: float, values: list<float>}|null}> $samples
+ * @property Carbon $created_at
+ * @property Card $card
+ */
+final class InstrumentRun extends Model
+{
+    use Shared;
+
+    protected function casts(): array
+    {
+        return ['samples' => 'array'];
+    }
+
+    /** @return BelongsTo<Card, $this> */
+    public function card(): BelongsTo
+    {
+        return $this->belongsTo(Card::class);
+    }
+
+    /** Colour of a card's bare paper by the newest readings of it; null where no instrument was put on it. */
+    public static function paperOf(int $cardId): ?Lab
+    {
+        foreach (self::query()->where('card_id', $cardId)->latest('id')->get() as $run) {
+            $papers = array_values(array_filter($run->samples, static fn (array $s): bool => str_ends_with($s['cell'], '-paper') && ! str_starts_with($s['cell'], 'exposed-')));
+            if ($papers !== []) {
+                $mean = static fn (int $axis): float => array_sum(array_map(static fn (array $s): float => (float) $s['lab'][$axis], $papers)) / count($papers);
+
+                return new Lab($mean(0), $mean(1), $mean(2));
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,125 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Card;
+use App\Models\Measurement;
+use MarshTrial\Core\Bench\DryingShift;
+use MarshTrial\Core\Capture\RepeatPictures;
+use MarshTrial\Core\Colour\Lab;
+
+/** The pictures of one card beside each other: repeats pooled, and wet against dry. */
+final class RepeatsView
+{
+    /** Places whose drying shift is told. */
+    private const SHIFTED = '/^r\d+-(wash|lift-none|stroke-(1|5)-(above|below)|ladder-1)$/';
+
+    /** @return array<string, mixed> */
+    public static function of(Card $card): array
+    {
+        if ($card->load('session')->session?->isBlindNow() ?? false) {
+            return ['pooled' => [], 'drying' => []];
+        }
+        // The newest measurement of every picture; fade cards are repeated check by check.
+        $done = Measurement::query()->with('picture')->where('card_id', $card->id)->where('state', 'done')->orderBy('id')->get()->keyBy('picture_id');
+        $dry = $done->filter(static fn (Measurement $m): bool => ! $m->picture->wet);
+        $pooled = [];
+        foreach ($dry->groupBy(static fn (Measurement $m): string => "{$m->picture->moment}-{$m->picture->fade_check_id}") as $group) {
+            if ($group->count() > 1) {
+                $pooled[] = self::pooled(array_values($group->all()));
+            }
+        }
+        $wet = $done->filter(static fn (Measurement $m): bool => $m->picture->wet)->last();
+
+        return ['pooled' => $pooled, 'drying' => $wet === null || $dry->isEmpty() ? [] : self::drying($wet, $dry->last())];
+    }
+
+    /**
+     * @param non-empty-list<Measurement> $group
+     *
+     * @return array<string, mixed>
+     */
+    private static function pooled(array $group): array
+    {
+        $repeats = RepeatPictures::of(array_map(self::labs(...), $group));
+        $what = array_column($group[0]->result['cells'] ?? [], null, 'id');
+        $values = [];
+        foreach ($group as $measurement) {
+            foreach ($measurement->result['ratings'] ?? [] as $rating) {
+                if ($rating['status'] === 'measured' && $rating['value'] !== null) {
+                    $values["{$rating['row']}|{$rating['property']}"][] = [(float) $rating['value'], (float) $rating['uncertainty']];
+                }
+            }
+        }
+
+        return [
+            'repeatability' => $repeats->repeatability,
+            'pictures' => array_map(static fn (Measurement $m, array $p): array => [
+                'uuid' => $m->picture->uuid, 'name' => $m->picture->original_name, 'taken' => $m->picture->created_at?->toIso8601String(), 'calibration' => $m->result['scan']['calibration']['name'] ?? '',
+                'dL' => $p['mean']->l, 'da' => $p['mean']->a, 'db' => $p['mean']->b, 'apart' => $p['apart'], 'stands' => $p['stands'],
+            ], $group, $repeats->pictures),
+            'cells' => array_values(array_map(static fn (string $id, array $c): array => [
+                'id' => $id, 'what' => sprintf('row %d, %s%s', $what[$id]['row'] ?? 0, $what[$id]['what'] ?? $id, ($what[$id]['step'] ?? 0) > 0 ? ' '.$what[$id]['step'] : ''),
+                'lab' => $c['lab']->toArray(), 'spread' => $c['spread'], 'n' => $c['n'],
+            ], array_keys($repeats->cells), $repeats->cells)),
+            'ratings' => array_values(array_filter(array_map(self::value(...), array_keys($values), $values))),
+        ];
+    }
+
+    /**
+     * A property over the pictures: mean, and what one picture scatters by; what all share (protocol, calibration) stays in the uncertainty.
+     *
+     * @param non-empty-list<array{0: float, 1: float}> $values value and stated uncertainty
+     *
+     * @return array<string, mixed>|null
+     */
+    private static function value(string $key, array $values): ?array
+    {
+        $n = count($values);
+        if ($n < 2) {
+            return null;
+        }
+        [$row, $property] = explode('|', $key);
+        $mean = array_sum(array_column($values, 0)) / $n;
+        $spread = sqrt(array_sum(array_map(static fn (array $v): float => ($v[0] - $mean) ** 2, $values)) / ($n - 1));
+        $stated = array_sum(array_column($values, 1)) / $n;
+
+        // Of a stated uncertainty only what repeats show to be scatter shrinks with their number.
+        return ['row' => (int) $row, 'property' => $property, 'n' => $n, 'mean' => $mean, 'spread' => $spread, 'uncertainty' => sqrt(max(0.0, $stated ** 2 - $spread ** 2) + $spread ** 2 / $n)];
+    }
+
+    /** @return array<string, mixed> */
+    private static function drying(Measurement $wet, Measurement $dry): array
+    {
+        [$before, $after] = [$wet->result['scan'] ?? [], $dry->result['scan'] ?? []];
+        $remarks = [];
+        if (($before['calibration']['kind'] ?? '') !== ($after['calibration']['kind'] ?? '')) {
+            $remarks[] = 'the two pictures are calibrated differently, so the shift is less sure; take both in one place and one way';
+        }
+        $was = array_column($wet->result['cells'] ?? [], null, 'id');
+        $rows = [];
+        foreach ($dry->result['cells'] ?? [] as $cell) {
+            if (preg_match(self::SHIFTED, $cell['id']) !== 1 || ! isset($was[$cell['id']])) {
+                continue;
+            }
+            $u = static fn (array $c): float => 0.35 * array_sum($c['labSpread']) / 3;
+            $shift = DryingShift::between(new Lab(...array_map(floatval(...), $was[$cell['id']]['lab'])), new Lab(...array_map(floatval(...), $cell['lab'])), $u($was[$cell['id']]), $u($cell));
+            $rows[] = ['row' => $cell['row'], 'what' => $cell['what'].($cell['step'] > 0 ? " $cell[step]" : ''), 'dL' => $shift->dL, 'chromaPercent' => $shift->chromaPercent, 'chromaUncertainty' => $shift->chromaUncertainty, 'hueDeg' => $shift->hueDeg, 'words' => $shift->words];
+        }
+
+        return ['remarks' => $remarks, 'rows' => $rows, 'wet' => $wet->picture->uuid, 'dry' => $dry->picture->uuid];
+    }
+
+    /** @return array<string, Lab> */
+    private static function labs(Measurement $measurement): array
+    {
+        $out = [];
+        foreach ($measurement->result['cells'] ?? [] as $cell) {
+            $out[$cell['id']] = new Lab(...array_map(floatval(...), $cell['lab']));
+        }
+
+        return $out;
+    }
+}
