@@ -124,7 +124,7 @@ final readonly class Calibration
         usort($near, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
         $near = array_slice($near, 0, self::NEIGHBOURS);
 
-        return self::WIDTH * sqrt(array_sum(array_map(static fn (array $n): float => $n[1] ** 2, $near)) / count($near));
+        return ($this->kind === CalibrationKind::Profile ? self::WIDTH_OF_PROFILE : self::WIDTH) * sqrt(array_sum(array_map(static fn (array $n): float => $n[1] ** 2, $near)) / count($near));
     }
 
     /** Base and growth with chroma of the uncertainty, dE00, with a wedge and with the card's own paper and black only (own, simulated). */
@@ -136,6 +136,8 @@ final readonly class Calibration
     private const NEIGHBOURS = 14;
 
     private const WIDTH = 1.75;
+
+    private const WIDTH_OF_PROFILE = 1.6;
 
     /** @return array<string, mixed> */
     public function toArray(): array

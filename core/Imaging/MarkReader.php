@@ -14,7 +14,7 @@ final readonly class MarkReader
     /** How far to both sides of a module's edge it is looked for, and the step, mm. */
     private const REACH_MM = 0.9;
 
-    private const STEP_MM = 0.1;
+    private const STEP_MM = 0.15;
 
     public function __construct(private PixelGrid $picture) {}
 
@@ -140,7 +140,7 @@ final readonly class MarkReader
         $profile = [];
         for ($t = -self::REACH_MM; $t <= self::REACH_MM + 1e-9; $t += self::STEP_MM) {
             $sum = 0.0;
-            foreach ([-0.3, -0.15, 0.0, 0.15, 0.3] as $s) {
+            foreach ([-0.25, 0.0, 0.25] as $s) {
                 $v = $shade($t, $s);
                 if ($v === null) {
                     return null;
@@ -198,8 +198,8 @@ final readonly class MarkReader
         }
         [$i, $j] = [(int) $u, (int) $v];
         [$fu, $fv] = [$u - $i, $v - $j];
-        $g = $this->picture->green(...);
+        $p = $this->picture;
 
-        return (1 - $fv) * ((1 - $fu) * $g($i, $j) + $fu * $g($i + 1, $j)) + $fv * ((1 - $fu) * $g($i, $j + 1) + $fu * $g($i + 1, $j + 1));
+        return (1 - $fv) * ((1 - $fu) * $p->green($i, $j) + $fu * $p->green($i + 1, $j)) + $fv * ((1 - $fu) * $p->green($i, $j + 1) + $fu * $p->green($i + 1, $j + 1));
     }
 }

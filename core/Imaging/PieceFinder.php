@@ -128,7 +128,7 @@ final class PieceFinder
                         throw PictureFault::otherCard($code->text(), $layout->codeText());
                     }
                     // A wrong spot taken for a far mark may still leave the code readable, but not where it should be.
-                    [$dx, $dy, $scatter] = $this->marks->shiftOfCode($shared, Placement::through(self::centres($shared), $seen['seen'], $lens, $this->picture->width, $this->picture->height), $code);
+                    [$dx, $dy, $scatter] = ! $aslant ? [0.0, 0.0, 0.0] : $this->marks->shiftOfCode($shared, Placement::through(self::centres($shared), $seen['seen'], $lens, $this->picture->width, $this->picture->height), $code);
                     $off = hypot($dx, $dy) + $scatter;
                     if ($off < ($best[$code->piece] ?? INF)) {
                         $best[$code->piece] = $off;
