@@ -156,7 +156,7 @@ final readonly class Calibration
     public static function fromArray(mixed $data): self
     {
         try {
-            if (! is_array($data)) {
+            if (! is_array($data) || ! isset($data['kind'], $data['name'], $data['columns']) || ! array_key_exists('tone', $data)) {
                 throw new \DomainException('Not an object.');
             }
             $three = static function (mixed $v): array {

@@ -201,17 +201,19 @@ final readonly class CapturedPicture
         }
         $worst = static fn (callable $of): float => max(array_map($of, $pieces));
         $checks = [
-            new QualityCheck('resolution', $dpi, 'dpi', 165, 110, false, $photo ? 'small cells are read from few pixels; go closer or use a camera with more pixels' : 'small cells are read from few pixels; scan at 300'),
+            new QualityCheck('resolution', $dpi, 'dpi', 135, 100, false, $photo ? 'small cells are read from few pixels; go closer or use a camera with more pixels' : 'small cells are read from few pixels; scan at 300'),
             new QualityCheck('blur', $worst(static fn (PlacedPiece $p): float => $p->blurMm), 'mm', 0.28, 0.45, true, 'edges are soft and run into the cells; hold still, focus on the card and take it again'),
             new QualityCheck('clipping', $light->clipped, '%', 0.02, 0.25, true, 'bare paper is at the end of the scale, so pale colours are lost; expose less and take it again'),
             new QualityCheck('noise', $light->noise, '%', 0.05, 0.12, true, 'pixels of even paper differ; give more light and take it again'),
-            new QualityCheck('marks', $worst(static fn (PlacedPiece $p): float => $p->residualMm), 'mm', 0.3, 1.0, true, 'marks and code do not agree on where the card lies, as if the sheet were not flat; press it flat under a frame and take it again'),
+            new QualityCheck('marks', $worst(static fn (PlacedPiece $p): float => $p->residualMm), 'mm', 0.15, 0.8, true, 'marks and code do not agree on where the card lies, as if the sheet were not flat; press it flat under a frame and take it again'),
+            new QualityCheck('bend', $worst(static fn (PlacedPiece $p): float => abs($p->placement->lens)), '%', 0.035, 0.075, true, 'the sheet is seen bent by more than a lens does, as if it were not flat; press it flat under a frame and take it again'),
+            ...$photo && array_filter($pieces, static fn (PlacedPiece $p): bool => $p->marksSeen < 4) !== [] ? [new QualityCheck('marks in view', 3, 'of 4', 4, null, false, 'in a photograph cells towards the covered mark may be read some millimetres off; uncover it and take the picture again')] : [],
             new QualityCheck('paper lightness', $paper->l, 'L*', 80, 40, false, 'the bare paper is not white; put more light on the card, or use white paper'),
             new QualityCheck('paper chroma', $paper->chroma(), '', 16, 60, true, 'the bare paper is not white: the light is coloured, or the paper is'),
         ];
         if ($light->lights !== []) {
-            $checks[] = new QualityCheck('uneven light', $light->ratio, '', 1.6, 3.0, true, 'one side of the card is much brighter; turn the card or light it from two sides');
             $checks[] = new QualityCheck('shadow edge', $light->steepest, '% per cm', 0.06, 0.25, true, 'a shadow with an edge lies on the card; move what casts it and take it again');
+            $checks[] = new QualityCheck('uneven light', $light->ratio, '', 1.6, 3.0, true, 'one side of the card is much brighter; turn the card or light it from two sides');
         }
 
         return $checks;

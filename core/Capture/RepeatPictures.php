@@ -34,7 +34,8 @@ final readonly class RepeatPictures
         $kept = array_keys($pictures);
         // With three or more, one that stands apart is told and left out.
         if (count($pictures) >= 3) {
-            $distances = array_map(static fn (int $i): float => self::distance($pictures[$i], self::mean(array_values(array_diff_key($pictures, [$i => true])))), $kept);
+            $middle = self::middle($pictures);
+            $distances = array_map(static fn (int $i): float => self::distance($pictures[$i], $middle), $kept);
             $sorted = $distances;
             sort($sorted);
             $usual = $sorted[intdiv(count($sorted) - 1, 2)];
@@ -87,6 +88,34 @@ final readonly class RepeatPictures
         }
 
         return array_map(static fn (array $s): Lab => new Lab($s[0] / $s[3], $s[1] / $s[3], $s[2] / $s[3]), $sums);
+    }
+
+    /**
+     * The median of every cell, axis by axis: one picture that is off does not move it.
+     *
+     * @param list<array<string, Lab>> $pictures
+     *
+     * @return array<string, Lab>
+     */
+    private static function middle(array $pictures): array
+    {
+        $out = [];
+        foreach (array_keys(self::mean($pictures)) as $id) {
+            $axes = [[], [], []];
+            foreach ($pictures as $cells) {
+                foreach (isset($cells[$id]) ? $cells[$id]->toArray() : [] as $axis => $v) {
+                    $axes[$axis][] = $v;
+                }
+            }
+            $out[$id] = new Lab(...array_map(static function (array $values): float {
+                sort($values);
+                $n = count($values);
+
+                return ($values[intdiv($n - 1, 2)] + $values[intdiv($n, 2)]) / 2;
+            }, $axes));
+        }
+
+        return $out;
     }
 
     /**

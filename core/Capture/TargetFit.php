@@ -26,6 +26,9 @@ final class TargetFit
     /** A target that fits no better than this on the whole is another one than its reference file tells of, dE00 (own). */
     private const MOST_RESIDUAL = 9.0;
 
+    /** Agreement that tells which way round a target lies (own). */
+    private const CLEAR = 0.8;
+
     /** Groups that are left out by turns. */
     private const FOLDS = 10;
 
@@ -74,7 +77,7 @@ final class TargetFit
         }
         $agreement = self::agreement($device, $reference);
         foreach (self::turned($device, $sheet) as $how => $other) {
-            if (self::agreement($other, $reference) > $agreement + 0.2) {
+            if (self::agreement($other, $reference) > max(self::CLEAR, $agreement + 0.2)) {
                 throw new CoreException("The target lies $how against its reference file. Mount it the other way round, or list the patches row by row from the corner with the ring.");
             }
         }

@@ -13,10 +13,8 @@ final class Uncertainty
     /** What a standard deviation in three directions is multiplied with to hold 95 % of distances (own, simulated). */
     private const RANDOM_95 = 1.8;
 
-    /** How far a cell may lie from where it was read, mm: with four marks, and with three (own). */
+    /** How far a cell may lie from where it was read, mm (own). */
     private const PLACE_MM = 0.12;
-
-    private const PLACE_BY_THREE_MM = 0.5;
 
     /** How well the light at the target is known against that at the card, share (own, simulated). */
     private const TARGET_LIGHT = 0.008;
@@ -32,7 +30,7 @@ final class Uncertainty
         $share = $captured->lights === [] ? 0.0 : $captured->light->uncertainty;
         $line = [($lab->l + 16) / 3 * $share, $lab->a / 3 * $share, $lab->b / 3 * $share];
         // Half of a cell's spread over half its width is about the slope of colour within it.
-        $place = ($piece->marksSeen < 4 ? self::PLACE_BY_THREE_MM : self::PLACE_MM) + $piece->residualMm;
+        $place = self::PLACE_MM + $piece->residualMm + ($captured->photo ? $piece->offByThreeMm($reading->area->centre()) : 0.0);
         $slope = array_map(static fn (float $s): float => $captured->photo ? $s * min(1.0, $place / (0.29 * max($reading->area->width, $reading->area->height))) : 0.0, $reading->labSpread);
         $covariance = $reading->labCovariance;
         for ($i = 0; $i < 3; $i++) {

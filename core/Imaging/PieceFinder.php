@@ -44,7 +44,7 @@ final class PieceFinder
     private const STRAIGHT_PX = 0.8;
 
     /** Sets of three spots that are tried, since each takes a fit. */
-    private const MOST_THREES = 40;
+    private const MOST_THREES = 16;
 
     /** Bend of usual lenses, standard deviation; and how well a code is placed, mm (own). */
     private const LENS_SPREAD = 0.02;
@@ -169,7 +169,7 @@ final class PieceFinder
     /**
      * Places pieces, with one bend of the lens for all of them.
      *
-     * @param list<array{0: Piece, 1: CardCode, 2: array{seen: list<array{0: float, 1: float}>, marks: int}}> $found
+     * @param list<array{0: Piece, 1: CardCode, 2: array{seen: list<array{0: float, 1: float}>, marks: int, absent?: int, lens?: float}}> $found
      *
      * @param float|null $lens bend of the lens where it is known
      * @param bool $aslant a photograph, whose lens bends more or less
@@ -180,7 +180,7 @@ final class PieceFinder
     {
         [$width, $height] = [$this->picture->width, $this->picture->height];
         $known = $lens !== null;
-        $lens ??= 0.0;
+        $lens ??= $found[0][2]['lens'] ?? 0.0;
         for ($round = 0; $round < 4; $round++) {
             $shifts = $placements = [];
             $across = $square = 0.0;
@@ -213,14 +213,14 @@ final class PieceFinder
         }
         $out = [];
         foreach ($found as $i => [$piece, $code, $seen]) {
-            $out[$piece->id] = $this->place($piece, $code, $placements[$i], $seen['marks'], $shifts[$i]);
+            $out[$piece->id] = $this->place($piece, $code, $placements[$i], $seen['absent'] ?? null, $shifts[$i]);
         }
 
         return $out;
     }
 
     /** @param array{0: float, 1: float, 2: float, 3: float} $shift */
-    private function place(Piece $piece, CardCode $code, Placement $placement, int $marks, array $shift): PlacedPiece
+    private function place(Piece $piece, CardCode $code, Placement $placement, ?int $absent, array $shift): PlacedPiece
     {
         $centre = $piece->outline->centre();
         $dpi = 25.4 * $placement->scaleAt($centre->x, $centre->y);
@@ -231,7 +231,7 @@ final class PieceFinder
             throw PictureFault::tooFine((int) round($dpi), self::MOST_DPI);
         }
 
-        return new PlacedPiece($piece, $placement, $code, $dpi, $placement->rotationDeg($centre->x, $centre->y), hypot($shift[0], $shift[1]), $shift[2], $marks, $shift[3]);
+        return new PlacedPiece($piece, $placement, $code, $dpi, $placement->rotationDeg($centre->x, $centre->y), hypot($shift[0], $shift[1]), $shift[2], $absent === null ? 4 : 3, $shift[3], $absent);
     }
 
     /** @return array{0: float, 1: float, 2: float, 3: float} pixels to mm around a place: a 2 by 2 matrix row by row */
@@ -249,7 +249,7 @@ final class PieceFinder
     /**
      * The code of a piece whose marks are seen at these places.
      *
-     * @param array{seen: list<array{0: float, 1: float}>, marks: int} $seen
+     * @param array{seen: list<array{0: float, 1: float}>, marks: int, absent?: int, lens?: float} $seen
      *
      * @return array{0: CardCode|null, 1: float} and the bend of the lens with which it was read
      */
@@ -274,7 +274,7 @@ final class PieceFinder
     /**
      * Every place in the picture where four marks stand as on this piece seen straight.
      *
-     * @return iterable<array{seen: list<array{0: float, 1: float}>, marks: int}>
+     * @return iterable<array{seen: list<array{0: float, 1: float}>, marks: int, absent?: int, lens?: float}>
      */
     private function straight(Piece $piece): iterable
     {
@@ -297,7 +297,7 @@ final class PieceFinder
     /**
      * The same with one mark not seen: where three stand as on this piece, the fourth follows.
      *
-     * @return iterable<array{seen: list<array{0: float, 1: float}>, marks: int}>
+     * @return iterable<array{seen: list<array{0: float, 1: float}>, marks: int, absent?: int, lens?: float}>
      */
     private function straightByThree(Piece $piece): iterable
     {
@@ -309,7 +309,7 @@ final class PieceFinder
                     $similar = $a === $b ? null : $this->similarity($piece, $centres[$present[0]], $centres[$present[1]], $a, $b);
                     $c = $similar === null ? null : $this->discNear($similar->map(...$centres[$present[2]]), $similar);
                     if ($c !== null) {
-                        yield ['seen' => self::fourth($present, $absent, array_map($this->marks->centre(...), [$a, $b, $c])), 'marks' => 3];
+                        yield ['seen' => self::fourth($present, $absent, array_map($this->marks->centre(...), [$a, $b, $c])), 'marks' => 3, 'absent' => $absent];
                     }
                 }
             }
@@ -337,7 +337,7 @@ final class PieceFinder
     /**
      * Every place where a ring and three discs stand as the marks of this piece seen aslant.
      *
-     * @return iterable<array{seen: list<array{0: float, 1: float}>, marks: int}>
+     * @return iterable<array{seen: list<array{0: float, 1: float}>, marks: int, absent?: int, lens?: float}>
      */
     private function slanted(Piece $piece): iterable
     {
@@ -370,7 +370,7 @@ final class PieceFinder
     /**
      * The same with one mark not seen: three marks, and a simple camera, make the fourth.
      *
-     * @return iterable<array{seen: list<array{0: float, 1: float}>, marks: int}>
+     * @return iterable<array{seen: list<array{0: float, 1: float}>, marks: int, absent?: int, lens?: float}>
      */
     private function slantedByThree(Piece $piece): iterable
     {
@@ -389,13 +389,13 @@ final class PieceFinder
                             continue;
                         }
                         // Spots of one size, give or take what distance does.
-                        if (max($a->diameter, $b->diameter, $c->diameter) > 1.6 * min($a->diameter, $b->diameter, $c->diameter)) {
+                        if (max($a->diameter, $b->diameter, $c->diameter) > 2.6 * min($a->diameter, $b->diameter, $c->diameter)) {
                             continue;
                         }
                         if (++$tried > self::MOST_THREES) {
                             return;
                         }
-                        yield from $this->byPose($piece, $absent, $present, array_map($this->marks->centre(...), [$a, $b, $c]), $centres);
+                        yield from $this->byPose($piece, $absent, $present, array_map($this->marks->centre(...), [$a, $b, $c]), array_map(static fn (Blob $m): float => $m->diameter, [$a, $b, $c]), $centres);
                     }
                 }
             }
@@ -405,29 +405,54 @@ final class PieceFinder
     /**
      * @param list<int> $present
      * @param list<array{0: float, 1: float}> $three
+     * @param list<float> $sizes of the spots
      * @param list<array{0: float, 1: float}> $centres
      *
-     * @return iterable<array{seen: list<array{0: float, 1: float}>, marks: int}>
+     * @return iterable<array{seen: list<array{0: float, 1: float}>, marks: int, absent?: int, lens?: float}>
      */
-    private function byPose(Piece $piece, int $absent, array $present, array $three, array $centres): iterable
+    private function byPose(Piece $piece, int $absent, array $present, array $three, array $sizes, array $centres): iterable
     {
         $sheet = array_map(static fn (int $i): array => $centres[$i], $present);
         $c = $piece->codeArea->centre();
-        foreach (Pose::fits($sheet, $three, $this->picture->width, $this->picture->height) as $pose) {
-            $seen = self::withAbsent($present, $absent, $three, $pose->map(...$centres[$absent]));
-            $placement = new Placement(Homography::through($centres, $seen));
-            $code = $pose->misfit > 20 ? null : $this->marks->code($piece, $placement);
-            if ($code !== null) {
+        [$width, $height] = [$this->picture->width, $this->picture->height];
+        $best = null;
+        $least = INF;
+        foreach (self::LENSES as $lens) {
+            $straight = static fn (array $p): array => Placement::straightened($p, $lens, $width, $height);
+            $seen = array_map($straight, $three);
+            foreach (Pose::fits($sheet, $seen, $sizes, $width, $height) as $pose) {
+                $placement = self::lensed($centres, self::withAbsent($present, $absent, $seen, $pose->map(...$centres[$absent])), $lens, $width, $height);
+                $code = $pose->misfit > 20 ? null : $this->marks->code($piece, $placement);
+                if ($code === null) {
+                    continue;
+                }
                 // The code itself is a fourth point.
                 for ($round = 0; $round < 3; $round++) {
                     [$dx, $dy] = $this->marks->shiftOfCode($piece, $placement, $code);
-                    $pose = $pose->refined([...$sheet, [$c->x, $c->y]], [...$three, $placement->map($c->x + $dx, $c->y + $dy)]);
-                    $seen = self::withAbsent($present, $absent, $three, $pose->map(...$centres[$absent]));
-                    $placement = new Placement(Homography::through($centres, $seen));
+                    $pose = $pose->refined([...$sheet, [$c->x, $c->y]], [...$seen, $straight($placement->map($c->x + $dx, $c->y + $dy))]);
+                    $placement = self::lensed($centres, self::withAbsent($present, $absent, $seen, $pose->map(...$centres[$absent])), $lens, $width, $height);
                 }
-                yield ['seen' => $seen, 'marks' => 3];
+                // Several cameras explain three marks and a code; the most usual of them is taken.
+                [$dx, $dy] = $this->marks->shiftOfCode($piece, $placement, $code);
+                $cost = ($dx ** 2 + $dy ** 2) / self::CODE_MM ** 2 + $pose->misfit + ($lens / self::LENS_SPREAD) ** 2;
+                if ($cost < $least) {
+                    $least = $cost;
+                    $best = ['seen' => array_map(static fn (array $m): array => $placement->map(...$m), $centres), 'marks' => 3, 'absent' => $absent, 'lens' => $lens];
+                }
             }
         }
+        if ($best !== null) {
+            yield $best;
+        }
+    }
+
+    /**
+     * @param list<array{0: float, 1: float}> $centres mm
+     * @param list<array{0: float, 1: float}> $straight where they would be seen without the lens
+     */
+    private static function lensed(array $centres, array $straight, float $lens, int $width, int $height): Placement
+    {
+        return new Placement(Homography::through($centres, $straight), $lens, $width / 2, $height / 2, hypot($width, $height) / 2);
     }
 
     /**

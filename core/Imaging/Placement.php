@@ -31,18 +31,28 @@ final readonly class Placement
         if ($lens === 0.0) {
             return new self(Homography::through($sheet, $seen));
         }
+        $straight = array_map(static fn (array $p): array => self::straightened($p, $lens, $width, $height), $seen);
+
+        return new self(Homography::through($sheet, $straight), $lens, $width / 2, $height / 2, hypot($width, $height) / 2);
+    }
+
+    /**
+     * Where a place of the picture would be without the lens's bend.
+     *
+     * @param array{0: float, 1: float} $seen pixels
+     *
+     * @return array{0: float, 1: float}
+     */
+    public static function straightened(array $seen, float $lens, int $width, int $height): array
+    {
         [$mx, $my, $radius] = [$width / 2, $height / 2, hypot($width, $height) / 2];
-        $straight = [];
-        foreach ($seen as [$u, $v]) {
-            [$x, $y] = [$u - $mx, $v - $my];
-            $k = 1.0;
-            for ($i = 0; $i < 8; $i++) {
-                $k = 1 + $lens * ($x ** 2 + $y ** 2) / ($radius * $k) ** 2;
-            }
-            $straight[] = [$mx + $x / $k, $my + $y / $k];
+        [$x, $y] = [$seen[0] - $mx, $seen[1] - $my];
+        $k = 1.0;
+        for ($i = 0; $lens !== 0.0 && $i < 8; $i++) {
+            $k = 1 + $lens * ($x ** 2 + $y ** 2) / ($radius * $k) ** 2;
         }
 
-        return new self(Homography::through($sheet, $straight), $lens, $mx, $my, $radius);
+        return [$mx + $x / $k, $my + $y / $k];
     }
 
     /** @return array{0: float, 1: float} pixels */

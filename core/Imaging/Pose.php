@@ -17,6 +17,11 @@ final readonly class Pose
 
     private const FOCAL_SPREAD = 0.25;
 
+    /** While only three points are known it is held at one of these shares of the usual one. */
+    private const HELD = [1.0, 0.88, 1.14];
+
+    private const HELD_SPREAD = 0.01;
+
     /** How well a point is seen, pixels (own). */
     private const SEEN_PX = 0.3;
 
@@ -24,31 +29,75 @@ final readonly class Pose
     private function __construct(private array $p, private int $width, private int $height, public float $misfit) {}
 
     /**
-     * All poses that explain the points, best first.
+     * All poses that explain three points, best first. Three points leave several; how large the marks are seen tells how far away each is,
+     * and so where to begin.
      *
-     * @param list<array{0: float, 1: float}> $sheet three or more, mm
+     * @param list<array{0: float, 1: float}> $sheet three, mm
      * @param list<array{0: float, 1: float}> $seen pixels
+     * @param list<float> $sizes of the marks as seen, in proportion
      *
      * @return list<self>
      */
-    public static function fits(array $sheet, array $seen, int $width, int $height): array
+    public static function fits(array $sheet, array $seen, array $sizes, int $width, int $height): array
     {
-        $turn = atan2($seen[1][1] - $seen[0][1], $seen[1][0] - $seen[0][0]) - atan2($sheet[1][1] - $sheet[0][1], $sheet[1][0] - $sheet[0][0]);
-        $scale = hypot($seen[1][0] - $seen[0][0], $seen[1][1] - $seen[0][1]) / hypot($sheet[1][0] - $sheet[0][0], $sheet[1][1] - $sheet[0][1]);
-        $focal = self::FOCAL * max($width, $height);
         $out = [];
-        foreach ([[0.35, 0.0], [-0.35, 0.0], [0.0, 0.35], [0.0, -0.35], [0.05, 0.05]] as [$rx, $ry]) {
-            $pose = self::fit([$rx, $ry, $turn, 0.0, 0.0, log($focal / $scale), log($focal)], $sheet, $seen, $width, $height);
-            foreach ($out as $other) {
+        foreach ([[0, 1.0], [1, 1.0], [2, 1.0], [0, 0.6], [0, 1.4]] as [$held, $trust]) {
+            $focal = self::HELD[$held] * self::FOCAL * max($width, $height);
+            $start = self::start($sheet, $seen, array_map(static fn (float $s): float => $s ** $trust, $sizes), $focal, $width, $height);
+            $pose = $start === null ? null : self::fit($start, $sheet, $seen, $width, $height, $focal, self::HELD_SPREAD);
+            foreach ($pose === null ? [] : $out as $other) {
                 if (abs($other->p[0] - $pose->p[0]) + abs($other->p[1] - $pose->p[1]) < 0.02) {
                     continue 2;
                 }
             }
-            $out[] = $pose;
+            if ($pose !== null) {
+                $out[] = $pose;
+            }
         }
         usort($out, static fn (self $a, self $b): int => $a->misfit <=> $b->misfit);
 
         return $out;
+    }
+
+    /**
+     * Points of the sheet put as far away as their sizes say; the plane through them is the sheet.
+     *
+     * @param list<array{0: float, 1: float}> $sheet
+     * @param list<array{0: float, 1: float}> $seen
+     * @param list<float> $sizes
+     *
+     * @return list<float>|null parameters; null when the points lie on a line
+     */
+    private static function start(array $sheet, array $seen, array $sizes, float $focal, int $width, int $height): ?array
+    {
+        $points = array_map(static fn (array $p, float $size): array => [($p[0] - $width / 2) / $focal / $size, ($p[1] - $height / 2) / $focal / $size, 1 / $size], $seen, $sizes);
+        $sub = static fn (array $a, array $b): array => array_map(static fn (float $x, float $y): float => $x - $y, $a, $b);
+        $length = static fn (array $v): float => sqrt(array_sum(array_map(static fn (float $x): float => $x * $x, $v)));
+        $scale = 0.0;
+        foreach ([[0, 1], [1, 2], [0, 2]] as [$i, $j]) {
+            $scale += $length($sub($sheet[$i], $sheet[$j])) / max(1e-9, $length($sub($points[$i], $points[$j]))) / 3;
+        }
+        $points = array_map(static fn (array $p): array => array_map(static fn (float $v): float => $v * $scale, $p), $points);
+        [$one, $two] = [$sub($sheet[1], $sheet[0]), $sub($sheet[2], $sheet[0])];
+        [$p, $q] = [$sub($points[1], $points[0]), $sub($points[2], $points[0])];
+        $det = $one[0] * $two[1] - $one[1] * $two[0];
+        if (abs($det) < 1e-6) {
+            return null;
+        }
+        // Images of the sheet's axes.
+        $a = array_map(static fn (float $x, float $y): float => ($x * $two[1] - $y * $one[1]) / $det, $p, $q);
+        $b = array_map(static fn (float $x, float $y): float => ($y * $one[0] - $x * $two[0]) / $det, $p, $q);
+        $turn = atan2($a[1], $b[1]);
+        $e = array_map(static fn (float $x, float $y): float => cos($turn) * $x - sin($turn) * $y, $a, $b);
+        $f = array_map(static fn (float $x, float $y): float => sin($turn) * $x + cos($turn) * $y, $a, $b);
+        $about = atan2(-$e[2], $e[0]);
+        $tilt = atan2($f[2] / max(0.2, cos($about)), max(0.05, $f[1]));
+        [$x, $y] = [$sheet[0][0] * cos($turn) - $sheet[0][1] * sin($turn), $sheet[0][0] * sin($turn) + $sheet[0][1] * cos($turn)];
+        $py = $points[0][1] / cos($tilt);
+        $px = ($points[0][0] - sin($tilt) * sin($about) * $py) / cos($about);
+        $distance = $points[0][2] + sin($about) * $px - sin($tilt) * cos($about) * $py;
+
+        return $distance <= 0 ? null : [$tilt, $about, $turn, ($px - $x) / 100, ($py - $y) / 100, log($distance), log($focal)];
     }
 
     /** @return array{0: float, 1: float} pixels */
@@ -65,7 +114,7 @@ final readonly class Pose
      */
     public function refined(array $sheet, array $seen): self
     {
-        return self::fit($this->p, $sheet, $seen, $this->width, $this->height);
+        return self::fit($this->p, $sheet, $seen, $this->width, $this->height, self::FOCAL * max($this->width, $this->height), self::FOCAL_SPREAD);
     }
 
     /**
@@ -73,10 +122,10 @@ final readonly class Pose
      * @param list<array{0: float, 1: float}> $sheet
      * @param list<array{0: float, 1: float}> $seen
      */
-    private static function fit(array $p, array $sheet, array $seen, int $width, int $height): self
+    private static function fit(array $p, array $sheet, array $seen, int $width, int $height, float $focal, float $spread): self
     {
-        $residuals = static function (array $p) use ($sheet, $seen, $width, $height): array {
-            $out = [($p[6] - log(self::FOCAL * max($width, $height))) / self::FOCAL_SPREAD];
+        $residuals = static function (array $p) use ($sheet, $seen, $width, $height, $focal, $spread): array {
+            $out = [($p[6] - log($focal)) / $spread];
             foreach ($sheet as $i => [$x, $y]) {
                 [$u, $v] = self::project($p, $x, $y, $width, $height);
                 $out[] = ($u - $seen[$i][0]) / self::SEEN_PX;
@@ -86,10 +135,9 @@ final readonly class Pose
             return $out;
         };
         $cost = static fn (array $r): float => array_sum(array_map(static fn (float $v): float => $v ** 2, $r));
-        // Start where the middle of the points is seen.
         $now = $residuals($p);
         $damping = 1e-3;
-        for ($round = 0; $round < 25; $round++) {
+        for ($round = 0; $round < 40; $round++) {
             $normal = array_fill(0, 7, array_fill(0, 8, 0.0));
             $jacobian = [];
             foreach ($p as $i => $v) {

@@ -1,0 +1,188 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core;
+
+use MarshTrial\Core\Bench\DryingShift;
+use MarshTrial\Core\Capture\Calibration;
+use MarshTrial\Core\Capture\CalibrationKind;
+use MarshTrial\Core\Capture\QualityCheck;
+use MarshTrial\Core\Capture\RepeatPictures;
+use MarshTrial\Core\Capture\TargetFit;
+use MarshTrial\Core\Card\CardCode;
+use MarshTrial\Core\Card\OwnFrame;
+use MarshTrial\Core\Card\TargetSheet;
+use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Exchange\LayoutJson;
+use MarshTrial\Core\Imaging\Homography;
+use MarshTrial\Core\Imaging\PixelGrid;
+use MarshTrial\Core\Imaging\Placement;
+use MarshTrial\Core\Imaging\Pose;
+use MarshTrial\Core\Simulation\Sensor;
+use MarshTrial\Core\Simulation\TargetStandIn;
+use PHPUnit\Framework\TestCase;
+
+/** Rules of capture that need no picture. */
+final class CaptureTest extends TestCase
+{
+    public function testAPlacementBendsAndComesBackToItsMarks(): void
+    {
+        $sheet = [[10.0, 10.0], [287.0, 10.0], [287.0, 200.0], [10.0, 200.0]];
+        $seen = [[310.0, 260.0], [3500.0, 420.0], [3350.0, 2650.0], [420.0, 2500.0]];
+        foreach ([0.0, 0.02, -0.03] as $lens) {
+            $placement = Placement::through($sheet, $seen, $lens, 4000, 3000);
+            foreach ($sheet as $i => [$x, $y]) {
+                self::assertEqualsWithDelta($seen[$i], $placement->map($x, $y), 0.01, "$lens");
+            }
+        }
+        // Barrel below zero: the middle of an edge bulges outwards.
+        $middle = static fn (float $lens): float => Placement::through($sheet, $seen, $lens, 4000, 3000)->map(148.5, 10)[1];
+        self::assertLessThan($middle(0.0) - 5, $middle(-0.03));
+        self::assertGreaterThan($middle(0.0) + 5, $middle(0.02));
+    }
+
+    public function testThreeMarksAndASimpleCameraMakeTheFourth(): void
+    {
+        // A camera of focal length 3100 px, tilted by 25 degrees about x, 500 mm away.
+        $project = static function (float $x, float $y): array {
+            [$px, $py] = [$x - 148, $y - 105];
+            $z = $py * sin(deg2rad(25)) + 500;
+
+            return [2000 + 3100 * $px / $z, 1500 + 3100 * $py * cos(deg2rad(25)) / $z];
+        };
+        $marks = [[10.0, 10.0], [287.0, 10.0], [287.0, 200.0], [10.0, 200.0]];
+        $seen = array_map(static fn (array $m): array => $project(...$m), $marks);
+        [$code, $fourth] = [[252.0, 11.0], $seen[3]];
+        $sizes = array_map(static fn (array $m): float => 3100 / (($m[1] - 105) * sin(deg2rad(25)) + 500), array_slice($marks, 0, 3));
+        $poses = Pose::fits(array_slice($marks, 0, 3), array_slice($seen, 0, 3), $sizes, 4000, 3000);
+        $best = INF;
+        foreach ($poses as $pose) {
+            $pose = $pose->refined([...array_slice($marks, 0, 3), $code], [...array_slice($seen, 0, 3), $project(...$code)]);
+            [$u, $v] = $pose->map(...$marks[3]);
+            $best = min($best, hypot($u - $fourth[0], $v - $fourth[1]));
+        }
+        // Within a quarter of a millimetre; four marks of a parallelogram would be far off.
+        self::assertLessThan(3.0, $best);
+        self::assertGreaterThan(150.0, hypot($seen[0][0] + $seen[2][0] - $seen[1][0] - $fourth[0], $seen[0][1] + $seen[2][1] - $seen[1][1] - $fourth[1]));
+    }
+
+    public function testACodeTellsWhichTargetItIs(): void
+    {
+        $sheet = TargetSheet::for(60);
+        self::assertSame([12, 5], [$sheet->columns, $sheet->rows]);
+        $read = CardCode::fromBits($sheet->code()->bits());
+        self::assertNotNull($read);
+        self::assertSame([12, 5], [TargetSheet::told($read)?->columns, TargetSheet::told($read)?->rows]);
+        $this->expectExceptionMessage('fill no grid');
+        TargetSheet::for(59);
+    }
+
+    public function testATargetIsFittedAndACurvedToneUndone(): void
+    {
+        $target = TargetStandIn::full();
+        // A device with filters and a tone curve of its own, and a cast.
+        $device = array_map(static fn (array $d): array => [(0.8 * $d[0]) ** 1.1, (0.75 * $d[1]) ** 1.1, (0.6 * $d[2]) ** 1.1], $target->seenBy(Sensor::scanner(3)));
+        $fit = TargetFit::target($device, $target->colours(), $target->sheet);
+        self::assertLessThan(1.0, $fit->meanResidual());
+        // Greys and colours are known differently well; the stated width follows.
+        self::assertLessThan($fit->uncertainty95(new Lab(50, 60, 40)), $fit->uncertainty95(new Lab(60, 0, 0)));
+        $again = Calibration::fromArray(json_decode((string) json_encode($fit->toArray()), true));
+        self::assertEqualsWithDelta($fit->toned(0.3, 1), $again->toned(0.3, 1), 1e-12);
+    }
+
+    public function testAWrongTargetAWrongTurnAndANonsenseProfileAreRefused(): void
+    {
+        $target = TargetStandIn::full();
+        $device = $target->seenBy(null);
+        foreach ([
+            'upside down' => array_reverse($device),
+            'mirrored from left to right' => array_merge(...array_map(array_reverse(...), array_chunk($device, 12))),
+        ] as $what => $turned) {
+            self::assertStringContainsString($what, self::fault(static fn () => TargetFit::target($turned, $target->colours(), $target->sheet)));
+        }
+        $other = $target->colours();
+        for ($i = 12; $i < 60; $i++) {
+            $other[$i] = new Lab(100 - $other[$i]->l, -$other[$i]->b, $other[$i]->a);
+        }
+        self::assertStringContainsString('does not agree', self::fault(static fn () => TargetFit::target($device, $other, $target->sheet)));
+        self::assertStringContainsString('60 patches', self::fault(static fn () => TargetFit::target(array_slice($device, 0, 48), $target->colours(), $target->sheet)));
+        foreach ([null, [], ['kind' => 'profile', 'name' => 'x', 'tone' => [[1]], 'columns' => []], ['kind' => 'profile', 'name' => 'x', 'tone' => null, 'columns' => [[1, 0, 0], [0, 1, 0], ['a', 0, 1]]]] as $damaged) {
+            self::assertStringContainsString('damaged', self::fault(static fn () => Calibration::fromArray($damaged)));
+        }
+    }
+
+    public function testAWedgeSetsTheTone(): void
+    {
+        $wedge = TargetStandIn::wedge();
+        $device = array_map(static fn (array $d): array => [0.7 * $d[0] ** 1.2, 0.7 * $d[1] ** 1.2, 0.7 * $d[2] ** 1.2], $wedge->seenBy(null));
+        $fit = TargetFit::wedge($device, $wedge->colours(), new PixelGrid("\0\0\0", 1, 1));
+        self::assertLessThan(0.5, $fit->residual95());
+        self::assertStringContainsString('does not run', self::fault(static fn () => TargetFit::wedge(array_reverse($device), $wedge->colours(), new PixelGrid("\0\0\0", 1, 1))));
+    }
+
+    public function testAQualityCheckHasTwoLimits(): void
+    {
+        $check = static fn (float $v): QualityCheck => new QualityCheck('blur', $v, 'mm', 0.3, 0.6, true, 'hold still');
+        self::assertSame(['good', 'wider uncertainty', 'not used'], array_map(static fn (float $v): mixed => $check($v)->toArray()['state'], [0.1, 0.4, 0.7]));
+        self::assertSame('blur 0.40 mm (limit 0.30 mm): hold still', $check(0.4)->remark());
+        self::assertFalse((new QualityCheck('resolution', 100, 'dpi', 165, 110, false, ''))->isUsable());
+    }
+
+    public function testRepeatsArePooledAndTheOneThatStandsApartIsLeftOut(): void
+    {
+        $cells = ['a' => new Lab(50, 20, 10), 'b' => new Lab(70, -10, 30)];
+        $moved = static fn (float $dl): array => array_map(static fn (Lab $l): Lab => new Lab($l->l + $dl, $l->a, $l->b), $cells);
+        $repeats = RepeatPictures::of([$moved(0.2), $moved(-0.2), $moved(0.0), $moved(9.0)]);
+        self::assertSame([false, false, false, true], array_column($repeats->pictures, 'stands'));
+        self::assertEqualsWithDelta(50, $repeats->cells['a']['lab']->l, 0.01);
+        // Two tenths of L* to both sides: about 0.2 in standard deviation.
+        self::assertEqualsWithDelta(0.18, (float) $repeats->repeatability, 0.03);
+        self::assertEqualsWithDelta(9.0, $repeats->pictures[3]['mean']->l, 0.01);
+        self::assertNull(RepeatPictures::of([$cells])->repeatability);
+    }
+
+    public function testDryingInWords(): void
+    {
+        $shift = DryingShift::between(Lab::fromLch(48, 70, 40), Lab::fromLch(55, 49, 44), 0.5, 0.5);
+        self::assertEqualsWithDelta(-30.0, (float) $shift->chromaPercent, 1e-9);
+        self::assertEqualsWithDelta(4.0, (float) $shift->hueDeg, 1e-9);
+        self::assertSame('lighter by L* 7.0, 30 % less vivid, hue turned by 4 degrees', $shift->words);
+        self::assertNull(DryingShift::between(new Lab(30, 1, 1), new Lab(35, 1, 1))->chromaPercent);
+    }
+
+    public function testAFrameOfOnesOwn(): void
+    {
+        $window = static fn (float $x, float $y, bool $paper = false): array => ['name' => $paper ? 'bare' : '', 'x' => $x, 'y' => $y, 'width' => 20.0, 'height' => 12.0, 'paper' => $paper];
+        $layout = OwnFrame::layout('77777777-7777-4777-8777-777777777777', 'Old page', [$window(30, 40, true), $window(60, 40)]);
+        self::assertSame($json = (string) json_encode(LayoutJson::toArray($layout)), json_encode(LayoutJson::toArray(LayoutJson::fromArray(json_decode($json, true)))));
+        self::assertSame('window 2', $layout->rows[1]->paint);
+        foreach ([
+            'bare paper' => [$window(30, 40)],
+            'runs into window 1' => [$window(30, 40, true), $window(45, 40)],
+            'over the edge' => [$window(30, 40, true), $window(265, 40)],
+            'smaller than' => [['width' => 3.0] + $window(30, 40, true)],
+            'one to 48 windows' => [],
+        ] as $why => $windows) {
+            self::assertStringContainsString($why, self::fault(static fn () => OwnFrame::layout('x', 'x', $windows)));
+        }
+    }
+
+    public function testWithoutATargetTheStatedWidthGrowsWithColour(): void
+    {
+        $paper = new Calibration(CalibrationKind::Paper, '', null, [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]]);
+        self::assertGreaterThan($paper->uncertainty95(new Lab(90, 0, 3)) + 1, $paper->uncertainty95(new Lab(50, 50, 30)));
+        self::assertSame([[0.0, 0.0], [1.0, 1.0]], array_map(static fn (array $p): array => Homography::through([[0.0, 0.0], [1.0, 0.0], [1.0, 1.0], [0.0, 1.0]], [[0.0, 0.0], [1.0, 0.0], [1.0, 1.0], [0.0, 1.0]])->map(...$p), [[0.0, 0.0], [1.0, 1.0]]));
+    }
+
+    private static function fault(callable $work): string
+    {
+        try {
+            $work();
+        } catch (CoreException $e) {
+            return $e->getMessage();
+        }
+        self::fail('This should be refused.');
+    }
+}

@@ -1,0 +1,241 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core;
+
+use App\Imaging\PhotoWriter;
+use MarshTrial\Core\Bench\CardMeasurement;
+use MarshTrial\Core\Bench\CardMeter;
+use MarshTrial\Core\Bench\DryingShift;
+use MarshTrial\Core\Bench\RatingStatus;
+use MarshTrial\Core\Capture\CalibrationKind;
+use MarshTrial\Core\Capture\Capture;
+use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Card\OwnFrame;
+use MarshTrial\Core\Colour\Difference;
+use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Imaging\PieceFinder;
+use MarshTrial\Core\Imaging\PixelGrid;
+use MarshTrial\Core\Simulation\Camera;
+use MarshTrial\Core\Simulation\CameraStandIn;
+use MarshTrial\Core\Simulation\Scan;
+use MarshTrial\Core\Simulation\Scene;
+use MarshTrial\Core\Simulation\Shot;
+use MarshTrial\Core\Simulation\TargetStandIn;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Tests\Accuracy\Figures;
+use Tests\Accuracy\Photos;
+use Tests\Support\Painted;
+
+/** Photographs: found, straightened, evened, calibrated, judged. */
+final class PhotographTest extends TestCase
+{
+    /** @var array<string, Scan> */
+    private static array $shots = [];
+
+    private static function card(): CardLayout
+    {
+        return Painted::property('99999999-9999-4999-8999-999999999999', 'PB28', 'PR254');
+    }
+
+    private static function shot(Shot $shot, bool $target = true, bool $wet = false, string $visit = ''): Scan
+    {
+        return self::$shots[serialize([$shot, $target, $wet, $visit])] ??= CameraStandIn::shoot(self::card(), 5, $shot, 0.0, $target ? TargetStandIn::full() : null, null, $visit, $wet);
+    }
+
+    private static function grid(Scan $scan): PixelGrid
+    {
+        return new PixelGrid($scan->data, $scan->width, $scan->height);
+    }
+
+    private static function aslant(): Shot
+    {
+        return new Shot(tiltDeg: 27, towardsDeg: 130, rollDeg: 12, lens: 0.018, uneven: 1.38, brighterDeg: 200, kelvin: 4300, vignette: 0.1);
+    }
+
+    public function testACardSeenAslantThroughABentLensIsPlacedToATenthOfAMillimetre(): void
+    {
+        $shot = self::aslant();
+        $placed = PieceFinder::find(self::grid(self::shot($shot)), self::card())['whole'];
+        $camera = new Camera(Scene::of(self::card(), 5, 240, 0.0, TargetStandIn::full()->sheet, '|camera'), $shot);
+        self::assertEqualsWithDelta(0.018, $placed->placement->lens, 0.003);
+        foreach ([[50, 40], [148, 105], [270, 60], [60, 180], [270, 180], [148, 20]] as [$x, $y]) {
+            [$u, $v] = $camera->toPicture('whole', $x, $y);
+            [$pu, $pv] = $placed->placement->map($x, $y);
+            self::assertLessThan(0.15, hypot($u - $pu, $v - $pv) / $placed->placement->scaleAt($x, $y), "$x $y");
+        }
+    }
+
+    public function testLightAndCastAreTakenOutAndTheTargetCalibrates(): void
+    {
+        $scan = self::shot(self::aslant());
+        $measured = CardMeter::measure(self::grid($scan), self::card(), new Capture(jpeg: true, target: TargetStandIn::full()->colours()));
+        self::assertTrue($measured->scan->photo);
+        self::assertSame(CalibrationKind::Target, $measured->scan->calibration->kind);
+        self::assertSame([], $measured->scan->poor());
+        $errors = self::errors($measured, $scan);
+        self::assertLessThan(1.2, array_sum($errors) / count($errors));
+        // Without the target the colour is approximate, says so, and states a wider range that holds.
+        $plain = CardMeter::measure(self::grid($scan), self::card());
+        self::assertStringContainsString('colour approximate', implode(' ', $plain->scan->remarks));
+        self::assertGreaterThan($measured->cells['r1-wash']->uncertainty95 + 1, $plain->cells['r1-wash']->uncertainty95);
+        self::assertLessThan(5.0, max(self::errors($plain, $scan)));
+        // Two thirds of the rows' ratings do not depend on how it was calibrated.
+        self::assertEqualsWithDelta(self::value($measured, 'staining'), self::value($plain, 'staining'), 0.04);
+    }
+
+    public function testOneMarkMayBeCoveredAndNotTwo(): void
+    {
+        $scan = self::shot(self::aslant(), false);
+        $whole = PieceFinder::find(self::grid($scan), self::card())['whole'];
+        $cover = static function (int ...$marks) use ($scan, $whole): PixelGrid {
+            $data = $scan->data;
+            foreach ($marks as $i) {
+                $mark = $whole->piece->marks[$i]->centre;
+                [$u, $v] = $whole->placement->map($mark->x, $mark->y);
+                for ($y = (int) $v - 45; $y < $v + 45; $y++) {
+                    $data = substr_replace($data, str_repeat("\xd8\xd4\xcc", 90), 3 * ($y * $scan->width + (int) $u - 45), 270);
+                }
+            }
+
+            return new PixelGrid($data, $scan->width, $scan->height);
+        };
+        $measured = CardMeter::measure($cover(2), self::card());
+        self::assertSame(3, $measured->scan->pieces['whole']->marksSeen);
+        self::assertStringContainsString('one mark is covered', implode(' ', $measured->scan->remarks));
+        // In a photograph every rating says so; cells far from the covered mark are still read where they are.
+        self::assertStringContainsString('marks in view', implode(' ', $measured->ratings[0]->remarks));
+        foreach ([[60, 40], [200, 60]] as [$x, $y]) {
+            [$a, $b] = [$whole->placement->map($x, $y), $measured->scan->pieces['whole']->placement->map($x, $y)];
+            self::assertLessThan(1.0, hypot($a[0] - $b[0], $a[1] - $b[1]) / $whole->placement->scaleAt($x, $y), "$x $y");
+        }
+        $this->expectExceptionMessage('Fewer than three marks');
+        CardMeter::measure($cover(1, 2), self::card());
+    }
+
+    public function testGlareIsMaskedAndTold(): void
+    {
+        $scan = self::shot(new Shot(glare: 14, kelvin: 6000), false);
+        $clean = self::shot(new Shot(kelvin: 6000), false);
+        [$with, $without] = [CardMeter::measure(self::grid($scan), self::card()), CardMeter::measure(self::grid($clean), self::card())];
+        $hit = array_filter($with->cells, static fn ($r): bool => $r->glare > 0.02 && $r->glare < 0.3);
+        self::assertNotSame([], $hit);
+        foreach ($hit as $id => $reading) {
+            self::assertLessThan(2.0, Difference::ciede2000($reading->lab, $without->cells[$id]->lab), $id);
+        }
+        self::assertStringContainsString('glare left out', implode(' ', array_merge(...array_map(static fn ($r): array => $r->remarks, $with->ratings))));
+    }
+
+    /** @param array<string, mixed> $changed */
+    #[DataProvider('poorShots')]
+    public function testAPoorPictureIsRefusedOrSaysSo(array $changed, string $why): void
+    {
+        $shot = new Shot(...[...get_object_vars(self::aslant()), ...$changed]);
+        $scan = self::shot($shot, false);
+        $image = new \Imagick;
+        $image->readImageBlob(PhotoWriter::encode($scan, $shot));
+        $image->setImageFormat('rgb');
+        try {
+            $measured = CardMeter::measure(new PixelGrid($image->getImageBlob(), $scan->width, $scan->height), self::card(), new Capture(jpeg: true));
+            foreach ($measured->ratings as $rating) {
+                if ($rating->status === RatingStatus::Measured) {
+                    self::assertStringContainsString($why, implode(' ', $rating->remarks), $rating->property);
+                }
+            }
+        } catch (CoreException $e) {
+            self::assertStringContainsString($why, $e->getMessage());
+        }
+    }
+
+    /** @return array<string, array{0: array<string, mixed>, 1: string}> */
+    public static function poorShots(): array
+    {
+        return [
+            'too blurred' => [['blurPx' => 5.5], 'blur'],
+            'overexposed' => [['exposure' => 1.9], 'clipping'],
+            'tilted too far' => [['tiltDeg' => 60.0], 'marks'],
+            'hard shadow' => [['shadow' => 0.5, 'shadowEdgeMm' => 2.0], 'shadow'],
+            'a sheet that bulges' => [['bulgeMm' => 14.0], 'flat'],
+        ];
+    }
+
+    public function testDryingShiftWithinThreePointsOfChroma(): void
+    {
+        $shot = new Shot(tiltDeg: 12, towardsDeg: 40, kelvin: 5200);
+        [$wet, $dry] = [self::shot($shot, true, true, 'wet'), self::shot($shot, true, false, 'dry')];
+        $capture = new Capture(target: TargetStandIn::full()->colours());
+        [$before, $after] = [CardMeter::measure(self::grid($wet), self::card(), $capture), CardMeter::measure(self::grid($dry), self::card(), $capture)];
+        [$was, $is] = [self::labs($wet), self::labs($dry)];
+        foreach (['r1-wash', 'r2-wash', 'r1-lift-none', 'r2-lift-none', 'r2-stroke-1-above'] as $id) {
+            $seen = DryingShift::between($before->cells[$id]->lab, $after->cells[$id]->lab);
+            $true = DryingShift::between($was[$id], $is[$id]);
+            self::assertLessThan(-5.0, (float) $true->chromaPercent, $id);
+            self::assertEqualsWithDelta((float) $true->chromaPercent, (float) $seen->chromaPercent, 3.0, $id);
+            self::assertEqualsWithDelta($true->dL, $seen->dL, 1.0, $id);
+        }
+    }
+
+    public function testAFrameOfOnesOwnIsMeasured(): void
+    {
+        $window = static fn (string $name, float $x, bool $paper = false): array => ['name' => $name, 'x' => $x, 'y' => 60.0, 'width' => 24.0, 'height' => 14.0, 'paper' => $paper];
+        $layout = OwnFrame::layout('99999999-9999-4999-8999-99999999999a', 'Old page', [$window('paper', 30, true), $window('a', 70), $window('b', 110)]);
+        $scan = CameraStandIn::shoot($layout, 4, new Shot(tiltDeg: 15, towardsDeg: 70), 0.0, TargetStandIn::full());
+        $measured = CardMeter::measure(self::grid($scan), $layout, new Capture(target: TargetStandIn::full()->colours()));
+        self::assertSame([], $measured->ratings);
+        self::assertCount(3, $measured->cells);
+        self::assertLessThan(1.5, max(self::errors($measured, $scan)));
+    }
+
+    public function testSampleOfDevices(): void
+    {
+        // A fixed sample of bin/accuracy, held to the same bounds.
+        $pictures = [];
+        foreach ([['scanner with filters, profile', false], ['photo with filters, target', false], ['photo with filters, paper only', false], ['photo with filters, target', true]] as [$kind, $fade]) {
+            $made[$key = Photos::device($kind).$fade] ??= Photos::picture(12, $kind, $fade);
+            [$picture, $layout, $truth] = $made[$key];
+            $pictures[$kind][] = Photos::result($picture, $layout, Photos::capture(12, $kind), $truth, Photos::dose(12, $fade));
+        }
+        foreach (Figures::ofDevices($pictures) as $name => [$value, $bound, $sense]) {
+            // Of so few cells it says little that more lie inside than should; none of them is warm, and what the paper's colour is wrong by all cells share.
+            if (str_contains($name, 'more often') || str_contains($name, '4000') || str_starts_with($name, 'photo with filters, paper only: truth')) {
+                continue;
+            }
+            self::assertNotFalse(Figures::within($value, $bound, $sense), sprintf('%s: %.3f against %s', $name, $value, $bound));
+        }
+    }
+
+    /** @return list<float> dE00 of every cell that is not on the line */
+    private static function errors(CardMeasurement $measured, Scan $scan): array
+    {
+        $out = [];
+        foreach (self::labs($scan) as $id => $lab) {
+            $out[] = Difference::ciede2000($lab, $measured->cells[$id]->lab);
+        }
+
+        return $out;
+    }
+
+    /** @return array<string, Lab> */
+    private static function labs(Scan $scan): array
+    {
+        $out = [];
+        foreach ($scan->truth['cells'] as $cell) {
+            $out[$cell['id']] = new Lab(...$cell['lab']);
+        }
+
+        return $out;
+    }
+
+    private static function value(CardMeasurement $measured, string $property): float
+    {
+        foreach ($measured->ratings as $rating) {
+            if ($rating->property === $property && $rating->value !== null) {
+                return $rating->value;
+            }
+        }
+        self::fail("No $property.");
+    }
+}
