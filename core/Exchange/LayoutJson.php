@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Exchange;
 
 use MarshTrial\Core\Bench\Protocol;
+use MarshTrial\Core\Card\Block;
+use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Cell;
@@ -70,7 +72,7 @@ final class LayoutJson
             [$kind, $card, $rows, $pieces, $windows, $cells] = self::fields($data, 'kind', 'card', 'rows', 'pieces', 'windows', 'cells');
             [$uuid, $title] = self::fields($card, 'uuid', 'title');
 
-            return new CardLayout(
+            $layout = new CardLayout(
                 CardKind::from($kind),
                 $uuid,
                 $title,
@@ -80,10 +82,76 @@ final class LayoutJson
                 array_map(self::cell(...), $cells),
                 Protocol::check($data['protocols'] ?? []),
             );
+            self::checkWhole($layout);
+
+            return $layout;
         } catch (\Throwable $e) {
             throw new CoreException('This card layout is damaged or incomplete, so nothing was measured.', previous: $e);
         }
     }
+
+    /**
+     * A layout from a file may have been changed by hand: everything must lie on the sheet, and every row must have the cells its windows
+     * promise.
+     *
+     * @throws \DomainException
+     */
+    private static function checkWhole(CardLayout $layout): void
+    {
+        if ($layout->pieces === [] || $layout->rows === [] || $layout->cells === []) {
+            throw new \DomainException('A card has pieces, rows and cells.');
+        }
+        $sheet = new Rect(-1, -1, CardLayout::PAGE_WIDTH_MM + 2, CardLayout::PAGE_HEIGHT_MM + 2);
+        $areas = [...array_map(static fn (Piece $p): Rect => $p->outline, $layout->pieces), ...array_map(static fn (Window $w): Rect => $w->area, $layout->windows), ...array_map(static fn (Cell $c): Rect => $c->area, $layout->cells)];
+        foreach ($areas as $area) {
+            if (! ($area->width >= 0.5 && $area->height >= 0.5) || ! $sheet->holds($area)) {
+                throw new \DomainException('Something lies off the sheet or has no size.');
+            }
+        }
+        foreach ($layout->pieces as $i => $piece) {
+            if (count($piece->marks) !== 4 || array_filter($piece->marks, static fn (Mark $m): bool => ! $sheet->holds(Rect::around($m->centre->x, $m->centre->y, 1, 1)) || $m->sizeMm < 1 || $m->sizeMm > 30) !== []) {
+                throw new \DomainException('A piece has four marks on the sheet.');
+            }
+            if (abs($piece->outline->width - $layout->pieces[0]->outline->width) + abs($piece->outline->height - $layout->pieces[0]->outline->height) > 0.01 * $i) {
+                throw new \DomainException('The pieces of a card are of one size.');
+            }
+        }
+        $ids = array_map(static fn (Piece $p): string => $p->id, $layout->pieces);
+        if ($ids !== ($layout->kind === CardKind::Fade ? ['kept', 'exposed'] : ['whole']) || array_unique(array_map(static fn (Cell $c): string => $c->id, $layout->cells)) !== array_map(static fn (Cell $c): string => $c->id, $layout->cells)) {
+            throw new \DomainException('The pieces are others than those of this kind of card, or two cells have one name.');
+        }
+        foreach ($layout->rows as $i => $row) {
+            if ($row->row !== $i + 1) {
+                throw new \DomainException('Rows are numbered from 1.');
+            }
+            foreach ($ids as $id) {
+                $has = array_count_values(array_map(static fn (Cell $c): string => $c->role->value, $layout->cellsOf($row->row, null, $id)));
+                if ($has !== self::promised($layout, $row->row, $id) && array_diff_assoc($has, self::promised($layout, $row->row, $id)) + array_diff_assoc(self::promised($layout, $row->row, $id), $has) !== []) {
+                    throw new \DomainException('A row lacks cells, or has too many.');
+                }
+            }
+        }
+    }
+
+    /** @return array<string, int> how many cells of each role the windows of a row promise */
+    private static function promised(CardLayout $layout, int $row, string $piece): array
+    {
+        $cells = [];
+        foreach ($layout->windowsOf($row, $piece) as $window) {
+            $kind = BlockKind::tryFrom($window->use);
+            $role = $kind?->fieldRole();
+            array_push($cells, ...match (true) {
+                $window->use === 'paper' => [CellRole::Paper],
+                $window->use === 'own' => [CellRole::Own],
+                $window->use === 'depth' => [CellRole::Depth],
+                $kind !== null => array_map(static fn (Cell $c): CellRole => $c->role, Block::of($kind, $role === null ? null : count($layout->cellsOf($row, $role)))->cells($row, 0, 0)),
+                default => throw new \DomainException('A window has an unknown use.'),
+            });
+        }
+
+        return array_count_values(array_map(static fn (CellRole $r): string => $r->value, $cells));
+    }
+
     private static function piece(mixed $data): Piece
     {
         [$id, $outline, $marks, $codeArea] = self::fields($data, 'id', 'outline', 'marks', 'codeArea');

@@ -14,6 +14,9 @@ final class BlobFinder
 
     private const COARSE_PHOTO = 1000;
 
+    /** Share of a scan that may be dark. */
+    private const MOST_DARK = 0.25;
+
     /** Longer over shorter axis that a mark may have, seen straight and aslant. */
     private const LONGEST = 1.35;
 
@@ -39,6 +42,10 @@ final class BlobFinder
         $codes = self::coarse($picture, $step, $w, $h);
         $white = self::white($codes, $picture);
         $mask = $photo ? self::maskByTiles($codes, $picture, $w, $h) : self::mask($codes, self::limit($picture, 0.3 * $white));
+        // A scan is mostly paper; where much is dark the card lies on a table, and only the other way of looking finds it.
+        if (! $photo && substr_count($mask, '1') > self::MOST_DARK * strlen($mask)) {
+            return [];
+        }
         [$dark, $any] = self::darkPixels($mask);
         $blobs = [];
         if ($any) {
@@ -145,7 +152,10 @@ final class BlobFinder
         foreach ($whites as $ty => $line) {
             foreach (array_keys($line) as $tx) {
                 $around = max(array_map(static fn (array $l): int => max(array_slice($l, max(0, $tx - 1), 2 + min(1, $tx))), array_slice($whites, max(0, $ty - 1), 2 + min(1, $ty))));
-                $limits[$ty][$tx] = self::limit($picture, self::DARK_SHARE * $levels[$around * $unit]);
+                // A square that is nearly all table is judged by itself, or all of the table would be dark.
+                $own = $levels[$whites[$ty][$tx] * $unit];
+                $light = $levels[$around * $unit];
+                $limits[$ty][$tx] = self::limit($picture, self::DARK_SHARE * ($own < 0.4 * $light ? $own : $light));
             }
         }
         $mask = '';

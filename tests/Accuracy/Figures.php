@@ -219,7 +219,7 @@ final class Figures
                 continue;
             }
             $p95 = $errors[min($n - 1, (int) (0.95 * $n))];
-            $out["$kind: mean dE00"] = [array_sum($errors) / $n, self::DEVICES[$kind][0], '<='];
+            $out["$kind: mean dE00"] = [(float) array_sum($errors) / $n, self::DEVICES[$kind][0], '<='];
             $out["$kind: 95 % of cells within dE00"] = [$p95, self::DEVICES[$kind][1], '<='];
             $out["$kind: truth within the stated 95 %"] = [self::share($cells, static fn (array $c): bool => $c[0] <= $c[1]), 0.90, '>='];
             $out["$kind: and not more often than"] = [self::share($cells, static fn (array $c): bool => $c[0] <= $c[1]), 0.98, '<='];

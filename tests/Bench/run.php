@@ -5,9 +5,12 @@ declare(strict_types=1);
 // Prints one line per figure: a ratio against a baseline measured in the same run, and the absolute. bin/bench starts it.
 
 use App\Actions\MeasureFile;
+use App\Imaging\PhotoWriter;
 use App\Imaging\PngWriter;
 use MarshTrial\Core\Exchange\LayoutJson;
+use MarshTrial\Core\Simulation\CameraStandIn;
 use MarshTrial\Core\Simulation\ScannerStandIn;
+use MarshTrial\Core\Simulation\Shot;
 use Tests\Accuracy\Series;
 use Tests\Support\Spreadsheet;
 
@@ -76,6 +79,38 @@ $figures = [
         }
 
         return ['decode and measure an A4 page at 300 dpi', $median($whole), 's', $median($bare), $median($ratios)];
+    },
+    'photo' => static function () use ($seconds, $median): array {
+        $layout = Series::propertyCard(7);
+        $photo = __DIR__.'/../../build/bench-photo.jpg';
+        if (! is_file($photo)) {
+            fwrite(STDERR, "Making the photograph once ...\n");
+            $shot = Shot::inside(7);
+            file_put_contents($photo, PhotoWriter::encode(CameraStandIn::shoot($layout, 7, $shot), $shot));
+        }
+        $whole = $bare = $ratios = [];
+        for ($i = 0; $i < 8; $i++) {
+            $b = $seconds(static fn () => (new Imagick($photo))->clear());
+            $w = $seconds(static fn () => MeasureFile::of($layout, $photo));
+            if ($i > 0) {
+                [$bare[], $whole[], $ratios[]] = [$b, $w, $w / $b];
+            }
+        }
+
+        return ['decode and measure a photograph of 12 megapixels', $median($whole), 's', $median($bare), $median($ratios)];
+    },
+    'memory-600' => static function () use ($layout, $peak): array {
+        $fine = __DIR__.'/../../build/bench-page-600.png';
+        if (! is_file($fine)) {
+            fwrite(STDERR, "Making the A4 page at 600 dots per inch once ...\n");
+            file_put_contents($fine, PngWriter::encode(ScannerStandIn::scan($layout, 7, 600)));
+        }
+        $file = __DIR__.'/../../build/bench-layout.json';
+        file_put_contents($file, json_encode(LayoutJson::toArray($layout)));
+        $idle = $peak(PHP_BINARY, __DIR__.'/../../artisan', 'list');
+        $value = $peak(PHP_BINARY, __DIR__.'/../../artisan', 'card:measure', $file, $fine);
+
+        return ['peak resident memory of card:measure on an A4 page at 600 dots per inch', $value, 'MB', $idle, $value / $idle];
     },
     'memory' => static function () use ($page, $layout, $peak): array {
         $file = __DIR__.'/../../build/bench-layout.json';

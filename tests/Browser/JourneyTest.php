@@ -138,7 +138,7 @@ final class JourneyTest extends BrowserTestCase
         $words = dirname(__DIR__, 2).'/build/browser/words.png';
         file_put_contents($words, 'not a picture');
         $this->browser->findElement(WebDriverBy::cssSelector('input[type=file]'))->sendKeys($words);
-        $this->waitFor('//*[@role="alert" and contains(., "not a PNG or JPEG picture")]');
+        $this->waitFor('//*[@role="alert" and contains(., "not a PNG, JPEG, TIFF or WebP picture")]');
         $other = glob(dirname(__DIR__, 2).'/build/browser/app/pictures/*/*.png')[0] ?? self::fail('There is no picture.');
         foreach (glob(dirname(__DIR__, 2).'/build/browser/app/pictures/*/*.png') ?: [] as $picture) {
             $other = filemtime($picture) < filemtime($other) ? $picture : $other;

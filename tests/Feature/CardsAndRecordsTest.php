@@ -65,7 +65,7 @@ final class CardsAndRecordsTest extends FeatureTestCase
         $huge = substr_replace($huge, pack('N', crc32(substr($huge, 12, 17))), 29, 4);
         $jpeg = self::jpeg($png);
         foreach ([
-            ['', 'scan.png', 'The file is empty'], ['just words, no picture', 'scan.png', 'not a PNG or JPEG picture'], [substr($jpeg, 0, intdiv(strlen($jpeg), 2)), 'scan.jpg', 'ends too early'],
+            ['', 'scan.png', 'The file is empty'], ['just words, no picture', 'scan.png', 'not a PNG, JPEG, TIFF or WebP picture'], [substr($jpeg, 0, intdiv(strlen($jpeg), 2)), 'scan.jpg', 'ends too early'],
             [$huge, 'scan.png', '30 000 by 30 000 pixels'], [substr($png, 0, intdiv(strlen($png), 2)), 'scan.png', 'damaged'],
         ] as [$bytes, $name, $sentence]) {
             $answer = $this->postJson("/api/cards/$card->uuid/pictures", ['picture' => UploadedFile::fake()->createWithContent($name, $bytes)]);

@@ -101,7 +101,7 @@ final class CommandsTest extends TestCase
         touch("$this->folder/empty.png");
         file_put_contents("$this->folder/bad.json", '{"format": 1}');
         foreach ([
-            [['card:measure', 'layout.json', 'words.png'], 'not a PNG or JPEG'], [['card:measure', 'layout.json', 'empty.png'], 'file is empty'], [['card:measure', 'layout.json', 'gone.png'], 'no file'],
+            [['card:measure', 'layout.json', 'words.png'], 'not a PNG, JPEG, TIFF or WebP'], [['card:measure', 'layout.json', 'empty.png'], 'file is empty'], [['card:measure', 'layout.json', 'gone.png'], 'no file'],
             [['card:measure', 'bad.json', 'words.png'], 'not a card layout'], [['card:measure', 'gone.json', 'words.png'], 'no file'], [['card:measure', 'layout.json', 'words.png', '--dose=2'], 'belong to a fade card'],
             [['card:sample', 'salt', '-o', $this->folder], '"property" card or a "fade" card'], [['card:sample', 'fade', '--rows=7', '-o', $this->folder], 'from 1 to 6'], [['card:scan', 'layout.json', '--dpi=9', '-o', 'x.png'], 'from 50 to 650'],
         ] as [$arguments, $sentence]) {

@@ -153,4 +153,47 @@ final class DecodingTest extends FeatureTestCase
         self::assertSame($time, filemtime(PictureStore::path($one, 'png')));
         self::assertSame([], glob(PictureStore::path($one, 'png').'.*'));
     }
+
+    public function testTiffAndWebpKeepWhatTheyHold(): void
+    {
+        $deep = self::plain('black');
+        $deep->setImageDepth(16);
+        $deep->evaluateImage(Imagick::EVALUATE_SET, 30123, Imagick::CHANNEL_GREEN);
+        $tiff = PictureDecoder::decode($this->write('deep.tif', $deep));
+        self::assertSame([2, false, false], [$tiff->pixels->bytesPerSample, $tiff->isLossy, $tiff->isPhotograph]);
+        self::assertSame([0, 30123, 0], array_values((array) unpack('v3', $tiff->pixels->data)));
+        $webp = self::plain('rgb(200, 100, 50)');
+        $webp->setOption('webp:lossless', 'true');
+        $kept = PictureDecoder::decode($this->write('kept.webp', $webp));
+        self::assertFalse($kept->isLossy);
+        self::assertSame([200, 100, 50], array_values((array) unpack('C3', $kept->pixels->data)));
+        $lossy = self::plain('rgb(200, 100, 50)');
+        $lossy->setImageCompressionQuality(80);
+        self::assertTrue(PictureDecoder::decode($this->write('lossy.webp', $lossy))->isLossy);
+    }
+
+    public function testAPictureIsTurnedAsTheCameraSays(): void
+    {
+        foreach (['tif', 'jpg'] as $kind) {
+            $image = self::plain('white', 40, 20);
+            $draw = new \ImagickDraw;
+            $draw->setFillColor('black');
+            $draw->rectangle(0, 0, 9, 9);
+            $image->drawImage($draw);
+            // The camera was held upright: the upper left corner of the file belongs at the upper right.
+            $image->setImageOrientation(Imagick::ORIENTATION_RIGHTTOP);
+            $path = $this->write("turned.$kind", $image);
+            if ($kind === 'jpg') {
+                // The library writes no such note into a JPEG without one: put a small one in after the start.
+                $bytes = (string) file_get_contents($path);
+                $exif = "Exif\0\0MM\0*\0\0\0\x08\0\x01\x01\x12\0\x03\0\0\0\x01\0\x06\0\0\0\0\0\0";
+                file_put_contents($path, substr($bytes, 0, 2)."\xff\xe1".pack('n', strlen($exif) + 2).$exif.substr($bytes, 2));
+            }
+            self::assertSame([20, 40], [PictureDecoder::inspect($path)['width'], PictureDecoder::inspect($path)['height']], $kind);
+            $pixels = PictureDecoder::decode($path)->pixels;
+            self::assertSame([20, 40], [$pixels->width, $pixels->height], $kind);
+            self::assertLessThan(0.1, $pixels->green(15, 4), $kind);
+            self::assertGreaterThan(0.8, $pixels->green(4, 4), $kind);
+        }
+    }
 }
