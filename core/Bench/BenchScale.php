@@ -75,6 +75,9 @@ final readonly class BenchScale
     /** Softness of printed edges (standard deviation of the blur) from which grain is only "at least", mm (own). */
     public const GRAIN_SOFT_MM = 0.15;
 
+    /** Share of a cell that may be glare before the picture is remarked on (own). */
+    public const MUCH_GLARE = 0.1;
+
     /** Share of a cell that may be glare; beyond it nothing is rated from it (own). */
     public const MOST_GLARE = 0.4;
 

@@ -6,6 +6,7 @@ namespace MarshTrial\Core\Bench;
 
 use MarshTrial\Core\Capture\Capture;
 use MarshTrial\Core\Capture\CapturedPicture;
+use MarshTrial\Core\Capture\QualityCheck;
 use MarshTrial\Core\Capture\Uncertainty;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardKind;
@@ -62,6 +63,7 @@ final class CardMeter
                 $papers[$cell->id] = $rows[$label->row]->paper;
             }
         }
+        $facts = self::withGlare($facts, $meter->cells);
         $darkest = self::darkest($rows);
         $progress('Deriving the ratings', 0.92);
         $ratings = [];
@@ -103,6 +105,14 @@ final class CardMeter
     private static function widening(CapturedPicture $captured, string $piece): \Closure
     {
         return static fn (CellReading $r): CellReading => Uncertainty::of($r, $captured->pieces[$piece], $captured);
+    }
+
+    /** @param array<string, CellReading> $cells */
+    private static function withGlare(ScanFacts $facts, array $cells): ScanFacts
+    {
+        $glare = max(0.0, ...array_values(array_map(static fn (CellReading $r): float => $r->glare, $cells)));
+
+        return $facts->photo ? $facts->with(new QualityCheck('glare', $glare, '%', BenchScale::MUCH_GLARE, null, true, 'light is mirrored in the paint; what is left of the cells is used. Take the picture from another side')) : $facts;
     }
 
     /**
@@ -197,6 +207,7 @@ final class CardMeter
                 }
             }
         }
+        $facts = self::withGlare($facts, $cells);
         $pairs = $findings = $ratings = [];
         foreach ($layout->rows as $row) {
             $ofRow = [];

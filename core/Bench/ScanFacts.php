@@ -27,6 +27,11 @@ final readonly class ScanFacts
         public array $checks,
     ) {}
 
+    public function with(QualityCheck $check): self
+    {
+        return new self($this->widthPx, $this->heightPx, $this->dpi, $this->profile, $this->pieces, $this->remarks, $this->photo, $this->calibration, [...$this->checks, $check]);
+    }
+
     /** Dots per inch where a cell lies, in the direction seen most foreshortened. */
     public function dpiAt(Cell $cell): float
     {

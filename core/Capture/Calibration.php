@@ -15,6 +15,18 @@ use MarshTrial\Core\Imaging\PixelGrid;
  */
 final readonly class Calibration
 {
+    /** Base and growth with chroma of the uncertainty, dE00, with a wedge and with the card's own paper and black only (own, simulated). */
+    private const WEDGE = [1.2, 0.10];
+
+    private const PAPER = [2.0, 0.04];
+
+    /** Patches that tell of a colour, and what their root mean square is multiplied with (own, simulated). */
+    private const NEIGHBOURS = 14;
+
+    private const WIDTH = 1.75;
+
+    private const WIDTH_OF_PROFILE = 1.6;
+
     /**
      * @param list<array{0: float, 1: float, 2: float}>|null $tone a, b, c of red, green, blue; null: values stay
      * @param list<array{0: float, 1: float, 2: float}> $columns linear sRGB of the device's red, green, blue
@@ -114,7 +126,9 @@ final readonly class Calibration
         }
         if ($this->residuals === [] || $this->kind === CalibrationKind::Wedge) {
             // Greys are right, strong colours are as the device sees them.
-            return ($this->kind === CalibrationKind::Wedge ? self::WEDGE : self::PAPER)[0] + ($this->kind === CalibrationKind::Wedge ? self::WEDGE : self::PAPER)[1] * min(60.0, $colour->chroma());
+            [$base, $growth] = $this->kind === CalibrationKind::Wedge ? self::WEDGE : self::PAPER;
+
+            return $base + $growth * min(60.0, $colour->chroma());
         }
         $near = array_map(static function (array $r) use ($colour): array {
             [$l, $a, $b] = $r['lab'];
@@ -126,18 +140,6 @@ final readonly class Calibration
 
         return ($this->kind === CalibrationKind::Profile ? self::WIDTH_OF_PROFILE : self::WIDTH) * sqrt(array_sum(array_map(static fn (array $n): float => $n[1] ** 2, $near)) / count($near));
     }
-
-    /** Base and growth with chroma of the uncertainty, dE00, with a wedge and with the card's own paper and black only (own, simulated). */
-    private const WEDGE = [1.2, 0.10];
-
-    private const PAPER = [2.0, 0.04];
-
-    /** Patches that tell of a colour, and what their root mean square is multiplied with (own, simulated). */
-    private const NEIGHBOURS = 14;
-
-    private const WIDTH = 1.75;
-
-    private const WIDTH_OF_PROFILE = 1.6;
 
     /** @return array<string, mixed> */
     public function toArray(): array

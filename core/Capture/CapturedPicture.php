@@ -28,6 +28,9 @@ final readonly class CapturedPicture
 
     private const PHOTO_LENS = 0.006;
 
+    /** Unevenness of light beyond a smooth surface that tells of a shadow, share (own, simulated). */
+    private const SOFT_SHADOW = 0.012;
+
     /** Paper's red over blue beyond which light is called warm: below about 4 000 K (own, simulated). */
     private const WARM = 1.45;
 
@@ -74,6 +77,9 @@ final readonly class CapturedPicture
         $paperLab = TargetFit::through($calibration->columns, [$calibration->toned($paper[0], 0), $calibration->toned($paper[1], 1), $calibration->toned($paper[2], 2)])->toLab();
         if ($photo && $paper[0] / max(1e-4, $paper[2]) > self::WARM) {
             $remarks[] = 'the light was warm (below about 4000 K): blues and violets are less sure; use daylight or a daylight lamp';
+        }
+        if ($photo && $light->shadow > self::SOFT_SHADOW) {
+            $remarks[] = 'a soft shadow lies on the card; it was taken out by the bare paper around';
         }
         $checks = self::checks($pieces, $light, $photo, $paperLab);
         foreach ($checks as $check) {
@@ -129,7 +135,7 @@ final readonly class CapturedPicture
         $columns = Calibration::asTold($picture)->columns;
         $wanted = self::deviceOf($capture->paper ?? new Lab(...self::USUAL_PAPER), $columns);
         $name = $capture->paper === null ? 'the card’s own paper (taken to be of a usual white) and black' : 'the card’s own paper (measured before) and black';
-        $calibration = (new Calibration(CalibrationKind::Paper, $name, [[0.0, 1.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0 + 1.0, 0.0]], $columns))
+        $calibration = (new Calibration(CalibrationKind::Paper, $name, null, $columns))
             ->scaled($wanted[0] / $paper[0], $wanted[1] / $paper[1], $wanted[2] / $paper[2]);
 
         return [$calibration, ['colour approximate: calibrated by the card’s own paper and black only']];

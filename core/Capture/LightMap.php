@@ -46,6 +46,8 @@ final readonly class LightMap
         public float $ratio,
         /** Steepest change that the smooth surface does not explain, share per cm. */
         public float $steepest,
+        /** Largest change of light that the smooth surface does not explain, share: a soft shadow, which is taken out too. */
+        public float $shadow,
         /** Noise of a single pixel of paper, share of its value. */
         public float $noise,
         /** Share of paper pixels at the end of the scale. */
@@ -63,7 +65,7 @@ final readonly class LightMap
         if ($scan) {
             $map = self::sampled($picture, $layout, $pieces, 4 * self::PITCH_MM);
             if ($map->ratio < self::EVEN_SCAN) {
-                return new self([], $map->papers, $map->ratio, 0.0, $map->noise, $map->clipped, $map->uncertainty);
+                return new self([], $map->papers, $map->ratio, 0.0, 0.0, $map->noise, $map->clipped, $map->uncertainty);
             }
         }
 
@@ -91,7 +93,7 @@ final readonly class LightMap
         sort($noises);
         $ids = array_keys($pieces);
         if (count($samples) < 12) {
-            return new self([], array_fill_keys($ids, [1.0, 1.0, 1.0]), 1.0, 0.0, 0.0, 0.0, 0.0);
+            return new self([], array_fill_keys($ids, [1.0, 1.0, 1.0]), 1.0, 0.0, 0.0, 0.0, 0.0, 0.0);
         }
 
         return self::fitted($samples, $pieces, $ids, $noises[intdiv(count($noises), 2)], $clipped / max(1, $taken), [$picture->width, $picture->height]);
@@ -211,10 +213,24 @@ final readonly class LightMap
         $ratio = exp($most - $least);
 
         return new self(
-            $ratio - 1 < self::EVEN && ! $useRest ? [] : $lights, $papers, $ratio, self::steepest($byPiece), $noise, $clipped,
+            $ratio - 1 < self::EVEN && ! $useRest ? [] : $lights, $papers, $ratio, self::steepest($byPiece), self::shadow($byPiece), $noise, $clipped,
             // A sample's own scatter, over those that bear on a place.
             min(0.05, max(0.0015, 0.5 * self::median(array_map(static fn (array $s, float $r): float => abs($r), $samples, $rests[1])))),
         );
+    }
+
+    /**
+     * What nine tenths of the samples stay below, over and above what is usual: a shadow covers many of them.
+     *
+     * @param array<string, list<array{0: float, 1: float, 2: float, 3: float, 4: float}>> $byPiece
+     */
+    private static function shadow(array $byPiece): float
+    {
+        unset($byPiece[TargetSheet::PIECE]);
+        $rests = array_map(static fn (array $s): float => abs($s[3]), array_merge(...array_values($byPiece)));
+        sort($rests);
+
+        return $rests[(int) (0.9 * (count($rests) - 1))] ?? 0.0;
     }
 
     /**

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Colour;
 
+use MarshTrial\Core\CoreException;
+
 /** The spectral power of a light, relative. */
 final readonly class Illuminant
 {
@@ -25,14 +27,14 @@ final readonly class Illuminant
         return new self('A', self::radiator(2848.0, 1.435e7)->power);
     }
 
-    /** @throws \MarshTrial\Core\CoreException for another name than D65, D50 or A */
+    /** @throws CoreException for another name than D65, D50 or A */
     public static function named(string $name): self
     {
         return match (strtoupper(trim($name))) {
             'D65' => self::d65(),
             'D50' => self::d50(),
             'A' => self::a(),
-            default => throw new \MarshTrial\Core\CoreException("Colour is worked out for the lights D65, D50 and A; “{$name}” is another."),
+            default => throw new CoreException("Colour is worked out for the lights D65, D50 and A; “{$name}” is another."),
         };
     }
 

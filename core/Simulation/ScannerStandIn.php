@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Simulation;
 
+use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
 
 /** Stands in for a flatbed scanner. */
@@ -28,7 +29,7 @@ final class ScannerStandIn
     /** The target by itself on the glass, to make a profile of the scanner from. */
     public static function scanTarget(TargetStandIn $target, int $seed, float $dpi, ?Sensor $sensor = null): Scan
     {
-        $layout = new CardLayout(\MarshTrial\Core\Card\CardKind::Property, '00000000-0000-4000-8000-000000000000', '', [], [], [], []);
+        $layout = new CardLayout(CardKind::Property, '00000000-0000-4000-8000-000000000000', '', [], [], [], []);
         $scene = Scene::of($layout, $seed, $dpi, 0.0, $target->sheet);
 
         return Rendering::of($scene, new FlatBed($scene), $sensor, 1.0, self::NOISE, $target->seenBy($sensor));

@@ -11,6 +11,7 @@ use App\Actions\PlanSession;
 use App\Actions\PublishRecord;
 use App\Actions\RecordPaint;
 use App\Actions\RequestMeasurement;
+use App\Models\CaptureTarget;
 use App\Models\Card;
 use App\Models\Claim;
 use App\Models\ClaimScale;
@@ -33,6 +34,9 @@ use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Exchange\Readings;
+use MarshTrial\Core\Exchange\Sample;
+use MarshTrial\Core\Simulation\TargetStandIn;
 
 /** The Saltern Reach sketchers test paints for field journals and a wetland survey archive. Everything here is invented. */
 final class DatabaseSeeder extends Seeder
@@ -108,6 +112,7 @@ final class DatabaseSeeder extends Seeder
             PublishRecord::of($card, $tamsin);
         }
         $this->card(4, CardKind::Property, 'Repeat of the reds on another day', $paper, [0, 1, 2]);
+        CaptureTarget::put($this->uuid(8001), ['name' => 'The group’s target', 'patches' => array_map(static fn (Sample $s): array => ['name' => $s->name, 'lab' => $s->lab->toArray()], Readings::of(TargetStandIn::full()->referenceFile()))]);
         Carbon::setTestNow();
         $this->session($paper, $tamsin, $odo);
     }

@@ -200,7 +200,7 @@ final class Figures
     }
 
     /**
-     * @param array<string, list<array<string, mixed>>> $pictures by kind, as Photos::result gives them
+     * @param array<string, list<array{cells: list<array{0: float, 1: float, 2: string}>, fading: list<array{0: float, 1: float}>, remarks: list<string>, refused: string|null, warm: bool, approximate: bool}>> $pictures by kind, as Photos::result gives them
      *
      * @return array<string, array{0: float, 1: float|null, 2: string}> name => value, bound, sense
      */
@@ -232,7 +232,7 @@ final class Figures
                 ];
             }
         }
-        $out['pictures inside the limits, refused'] = [count(array_filter($all, static fn (array $r): bool => $r['refused'] !== null)), 0, '<='];
+        $out['pictures inside the limits, refused'] = [(float) count(array_filter($all, static fn (array $r): bool => $r['refused'] !== null)), 0.0, '<='];
         $out['pictures inside the limits, share with a remark on quality'] = [self::share($all, static fn (array $r): bool => $r['remarks'] !== []), 0.1, '<='];
         $warm = $pictures['photo with filters below 4000 K, target'] ?? [];
         $out['light below 4000 K, marked'] = [self::share($warm, static fn (array $r): bool => $r['warm']), 1.0, '>='];
@@ -249,9 +249,9 @@ final class Figures
     public static function ofOutside(array $outside): array
     {
         return [
-            'pictures outside the limits, how many' => [count($outside), null, ''],
-            'pictures outside the limits, refused' => [count(array_filter($outside, static fn (array $o): bool => $o['refused'] !== null)), null, ''],
-            'pictures outside the limits, ratings without a remark' => [array_sum(array_column($outside, 'bare')), 0, '<='],
+            'pictures outside the limits, how many' => [(float) count($outside), null, ''],
+            'pictures outside the limits, refused' => [(float) count(array_filter($outside, static fn (array $o): bool => $o['refused'] !== null)), null, ''],
+            'pictures outside the limits, ratings without a remark' => [(float) array_sum(array_column($outside, 'bare')), 0.0, '<='],
         ];
     }
 

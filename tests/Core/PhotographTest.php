@@ -129,6 +129,15 @@ final class PhotographTest extends TestCase
         self::assertStringContainsString('glare left out', implode(' ', array_merge(...array_map(static fn ($r): array => $r->remarks, $with->ratings))));
     }
 
+    public function testASoftShadowIsTakenOutAndTold(): void
+    {
+        $scan = self::shot(new Shot(tiltDeg: 20, towardsDeg: 130, uneven: 1.2, shadow: 0.25, shadowEdgeMm: 70), false);
+        $measured = CardMeter::measure(self::grid($scan), self::card());
+        self::assertStringContainsString('soft shadow', implode(' ', $measured->scan->remarks));
+        self::assertLessThan(4.0, max(self::errors($measured, $scan)));
+        self::assertSame([], $measured->scan->poor());
+    }
+
     /** @param array<string, mixed> $changed */
     #[DataProvider('poorShots')]
     public function testAPoorPictureIsRefusedOrSaysSo(array $changed, string $why): void

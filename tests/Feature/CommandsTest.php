@@ -64,6 +64,26 @@ final class CommandsTest extends TestCase
         self::assertSame(hash_file('sha256', "$this->folder/a.png"), hash_file('sha256', "$this->folder/b.png"));
     }
 
+    public function testAPhotographWithATargetFromTheCommandLine(): void
+    {
+        $this->artisan('card:sample', 'property', '--rows=1', '-o', $this->folder);
+        [$code, , $error] = $this->artisan('card:scan', 'layout.json', '--seed=4', '--camera', '--tilt=14', '--kelvin=5200', '--filters', '--target=target.txt', '-o', 'p.jpg', '--truth=truth.json');
+        self::assertSame([0, ''], [$code, $error]);
+        [$code, $json, $error] = $this->artisan('card:measure', 'layout.json', 'p.jpg', '--target=target.txt');
+        self::assertSame([0, ''], [$code, $error]);
+        self::assertFollows('card-measurement', $json);
+        self::assertSame('target', json_decode($json, true)['scan']['calibration']['kind']);
+        // The same picture makes a profile, which reads its own target as well.
+        self::assertSame(0, $this->artisan('capture:profile', 'p.jpg', '--target=target.txt', '-o', 'profile.json')[0]);
+        self::assertMatchesRegularExpression('/dE00 0\.\d\d off/', $this->artisan('capture:profile', 'p.jpg', '--target=target.txt', '--check=profile.json')[1]);
+        self::assertSame('profile', json_decode($this->artisan('card:measure', 'layout.json', 'p.jpg', '--profile=profile.json', '--photo')[1], true)['scan']['calibration']['kind']);
+        foreach ([['--target=layout.json', 'not a file of colour'], ['--wedge=95,dark', 'Wedge values are'], ['--profile=layout.json', 'capture profile is damaged'], ['--wedge=95,80,65,50,35', 'was not found beside']] as [$option, $why]) {
+            [$code, $out, $error] = $this->artisan('card:measure', 'layout.json', 'p.jpg', $option);
+            self::assertSame([1, ''], [$code, $out], $option);
+            self::assertStringContainsString($why, $error);
+        }
+    }
+
     public function testACardOfEveryBlockFromTheCommandLine(): void
     {
         $blocks = implode(',', array_column(BlockKind::cases(), 'value'));

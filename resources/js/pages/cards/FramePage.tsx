@@ -81,17 +81,19 @@ export default function FramePage() {
                     <rect x={18} y={24} width={261} height={168} fill="none" stroke="#ccc" strokeWidth={0.3} strokeDasharray="2 2" />
                     {windows.map((w, i) => (
                         <g key={i}>
-                            <rect x={w.x} y={w.y} width={w.width} height={w.height} fill={w.paper ? '#fff' : '#e4e4e4'} stroke="#000" strokeWidth={i === chosen ? 1 : 0.4} className="cursor-move" tabIndex={0} role="button"
+                            <rect x={w.x} y={w.y} width={w.width} height={w.height} fill={w.paper ? '#fff' : '#e4e4e4'} stroke="#000" strokeWidth={i === chosen ? 1.4 : 0.4} className="cursor-move outline-none" tabIndex={0} role="button"
                                 aria-label={`Window ${w.name}: ${w.x} mm across, ${w.y} mm down, ${w.width} by ${w.height} mm. Arrow keys move it, with shift they resize it.`}
                                 onFocus={() => setChosen(i)} onKeyDown={(e) => keys(e, i)} onPointerDown={(e) => { setChosen(i); drag.current = { at: i, edge: false, ...mm(e), from: w }; }} />
-                            <text x={w.x + 1} y={w.y + 4.2} fontSize={3.4} pointerEvents="none">{w.name}{w.paper ? ' (bare)' : ''}</text>
+                            <text x={w.x + 1} y={w.y + 4.2} fontSize={3.4} pointerEvents="none">{w.name.slice(0, Math.max(2, Math.floor(w.width / 1.8)))}</text>
+                            {w.paper && <text x={w.x + 1} y={w.y + 8.4} fontSize={3} pointerEvents="none">bare</text>}
                             <rect x={w.x + w.width - 4} y={w.y + w.height - 4} width={4} height={4} fill="#000" className="cursor-nwse-resize" onPointerDown={(e) => { setChosen(i); drag.current = { at: i, edge: true, ...mm(e), from: w }; }} />
                         </g>
                     ))}
                 </svg>
                 <div>
                     <table className="w-full text-sm">
-                        <thead><tr className="border-b border-ink"><th>Window</th><th className="text-right">x</th><th className="text-right">y</th><th className="text-right">width</th><th className="text-right">height, mm</th><th>bare</th><th></th></tr></thead>
+                        <caption className="text-left text-soft">All in mm, from the upper left corner of the sheet.</caption>
+                        <thead><tr className="border-b border-ink"><th>Window</th><th className="text-right">across</th><th className="text-right">down</th><th className="text-right">width</th><th className="text-right">height</th><th className="px-2">bare</th><th></th></tr></thead>
                         <tbody>
                             {windows.map((w, i) => (
                                 <tr key={i} className={i === chosen ? 'bg-panel' : ''} onFocus={() => setChosen(i)}>

@@ -60,7 +60,7 @@ function Matching({ card, preview, order, onKept, onDrop }: { card: string; prev
                     <thead><tr className="border-b border-ink"><th className="py-1 pr-4">Sample</th><th className="pr-4">L* a* b*, D65</th><th className="pr-4">Belongs to</th><th>Doubt</th></tr></thead>
                     <tbody>
                         {samples.map((s, i) => (
-                            <tr key={i} className="border-b border-rule align-top">
+                            <tr key={i} className="border-b border-rule align-baseline">
                                 <th scope="row" className="py-1 pr-4 font-normal"><span className="inline-block w-6 h-4 align-middle mr-2" style={{ background: s.hex }} />{s.name}</th>
                                 <td className="num pr-4">{lab(s.lab)}</td>
                                 <td className="pr-4"><select aria-label={`Cell of ${s.name}`} value={s.cell ?? ''} onChange={(e) => setSamples(samples.map((o, k) => (k === i ? { ...o, cell: e.target.value || null, doubt: null } : o)))}>
@@ -132,7 +132,7 @@ function Line({ reading, spectral }: { reading: Reading; spectral: boolean }) {
     const p = reading.picture;
     const outside = p !== null && p.uncertainty95 !== null && p.dE00 > p.uncertainty95;
     return (
-        <tr className="border-b border-rule align-top">
+        <tr className="border-b border-rule align-baseline">
             <th scope="row" className="py-1 pr-4 font-normal"><span className="inline-block w-6 h-4 align-middle mr-2" style={{ background: reading.hex }} />{reading.what}</th>
             <td className="num pr-4">{lab(reading.lab)}</td>
             {spectral && <><td className="num pr-4">{lab(reading.d50)}</td><td className="num pr-4">{lab(reading.a)}</td></>}

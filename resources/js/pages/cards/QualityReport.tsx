@@ -17,7 +17,7 @@ export function QualityReport({ result }: { result: Measurement }) {
                     <thead><tr className="border-b border-ink"><th className="py-1">Check</th><th className="text-right pr-4">Here</th><th className="text-right pr-4">Limit</th><th className="text-right pr-4">Not used beyond</th><th>What follows</th></tr></thead>
                     <tbody>
                         {checks.map((q) => (
-                            <tr key={q.name} className="border-b border-rule align-top">
+                            <tr key={q.name} className="border-b border-rule align-baseline">
                                 <th scope="row" className="py-1 font-normal">{q.name}</th>
                                 <td className="num text-right pr-4">{number(q, q.value)}</td><td className="num text-right pr-4">{number(q, q.limit)}</td><td className="num text-right pr-4">{q.refusal === null ? 'always used' : number(q, q.refusal)}</td>
                                 <td>{q.state === 'good' ? 'good' : <><strong className="font-semibold">used, with a wider uncertainty</strong>: {q.advice}</>}</td>

@@ -22,14 +22,14 @@ function PooledPictures({ pooled }: { pooled: Pooled }) {
             <Wide label="Pictures beside each other">
                 <table className="min-w-[640px] text-sm mt-1">
                     <thead><tr className="border-b border-ink"><th className="py-1 pr-4">Picture</th><th className="pr-4">Colour by</th><th className="pr-4 text-right">dL*</th><th className="pr-4 text-right">da*</th><th className="pr-4 text-right">db*</th><th className="text-right">dE00 from the pooled</th></tr></thead>
-                    <tbody>{pooled.pictures.map((p) => <tr key={p.uuid} className="border-b border-rule"><th scope="row" className="py-1 pr-4 font-normal">{p.name}, {day(p.taken)}{p.stands && <strong className="font-semibold"> stands apart</strong>}</th><td className="pr-4">{p.calibration}</td><td className="num text-right pr-4">{signed(p.dL)}</td><td className="num text-right pr-4">{signed(p.da)}</td><td className="num text-right pr-4">{signed(p.db)}</td><td className="num text-right">{p.apart.toFixed(2)}</td></tr>)}</tbody>
+                    <tbody>{pooled.pictures.map((p) => <tr key={p.uuid} className="border-b border-rule align-baseline"><th scope="row" className="py-1 pr-4 font-normal">{p.name}, {day(p.taken)}{p.stands && <strong className="font-semibold"> stands apart</strong>}</th><td className="pr-4">{p.calibration || 'the file, not checked'}</td><td className="num text-right pr-4">{signed(p.dL)}</td><td className="num text-right pr-4">{signed(p.da)}</td><td className="num text-right pr-4">{signed(p.db)}</td><td className="num text-right">{p.apart.toFixed(2)}</td></tr>)}</tbody>
                 </table>
             </Wide>
             {pooled.ratings.length > 0 && (
                 <Wide label="Properties over all pictures">
                     <table className="min-w-[560px] text-sm mt-3">
                         <thead><tr className="border-b border-ink"><th className="py-1 pr-4">Property</th><th className="pr-4 text-right">Pictures</th><th className="pr-4 text-right">Pooled value</th><th className="text-right">One picture scatters by</th></tr></thead>
-                        <tbody>{pooled.ratings.map((r) => <tr key={`${r.row}${r.property}`} className="border-b border-rule"><th scope="row" className="py-1 pr-4 font-normal">row {r.row}, {r.property}</th><td className="num text-right pr-4">{r.n}</td><td className="num text-right pr-4">{r.mean.toFixed(3)} ±{r.uncertainty.toFixed(3)}</td><td className="num text-right">{r.spread.toFixed(3)}</td></tr>)}</tbody>
+                        <tbody>{pooled.ratings.map((r) => <tr key={`${r.row}${r.property}`} className="border-b border-rule align-baseline"><th scope="row" className="py-1 pr-4 font-normal">row {r.row}, {r.property}</th><td className="num text-right pr-4">{r.n}</td><td className="num text-right pr-4">{r.mean.toFixed(3)} ±{r.uncertainty.toFixed(3)}</td><td className="num text-right">{r.spread.toFixed(3)}</td></tr>)}</tbody>
                     </table>
                 </Wide>
             )}
@@ -45,7 +45,7 @@ function DryingShifts({ drying }: { drying: Drying }) {
             <Wide label="Drying shift by place">
                 <table className="min-w-[640px] text-sm mt-1">
                     <thead><tr className="border-b border-ink"><th className="py-1 pr-4">Place</th><th className="pr-4 text-right">dL*</th><th className="pr-4 text-right">dC*ab</th><th className="pr-4 text-right">dh</th><th>In words</th></tr></thead>
-                    <tbody>{drying.rows.map((r) => <tr key={`${r.row}${r.what}`} className="border-b border-rule"><th scope="row" className="py-1 pr-4 font-normal">row {r.row}, {r.what}</th><td className="num text-right pr-4">{signed(r.dL)}</td><td className="num text-right pr-4">{r.chromaPercent === null ? '' : `${r.chromaPercent.toFixed(0)} ±${r.chromaUncertainty?.toFixed(0)} %`}</td><td className="num text-right pr-4">{r.hueDeg === null ? '' : `${r.hueDeg.toFixed(0)}°`}</td><td>{r.words}</td></tr>)}</tbody>
+                    <tbody>{drying.rows.map((r) => <tr key={`${r.row}${r.what}`} className="border-b border-rule align-baseline"><th scope="row" className="py-1 pr-4 font-normal">row {r.row}, {r.what}</th><td className="num text-right pr-4">{signed(r.dL)}</td><td className="num text-right pr-4">{r.chromaPercent === null ? '' : `${r.chromaPercent.toFixed(0)} ±${r.chromaUncertainty?.toFixed(0)} %`}</td><td className="num text-right pr-4">{r.hueDeg === null ? '' : `${r.hueDeg.toFixed(0)}°`}</td><td>{r.words}</td></tr>)}</tbody>
                 </table>
             </Wide>
         </section>
