@@ -77,7 +77,7 @@ function NewTarget({ onKept }: { onKept: (means: CaptureMeans) => void }) {
     return (
         <form className="no-print my-3 flex flex-wrap items-end gap-3" onSubmit={(e: FormEvent) => { e.preventDefault(); void send(false); }}>
             <label>Name<input value={name} onChange={(e) => setName(e.target.value)} placeholder="Group’s target" className="block w-52" /></label>
-            <label>Reference file<input ref={file} type="file" accept=".txt,.cgats,.cie,.ti3,.it8,text/plain" className="block" /></label>
+            <label>Reference file<input ref={file} type="file" accept=".txt,.cgats,.cie,.ti3,.it8,text/plain" className="block w-full max-w-80" /></label>
             <button className="button" data-main disabled={busy}>Add this target</button>
             <button type="button" className="button" disabled={busy} onClick={() => void send(true)}>Add the stand-in’s target</button>
             <div className="basis-full"><Problem error={error} /></div>
@@ -132,7 +132,7 @@ function NewProfile({ targets, onKept }: { targets: Target[]; onKept: (means: Ca
         <form className="no-print my-3 flex flex-wrap items-end gap-3" onSubmit={submit}>
             <label>Name<input value={name} onChange={(e) => setName(e.target.value)} placeholder="My corner by the window" className="block w-52" /></label>
             <label>Target<select value={target} onChange={(e) => setTarget(e.target.value)} className="block">{targets.map((t) => <option key={t.uuid} value={t.uuid}>{t.name}</option>)}</select></label>
-            <label>Picture of the target<input ref={picture} type="file" accept="image/png,image/jpeg,image/tiff,image/webp" className="block" /></label>
+            <label>Picture of the target<input ref={picture} type="file" accept="image/png,image/jpeg,image/tiff,image/webp" className="block w-full max-w-80" /></label>
             <button className="button" data-main disabled={busy}>{busy ? 'Making the profile …' : 'Make a profile'}</button>
             <div className="basis-full"><Problem error={error} /></div>
         </form>

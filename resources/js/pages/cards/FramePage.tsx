@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router';
 import { newUuid, put } from '../../api/client';
 import type { Card } from '../../api/types';
 import { Problem } from '../../components/ui/states';
+import { Wide } from '../../components/ui/Wide';
 import { useSaving } from '../../components/ui/useSaving';
 import { PaperField, usePaper } from './PaperField';
 
@@ -90,8 +91,8 @@ export default function FramePage() {
                         </g>
                     ))}
                 </svg>
-                <div>
-                    <table className="w-full text-sm">
+                <div className="min-w-0">
+                    <Wide label="Windows, in mm"><table className="w-full min-w-[440px] text-sm">
                         <caption className="text-left text-soft">All in mm, from the upper left corner of the sheet.</caption>
                         <thead><tr className="border-b border-ink"><th>Window</th><th className="text-right">across</th><th className="text-right">down</th><th className="text-right">width</th><th className="text-right">height</th><th className="px-2">bare</th><th></th></tr></thead>
                         <tbody>
@@ -104,7 +105,7 @@ export default function FramePage() {
                                 </tr>
                             ))}
                         </tbody>
-                    </table>
+                    </table></Wide>
                     <button type="button" className="button my-2" onClick={add}>Add a window</button>
                     <label className="block my-2">Title<input name="title" required className="block w-full max-w-80" placeholder="Swatch book, page 3" /></label>
                     <PaperField paper={paper} />
