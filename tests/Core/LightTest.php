@@ -45,7 +45,7 @@ final class LightTest extends TestCase
     public function testAGradientAndASoftShadowAreFoundFromThePaperAlone(): void
     {
         $layout = Painted::property('13131313-1313-4313-8313-131313131313', 'PB28', 'PR254', 'PY65');
-        $light = static fn (float $x, float $y): float => (0.75 + 0.25 * $x) * (1 - 0.15 / (1 + exp(-20 * ($y - 0.5))));
+        $light = static fn (float $x, float $y): float => (0.75 + 0.25 * $x) * (1 - 0.15 / (1 + exp(-12 * ($y - 0.5))));
         $picture = self::lit($layout, $light);
         $pieces = PieceFinder::find($picture, $layout);
         $map = LightMap::of($picture, $layout, $pieces);
