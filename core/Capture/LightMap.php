@@ -16,7 +16,7 @@ use MarshTrial\Core\Imaging\PlacedPiece;
 /**
  * The light over a picture, from the bare paper between the windows of all pieces.
  *
- * The logarithm of the paper's value is a surface of the second degree over the picture plus a step from piece to piece (their papers may
+ * The logarithm of the paper's value is a surface of the second degree over the picture (of the third, and smoothed, where a shadow lies) plus a step from piece to piece (their papers may
  * differ: one has been in the sun), plus what is left, smoothed. So light that runs across two pieces is told from papers that differ.
  */
 final readonly class LightMap
@@ -35,7 +35,10 @@ final readonly class LightMap
     /** Over how much of the sheet what is left is smoothed, mm, and how many samples it takes to believe it. */
     private const SMOOTH_MM = 12.0;
 
-    private const BELIEF = 0.6;
+    private const BELIEF = 0.3;
+
+    /** Root mean square that a surface of the second degree may leave, share. */
+    private const SMOOTH = 0.006;
 
     private function __construct(
         /** @var array<string, Light> by piece; empty where light is even */
@@ -105,14 +108,13 @@ final readonly class LightMap
      * @param list<string> $ids
      * @param array{0: int, 1: int} $size
      */
-    private static function fitted(array $samples, array $pieces, array $ids, float $noise, float $clipped, array $size): self
+    private static function fitted(array $samples, array $pieces, array $ids, float $noise, float $clipped, array $size, bool $bent = false): self
     {
-        $terms = static function (float $u, float $v, string $id) use ($ids, $size): array {
+        // The steps from piece to piece come first, then the surface.
+        $terms = static function (float $u, float $v, string $id) use ($ids, $size, $bent): array {
             [$x, $y] = [2 * $u / $size[0] - 1, 2 * $v / $size[1] - 1];
-            $row = [1.0, $x, $y, $x * $x, $x * $y, $y * $y];
-            foreach (array_slice($ids, 1) as $other) {
-                $row[] = $other === $id ? 1.0 : 0.0;
-            }
+            $row = array_map(static fn (string $other): float => $other === $id ? 1.0 : 0.0, array_slice($ids, 1));
+            array_push($row, 1.0, $x, $y, $x * $x, $x * $y, $y * $y, ...$bent ? [$x ** 3, $x * $x * $y, $x * $y * $y, $y ** 3] : []);
 
             return $row;
         };
@@ -133,7 +135,12 @@ final readonly class LightMap
         }
         $rms = sqrt(array_sum(array_map(static fn (float $r): float => min(0.2, abs($r)) ** 2, $rests[1])) / count($samples));
 
-        return self::built($samples, $pieces, $ids, $terms, $fits, $rests, $rms, $noise, $clipped);
+        // A shadow bends light more than a window's distance does.
+        if ($rms > self::SMOOTH && ! $bent) {
+            return self::fitted($samples, $pieces, $ids, $noise, $clipped, $size, true);
+        }
+
+        return self::built($samples, $pieces, $ids, $terms, $fits, $rests, $bent, $noise, $clipped);
     }
 
     /**
@@ -143,7 +150,7 @@ final readonly class LightMap
      * @param list<list<float>> $fits
      * @param list<list<float>> $rests
      */
-    private static function built(array $samples, array $pieces, array $ids, \Closure $terms, array $fits, array $rests, float $rms, float $noise, float $clipped): self
+    private static function built(array $samples, array $pieces, array $ids, \Closure $terms, array $fits, array $rests, bool $useRest, float $noise, float $clipped): self
     {
         $byPiece = [];
         foreach ($samples as $i => [$id, $x, $y]) {
@@ -175,7 +182,6 @@ final readonly class LightMap
         $grids = [];
         $sum = [0.0, 0.0, 0.0];
         $count = 0;
-        $useRest = $rms > 0.006;
         foreach ($pieces as $id => $placed) {
             $o = $placed->piece->outline;
             for ($j = 0, $rows = (int) ceil($o->height / Light::NODE_MM); $j <= $rows; $j++) {
@@ -183,7 +189,7 @@ final readonly class LightMap
                     $v = $value($placed, $o->x + $i * Light::NODE_MM, $o->y + $j * Light::NODE_MM, $useRest);
                     $step = array_search($id, $ids, true);
                     foreach ($fits as $c => $fit) {
-                        $v[$c] -= $step > 0 ? $fit[5 + $step] : 0.0;
+                        $v[$c] -= $step > 0 ? $fit[$step - 1] : 0.0;
                     }
                     $grids[$id][$j][$i] = $v;
                     if (in_array($id, $own, true)) {
@@ -197,7 +203,7 @@ final readonly class LightMap
         $papers = $lights = [];
         [$least, $most] = [INF, -INF];
         foreach ($ids as $n => $id) {
-            $papers[$id] = array_map(static fn (float $m, array $fit): float => exp($m + ($n > 0 ? $fit[5 + $n] : 0.0)), $mean, $fits);
+            $papers[$id] = array_map(static fn (float $m, array $fit): float => exp($m + ($n > 0 ? $fit[$n - 1] : 0.0)), $mean, $fits);
             $nodes = [];
             foreach ($grids[$id] as $j => $line) {
                 foreach ($line as $i => $v) {
