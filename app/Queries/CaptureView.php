@@ -14,7 +14,7 @@ use MarshTrial\Core\Colour\Lab;
 final class CaptureView
 {
     /** Beyond the residual of its making by so much a profile has drifted, mean dE00 (own). */
-    private const DRIFTED = 1.0;
+    private const DRIFTED = 0.6;
 
     /** @return array<string, mixed> */
     public static function all(): array

@@ -138,7 +138,8 @@ final class Camera implements Optics
             $light *= 1 - $shot->shadow / (1 + exp(-4 * $t));
         }
 
-        return $light;
+        // Towards the horizon of a strongly tilted view the table has no end.
+        return is_finite($light) ? max(0.02, min(4.0, $light)) : 1.0;
     }
 
     /** @return array{0: float, 1: float} mm on the table */

@@ -50,7 +50,7 @@ final class BlocksTest extends TestCase
     }
 
     /** Every cell is found again by its own colour on a card that was drawn without any paint model. */
-    public function testFiveHundredRandomCardsLieInsideThePaperWithoutOverlapAndEveryCellIsMeasuredBack(): void
+    public function testFiveHundredRandomCardsLieInsideThePaperWithoutOverlapAndEveryCellOfAThirdIsMeasuredBack(): void
     {
         $kinds = [];
         for ($seed = 1; $seed <= 500; $seed++) {
@@ -72,6 +72,9 @@ final class BlocksTest extends TestCase
                     $nested = in_array([$cell->role, $other->role], [[CellRole::WetSquare, CellRole::WetMiddle], [CellRole::SoftEdge, CellRole::EdgeBand]], true);
                     self::assertFalse(! $nested && self::overlap($cell->area, $other->area), "card $seed, $cell->id on $other->id");
                 }
+            }
+            if ($seed % 3 !== 0) {
+                continue;
             }
             $flat = new FlatCard($layout);
             $measured = CardMeter::measure($flat->picture, $layout);
