@@ -23,7 +23,7 @@ final class KeepReadings
      */
     public static function put(string $uuid, Card $card, string $name, string $source, array $samples, ?string $ifMatch): InstrumentRun
     {
-        $known = array_flip(array_map(static fn ($c): string => $c->id, $card->cardLayout()->cells));
+        $known = $card->cardLayout()->cellsById();
         $kept = [];
         foreach ($samples as $sample) {
             if (! isset($known[$sample['cell']])) {

@@ -30,6 +30,20 @@ final class PictureDecoder
      */
     public static function inspect(string $path): array
     {
+        ['width' => $width, 'height' => $height, 'extension' => $extension] = $facts = self::header($path);
+
+        return $extension !== 'png' && self::liesOnItsSide($path, $extension) ? ['width' => $height, 'height' => $width] + $facts : $facts;
+    }
+
+    /**
+     * The same with the sides as they are in the file, before it is turned.
+     *
+     * @return array{width: int, height: int, extension: 'png'|'jpg'|'tif'|'webp'}
+     *
+     * @throws UnreadablePicture
+     */
+    private static function header(string $path): array
+    {
         $bytes = is_file($path) ? (int) filesize($path) : 0;
         if ($bytes === 0) {
             throw new UnreadablePicture(is_file($path) ? 'The file is empty. Scan or export it again.' : 'There is no file of this name.');
@@ -53,15 +67,13 @@ final class PictureDecoder
             throw new UnreadablePicture(sprintf('The picture says it has %s by %s pixels; at most %d million in all are read. A 300 dots per inch scan of A4 has 9 million.', number_format($size[0], thousands_separator: ' '), number_format($size[1], thousands_separator: ' '), self::MOST_PIXELS / 1e6));
         }
 
-        [$width, $height] = $extension !== 'png' && self::liesOnItsSide($path, $extension) ? [$size[1], $size[0]] : [$size[0], $size[1]];
-
-        return ['width' => $width, 'height' => $height, 'extension' => $extension];
+        return ['width' => $size[0], 'height' => $size[1], 'extension' => $extension];
     }
 
     /** @throws UnreadablePicture */
     public static function decode(string $path): Picture
     {
-        $facts = self::inspect($path);
+        $facts = self::header($path);
         if ($facts['extension'] === 'jpg' && ! self::jpegIsWhole($path)) {
             throw new UnreadablePicture('The JPEG ends too early: part of the picture is missing. Copy or save it again.');
         }
@@ -100,7 +112,7 @@ final class PictureDecoder
     public static function preview(string $path, int $longerSide): string
     {
         try {
-            $image = self::read($path, self::inspect($path)['extension']);
+            $image = self::read($path, self::header($path)['extension']);
             $image->thumbnailImage($longerSide, $longerSide, true);
             self::strip($image);
             $image->setImageFormat('jpeg');
@@ -121,7 +133,7 @@ final class PictureDecoder
     public static function parts(string $path, array $parts, callable $keep): void
     {
         try {
-            $image = self::read($path, self::inspect($path)['extension']);
+            $image = self::read($path, self::header($path)['extension']);
             foreach ($parts as $name => ['corners' => $corners, 'width' => $width, 'height' => $height]) {
                 $margin = 4;
                 $left = max(0, (int) min(array_column($corners, 0)) - $margin);

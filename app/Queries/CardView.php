@@ -14,11 +14,14 @@ use App\Models\Revision;
 use App\Models\Specimen;
 use App\Models\Strip;
 use App\Models\Verdict;
+use Illuminate\Support\Arr;
 use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\EyeScale;
 use MarshTrial\Core\Bench\HandMeasure;
 use MarshTrial\Core\Card\CardCode;
+use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Evidence\Strip as CoreStrip;
 use MarshTrial\Core\Fading\CheckSchedule;
 use MarshTrial\Core\Session\BenchWords;
@@ -49,6 +52,7 @@ final class CardView
             'pictures' => $card->pictures->map(static fn (Picture $p): array => self::picture($p, $newest[$p->id] ?? null))->all(),
             'shownPicture' => $card->pictures->firstWhere('id', $shown?->picture_id)?->uuid,
             'result' => $shown?->result,
+            'windows' => $card->kind === 'frame' ? self::windows($card, $shown) : [],
             'hanging' => self::hanging($card),
             'facings' => Hanging::FACINGS,
             'checks' => $card->checks->map(self::check(...))->all(),
@@ -139,6 +143,25 @@ final class CardView
         }
 
         return [];
+    }
+
+    /**
+     * What was read in the windows of an own frame, by their names.
+     *
+     * @return list<array<string, mixed>>
+     */
+    private static function windows(Card $card, ?Measurement $shown): array
+    {
+        $names = array_column($card->layout['rows'], 'paint', 'row');
+
+        return array_map(static function (array $cell) use ($names): array {
+            $lab = new Lab(...array_map(floatval(...), $cell['lab']));
+
+            return [
+                ...Arr::only($cell, ['id', 'lab', 'uncertainty95', 'deposit', 'remarks']), 'name' => $names[$cell['row']] ?? '', 'bare' => $cell['role'] === CellRole::Paper->value,
+                'chroma' => $lab->chroma(), 'hueDeg' => $lab->hueDeg(), 'hex' => $lab->toXyz()->toLinearRgb()->toHex(),
+            ];
+        }, $shown->result['cells'] ?? []);
     }
 
     /** @return array<string, mixed> */

@@ -31,7 +31,7 @@ final class InstrumentView
     {
         $layout = $card->cardLayout();
         $seen = self::seen($card);
-        $cells = self::cells($layout);
+        $cells = $layout->cellsById();
 
         return [
             'order' => array_map(static fn (Cell $c): array => ['cell' => $c->id, 'what' => self::words($layout, $c)], Matching::order($layout)),
@@ -50,7 +50,7 @@ final class InstrumentView
         $layout = $card->cardLayout();
         $matched = Matching::of($samples, $layout);
         $seen = self::seen($card);
-        $cells = self::cells($layout);
+        $cells = $layout->cellsById();
         $papers = self::papers($samples, $matched['cells'], $cells);
 
         return [
@@ -80,6 +80,7 @@ final class InstrumentView
 
         return [
             'uuid' => $run->uuid, 'edition' => $run->edition, 'name' => $run->name, 'source' => $run->source, 'by' => $run->owner->name, 'on' => $run->created_at->toIso8601String(), 'mine' => $run->mayBeChangedBy(Auth::user()),
+            'mean' => self::meanOff($samples, $seen),
             'readings' => array_values(array_filter(array_map(static function (Sample $s) use ($layout, $cells, $seen, $papers): ?array {
                 $cell = $cells[$s->name] ?? null;
                 if ($cell === null) {
@@ -91,12 +92,25 @@ final class InstrumentView
                 return [
                     'cell' => $s->name, 'what' => self::words($layout, $cell), 'lab' => $s->lab->toArray(), 'hex' => $s->lab->toXyz()->toLinearRgb()->toHex(),
                     'd50' => $light(Illuminant::d50()), 'a' => $light(Illuminant::a()),
-                    'picture' => $picture === null ? null : ['lab' => $picture[0]->toArray(), 'dE00' => Difference::ciede2000($s->lab, $picture[0]), 'uncertainty95' => $picture[1] > 0 ? $picture[1] : null],
+                    'picture' => $picture === null ? null : ['lab' => $picture[0]->toArray(), 'dE00' => Difference::ciede2000($s->lab, $picture[0]), 'uncertainty95' => $picture[1] > 0 ? $picture[1] : null, 'outside' => $picture[1] > 0 && Difference::ciede2000($s->lab, $picture[0]) > $picture[1]],
                     'doubt' => Plausibility::doubt($cell, $s->lab, $papers["$cell->piece-$cell->row"] ?? null, $picture[0] ?? null, $picture[1] ?? 0.0),
                 ];
             }, $samples))),
             'pairs' => self::pairs($samples, $layout, $cells),
         ];
+    }
+
+    /**
+     * How far the picture lies from the instrument on the whole, dE00; null where there is no picture.
+     *
+     * @param list<Sample> $samples named by their cells
+     * @param array<string, array{0: Lab, 1: float}> $seen
+     */
+    private static function meanOff(array $samples, array $seen): ?float
+    {
+        $off = array_map(static fn (Sample $s): float => Difference::ciede2000($s->lab, $seen[$s->name][0]), array_filter($samples, static fn (Sample $s): bool => isset($seen[$s->name])));
+
+        return $off === [] ? null : array_sum($off) / count($off);
     }
 
     /**
@@ -163,12 +177,6 @@ final class InstrumentView
         }
 
         return $out;
-    }
-
-    /** @return array<string, Cell> */
-    private static function cells(CardLayout $layout): array
-    {
-        return array_combine(array_map(static fn (Cell $c): string => $c->id, $layout->cells), $layout->cells);
     }
 
     private static function words(CardLayout $layout, Cell $cell): string

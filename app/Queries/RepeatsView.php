@@ -9,6 +9,7 @@ use App\Models\Measurement;
 use MarshTrial\Core\Bench\DryingShift;
 use MarshTrial\Core\Capture\RepeatPictures;
 use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Evidence\Repeats;
 
 /** The pictures of one card beside each other: repeats pooled, and wet against dry. */
 final class RepeatsView
@@ -49,7 +50,7 @@ final class RepeatsView
         foreach ($group as $measurement) {
             foreach ($measurement->result['ratings'] ?? [] as $rating) {
                 if ($rating['status'] === 'measured' && $rating['value'] !== null) {
-                    $values["{$rating['row']}|{$rating['property']}"][] = [(float) $rating['value'], (float) $rating['uncertainty']];
+                    $values["{$rating['row']}|{$rating['property']}"][] = ['value' => (float) $rating['value'], 'uncertainty' => (float) $rating['uncertainty']];
                 }
             }
         }
@@ -71,20 +72,20 @@ final class RepeatsView
     /**
      * A property over the pictures: mean, and what one picture scatters by; what all share (protocol, calibration) stays in the uncertainty.
      *
-     * @param non-empty-list<array{0: float, 1: float}> $values value and stated uncertainty
+     * @param non-empty-list<array{value: float, uncertainty: float}> $values as stated
      *
      * @return array<string, mixed>|null
      */
     private static function value(string $key, array $values): ?array
     {
         $n = count($values);
-        if ($n < 2) {
+        $spread = Repeats::of($values)->spread;
+        if ($spread === null) {
             return null;
         }
         [$row, $property] = explode('|', $key);
-        $mean = array_sum(array_column($values, 0)) / $n;
-        $spread = sqrt(array_sum(array_map(static fn (array $v): float => ($v[0] - $mean) ** 2, $values)) / ($n - 1));
-        $stated = array_sum(array_column($values, 1)) / $n;
+        $mean = array_sum(array_column($values, 'value')) / $n;
+        $stated = array_sum(array_column($values, 'uncertainty')) / $n;
 
         // Of a stated uncertainty only what repeats show to be scatter shrinks with their number.
         return ['row' => (int) $row, 'property' => $property, 'n' => $n, 'mean' => $mean, 'spread' => $spread, 'uncertainty' => sqrt(max(0.0, $stated ** 2 - $spread ** 2) + $spread ** 2 / $n)];

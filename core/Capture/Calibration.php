@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Capture;
 
+use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Imaging\PixelGrid;
 
@@ -68,6 +70,48 @@ final readonly class Calibration
         return $this->tone === null ? $value : self::curve($this->tone[$channel], $value, $this->darkest);
     }
 
+    /**
+     * @param array{0: float, 1: float, 2: float} $device linear device value
+     *
+     * @return array{0: float, 1: float, 2: float} after the tone curves
+     */
+    public function tonedAll(array $device): array
+    {
+        return [$this->toned($device[0], 0), $this->toned($device[1], 1), $this->toned($device[2], 2)];
+    }
+
+    /**
+     * Colour of a device value.
+     *
+     * @param array{0: float, 1: float, 2: float} $device linear
+     */
+    public function colourOf(array $device): Lab
+    {
+        return self::through($this->columns, $this->tonedAll($device))->toLab();
+    }
+
+    /**
+     * @param list<array{0: float, 1: float, 2: float}> $columns linear sRGB of the device's red, green, blue
+     * @param array{0: float, 1: float, 2: float} $toned
+     */
+    public static function through(array $columns, array $toned): LinearRgb
+    {
+        [[$r, $g, $b], [$x, $y, $z]] = [$columns, $toned];
+
+        return new LinearRgb($r[0] * $x + $g[0] * $y + $b[0] * $z, $r[1] * $x + $g[1] * $y + $b[1] * $z, $r[2] * $x + $g[2] * $y + $b[2] * $z);
+    }
+
+    /**
+     * How far it reads a target off, mean dE00 over the patches.
+     *
+     * @param list<array{0: float, 1: float, 2: float}> $device patches as read
+     * @param list<Lab> $reference their colours
+     */
+    public function meanDifference(array $device, array $reference): float
+    {
+        return array_sum(array_map(fn (array $d, Lab $true): float => Difference::ciede2000($true, $this->colourOf($d)), $device, $reference)) / max(1, count($device));
+    }
+
     /** @param array{0: float, 1: float, 2: float} $tone */
     public static function curve(array $tone, float $value, float $darkest): float
     {
@@ -95,7 +139,23 @@ final readonly class Calibration
             $columns[] = array_map(static fn (float $v): float => $v * $factor, $this->columns[$c]);
         }
 
-        return new self($this->kind, $this->name, $this->tone, $columns, $this->residuals, $this->paper, $this->remarks, $this->darkest);
+        return $this->with(['columns' => $columns]);
+    }
+
+    /**
+     * The same under the name it goes by in later pictures.
+     *
+     * @param array{0: float, 1: float, 2: float}|null $paper device value of the sheet that it was made with
+     */
+    public function asProfile(string $name, ?array $paper): self
+    {
+        return $this->with(['kind' => CalibrationKind::Profile, 'name' => $name, 'paper' => $paper]);
+    }
+
+    /** @param array<string, mixed> $changes by name of the parameter */
+    private function with(array $changes): self
+    {
+        return new self(...array_replace(get_object_vars($this), $changes));
     }
 
     /** Mean and 95th percentile of the residuals, dE00; null where there are none. */

@@ -51,19 +51,22 @@ final readonly class CapturedPicture
         public array $checks,
         /** @var list<string> what else is to be said of it */
         public array $remarks,
+        /** Beyond one limit or more: used, with a wider uncertainty. */
+        public bool $poor,
     ) {}
 
     /** @throws PictureFault with one sentence when the picture cannot be measured */
     public static function of(PixelGrid $picture, CardLayout $layout, Capture $capture): self
     {
-        $pieces = PieceFinder::find($picture, $layout);
+        $finder = new PieceFinder($picture);
+        $pieces = $finder->pieces($layout);
         $first = reset($pieces) ?: throw PictureFault::noMarks();
         $slant = max(array_map(static fn (PlacedPiece $p): float => $p->placement->slantAt($p->piece->outline->centre()->x, $p->piece->outline->centre()->y), $pieces));
         $photo = $capture->photo ?? ($slant > self::PHOTO_SLANT || abs($first->placement->lens) > self::PHOTO_LENS);
         $sheet = $capture->target !== null ? TargetSheet::for(count($capture->target)) : ($capture->wedge !== null ? TargetSheet::for(max(4, count($capture->wedge))) : null);
         $all = $pieces;
         if ($sheet !== null) {
-            $all[TargetSheet::PIECE] = PieceFinder::findTarget($picture, $sheet, $photo ? $first->placement->lens : null) ?? throw PictureFault::noTarget($sheet->columns, $sheet->rows);
+            $all[TargetSheet::PIECE] = $finder->target($sheet, $photo ? $first->placement->lens : null) ?? throw PictureFault::noTarget($sheet->columns, $sheet->rows);
         }
         $light = LightMap::of($picture, $layout, $all, ! $photo);
         $photo = $capture->photo ?? ($photo || $light->ratio > self::PHOTO_LIGHT);
@@ -74,14 +77,13 @@ final readonly class CapturedPicture
         foreach ($light->lights as $id => $l) {
             $lights[$id] = $calibration->kind === CalibrationKind::AsTold ? $l : $l->toned($calibration, $light->papers[$id]);
         }
-        $paperLab = TargetFit::through($calibration->columns, [$calibration->toned($paper[0], 0), $calibration->toned($paper[1], 1), $calibration->toned($paper[2], 2)])->toLab();
         if ($photo && $paper[0] / max(1e-4, $paper[2]) > self::WARM) {
             $remarks[] = 'the light was warm (below about 4000 K): blues and violets are less sure; use daylight or a daylight lamp';
         }
         if ($photo && $light->shadow > self::SOFT_SHADOW) {
             $remarks[] = 'a soft shadow lies on the card; it was taken out by the bare paper around';
         }
-        $checks = self::checks($pieces, $light, $photo, $paperLab);
+        $checks = self::checks($pieces, $light, $photo, $calibration->colourOf($paper));
         foreach ($checks as $check) {
             if (! $check->isUsable()) {
                 throw PictureFault::notUsable($check->remark());
@@ -93,7 +95,7 @@ final readonly class CapturedPicture
             }
         }
 
-        return new self($toned, $pieces, $photo, $light, $lights, $calibration, $checks, array_values(array_unique($remarks)));
+        return new self($toned, $pieces, $photo, $light, $lights, $calibration, $checks, array_values(array_unique($remarks)), array_filter($checks, static fn (QualityCheck $c): bool => ! $c->isWithin()) !== []);
     }
 
     /**
@@ -111,23 +113,23 @@ final readonly class CapturedPicture
             $device = TargetFit::read($picture, $all[TargetSheet::PIECE], $sheet, $light->lights[TargetSheet::PIECE] ?? null);
             $fit = $capture->target !== null ? TargetFit::target($device, $capture->target, $sheet) : TargetFit::wedge($device, $capture->wedge ?? [], $picture);
             if ($capture->profile !== null && $capture->target !== null) {
-                $drift = self::meanDifference($capture->profile, $device, $capture->target);
+                $drift = $capture->profile->meanDifference($device, $capture->target);
                 $remarks[] = sprintf('the saved profile would read the target dE00 %.1f off%s', $drift, $drift > self::DRIFT + $capture->profile->meanResidual() ? ': the device or its light has changed, make the profile again' : '');
             }
 
             return [$fit, $fit->kind === CalibrationKind::Wedge ? ['colour approximate: greys are calibrated, strong colours are as the device sees them'] : $remarks];
         }
         if ($capture->profile !== null) {
-            $profile = $capture->profile;
+            $profile = $capture->profile->asProfile('saved profile: '.$capture->profile->name, $capture->profile->paper);
             if (! $photo) {
-                return [self::named($profile, CalibrationKind::Profile), self::driftOfPaper($profile, $paper)];
+                return [$profile, self::driftOfPaper($profile, $paper)];
             }
             // The exposure differs from picture to picture; the paper tells by how much.
-            $wanted = $capture->paper !== null ? self::deviceOf($capture->paper, $profile->columns) : ($profile->paper === null ? null : array_map(static fn (int $c): float => $profile->toned($profile->paper[$c], $c), [0, 1, 2]));
+            $wanted = $capture->paper !== null ? self::deviceOf($capture->paper, $profile->columns) : ($profile->paper === null ? null : $profile->tonedAll($profile->paper));
             $wanted ??= self::deviceOf(new Lab(...self::USUAL_PAPER), $profile->columns);
-            $scale = array_map(static fn (int $c): float => $wanted[$c] / max(1e-4, $profile->toned($paper[$c], $c)), [0, 1, 2]);
+            $scale = array_map(static fn (float $want, float $is): float => $want / max(1e-4, $is), $wanted, $profile->tonedAll($paper));
 
-            return [self::named($profile->scaled(...$scale), CalibrationKind::Profile), $capture->paper === null ? ['the paper is taken to be the one that the profile was made with'] : []];
+            return [$profile->scaled(...$scale), $capture->paper === null ? ['the paper is taken to be the one that the profile was made with'] : []];
         }
         if (! $photo) {
             return [Calibration::asTold($picture), []];
@@ -141,11 +143,6 @@ final readonly class CapturedPicture
         return [$calibration, ['colour approximate: calibrated by the card’s own paper and black only']];
     }
 
-    private static function named(Calibration $c, CalibrationKind $kind): Calibration
-    {
-        return new Calibration($kind, 'saved profile: '.$c->name, $c->tone, $c->columns, $c->residuals, $c->paper, $c->remarks, $c->darkest);
-    }
-
     /**
      * @param array{0: float, 1: float, 2: float} $paper
      *
@@ -156,25 +153,9 @@ final readonly class CapturedPicture
         if ($profile->paper === null) {
             return [];
         }
-        $lab = static fn (array $p): Lab => TargetFit::through($profile->columns, [$profile->toned($p[0], 0), $profile->toned($p[1], 1), $profile->toned($p[2], 2)])->toLab();
-        $off = Difference::ciede2000($lab($profile->paper), $lab($paper));
+        $off = Difference::ciede2000($profile->colourOf($profile->paper), $profile->colourOf($paper));
 
         return $off > 3 * self::DRIFT ? [sprintf('the paper reads dE00 %.1f from the sheet the profile was made with: another paper, or the scanner has drifted; scan the target again to tell', $off)] : [];
-    }
-
-    /**
-     * @param list<array{0: float, 1: float, 2: float}> $device
-     * @param list<Lab> $reference
-     */
-    public static function meanDifference(Calibration $profile, array $device, array $reference): float
-    {
-        $sum = 0.0;
-        foreach ($device as $i => $d) {
-            $seen = TargetFit::through($profile->columns, [$profile->toned($d[0], 0), $profile->toned($d[1], 1), $profile->toned($d[2], 2)]);
-            $sum += Difference::ciede2000($reference[$i], $seen->toLab());
-        }
-
-        return $sum / max(1, count($device));
     }
 
     /**

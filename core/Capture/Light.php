@@ -38,7 +38,7 @@ final readonly class Light
      */
     public function toned(Calibration $calibration, array $paper): self
     {
-        $base = array_map(static fn (int $c): float => $calibration->toned($paper[$c], $c), [0, 1, 2]);
+        $base = $calibration->tonedAll($paper);
 
         return new self($this->outline, array_map(static fn (array $line): array => array_map(static fn (array $l): array => [
             $calibration->toned($paper[0] * $l[0], 0) / $base[0], $calibration->toned($paper[1] * $l[1], 1) / $base[1], $calibration->toned($paper[2] * $l[2], 2) / $base[2],

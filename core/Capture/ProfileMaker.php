@@ -19,9 +19,8 @@ final class ProfileMaker
     public static function of(PixelGrid $picture, array $reference): Calibration
     {
         [$device, $sheet, $paper] = self::read($picture, $reference);
-        $fit = TargetFit::target($device, $reference, $sheet);
 
-        return new Calibration(CalibrationKind::Profile, sprintf('colour target of %d patches', count($reference)), $fit->tone, $fit->columns, $fit->residuals, $paper, [], $fit->darkest);
+        return TargetFit::target($device, $reference, $sheet)->asProfile(sprintf('colour target of %d patches', count($reference)), $paper);
     }
 
     /**
@@ -31,7 +30,7 @@ final class ProfileMaker
      */
     public static function drift(Calibration $profile, PixelGrid $picture, array $reference): float
     {
-        return CapturedPicture::meanDifference($profile, self::read($picture, $reference)[0], $reference);
+        return $profile->meanDifference(self::read($picture, $reference)[0], $reference);
     }
 
     /**
@@ -42,7 +41,7 @@ final class ProfileMaker
     private static function read(PixelGrid $picture, array $reference): array
     {
         $sheet = TargetSheet::for(count($reference));
-        $placed = PieceFinder::findTarget($picture, $sheet) ?? throw PictureFault::noTarget($sheet->columns, $sheet->rows);
+        $placed = (new PieceFinder($picture))->target($sheet) ?? throw PictureFault::noTarget($sheet->columns, $sheet->rows);
         $light = LightMap::of($picture, new CardLayout(CardKind::Property, '', '', [], [], [], []), [TargetSheet::PIECE => $placed]);
 
         return [TargetFit::read($picture, $placed, $sheet, $light->lights[TargetSheet::PIECE] ?? null), $sheet, $light->papers[TargetSheet::PIECE]];

@@ -7,7 +7,6 @@ namespace MarshTrial\Core\Capture;
 use MarshTrial\Core\Card\TargetSheet;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
-use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Imaging\Linear;
 use MarshTrial\Core\Imaging\PictureFault;
@@ -109,13 +108,11 @@ final class TargetFit
             throw new CoreException('The wedge does not run as its values do. Give the values from the side of the ring, row by row.');
         }
         [$tone, $darkest] = self::tone($device, $reference, true);
-        $told = Calibration::asTold($picture)->columns;
         // White stays white through the picture's own matrix.
-        $columns = array_map(static fn (array $c): array => array_map(floatval(...), $c), $told);
+        $columns = Calibration::asTold($picture)->columns;
         $residuals = [];
         foreach (self::bent($device, $tone, $darkest) as $i => $d) {
-            $lab = self::through($columns, $d)->toLab();
-            $residuals[] = ['lab' => $reference[$i]->toArray(), 'dE00' => Difference::ciede2000($reference[$i], $lab)];
+            $residuals[] = self::residual($reference[$i], $columns, $d);
         }
 
         return new Calibration(CalibrationKind::Wedge, sprintf('grey wedge of %d patches in the picture', count($reference)), $tone, $columns, $residuals, null, [], $darkest);
@@ -194,7 +191,7 @@ final class TargetFit
             foreach ($device as $i => $d) {
                 $wanted = $reference[$i];
                 $stretch = 1 / (1 + 0.045 * $wanted->chroma());
-                $at = static fn (array $columns): array => self::through($columns, $d)->toLab()->toArray();
+                $at = static fn (array $columns): array => Calibration::through($columns, $d)->toLab()->toArray();
                 $now = $at($columns);
                 $slopes = [];
                 for ($k = 0; $k < 9; $k++) {
@@ -232,7 +229,7 @@ final class TargetFit
             $columns = self::matrix(array_values(array_map(static fn (int $i): array => $device[$i], $kept)), array_values(array_map(static fn (int $i): Lab => $reference[$i], $kept)));
             foreach ($device as $i => $d) {
                 if ($i % self::FOLDS === $fold) {
-                    $out[$i] = ['lab' => $reference[$i]->toArray(), 'dE00' => Difference::ciede2000($reference[$i], self::through($columns, $d)->toLab())];
+                    $out[$i] = self::residual($reference[$i], $columns, $d);
                 }
             }
         }
@@ -243,13 +240,13 @@ final class TargetFit
 
     /**
      * @param list<array{0: float, 1: float, 2: float}> $columns
-     * @param array{0: float, 1: float, 2: float} $d
+     * @param array{0: float, 1: float, 2: float} $toned
+     *
+     * @return array{lab: array{0: float, 1: float, 2: float}, dE00: float}
      */
-    public static function through(array $columns, array $d): LinearRgb
+    private static function residual(Lab $true, array $columns, array $toned): array
     {
-        [$r, $g, $b] = $columns;
-
-        return new LinearRgb($r[0] * $d[0] + $g[0] * $d[1] + $b[0] * $d[2], $r[1] * $d[0] + $g[1] * $d[1] + $b[1] * $d[2], $r[2] * $d[0] + $g[2] * $d[1] + $b[2] * $d[2]);
+        return ['lab' => $true->toArray(), 'dE00' => Difference::ciede2000($true, Calibration::through($columns, $toned)->toLab())];
     }
 
     /**

@@ -24,7 +24,6 @@ final class Uncertainty
 
     public static function of(CellReading $reading, PlacedPiece $piece, CapturedPicture $captured): CellReading
     {
-        $poor = array_filter($captured->checks, static fn (QualityCheck $c): bool => ! $c->isWithin()) !== [];
         $lab = $reading->lab;
         // Light that is a share too bright moves a colour along this line.
         $share = $captured->lights === [] ? 0.0 : $captured->light->uncertainty;
@@ -35,7 +34,7 @@ final class Uncertainty
         $covariance = $reading->labCovariance;
         for ($i = 0; $i < 3; $i++) {
             for ($j = 0; $j < 3; $j++) {
-                $covariance[$i][$j] = ($covariance[$i][$j] + $line[$i] * $line[$j]) * ($poor ? self::POOR ** 2 : 1.0);
+                $covariance[$i][$j] = ($covariance[$i][$j] + $line[$i] * $line[$j]) * ($captured->poor ? self::POOR ** 2 : 1.0);
             }
             $covariance[$i][$i] += $slope[$i] ** 2;
         }
@@ -45,7 +44,7 @@ final class Uncertainty
         // What all cells of the picture share: how light at the target compares with light at the card.
         $shared = $captured->photo && in_array($captured->calibration->kind, [CalibrationKind::Target, CalibrationKind::Wedge], true) ? self::TARGET_LIGHT : 0.0;
         $common = $shared ** 2 * ((($lab->l + 16) / 3 / $lightness) ** 2 + ($lab->chroma() / 3 / $chroma) ** 2);
-        $u95 = sqrt(self::RANDOM_95 ** 2 * ($random + $common) + ($captured->calibration->uncertainty95($lab) * ($poor ? self::POOR : 1.0)) ** 2);
+        $u95 = sqrt(self::RANDOM_95 ** 2 * ($random + $common) + ($captured->calibration->uncertainty95($lab) * ($captured->poor ? self::POOR : 1.0)) ** 2);
 
         return $reading->with($covariance, $u95);
     }

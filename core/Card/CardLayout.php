@@ -66,6 +66,12 @@ final readonly class CardLayout
             && ($role === null || $c->role === $role) && ($piece === null || $c->piece === $piece)));
     }
 
+    /** @return array<string, Cell> */
+    public function cellsById(): array
+    {
+        return array_column($this->cells, null, 'id');
+    }
+
     /** Whether the rows of this card have a block. */
     public function has(BlockKind $kind): bool
     {

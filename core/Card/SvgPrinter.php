@@ -44,8 +44,12 @@ final class SvgPrinter
             .implode("\n", $parts)."\n</svg>\n";
     }
 
-    /** @return list<string> */
-    private static function piece(CardLayout $layout, Piece $piece, bool $frame): array
+    /**
+     * What a piece is found and recognised by: its marks and its code.
+     *
+     * @return list<string>
+     */
+    public static function finders(Piece $piece, CardCode $code): array
     {
         $out = [];
         foreach ($piece->marks as $mark) {
@@ -55,13 +59,21 @@ final class SvgPrinter
             }
         }
         $module = CardLayout::CODE_MODULE_MM;
-        foreach (CardCode::forCard($layout->uuid, $piece->id)->bits() as $i => $bit) {
+        foreach ($code->bits() as $i => $bit) {
             if ($bit === 1) {
                 $x = $piece->codeArea->x + $i % CardCode::COLUMNS * $module;
                 $y = $piece->codeArea->y + intdiv($i, CardCode::COLUMNS) * $module;
                 $out[] = '<rect x="'.self::n($x).'" y="'.self::n($y).'" width="'.self::n($module).'" height="'.self::n($module).'" fill="#000"/>';
             }
         }
+
+        return $out;
+    }
+
+    /** @return list<string> */
+    private static function piece(CardLayout $layout, Piece $piece, bool $frame): array
+    {
+        $out = self::finders($piece, CardCode::forCard($layout->uuid, $piece->id));
         $left = $piece->outline->x + ($piece->id === 'whole' ? 16 : 13);
         $top = $piece->outline->y + ($piece->id === 'whole' ? 10.5 : 6);
         $name = match ($piece->id) {

@@ -11,19 +11,7 @@ final class TargetPrinter
     {
         $o = $sheet->piece->outline;
         $rect = static fn (Rect $r, string $style): string => sprintf('<rect x="%.3f" y="%.3f" width="%.3f" height="%.3f" %s/>', $r->x, $r->y, $r->width, $r->height, $style);
-        $parts = [$rect($o, 'fill="white" stroke="#999" stroke-width="0.2"')];
-        foreach ($sheet->piece->marks as $mark) {
-            $parts[] = sprintf('<circle cx="%.3f" cy="%.3f" r="%.3f" fill="black"/>', $mark->centre->x, $mark->centre->y, $mark->sizeMm / 2);
-            if ($mark->shape === MarkShape::Ring) {
-                $parts[] = sprintf('<circle cx="%.3f" cy="%.3f" r="%.3f" fill="white"/>', $mark->centre->x, $mark->centre->y, $mark->sizeMm / 4);
-            }
-        }
-        foreach ($sheet->code()->bits() as $i => $bit) {
-            if ($bit === 1) {
-                $m = CardLayout::CODE_MODULE_MM;
-                $parts[] = $rect(new Rect($sheet->piece->codeArea->x + $m * ($i % CardCode::COLUMNS), $sheet->piece->codeArea->y + $m * intdiv($i, CardCode::COLUMNS), $m, $m), 'fill="black"');
-            }
-        }
+        $parts = [$rect($o, 'fill="white" stroke="#999" stroke-width="0.2"'), ...SvgPrinter::finders($sheet->piece, $sheet->code())];
         for ($i = 0; $i < $sheet->count(); $i++) {
             $parts[] = $rect($sheet->patch($i), 'fill="none" stroke="#bbb" stroke-width="0.1"');
         }

@@ -13,18 +13,24 @@ final readonly class Illuminant
 
     public static function d65(): self
     {
-        return new self('D65', self::daylight(6503.5, [-0.296, -0.688])->power);
+        static $light = null;
+
+        return $light ??= new self('D65', self::daylight(6503.5, [-0.296, -0.688])->power);
     }
 
     public static function d50(): self
     {
-        return new self('D50', self::daylight(5002.6, [-1.040, 0.367])->power);
+        static $light = null;
+
+        return $light ??= new self('D50', self::daylight(5002.6, [-1.040, 0.367])->power);
     }
 
     /** CIE illuminant A (CIE 15): a full radiator at 2 856 K with the constants of its definition. */
     public static function a(): self
     {
-        return new self('A', self::radiator(2848.0, 1.435e7)->power);
+        static $light = null;
+
+        return $light ??= new self('A', self::radiator(2848.0, 1.435e7)->power);
     }
 
     /** @throws CoreException for another name than D65, D50 or A */

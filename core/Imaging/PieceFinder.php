@@ -57,15 +57,20 @@ final class PieceFinder
     /** @var list<Blob> */
     private array $discs = [];
 
+    /** @var array<int, array{0: list<Blob>, 1: list<Blob>}> rings and discs of either way of looking, once looked for */
+    private array $spots = [];
+
     private readonly MarkReader $marks;
 
-    private function __construct(private readonly PixelGrid $picture)
+    public function __construct(private readonly PixelGrid $picture)
     {
         $this->marks = new MarkReader($picture);
     }
 
     /**
-     * @return array<string, PlacedPiece> every piece of the layout, by piece id
+     * The pieces of a card, where nothing else is looked for in the picture.
+     *
+     * @return array<string, PlacedPiece> by piece id
      *
      * @throws PictureFault
      */
@@ -79,15 +84,14 @@ final class PieceFinder
      *
      * @param float|null $lens bend of the lens as the card told it; null: found from the target
      */
-    public static function findTarget(PixelGrid $picture, TargetSheet $sheet, ?float $lens = null): ?PlacedPiece
+    public function target(TargetSheet $sheet, ?float $lens = null): ?PlacedPiece
     {
-        $finder = new self($picture);
         foreach ([false, true] as $aslant) {
-            $finder->look($aslant);
-            foreach ($aslant ? $finder->slanted($sheet->piece) : $finder->straight($sheet->piece) as $seen) {
-                [$code] = $finder->read($sheet->piece, $seen);
+            $this->look($aslant);
+            foreach ($aslant ? $this->slanted($sheet->piece) : $this->straight($sheet->piece) as $seen) {
+                [$code] = $this->read($sheet->piece, $seen);
                 if ($code !== null && $code->piece === TargetSheet::PIECE && $code->number === $sheet->code()->number) {
-                    return $finder->placed([[$sheet->piece, $code, $seen]], $lens)[TargetSheet::PIECE];
+                    return $this->placed([[$sheet->piece, $code, $seen]], $lens)[TargetSheet::PIECE];
                 }
             }
         }
@@ -97,14 +101,20 @@ final class PieceFinder
 
     private function look(bool $photo): void
     {
-        $blobs = BlobFinder::find($this->picture, $photo);
-        $of = static fn (MarkShape $shape): array => array_values(array_filter($blobs, static fn (Blob $b): bool => $b->shape === $shape));
-        $this->rings = $of(MarkShape::Ring);
-        $this->discs = $of(MarkShape::Disc);
+        if (! isset($this->spots[(int) $photo])) {
+            $blobs = BlobFinder::find($this->picture, $photo);
+            $of = static fn (MarkShape $shape): array => array_values(array_filter($blobs, static fn (Blob $b): bool => $b->shape === $shape));
+            $this->spots[(int) $photo] = [$of(MarkShape::Ring), $of(MarkShape::Disc)];
+        }
+        [$this->rings, $this->discs] = $this->spots[(int) $photo];
     }
 
-    /** @return array<string, PlacedPiece> */
-    private function pieces(CardLayout $layout): array
+    /**
+     * @return array<string, PlacedPiece> every piece of the layout, by piece id
+     *
+     * @throws PictureFault
+     */
+    public function pieces(CardLayout $layout): array
     {
         $wanted = CardCode::forCard($layout->uuid, 'whole')->number;
         // Pieces of one card share their geometry, so one search serves all; the code tells which is which.
@@ -170,7 +180,6 @@ final class PieceFinder
      * Places pieces, with one bend of the lens for all of them.
      *
      * @param list<array{0: Piece, 1: CardCode, 2: array{seen: list<array{0: float, 1: float}>, marks: int, absent?: int, lens?: float}}> $found
-     *
      * @param float|null $lens bend of the lens where it is known
      * @param bool $aslant a photograph, whose lens bends more or less
      *
@@ -192,11 +201,8 @@ final class PieceFinder
                 // How the code would move if the lens were a little different, in mm.
                 $c = $piece->codeArea->centre();
                 $other = Placement::through(self::centres($piece), $seen['seen'], $lens + 0.004, $width, $height)->map($c->x, $c->y);
-                $inverse = self::inverseSteps($placements[$i], $c->x, $c->y);
                 $here = $placements[$i]->map($c->x, $c->y);
-                [$du, $dv] = [($other[0] - $here[0]) / 0.004, ($other[1] - $here[1]) / 0.004];
-                $sx = $inverse[0] * $du + $inverse[1] * $dv;
-                $sy = $inverse[2] * $du + $inverse[3] * $dv;
+                [$sx, $sy] = $placements[$i]->onSheet($c->x, $c->y, ($other[0] - $here[0]) / 0.004, ($other[1] - $here[1]) / 0.004);
                 if ($seen['marks'] === 4) {
                     $across += $sx * $shifts[$i][0] + $sy * $shifts[$i][1];
                     $square += $sx ** 2 + $sy ** 2;
@@ -232,18 +238,6 @@ final class PieceFinder
         }
 
         return new PlacedPiece($piece, $placement, $code, $dpi, $placement->rotationDeg($centre->x, $centre->y), hypot($shift[0], $shift[1]), $shift[2], $absent === null ? 4 : 3, $shift[3], $absent);
-    }
-
-    /** @return array{0: float, 1: float, 2: float, 3: float} pixels to mm around a place: a 2 by 2 matrix row by row */
-    private static function inverseSteps(Placement $placement, float $x, float $y): array
-    {
-        [$u0, $v0] = $placement->map($x, $y);
-        [$u1, $v1] = $placement->map($x + 1, $y);
-        [$u2, $v2] = $placement->map($x, $y + 1);
-        [$a, $c, $b, $d] = [$u1 - $u0, $v1 - $v0, $u2 - $u0, $v2 - $v0];
-        $det = $a * $d - $b * $c;
-
-        return [$d / $det, -$b / $det, -$c / $det, $a / $det];
     }
 
     /**
@@ -328,10 +322,8 @@ final class PieceFinder
     {
         $seen = array_combine($present, $three);
         [$before, $after, $opposite] = [$seen[($absent + 3) % 4], $seen[($absent + 1) % 4], $seen[($absent + 2) % 4]];
-        $seen[$absent] = [$before[0] + $after[0] - $opposite[0], $before[1] + $after[1] - $opposite[1]];
-        ksort($seen);
 
-        return array_values($seen);
+        return self::withAbsent($present, $absent, $three, [$before[0] + $after[0] - $opposite[0], $before[1] + $after[1] - $opposite[1]]);
     }
 
     /**
@@ -421,7 +413,7 @@ final class PieceFinder
             $straight = static fn (array $p): array => Placement::straightened($p, $lens, $width, $height);
             $seen = array_map($straight, $three);
             foreach (Pose::fits($sheet, $seen, $sizes, $width, $height) as $pose) {
-                $placement = self::lensed($centres, self::withAbsent($present, $absent, $seen, $pose->map(...$centres[$absent])), $lens, $width, $height);
+                $placement = Placement::behindLens(Homography::through($centres, self::withAbsent($present, $absent, $seen, $pose->map(...$centres[$absent]))), $lens, $width, $height);
                 $code = $pose->misfit > 20 ? null : $this->marks->code($piece, $placement);
                 if ($code === null) {
                     continue;
@@ -430,7 +422,7 @@ final class PieceFinder
                 for ($round = 0; $round < 3; $round++) {
                     [$dx, $dy] = $this->marks->shiftOfCode($piece, $placement, $code);
                     $pose = $pose->refined([...$sheet, [$c->x, $c->y]], [...$seen, $straight($placement->map($c->x + $dx, $c->y + $dy))]);
-                    $placement = self::lensed($centres, self::withAbsent($present, $absent, $seen, $pose->map(...$centres[$absent])), $lens, $width, $height);
+                    $placement = Placement::behindLens(Homography::through($centres, self::withAbsent($present, $absent, $seen, $pose->map(...$centres[$absent]))), $lens, $width, $height);
                 }
                 // Several cameras explain three marks and a code; the most usual of them is taken.
                 [$dx, $dy] = $this->marks->shiftOfCode($piece, $placement, $code);
@@ -444,15 +436,6 @@ final class PieceFinder
         if ($best !== null) {
             yield $best;
         }
-    }
-
-    /**
-     * @param list<array{0: float, 1: float}> $centres mm
-     * @param list<array{0: float, 1: float}> $straight where they would be seen without the lens
-     */
-    private static function lensed(array $centres, array $straight, float $lens, int $width, int $height): Placement
-    {
-        return new Placement(Homography::through($centres, $straight), $lens, $width / 2, $height / 2, hypot($width, $height) / 2);
     }
 
     /**

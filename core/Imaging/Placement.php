@@ -33,7 +33,13 @@ final readonly class Placement
         }
         $straight = array_map(static fn (array $p): array => self::straightened($p, $lens, $width, $height), $seen);
 
-        return new self(Homography::through($sheet, $straight), $lens, $width / 2, $height / 2, hypot($width, $height) / 2);
+        return self::behindLens(Homography::through($sheet, $straight), $lens, $width, $height);
+    }
+
+    /** @param Homography $plane where places would be seen if the lens did not bend */
+    public static function behindLens(Homography $plane, float $lens, int $width, int $height): self
+    {
+        return new self($plane, $lens, $width / 2, $height / 2, hypot($width, $height) / 2);
     }
 
     /**
@@ -74,6 +80,21 @@ final readonly class Placement
         [[$ux, $vx], [$uy, $vy]] = $this->stepsAt($x, $y);
 
         return sqrt(abs($ux * $vy - $uy * $vx));
+    }
+
+    /**
+     * What a step in the picture around a place is on the sheet.
+     *
+     * @param float $du pixels
+     *
+     * @return array{0: float, 1: float} mm
+     */
+    public function onSheet(float $x, float $y, float $du, float $dv): array
+    {
+        [[$ux, $vx], [$uy, $vy]] = $this->stepsAt($x, $y);
+        $det = $ux * $vy - $uy * $vx;
+
+        return [($vy * $du - $uy * $dv) / $det, ($ux * $dv - $vx * $du) / $det];
     }
 
     /** How much closer together pixels lie in the direction in which the sheet is seen most foreshortened: 1 or more. */

@@ -22,8 +22,8 @@ final class Matching
     public static function order(CardLayout $layout): array
     {
         $cells = array_values(array_filter($layout->cells, static fn (Cell $c): bool => ! $c->role->isOnLine() && min($c->area->width, $c->area->height) >= self::APERTURE_MM));
-        $place = array_flip(array_map(static fn (Cell $c): string => $c->id, $cells));
-        usort($cells, static fn (Cell $a, Cell $b): int => [$a->piece, $a->row, $place[$a->id]] <=> [$b->piece, $b->row, $place[$b->id]]);
+        // Within a row the order of the card stays.
+        usort($cells, static fn (Cell $a, Cell $b): int => [$a->piece, $a->row] <=> [$b->piece, $b->row]);
 
         return $cells;
     }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Simulation;
 
+use MarshTrial\Core\Card\Piece;
+
 /**
  * A hand-held camera over a table: the pieces of the card (and a target below them) lie on the table, the lens bends, light falls unevenly.
  *
@@ -17,8 +19,8 @@ final class Camera implements Optics
 
     private readonly float $pixelMm;
 
-    /** @var array<string, array{0: float, 1: float, 2: float, 3: float, 4: float, 5: float}> per piece: cosine, sine, its centre, where it lies */
-    private array $places = [];
+    /** @var array<string, Lying> by piece */
+    private readonly array $lying;
 
     /** @var list<list<float>> table mm to camera, rows of a 3 by 3 matrix, pixels once divided */
     private readonly array $forward;
@@ -37,16 +39,10 @@ final class Camera implements Optics
 
     public function __construct(Scene $scene, private readonly Shot $shot)
     {
+        $area = array_sum(array_map(static fn (Piece $p): float => $p->outline->width * $p->outline->height, $scene->layout->pieces));
+        $this->lying = $scene->lying();
         $corners = [];
-        $pieces = $scene->layout->pieces;
-        $area = array_sum(array_map(static fn ($p): float => $p->outline->width * $p->outline->height, $pieces));
-        if ($scene->target !== null) {
-            $pieces[] = $scene->target->piece;
-        }
-        foreach ($pieces as $piece) {
-            [$turn, $shiftX, $shiftY] = $scene->places[$piece->id];
-            $centre = $piece->outline->centre();
-            $this->places[$piece->id] = [cos($turn), sin($turn), $centre->x, $centre->y, $centre->x + $shiftX, $centre->y + $shiftY];
+        foreach ($scene->pieces() as $piece) {
             foreach ($piece->outline->polygon() as [$x, $y]) {
                 $corners[] = $this->toTable($piece->id, $x, $y);
             }
@@ -108,13 +104,11 @@ final class Camera implements Optics
 
     public function toSheet(string $piece, int $u, int $v): array
     {
-        [$x, $y] = $this->onTable($u + 0.5, $v + 0.5);
-        [$cos, $sin, $cx, $cy, $px, $py] = $this->places[$piece];
-        $bulge = $this->bulge($x - $px, $y - $py);
-        $dx = ($x - $px) / $bulge;
-        $dy = ($y - $py) / $bulge;
+        $lying = $this->lying[$piece];
+        [$dx, $dy] = $lying->fromPlace(...$this->onTable($u + 0.5, $v + 0.5));
+        $bulge = $this->bulge($dx, $dy);
 
-        return [$cx + $dx * $cos + $dy * $sin, $cy - $dx * $sin + $dy * $cos];
+        return $lying->onSheet($dx / $bulge, $dy / $bulge);
     }
 
     public function light(int $u, int $v): float
@@ -158,10 +152,11 @@ final class Camera implements Optics
     /** @return array{0: float, 1: float} */
     private function toTable(string $piece, float $x, float $y): array
     {
-        [$cos, $sin, $cx, $cy, $px, $py] = $this->places[$piece];
-        $bulge = $this->bulge($x - $cx, $y - $cy);
+        $lying = $this->lying[$piece];
+        [$dx, $dy] = $lying->fromMiddle($x, $y);
+        $bulge = $this->bulge($dx, $dy);
 
-        return [$px + (($x - $cx) * $cos - ($y - $cy) * $sin) * $bulge, $py + (($x - $cx) * $sin + ($y - $cy) * $cos) * $bulge];
+        return $lying->onTable($dx * $bulge, $dy * $bulge);
     }
 
     /**

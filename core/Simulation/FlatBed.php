@@ -7,18 +7,12 @@ namespace MarshTrial\Core\Simulation;
 /** A flatbed scanner: every piece turned and shifted a little, the light the same everywhere. */
 final readonly class FlatBed implements Optics
 {
-    /** @var array<string, array{0: float, 1: float, 2: float, 3: float, 4: float, 5: float}> per piece: cosine, sine, centre, shift */
-    private array $places;
+    /** @var array<string, Lying> by piece */
+    private array $lying;
 
     public function __construct(private Scene $scene)
     {
-        $places = [];
-        foreach ([...$scene->layout->pieces, ...$scene->target === null ? [] : [$scene->target->piece]] as $piece) {
-            [$turn, $shiftX, $shiftY] = $scene->places[$piece->id];
-            $centre = $piece->outline->centre();
-            $places[$piece->id] = [cos($turn), sin($turn), $centre->x, $centre->y, $centre->x + $shiftX, $centre->y + $shiftY];
-        }
-        $this->places = $places;
+        $this->lying = $scene->lying();
     }
 
     public function width(): int
@@ -38,20 +32,19 @@ final readonly class FlatBed implements Optics
 
     public function toPicture(string $piece, float $x, float $y): array
     {
-        [$cos, $sin, $cx, $cy, $px, $py] = $this->places[$piece];
+        $lying = $this->lying[$piece];
+        [$px, $py] = $lying->onTable(...$lying->fromMiddle($x, $y));
         $mm = $this->pixelMm();
 
-        return [($px + ($x - $cx) * $cos - ($y - $cy) * $sin) / $mm, ($py + ($x - $cx) * $sin + ($y - $cy) * $cos) / $mm];
+        return [$px / $mm, $py / $mm];
     }
 
     public function toSheet(string $piece, int $u, int $v): array
     {
-        [$cos, $sin, $cx, $cy, $px, $py] = $this->places[$piece];
+        $lying = $this->lying[$piece];
         $mm = $this->pixelMm();
-        $dx = ($u + 0.5) * $mm - $px;
-        $dy = ($v + 0.5) * $mm - $py;
 
-        return [$cx + $dx * $cos + $dy * $sin, $cy - $dx * $sin + $dy * $cos];
+        return $lying->onSheet(...$lying->fromPlace(($u + 0.5) * $mm, ($v + 0.5) * $mm));
     }
 
     public function light(int $u, int $v): float

@@ -168,10 +168,8 @@ final class Rendering
     private function layTable(): void
     {
         $sheets = [];
-        $pieces = [...$this->scene->layout->pieces, ...$this->scene->target === null ? [] : [$this->scene->target->piece]];
-        foreach ($pieces as $piece) {
-            $corners = array_map(fn (array $p): array => $this->optics->toPicture($piece->id, ...$p), $piece->outline->polygon());
-            $sheets[$piece->id] = $corners;
+        foreach ($this->scene->pieces() as $piece) {
+            $sheets[$piece->id] = array_map(fn (array $p): array => $this->optics->toPicture($piece->id, ...$p), $piece->outline->polygon());
         }
         $lines = [];
         for ($v = 0; $v < $this->height; $v++) {

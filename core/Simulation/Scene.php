@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Simulation;
 
 use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Card\Piece;
 use MarshTrial\Core\Card\TargetSheet;
 
 /** Everything that is fixed about one painted card and one visit to the scanner. */
@@ -83,6 +84,23 @@ final readonly class Scene
             Texture::smooth($hand, 1.1, $perMm),
             $films, $habits, $places, $hand, $scanner, $target,
         );
+    }
+
+    /** @return list<Piece> the card's, and the target that lies beside it */
+    public function pieces(): array
+    {
+        return [...$this->layout->pieces, ...$this->target === null ? [] : [$this->target->piece]];
+    }
+
+    /** @return array<string, Lying> by piece */
+    public function lying(): array
+    {
+        $out = [];
+        foreach ($this->pieces() as $piece) {
+            $out[$piece->id] = new Lying($piece, $this->places[$piece->id]);
+        }
+
+        return $out;
     }
 
     /** @return array{0: float, 1: float, 2: float} bare paper of a piece without texture and gloss */

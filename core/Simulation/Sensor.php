@@ -134,19 +134,33 @@ final class Sensor
      */
     public function lookAt(Spectrum $reflectance): array
     {
-        $xyz = $reflectance->toXyz(Illuminant::d65())->adaptedFrom(Observer::white(Illuminant::d65()));
+        $xyz = self::seenByTheEye($reflectance);
         if ($this->light === null) {
             return [...$xyz->toLinearRgb()->toArray(), $xyz->x, $xyz->y, $xyz->z];
         }
-        $d = [0.0, 0.0, 0.0];
+        $d = $this->filtered($reflectance);
+
+        return [...array_map(static fn (array $row): float => $row[0] * $d[0] + $row[1] * $d[1] + $row[2] * $d[2], $this->matrix), $xyz->x, $xyz->y, $xyz->z];
+    }
+
+    /** @return array{0: float, 1: float, 2: float} what comes through the device's filters */
+    private function filtered(Spectrum $reflectance): array
+    {
+        $out = [0.0, 0.0, 0.0];
         foreach ($this->filters as $nm => $f) {
             $r = $reflectance->at($nm);
             for ($c = 0; $c < 3; $c++) {
-                $d[$c] += $f[$c] * $r;
+                $out[$c] += $f[$c] * $r;
             }
         }
 
-        return [...array_map(static fn (array $row): float => $row[0] * $d[0] + $row[1] * $d[1] + $row[2] * $d[2], $this->matrix), $xyz->x, $xyz->y, $xyz->z];
+        return $out;
+    }
+
+    /** Tristimulus values under D65, its white being that of the screen. */
+    private static function seenByTheEye(Spectrum $reflectance): Xyz
+    {
+        return $reflectance->toLab(Illuminant::d65())->toXyz();
     }
 
     /** The smooth spectrum that a scene colour stands for, when the paint is this one. */
@@ -221,14 +235,8 @@ final class Sensor
         $from = $to = [];
         foreach ([[0.8, 0.8, 0.8], [0.2, 0.2, 0.2], [0.7, 0.15, 0.1], [0.75, 0.6, 0.08], [0.1, 0.5, 0.15], [0.08, 0.25, 0.6], [0.4, 0.1, 0.5], [0.5, 0.75, 0.8], [0.8, 0.6, 0.7], [0.3, 0.2, 0.1]] as [$r, $g, $b]) {
             $spectrum = self::spectrum('', $r, $g, $b);
-            $device = [0.0, 0.0, 0.0];
-            foreach ($this->filters as $nm => $f) {
-                for ($c = 0; $c < 3; $c++) {
-                    $device[$c] += $f[$c] * $spectrum->at($nm);
-                }
-            }
-            $from[] = $device;
-            $to[] = $spectrum->toXyz(Illuminant::d65())->adaptedFrom(Observer::white(Illuminant::d65()))->toLinearRgb()->toArray();
+            $from[] = $this->filtered($spectrum);
+            $to[] = self::seenByTheEye($spectrum)->toLinearRgb()->toArray();
         }
         $out = [];
         for ($c = 0; $c < 3; $c++) {

@@ -38,7 +38,7 @@ final readonly class Shot
         public float $noise = 1.2,
         /** Glare spots on the paint. */
         public int $glare = 0,
-        /** Softness of the picture, pixels (standard deviation), and quality of the JPEG; 0: kept without loss. */
+        /** Softness of the picture, pixels (standard deviation), and quality of the JPEG. */
         public float $blurPx = 0.5,
         public int $jpegQuality = 90,
         /** How far the sheet bulges in its middle, mm towards the camera. */

@@ -227,7 +227,7 @@ final class Photos
     private static function crop(string $picture, CardMeasurement $measured, string $cell, string $folder): string
     {
         $area = $measured->cells[$cell]->area;
-        $of = array_values(array_filter($measured->layout->cells, static fn ($c): bool => $c->id === $cell))[0];
+        $of = $measured->layout->cellsById()[$cell];
         $corners = array_map(static fn (array $p): array => $measured->scan->pieces[$of->piece]->placement->map(...$p), (new Rect($area->x - 8, $area->y - 8, $area->width + 16, $area->height + 16))->polygon());
         [$us, $vs] = [array_column($corners, 0), array_column($corners, 1)];
         $image = new Imagick;

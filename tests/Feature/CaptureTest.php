@@ -149,6 +149,8 @@ final class CaptureTest extends FeatureTestCase
         $this->postJson("/api/cards/$uuid/pictures", ['picture' => self::upload('p.jpg', PhotoWriter::encode(CameraStandIn::shoot($layout, 2, $shot), $shot))])->assertStatus(202);
         $card = $this->getJson("/api/cards/$uuid")->assertOk();
         self::assertSame(['w1-paper', 'w2-own'], array_column($card->json('result.cells'), 'id'));
+        self::assertSame([['bare', true], ['a blue', false]], array_map(static fn (array $w): array => [$w['name'], $w['bare']], $card->json('windows')));
+        self::assertEqualsWithDelta(hypot($card->json('windows.1.lab.1'), $card->json('windows.1.lab.2')), $card->json('windows.1.chroma'), 1e-6);
         self::assertSame(0, Rating::query()->count());
     }
 }

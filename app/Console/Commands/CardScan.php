@@ -44,7 +44,7 @@ final class CardScan extends CardCommand
     private function photograph(CardLayout $layout, int $seed, float $dose): array
     {
         $usual = Shot::inside($seed);
-        $shot = Shot::inside($seed)->with($this->numberOption('tilt', 0, 70) ?? $usual->tiltDeg, $this->numberOption('kelvin', 2500, 10000) ?? $usual->kelvin);
+        $shot = $usual->with($this->numberOption('tilt', 0, 70) ?? $usual->tiltDeg, $this->numberOption('kelvin', 2500, 10000) ?? $usual->kelvin);
         $target = $this->option('target') !== null ? TargetStandIn::full() : ($this->option('wedge') !== null ? TargetStandIn::wedge() : null);
         if ($target !== null) {
             $this->write($this->option('target') ?? $this->option('wedge'), $target->referenceFile());

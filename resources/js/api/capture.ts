@@ -11,9 +11,9 @@ export interface Spectrum { fromNm: number; stepNm: number; values: number[] }
 export interface PreviewSample { name: string; cell: string | null; what: string | null; lab: number[]; hex: string; spectrum: Spectrum | null; doubt: string | null }
 export interface Preview { name: string; by: 'name' | 'order'; samples: PreviewSample[] }
 export interface Reading {
-    cell: string; what: string; lab: number[]; hex: string; d50: number[] | null; a: number[] | null; picture: { lab: number[]; dE00: number; uncertainty95: number | null } | null; doubt: string | null;
+    cell: string; what: string; lab: number[]; hex: string; d50: number[] | null; a: number[] | null; picture: { lab: number[]; dE00: number; uncertainty95: number | null; outside: boolean } | null; doubt: string | null;
 }
-export interface Run { uuid: string; edition: number; name: string; source: string; by: string; on: string; mine: boolean; readings: Reading[]; pairs: { one: string; two: string; remark: string; index: number }[] }
+export interface Run { uuid: string; edition: number; name: string; source: string; by: string; on: string; mine: boolean; mean: number | null; readings: Reading[]; pairs: { one: string; two: string; remark: string; index: number }[] }
 export interface Readings { order: { cell: string; what: string }[]; runs: Run[] }
 
 export interface Pooled {

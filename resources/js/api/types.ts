@@ -109,8 +109,9 @@ export interface Hanging {
     uuid: string; edition: number; place: string; facing: string; glass: string; latitude: number | null; longitude: number | null; timeZone: string; hungOn: string; note: string; nextCheck: string | null;
 }
 export interface Check { id: number; uuid: string; edition: number; checkedOn: string; doseMlxh: number | null; note: string }
+export interface WindowRead { id: string; name: string; bare: boolean; lab: number[]; uncertainty95: number | null; chroma: number; hueDeg: number; hex: string; deposit: (number | null)[]; remarks: string[] }
 export interface Card extends CardSummary {
-    layout: { rows: { row: number; paint: string }[] }; rows: CardRow[]; pictures: Picture[]; shownPicture: string | null; result: Measurement | null; hanging: Hanging | null; facings: string[]; checks: Check[];
+    windows: WindowRead[]; rows: CardRow[]; pictures: Picture[]; shownPicture: string | null; result: Measurement | null; hanging: Hanging | null; facings: string[]; checks: Check[];
     revisions: { number: number; publishedAt: string }[]; eyeScales: Record<string, Record<string, string>>; moreByEye: string[]; handFields: Record<string, HandField>; classes: Record<Property, string[]>;
     session: { uuid: string; title: string; blind: boolean; revealed: boolean } | null; mayPublish: boolean; spoiledReasons: string[];
 }

@@ -110,11 +110,9 @@ function TypeIn({ card, order, onKept }: { card: string; order: Readings['order'
 function RunOf({ run, card, onChange }: { run: Run; card: string; onChange: (r: Readings) => void }) {
     const { error, saving } = useSaving();
     const spectral = run.readings.some((r) => r.a !== null);
-    const beside = run.readings.filter((r) => r.picture !== null);
-    const mean = beside.length === 0 ? null : beside.reduce((sum, r) => sum + r.picture!.dE00, 0) / beside.length;
     return (
         <details className="my-3" open>
-            <summary className="cursor-pointer py-1"><strong className="font-semibold">{run.name}</strong>, {run.by}, {day(run.on)}: <span className="num">{run.readings.length}</span> cells{mean !== null && <>; the picture lies dE00 <span className="num">{mean.toFixed(2)}</span> from it on the whole</>}</summary>
+            <summary className="cursor-pointer py-1"><strong className="font-semibold">{run.name}</strong>, {run.by}, {day(run.on)}: <span className="num">{run.readings.length}</span> cells{run.mean !== null && <>; the picture lies dE00 <span className="num">{run.mean.toFixed(2)}</span> from it on the whole</>}</summary>
             <p className="no-print text-sm flex gap-4"><a href={`/api/cards/${card}/readings.txt`}>Save as CGATS text</a>{run.mine && <button type="button" className="link" onClick={() => void saving(() => remove<Readings>(`readings/${run.uuid}`).then(onChange))}>Remove<span className="sr-only"> {run.name}</span></button>}</p>
             <Problem error={error} />
             <Wide label={`Readings of ${run.name}`}>
@@ -130,7 +128,6 @@ function RunOf({ run, card, onChange }: { run: Run; card: string; onChange: (r: 
 
 function Line({ reading, spectral }: { reading: Reading; spectral: boolean }) {
     const p = reading.picture;
-    const outside = p !== null && p.uncertainty95 !== null && p.dE00 > p.uncertainty95;
     return (
         <tr className="border-b border-rule align-baseline">
             <th scope="row" className="py-1 pr-4 font-normal"><span className="inline-block w-6 h-4 align-middle mr-2" style={{ background: reading.hex }} />{reading.what}</th>
@@ -138,7 +135,7 @@ function Line({ reading, spectral }: { reading: Reading; spectral: boolean }) {
             {spectral && <><td className="num pr-4">{lab(reading.d50)}</td><td className="num pr-4">{lab(reading.a)}</td></>}
             <td className="num pr-4">{p !== null && lab(p.lab)}</td>
             <td className="num text-right pr-4">{p?.dE00.toFixed(2)}</td>
-            <td>{reading.doubt ?? (outside ? <>beyond the picture’s stated <span className="num">{p.uncertainty95?.toFixed(1)}</span></> : null)}</td>
+            <td>{reading.doubt ?? (p?.outside ? <>beyond the picture’s stated <span className="num">{p.uncertainty95?.toFixed(1)}</span></> : null)}</td>
         </tr>
     );
 }
