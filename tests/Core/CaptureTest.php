@@ -12,6 +12,7 @@ use MarshTrial\Core\Capture\RepeatPictures;
 use MarshTrial\Core\Capture\TargetFit;
 use MarshTrial\Core\Card\CardCode;
 use MarshTrial\Core\Card\OwnFrame;
+use MarshTrial\Core\Card\TargetPrinter;
 use MarshTrial\Core\Card\TargetSheet;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\CoreException;
@@ -41,6 +42,32 @@ final class CaptureTest extends TestCase
         $middle = static fn (float $lens): float => Placement::through($sheet, $seen, $lens, 4000, 3000)->map(148.5, 10)[1];
         self::assertLessThan($middle(0.0) - 5, $middle(-0.03));
         self::assertGreaterThan($middle(0.0) + 5, $middle(0.02));
+    }
+
+    public function testAStepInThePictureIsToldInMillimetres(): void
+    {
+        $placement = Placement::through([[10.0, 10.0], [287.0, 10.0], [287.0, 200.0], [10.0, 200.0]], [[310.0, 260.0], [3500.0, 420.0], [3350.0, 2650.0], [420.0, 2500.0]], 0.015, 4000, 3000);
+        [$u0, $v0] = $placement->map(120, 80);
+        foreach ([[0.4, 0.0], [0.0, 0.4], [-0.3, 0.2]] as [$dx, $dy]) {
+            [$u, $v] = $placement->map(120 + $dx, 80 + $dy);
+            self::assertEqualsWithDelta([$dx, $dy], $placement->onSheet(120, 80, $u - $u0, $v - $v0), 0.002);
+        }
+    }
+
+    public function testAPrintedCarrierCanBeReadBack(): void
+    {
+        $sheet = TargetSheet::of(9, 3);
+        $svg = simplexml_load_string(TargetPrinter::print($sheet, 'greys & <colours>'));
+        self::assertNotFalse($svg);
+        $svg->registerXPathNamespace('s', 'http://www.w3.org/2000/svg');
+        $modules = array_map(static fn (\SimpleXMLElement $r): array => [(float) $r['x'], (float) $r['y']], array_filter($svg->xpath('//s:rect[@fill="black" or @fill="#000"]') ?: []));
+        $bits = array_map(static function (int $i) use ($sheet, $modules): int {
+            $place = [$sheet->piece->codeArea->x + 2 * ($i % CardCode::COLUMNS), $sheet->piece->codeArea->y + 2 * intdiv($i, CardCode::COLUMNS)];
+
+            return array_filter($modules, static fn (array $m): bool => hypot($m[0] - $place[0], $m[1] - $place[1]) < 0.01) === [] ? 0 : 1;
+        }, range(0, CardCode::ROWS * CardCode::COLUMNS - 1));
+        self::assertEquals($sheet->code(), CardCode::fromBits($bits));
+        self::assertCount(5, $svg->xpath('//s:circle') ?: []);
     }
 
     public function testThreeMarksAndASimpleCameraMakeTheFourth(): void
@@ -86,6 +113,12 @@ final class CaptureTest extends TestCase
         $device = array_map(static fn (array $d): array => [(0.8 * $d[0]) ** 1.1, (0.75 * $d[1]) ** 1.1, (0.6 * $d[2]) ** 1.1], $target->seenBy(Sensor::scanner(3)));
         $fit = TargetFit::target($device, $target->colours(), $target->sheet);
         self::assertLessThan(1.0, $fit->meanResidual());
+        self::assertLessThan($fit->meanResidual(), $fit->meanDifference($device, $target->colours()));
+        // Kept for later it reads the same, under its own name.
+        $kept = $fit->asProfile('my scanner', [0.8, 0.8, 0.8]);
+        self::assertSame([CalibrationKind::Profile, 'my scanner'], [$kept->kind, $kept->name]);
+        self::assertEquals($fit->colourOf($device[30]), $kept->colourOf($device[30]));
+        self::assertEqualsWithDelta($kept->colourOf([0.3, 0.3, 0.3])->toXyz()->y * 1.5, $kept->scaled(1.5, 1.5, 1.5)->colourOf([0.3, 0.3, 0.3])->toXyz()->y, 1e-9);
         // Greys and colours are known differently well; the stated width follows.
         self::assertLessThan($fit->uncertainty95(new Lab(50, 60, 40)), $fit->uncertainty95(new Lab(60, 0, 0)));
         $again = Calibration::fromArray(json_decode((string) json_encode($fit->toArray()), true));
