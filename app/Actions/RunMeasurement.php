@@ -11,9 +11,11 @@ use App\Models\Measurement;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Bench\CardMeasurement;
 use MarshTrial\Core\Bench\CardMeter;
+use MarshTrial\Core\Capture\QualityCheck;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\MeasurementJson;
+use MarshTrial\Core\Imaging\PictureFault;
 use MarshTrial\Core\Simulation\CameraStandIn;
 use MarshTrial\Core\Simulation\ScannerStandIn;
 use MarshTrial\Core\Simulation\Shot;
@@ -41,7 +43,8 @@ final class RunMeasurement
             }
             $measured = self::measured($measurement, $layout, self::reporter($measurement, 0.7, 0.3));
         } catch (CoreException $e) {
-            $measurement->update(['state' => 'failed', 'problem' => $e->getMessage()]);
+            $checks = $e instanceof PictureFault ? $e->checks : [];
+            $measurement->update(['state' => 'failed', 'problem' => $e->getMessage(), 'result' => $checks === [] ? null : ['quality' => array_map(static fn (QualityCheck $c): array => $c->toArray(), $checks)]]);
 
             return;
         }

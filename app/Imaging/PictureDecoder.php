@@ -21,6 +21,9 @@ final class PictureDecoder
     /** A4 at 600 dots per inch is 35 million. */
     public const MOST_PIXELS = 60_000_000;
 
+    /** Pixels above which memory matters more than a little time. */
+    private const LARGE = 20_000_000;
+
     /**
      * Checks a file by its first bytes and header, without decoding it.
      *
@@ -96,7 +99,7 @@ final class PictureDecoder
             $image->setOption('endian', 'LSB');
             $image->setImageFormat('rgb');
             [$width, $height] = [$image->getImageWidth(), $image->getImageHeight()];
-            $data = $image->getImageBlob();
+            $data = $width * $height > self::LARGE ? self::byWayOfAFile($image) : $image->getImageBlob();
             $image->clear();
         } catch (\ImagickException $e) {
             throw new UnreadablePicture('The picture is damaged and could not be read to its end. Save it again.', previous: $e);
@@ -106,6 +109,20 @@ final class PictureDecoder
         }
 
         return new Picture(new PixelGrid($data, $width, $height, $bytesPerSample, $profile, $remark), $lossy, $camera);
+    }
+
+    /** The samples of a large picture: written out, so that the library's memory is given back before they are read. */
+    private static function byWayOfAFile(Imagick $image): string
+    {
+        $raw = (string) tempnam(sys_get_temp_dir(), 'pixels');
+        try {
+            $image->writeImage("rgb:$raw");
+            $image->clear();
+
+            return (string) file_get_contents($raw);
+        } finally {
+            unlink($raw);
+        }
     }
 
     /** A smaller copy for looking at: JPEG, without any metadata but its colour profile (a picture may tell where it was taken). */

@@ -16,6 +16,7 @@ use App\Models\Strip;
 use App\Models\Verdict;
 use Illuminate\Support\Arr;
 use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\EyeScale;
 use MarshTrial\Core\Bench\HandMeasure;
@@ -35,7 +36,7 @@ final class CardView
         $card->load('owner', 'paper', 'hanging', 'revisions', 'checks', 'pictures', 'specimens.pan.paint.maker', 'specimens.pan.paint.codes', 'specimens.pan.paint.claims.claimScale', 'specimens.pan.palette', 'specimens.pan.formulation', 'specimens.verdicts.owner', 'specimens.remarks.owner', 'specimens.conditions.owner', 'specimens.spoilings.owner', 'specimens.photos', 'specimens.handReadings.owner', 'session');
         // Results are large; only the one that is shown is fetched.
         $newest = Measurement::query()->where('card_id', $card->id)->orderBy('id')
-            ->get(['id', 'uuid', 'card_id', 'picture_id', 'state', 'progress', 'step', 'problem'])->keyBy('picture_id');
+            ->get(['id', 'uuid', 'card_id', 'picture_id', 'state', 'progress', 'step', 'problem', DB::raw("case when state = 'failed' then result end as result")])->keyBy('picture_id');
         $wet = $card->pictures->where('wet', true)->pluck('id')->all();
         $shown = Measurement::query()->with('picture')->find($newest->where('state', 'done')->whereNotIn('picture_id', $wet)->pluck('id')->last());
         $blind = $card->session !== null && $card->session->isBlindNow();
@@ -180,6 +181,7 @@ final class CardView
         return [
             'uuid' => $measurement->uuid, 'state' => $measurement->state, 'progress' => $measurement->progress,
             'step' => $measurement->step, 'problem' => $measurement->problem,
+            'quality' => $measurement->state === 'failed' ? $measurement->result['quality'] ?? [] : [],
         ];
     }
 

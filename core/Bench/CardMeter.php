@@ -27,7 +27,7 @@ use MarshTrial\Core\Imaging\PixelGrid;
 final class CardMeter
 {
     /** Version of the measuring code; goes with every measurement. */
-    public const VERSION = 2;
+    public const VERSION = 3;
 
     /**
      * @param Capture|null $capture what is known about how the picture was taken; null: nothing
@@ -93,7 +93,7 @@ final class CardMeter
             $papers[$cell->id] = $cells[$nearest->id] ?? $cells[$cell->id];
         }
 
-        return new CardMeasurement($layout, $facts, $cells, $papers, [], []);
+        return new CardMeasurement($layout, self::withGlare($facts, $cells), $cells, $papers, [], []);
     }
 
     private static function apart(Cell $one, Cell $two): float
@@ -148,19 +148,20 @@ final class CardMeter
         $dpi = $facts->dpiAt($layout->cellsOf($row->row, CellRole::Paper)[0]);
         $fine = static fn (CellRole $role, array $windowMm): ?GrainMap => $row->key === null || $dpi < BenchScale::GRAIN_LEAST_DPI - 2
             ? null : $meter->map($row->row, $role, BenchScale::GRAIN_PITCH_MM, $row->key, ...$windowMm);
+        $contrast = $facts->calibration->contrastUncertainty();
         $ratings = [];
         foreach ($layout->blocks() as $block) {
             array_push($ratings, ...match ($block->kind) {
-                BlockKind::Stroke => [Transparency::rate($row, $darkest), Gradation::clearSteps($row), Gradation::twoTone($row)],
+                BlockKind::Stroke => [Transparency::rate($row, $darkest, $contrast), Gradation::clearSteps($row), Gradation::twoTone($row)],
                 BlockKind::Ladder => [SteppedLadder::clearSteps($row), SteppedLadder::strength($row)],
                 BlockKind::Wash => [
                     Granulation::rate($row, $fine(CellRole::Wash, BenchScale::GRAIN_WINDOW_MM), $fine(CellRole::Paper, BenchScale::GRAIN_PAPER_WINDOW_MM), (int) round($dpi), $jpeg || $facts->isSoft()),
                     Evenness::rate($row, $map(CellRole::Wash, BenchScale::EVENNESS_PITCH_MM), $map(CellRole::Paper, BenchScale::EVENNESS_PITCH_MM)),
-                    Separation::inWash($row, $row->key === null ? null : $meter->patch($row->row, CellRole::Wash, Separation::WASH_PITCH_MM)),
+                    Separation::inWash($row, $row->key === null ? null : $meter->patch($row->row, CellRole::Wash, Separation::WASH_PITCH_MM), $facts->photo),
                 ],
                 BlockKind::Lift => [Staining::rate($row, Protocol::under('staining', $layout->protocols)->id)],
                 BlockKind::Blot => [Staining::blotting($row)],
-                BlockKind::SecondLine => [Transparency::twoLines($row, $darkest)],
+                BlockKind::SecondLine => [Transparency::twoLines($row, $darkest, $contrast)],
                 BlockKind::Glaze => [Glazing::rate($row)],
                 BlockKind::WetSquare => [WetEdge::spread($row, $map(CellRole::WetSquare, WetEdge::PITCH_MM))],
                 BlockKind::SoftEdge => [WetEdge::softened($row, $map(CellRole::SoftEdge, WetEdge::PITCH_MM))],

@@ -9,9 +9,6 @@ use MarshTrial\Core\Colour\Lab;
 /** How a place changes in drying: from a wet and a dry picture of the same card under one light. */
 final readonly class DryingShift
 {
-    /** Weaker colour has no hue to speak of, C*ab. */
-    private const LEAST_CHROMA = 6.0;
-
     private function __construct(
         /** Dry minus wet. */
         public float $dL,
@@ -30,12 +27,12 @@ final readonly class DryingShift
     public static function between(Lab $wet, Lab $dry, float $wetUncertainty = 0.0, float $dryUncertainty = 0.0): self
     {
         $dL = $dry->l - $wet->l;
-        if ($wet->chroma() < self::LEAST_CHROMA) {
+        if ($wet->chroma() < BenchScale::LEAST_CHROMA) {
             return new self($dL, null, null, null, self::lightness($dL).'; too weak in colour for a change of chroma');
         }
         $percent = 100 * ($dry->chroma() / $wet->chroma() - 1);
         $u = 100 / $wet->chroma() * hypot($dryUncertainty, $wetUncertainty * $dry->chroma() / $wet->chroma());
-        $turn = $dry->chroma() < self::LEAST_CHROMA ? null : $wet->hueTurnTo($dry);
+        $turn = $dry->chroma() < BenchScale::LEAST_CHROMA ? null : $wet->hueTurnTo($dry);
         $chroma = abs($percent) < max(1.0, 2 * $u) ? 'as vivid as when wet' : sprintf('%.0f %% %s', abs($percent), $percent < 0 ? 'less vivid' : 'more vivid');
 
         return new self($dL, $percent, $u, $turn, self::lightness($dL).', '.$chroma.($turn !== null && abs($turn) >= 3 ? sprintf(', hue turned by %.0f degrees', $turn) : ''));

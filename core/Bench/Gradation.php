@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Capture\Uncertainty;
 use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
@@ -38,7 +39,8 @@ final class Gradation
         $toPaper = Difference::ciede2000($last->lab, $row->paper->lab);
         $lost = $toPaper < BenchScale::PALE_END_LOST;
         // What happens between moves marks along the stroke; only its two ends make it longer or shorter.
-        $uncertainty = hypot(self::SYSTEMATIC_DE, hypot(self::scatter($row->steps[0]->onPaper), self::scatter($last))) / BenchScale::CLEAR_STEP;
+        $first = $row->steps[0]->onPaper;
+        $uncertainty = hypot(hypot(self::SYSTEMATIC_DE, Uncertainty::ofDifference($first->lab, $last->lab, max($first->shared, $last->shared))), hypot(self::scatter($first), self::scatter($last))) / BenchScale::CLEAR_STEP;
         $remarks = $lost ? ['the pale end is lost: it cannot be told from the paper'] : [];
 
         return Rating::measured(
@@ -61,7 +63,7 @@ final class Gradation
             return Rating::without($row->row, $property, RatingStatus::NotReached, sprintf('Masstone or tint has too little chroma (below %.0f) for a hue to be spoken of.', BenchScale::LEAST_CHROMA), $cells, ['masstoneChroma' => $masstone->lab->chroma(), 'tintChroma' => $tint->chroma()]);
         }
         $turn = $masstone->lab->hueTurnTo($tint);
-        $uncertainty = sqrt(2 * self::SYSTEMATIC_HUE_DEG ** 2 + self::hueScatter($masstone, $masstone->lab) ** 2 + self::hueScatter($nearest, $tint) ** 2);
+        $uncertainty = sqrt(2 * self::SYSTEMATIC_HUE_DEG ** 2 + self::hueScatter($masstone, $masstone->lab) ** 2 + self::hueScatter($nearest, $tint) ** 2 + Uncertainty::ofTurnDeg($masstone->lab, $tint, max($masstone->shared, $nearest->shared)) ** 2);
 
         return Rating::measured(
             $row->row, $property, $turn, $uncertainty, [], $deposit, abs($turn) < 2 * $uncertainty ? ['no turn of hue can be told'] : [], $cells,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Capture\Uncertainty;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
@@ -28,8 +29,12 @@ final class Separation
 
     private const WASH_SIGMA_MM = 0.5;
 
-    /** What scanner and paper leave of it, dE (own, simulated), and the side of one independent sample, mm. */
+    /** What scanner and paper leave of it, and what a photograph's noise and compression leave, dE (own, simulated). */
     private const WASH_SYSTEMATIC = 0.12;
+
+    private const WASH_SYSTEMATIC_PHOTO = 0.3;
+
+    /** Side of one independent sample, mm. */
 
     private const WASH_INDEPENDENT_MM = 2.5;
 
@@ -62,8 +67,10 @@ final class Separation
         [$a0, $a1, $ua] = self::ends($at, array_map(static fn (Lab $c): float => $c->a, $labs));
         [$b0, $b1, $ub] = self::ends($at, array_map(static fn (Lab $c): float => $c->b, $labs));
         $value = hypot($a1 - $a0, $b1 - $b0);
-        $uncertainty = hypot(self::SYSTEMATIC, hypot($ua, $ub) / sqrt(2));
-        $difference = Difference::between(new Lab($l0, $a0, $b0), new Lab($l1, $a1, $b1));
+        [$upper, $lower] = [new Lab($l0, $a0, $b0), new Lab($l1, $a1, $b1)];
+        $shared = max(array_map(static fn (array $p): float => $p[3]->shared, $places));
+        $uncertainty = hypot(hypot(self::SYSTEMATIC, Uncertainty::ofDifference76($upper, $lower, $shared)), hypot($ua, $ub) / sqrt(2));
+        $difference = Difference::between($upper, $lower);
 
         return Rating::measured(
             $row->row, $property, $value, $uncertainty, BenchScale::SEPARATION, $mean,
@@ -72,8 +79,11 @@ final class Separation
         );
     }
 
-    /** @param Patch|null $wash the wash at 0.4 mm */
-    public static function inWash(RowReadings $row, ?Patch $wash): Rating
+    /**
+     * @param Patch|null $wash the wash at 0.4 mm
+     * @param bool $photo a photograph, which is noisier
+     */
+    public static function inWash(RowReadings $row, ?Patch $wash, bool $photo = false): Rating
     {
         $property = 'wash separation';
         $cells = ["r$row->row-wash", "r$row->row-paper"];
@@ -87,7 +97,7 @@ final class Separation
         }
         [$scatter, $axis] = self::scatter($row->paper->rgb->toArray(), [$wash->r, $wash->g, $wash->b], $row->key, $wash->columns, $wash->rows, $reading->rgb);
         $independent = count($wash->r) * $wash->pitchMm ** 2 / self::WASH_INDEPENDENT_MM ** 2;
-        $uncertainty = hypot(self::WASH_SYSTEMATIC, $scatter / sqrt(2 * $independent));
+        $uncertainty = hypot($photo ? self::WASH_SYSTEMATIC_PHOTO : self::WASH_SYSTEMATIC, $scatter / sqrt(2 * $independent));
         [$l, $a, $b] = $reading->lab->toArray();
         $side = static fn (int $sign): array => array_diff(Difference::between($reading->lab, new Lab($l, $a + $sign * 4 * $axis[0], $b + $sign * 4 * $axis[1]))->words(), ['lighter', 'darker']);
 

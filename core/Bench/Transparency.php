@@ -18,14 +18,15 @@ final class Transparency
 
     /**
      * @param array{0: float, 1: float, 2: float} $darkest smallest value per channel over the card's black line, bare or painted
+     * @param float $contrast how far the picture's contrast may be off, as an exponent's standard deviation
      */
-    public static function rate(RowReadings $row, array $darkest): Rating
+    public static function rate(RowReadings $row, array $darkest, float $contrast = 0.0): Rating
     {
         $property = 'transparency';
         if ($row->line === null) {
             return $row->key === null ? self::unpainted($row->row) : Rating::without($row->row, $property, RatingStatus::NotReached, 'The black line was not found in the stroke’s window; it must run through the window and show on both sides of the paint.');
         }
-        $bodies = self::bodies($row, $darkest);
+        $bodies = self::bodies($row, $darkest, $contrast);
         // A white leaves the paper as it is and shows on the line alone.
         if ($row->key === null && $bodies[0]['body'] < max(BenchScale::LEAST_WHITE, 3 * $bodies[0]['uncertainty'])) {
             return self::unpainted($row->row);
@@ -79,7 +80,7 @@ final class Transparency
      *
      * @return non-empty-list<array{step: int, deposit: float|null, body: float, uncertainty: float, negative: int, cells: list<string>}>
      */
-    public static function bodies(RowReadings $row, array $darkest): array
+    public static function bodies(RowReadings $row, array $darkest, float $contrast = 0.0): array
     {
         [$ink, $inkSpread] = self::inkOf($row->bareLine);
         $out = [];
@@ -87,7 +88,7 @@ final class Transparency
             if ($step->onBlack === null) {
                 continue;
             }
-            [$light, $body, $uncertainty] = self::body($step->onPaper->rgb, $step->onBlack->rgb, $ink, $inkSpread, $row->paper->rgb, $darkest);
+            [$light, $body, $uncertainty] = self::body($step->onPaper->rgb, $step->onBlack->rgb, $ink, $inkSpread, $row->paper->rgb, $darkest, $contrast);
             $out[] = [
                 'step' => $step->step,
                 'deposit' => $row->key === null ? $step->deposit->largest() : $step->deposit->in($row->key),
@@ -106,7 +107,7 @@ final class Transparency
      *
      * @param array{0: float, 1: float, 2: float} $darkest smallest value per channel over the card's black lines
      */
-    public static function twoLines(RowReadings $row, array $darkest): Rating
+    public static function twoLines(RowReadings $row, array $darkest, float $contrast = 0.0): Rating
     {
         $property = 'two-line transparency';
         $cells = array_map(static fn (CellRole $role): string => "r$row->row-$role->value", [CellRole::UnderPainted, CellRole::OverPainted, CellRole::BetweenLines]);
@@ -121,7 +122,7 @@ final class Transparency
         }
         $deposit = $row->keyDeposit($paint);
         [$least, $most] = BenchScale::TWO_LINE_DEPTHS;
-        [$light, $body, $uncertainty] = self::body($paint->rgb, $under->rgb, $over->rgb, self::inkOf([$over, ...$row->fields(CellRole::OverBare)])[1], $row->paper->rgb, $darkest);
+        [$light, $body, $uncertainty] = self::body($paint->rgb, $under->rgb, $over->rgb, self::inkOf([$over, ...$row->fields(CellRole::OverBare)])[1], $row->paper->rgb, $darkest, $contrast);
         $numbers = ['body' => $body, 'deposit' => $deposit, 'underLine' => $under->rgb->toArray(), 'overLine' => $over->rgb->toArray(), 'lineOnLineDE00' => Difference::ciede2000($under->lab, $over->lab)];
         if ($deposit === null || $deposit < $least || $deposit > $most) {
             return Rating::without($row->row, $property, RatingStatus::NotReached, sprintf('The paint between the lines has a deposit of %s; a class needs %.1f to %.1f.', $deposit === null ? 'more than can be read' : sprintf('%.2f', $deposit), $least, $most), $cells, $numbers, self::TWO_LINES, $body);
@@ -141,7 +142,7 @@ final class Transparency
      *
      * @return array{0: float, 1: float, 2: float} V in luminance (may be below zero), body and its uncertainty
      */
-    private static function body(LinearRgb $onPaper, LinearRgb $onBlack, LinearRgb $ink, float $inkSpread, LinearRgb $bare, array $darkest): array
+    private static function body(LinearRgb $onPaper, LinearRgb $onBlack, LinearRgb $ink, float $inkSpread, LinearRgb $bare, array $darkest, float $contrast): array
     {
         [$white, $black, $k, $paper] = [$onPaper->toArray(), $onBlack->toArray(), $ink->toArray(), $bare->toArray()];
         $own = [0.0, 0.0, 0.0];
@@ -154,7 +155,11 @@ final class Transparency
         $share = $yWhite / $bare->luminance();
         $darkY = LinearRgb::fromArray($darkest)->luminance();
 
-        return [$light, max(0.0, $light) / $yWhite, hypot($inkSpread * $share, (1 - BenchScale::FLOOR_SHARE) * $darkY * (1 - $share)) / $yWhite];
+        $body = max(0.0, $light) / $yWhite;
+        // An exponent that is off moves what is dark against what is light.
+        $ofContrast = $body * $contrast * abs(log(max(1e-3, $body)));
+
+        return [$light, $body, hypot(hypot($inkSpread * $share, (1 - BenchScale::FLOOR_SHARE) * $darkY * (1 - $share)) / $yWhite, $ofContrast)];
     }
 
     /**

@@ -201,6 +201,17 @@ final readonly class Calibration
         return ($this->kind === CalibrationKind::Profile ? self::WIDTH_OF_PROFILE : self::WIDTH) * sqrt(array_sum(array_map(static fn (array $n): float => $n[1] ** 2, $near)) / count($near));
     }
 
+    /** How far the contrast may be off: standard deviation of the exponent that values between paper and black may still need (own, simulated). */
+    public function contrastUncertainty(): float
+    {
+        return match ($this->kind) {
+            CalibrationKind::Paper => 0.08,
+            CalibrationKind::Wedge => 0.02,
+            CalibrationKind::Target, CalibrationKind::Profile => 0.01,
+            CalibrationKind::AsTold => 0.0,
+        };
+    }
+
     /** @return array<string, mixed> */
     public function toArray(): array
     {

@@ -58,7 +58,7 @@ final readonly class CapturedPicture
     /** @throws PictureFault with one sentence when the picture cannot be measured */
     public static function of(PixelGrid $picture, CardLayout $layout, Capture $capture): self
     {
-        $finder = new PieceFinder($picture);
+        $finder = new PieceFinder($picture, $capture->photo === true);
         $pieces = $finder->pieces($layout);
         $first = reset($pieces) ?: throw PictureFault::noMarks();
         $slant = max(array_map(static fn (PlacedPiece $p): float => $p->placement->slantAt($p->piece->outline->centre()->x, $p->piece->outline->centre()->y), $pieces));
@@ -84,10 +84,8 @@ final readonly class CapturedPicture
             $remarks[] = 'a soft shadow lies on the card; it was taken out by the bare paper around';
         }
         $checks = self::checks($pieces, $light, $photo, $calibration->colourOf($paper));
-        foreach ($checks as $check) {
-            if (! $check->isUsable()) {
-                throw PictureFault::notUsable($check->remark());
-            }
+        if (array_filter($checks, static fn (QualityCheck $c): bool => ! $c->isUsable()) !== []) {
+            throw PictureFault::notUsable($checks);
         }
         foreach ($pieces as $piece) {
             if ($piece->marksSeen < 4) {

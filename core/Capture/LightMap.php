@@ -26,6 +26,9 @@ final readonly class LightMap
 
     private const SIDE_MM = 3.0;
 
+    /** Which of a sample's 49 pixels count, from the darkest. */
+    private const KEPT = [12, 46];
+
     /** Light that varies by less than this share is left alone: it is the paper's own unevenness. */
     private const EVEN = 0.012;
 
@@ -126,7 +129,14 @@ final readonly class LightMap
             $rest = [];
             for ($round = 0; $round < 3; $round++) {
                 $fit = Linear::leastSquares($rows, $values, $weights, 1e-6);
-                $rest = array_map(static fn (array $row, float $v): float => $v - array_sum(array_map(static fn (float $a, float $b): float => $a * $b, $row, $fit)), $rows, $values);
+                $rest = [];
+                foreach ($rows as $i => $row) {
+                    $left = $values[$i];
+                    foreach ($row as $k => $factor) {
+                        $left -= $factor * $fit[$k];
+                    }
+                    $rest[] = $left;
+                }
                 $spread = max(0.004, 1.5 * self::median(array_map(abs(...), $rest)));
                 $weights = array_map(static fn (float $r): float => 1 / (1 + ($r / (2 * $spread)) ** 2), $rest);
             }
@@ -252,7 +262,8 @@ final readonly class LightMap
                 continue;
             }
             foreach ($samples as $i => [$x, $y, , $g]) {
-                for ($k = $i + 1; $k < count($samples); $k++) {
+                // They lie line by line.
+                for ($k = $i + 1; $k < count($samples) && $samples[$k][1] - $y < 1.6 * self::PITCH_MM; $k++) {
                     $distance = hypot($samples[$k][0] - $x, $samples[$k][1] - $y);
                     if ($distance < 1.6 * self::PITCH_MM) {
                         $steps[] = abs($samples[$k][3] - $g) / max(0.5, $distance / 10);
@@ -317,32 +328,40 @@ final readonly class LightMap
         if ($u - $half < 0 || $v - $half < 0 || $u + $half >= $picture->width || $v + $half >= $picture->height) {
             return null;
         }
-        $values = [];
+        [$reds, $greens, $blues] = $picture->tables;
+        $data = $picture->data;
+        $wide = $picture->bytesPerSample === 2;
+        $full = $wide ? 65535 - 64 : 255;
+        $codes = $order = [];
         $ends = 0;
-        $bytes = $picture->bytesPerSample;
-        $last = 256 ** $bytes - 1;
         for ($j = -3; $j <= 3; $j++) {
+            $line = (int) ($v + $j / 3 * $half) * $picture->width;
             for ($i = -3; $i <= 3; $i++) {
-                $at = ((int) ($v + $j / 3 * $half) * $picture->width + (int) ($u + $i / 3 * $half)) * 3 * $bytes;
-                $rgb = [];
-                for ($c = 0; $c < 3; $c++) {
-                    $code = $bytes === 1 ? ord($picture->data[$at + $c]) : ord($picture->data[$at + 2 * $c]) | ord($picture->data[$at + 2 * $c + 1]) << 8;
-                    $ends += $code >= $last - ($bytes === 1 ? 0 : 64) ? 1 : 0;
-                    $rgb[] = $picture->tables[$c][$code];
+                $at = ($line + (int) ($u + $i / 3 * $half)) * 3;
+                if ($wide) {
+                    $at *= 2;
+                    $rgb = [ord($data[$at]) | ord($data[$at + 1]) << 8, ord($data[$at + 2]) | ord($data[$at + 3]) << 8, ord($data[$at + 4]) | ord($data[$at + 5]) << 8];
+                } else {
+                    $rgb = [ord($data[$at]), ord($data[$at + 1]), ord($data[$at + 2])];
                 }
-                $values[] = $rgb;
+                $ends += ($rgb[0] >= $full ? 1 : 0) + ($rgb[1] >= $full ? 1 : 0) + ($rgb[2] >= $full ? 1 : 0);
+                // By green, then in turn.
+                $order[] = $rgb[1] << 6 | count($codes);
+                $codes[] = $rgb;
             }
         }
-        usort($values, static fn (array $a, array $b): int => $a[1] <=> $b[1]);
-        $kept = array_slice($values, 12, 34);
-        $mean = [0.0, 0.0, 0.0];
-        foreach ($kept as $rgb) {
-            foreach ($rgb as $c => $value) {
-                $mean[$c] += $value / count($kept);
-            }
+        sort($order);
+        $sum = [0.0, 0.0, 0.0];
+        for ($k = self::KEPT[0]; $k < self::KEPT[1]; $k++) {
+            [$r, $g, $b] = $codes[$order[$k] & 63];
+            $sum[0] += $reds[$r];
+            $sum[1] += $greens[$g];
+            $sum[2] += $blues[$b];
         }
+        $count = self::KEPT[1] - self::KEPT[0];
+        $mean = [$sum[0] / $count, $sum[1] / $count, $sum[2] / $count];
 
-        return [$mean, ($values[41][1] - $values[8][1]) / 2 / max(1e-4, $mean[1]), $ends, 3 * count($values), $u, $v];
+        return [$mean, ($greens[$order[41] >> 6] - $greens[$order[8] >> 6]) / 2 / max(1e-4, $mean[1]), $ends, 3 * count($codes), $u, $v];
     }
 
     /** @param list<float> $values */

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Capture;
 
+use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Colour\Difference;
+use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\PlacedPiece;
 
@@ -18,6 +21,12 @@ final class Uncertainty
 
     /** How well the light at the target is known against that at the card, share (own, simulated). */
     private const TARGET_LIGHT = 0.008;
+
+    /** What holds 95 % of errors over one standard deviation in each of three directions (chi, three degrees of freedom). */
+    private const OF_THREE_95 = 2.8;
+
+    /** Distance over which the calibration's error becomes another one, dE*ab (own, simulated). */
+    private const ALIKE_DE = 20.0;
 
     /** Widening where the picture's quality is beyond a limit (own). */
     private const POOR = 1.5;
@@ -44,8 +53,37 @@ final class Uncertainty
         // What all cells of the picture share: how light at the target compares with light at the card.
         $shared = $captured->photo && in_array($captured->calibration->kind, [CalibrationKind::Target, CalibrationKind::Wedge], true) ? self::TARGET_LIGHT : 0.0;
         $common = $shared ** 2 * ((($lab->l + 16) / 3 / $lightness) ** 2 + ($lab->chroma() / 3 / $chroma) ** 2);
-        $u95 = sqrt(self::RANDOM_95 ** 2 * ($random + $common) + ($captured->calibration->uncertainty95($lab) * ($captured->poor ? self::POOR : 1.0)) ** 2);
+        $calibration = $captured->calibration->uncertainty95($lab) * ($captured->poor ? self::POOR : 1.0);
 
-        return $reading->with($covariance, $u95);
+        return $reading->with($covariance, sqrt(self::RANDOM_95 ** 2 * ($random + $common) + $calibration ** 2), $calibration / self::OF_THREE_95);
+    }
+
+    /**
+     * What the calibration adds to the difference between two colours of one picture: little where they are alike, since it errs alike there.
+     *
+     * @param float $shared dE00, see CellReading
+     *
+     * @return float one standard deviation, dE00
+     */
+    public static function ofDifference(Lab $one, Lab $two, float $shared): float
+    {
+        return $shared <= 0 ? 0.0 : $shared * sqrt(2 * (1 - exp(-(Difference::between($one, $two)->dE76() / self::ALIKE_DE) ** 2 / 2)));
+    }
+
+    /** The same in dE*ab. */
+    public static function ofDifference76(Lab $one, Lab $two, float $shared): float
+    {
+        $difference = Difference::between($one, $two);
+
+        return self::ofDifference($one, $two, $shared) * $difference->dE76() / max(1e-9, $difference->dE00());
+    }
+
+    /** What the calibration adds to the turn of hue between two colours that are not alike, degrees (one standard deviation). */
+    public static function ofTurnDeg(Lab $one, Lab $two, float $shared): float
+    {
+        // One unit of dE00 across the hue is 1 + 0.015 C*ab of dE*ab, about.
+        $turn = static fn (Lab $c): float => rad2deg((1 + 0.015 * $c->chroma()) / max(BenchScale::LEAST_CHROMA, $c->chroma()));
+
+        return self::ofDifference($one, $two, $shared) / M_SQRT2 * hypot($turn($one), $turn($two));
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Fading;
 
 use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Capture\Uncertainty;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
@@ -148,7 +149,11 @@ final class FadeComparison
             }
         }
 
-        return [sqrt($along), sqrt(max(0.0, $trace - $along))];
+        // The calibration errs along the change, the more the further it goes.
+        $shared = Uncertainty::ofDifference76($control, $specimen, max($now->kept->shared, $now->exposed->shared))
+            + ($first === null ? 0.0 : Uncertainty::ofDifference76($first->kept->lab, $first->exposed->lab, max($first->kept->shared, $first->exposed->shared)));
+
+        return [hypot(sqrt($along), $shared), sqrt(max(0.0, $trace - $along))];
     }
 
     /**

@@ -22,6 +22,9 @@ final class BlobFinder
 
     private const LONGEST_PHOTO = 1.65;
 
+    /** Smallest spot that is looked at, pixels of the coarse copy. */
+    private const LEAST_PIXELS = 25;
+
     /** Side of the squares within which light counts as even, pixels of the coarse copy, and what is dark in them, as a share of their white. */
     private const TILE = 34;
 
@@ -46,16 +49,11 @@ final class BlobFinder
         if (! $photo && substr_count($mask, '1') > self::MOST_DARK * strlen($mask)) {
             return [];
         }
-        [$dark, $any] = self::darkPixels($mask);
         $blobs = [];
-        if ($any) {
-            foreach (array_keys($dark) as $seed) {
-                if (isset($dark[$seed])) {
-                    $blob = self::grow($dark, $seed, $w, $h, $step, $photo ? self::LONGEST_PHOTO : self::LONGEST);
-                    if ($blob !== null) {
-                        $blobs[] = $blob;
-                    }
-                }
+        foreach (self::spots($mask, $w, $h) as $moments) {
+            $blob = self::round($moments, $step, $photo ? self::LONGEST_PHOTO : self::LONGEST);
+            if ($blob !== null) {
+                $blobs[] = $blob;
             }
         }
 
@@ -69,14 +67,12 @@ final class BlobFinder
         $bytes = $picture->bytesPerSample;
         $offset = intdiv($step, 2) * ($picture->width + 1) * 3 * $bytes + 2 * $bytes - 1;
         $stride = $step * 3 * $bytes;
-        $codes = '';
-        for ($y = 0; $y < $h; $y++) {
+        $codes = str_repeat("\0", $w * $h);
+        for ($y = $i = 0; $y < $h; $y++) {
             $at = $offset + $y * $step * $picture->width * 3 * $bytes;
-            $line = '';
             for ($x = 0; $x < $w; $x++, $at += $stride) {
-                $line .= $data[$at] ?? "\xff";
+                $codes[$i++] = $data[$at];
             }
-            $codes .= $line;
         }
 
         return $codes;
@@ -148,75 +144,110 @@ final class BlobFinder
         }
         $levels = $picture->tables[1];
         $unit = intdiv(count($levels), 256);
-        $limits = [];
+        // Neighbours of one limit are masked together.
+        $stretches = [];
         foreach ($whites as $ty => $line) {
             foreach (array_keys($line) as $tx) {
                 $around = max(array_map(static fn (array $l): int => max(array_slice($l, max(0, $tx - 1), 2 + min(1, $tx))), array_slice($whites, max(0, $ty - 1), 2 + min(1, $ty))));
                 // A square that is nearly all table is judged by itself, or all of the table would be dark.
                 $own = $levels[$whites[$ty][$tx] * $unit];
                 $light = $levels[$around * $unit];
-                $limits[$ty][$tx] = self::limit($picture, self::DARK_SHARE * ($own < 0.4 * $light ? $own : $light));
+                $limit = self::limit($picture, self::DARK_SHARE * ($own < 0.4 * $light ? $own : $light));
+                $length = min(self::TILE, $w - $tx * self::TILE);
+                $last = count($stretches[$ty] ?? []) - 1;
+                if ($last >= 0 && $stretches[$ty][$last][2] === $limit) {
+                    $stretches[$ty][$last][1] += $length;
+                } else {
+                    $stretches[$ty][] = [$tx * self::TILE, $length, $limit];
+                }
             }
         }
         $mask = '';
         for ($y = 0; $y < $h; $y++) {
-            foreach ($limits[intdiv($y, self::TILE)] as $tx => $limit) {
-                $mask .= self::mask(substr($codes, $y * $w + $tx * self::TILE, min(self::TILE, $w - $tx * self::TILE)), $limit);
+            foreach ($stretches[intdiv($y, self::TILE)] as [$x, $length, $limit]) {
+                $mask .= self::mask(substr($codes, $y * $w + $x, $length), $limit);
             }
         }
 
         return $mask;
     }
 
-    /** @return array{0: array<int, true>, 1: bool} */
-    private static function darkPixels(string $mask): array
+    /**
+     * Dark pixels that hang together, as runs of lines that touch runs of the line above; spots that reach the border of the picture are left out.
+     *
+     * @return list<array{0: int, 1: int, 2: int, 3: int, 4: int, 5: int}> of each spot: pixels, and the sums of x, y, x x, y y, x y over them
+     */
+    private static function spots(string $mask, int $w, int $h): array
     {
-        $dark = [];
+        $parents = $n = $sx = $sy = $sxx = $syy = $sxy = $edge = [];
+        $above = [];
+        $y = -1;
+        $line = [];
+        $from = 0;
         $at = strpos($mask, '1');
         while ($at !== false) {
-            $run = strspn($mask, '1', $at);
-            for ($i = $at; $i < $at + $run; $i++) {
-                $dark[$i] = true;
+            if (intdiv($at, $w) !== $y) {
+                $above = intdiv($at, $w) === $y + 1 ? $line : [];
+                $y = intdiv($at, $w);
+                $line = [];
+                $from = 0;
             }
-            $at = strpos($mask, '1', $at + $run);
-        }
-
-        return [$dark, $dark !== []];
-    }
-
-    /** @param array<int, true> $dark pixels not yet visited; those of this spot are removed */
-    private static function grow(array &$dark, int $seed, int $w, int $h, int $step, float $longest): ?Blob
-    {
-        unset($dark[$seed]);
-        $stack = [$seed];
-        $n = 0;
-        $sx = $sy = $sxx = $syy = $sxy = 0.0;
-        $edge = false;
-        while ($stack !== []) {
-            $p = array_pop($stack);
-            $x = $p % $w;
-            $y = intdiv($p, $w);
-            $n++;
-            $sx += $x;
-            $sy += $y;
-            $sxx += $x * $x;
-            $syy += $y * $y;
-            $sxy += $x * $y;
-            if ($x === 0 || $y === 0 || $x === $w - 1 || $y === $h - 1) {
-                $edge = true;
-
-                continue;
+            $start = $at - $y * $w;
+            $run = strspn($mask, '1', $at, $w - $start);
+            $end = $start + $run;
+            $own = count($parents);
+            $parents[] = $own;
+            // Sums of whole numbers and of their squares from start to end - 1.
+            $first = $run * ($start + $end - 1) >> 1;
+            $n[] = $run;
+            $sx[] = $first;
+            $sy[] = $y * $run;
+            $sxx[] = intdiv(($end - 1) * $end * (2 * $end - 1) - ($start - 1) * $start * (2 * $start - 1), 6);
+            $syy[] = $y * $y * $run;
+            $sxy[] = $y * $first;
+            $edge[] = $start === 0 || $end === $w || $y === 0 || $y === $h - 1;
+            while ($from < count($above) && $above[$from][1] <= $start) {
+                $from++;
             }
-            foreach ([$p - 1, $p + 1, $p - $w, $p + $w] as $q) {
-                if (isset($dark[$q])) {
-                    unset($dark[$q]);
-                    $stack[] = $q;
+            for ($i = $from; $i < count($above) && $above[$i][0] < $end; $i++) {
+                $other = $above[$i][2];
+                while ($parents[$other] !== $other) {
+                    $other = $parents[$other] = $parents[$parents[$other]];
+                }
+                if ($other !== $own) {
+                    $parents[$own] = $other;
+                    $n[$other] += $n[$own];
+                    $sx[$other] += $sx[$own];
+                    $sy[$other] += $sy[$own];
+                    $sxx[$other] += $sxx[$own];
+                    $syy[$other] += $syy[$own];
+                    $sxy[$other] += $sxy[$own];
+                    $edge[$other] = $edge[$other] || $edge[$own];
+                    $own = $other;
                 }
             }
+            $line[] = [$start, $end, $own];
+            $at = strpos($mask, '1', $at + $run);
         }
-        if ($n < 25 || $edge) {
-            return null;
+        $spots = [];
+        foreach ($parents as $i => $parent) {
+            if ($parent === $i && ! $edge[$i] && $n[$i] >= self::LEAST_PIXELS) {
+                $spots[] = [$n[$i], $sx[$i], $sy[$i], $sxx[$i], $syy[$i], $sxy[$i]];
+            }
         }
+
+        return $spots;
+    }
+
+    /**
+     * The mark that a spot may be, from its area and second moments.
+     *
+     * @param array{0: int, 1: int, 2: int, 3: int, 4: int, 5: int} $moments
+     * @param float $longest longer over shorter axis that a mark may have
+     */
+    private static function round(array $moments, int $step, float $longest): ?Blob
+    {
+        [$n, $sx, $sy, $sxx, $syy, $sxy] = $moments;
         $mx = $sx / $n;
         $my = $sy / $n;
         $vx = $sxx / $n - $mx * $mx;

@@ -30,12 +30,14 @@ final readonly class CellReading
         public float $uncertainty95 = 0.0,
         /** Share of samples left out as glare, 0..1. */
         public float $glare = 0.0,
+        /** What the calibration may be wrong by here in each direction, dE00 (one standard deviation); near colours share it. */
+        public float $shared = 0.0,
     ) {}
 
     /** @param array{0: array{0: float, 1: float, 2: float}, 1: array{0: float, 1: float, 2: float}, 2: array{0: float, 1: float, 2: float}} $covariance */
-    public function with(array $covariance, float $uncertainty95): self
+    public function with(array $covariance, float $uncertainty95, float $shared): self
     {
-        return new self($this->rgb, $this->lab, $this->labSpread, $covariance, $this->pixels, $this->leftOut, $this->area, $this->remarks, $uncertainty95, $this->glare);
+        return new self($this->rgb, $this->lab, $this->labSpread, $covariance, $this->pixels, $this->leftOut, $this->area, $this->remarks, $uncertainty95, $this->glare, $shared);
     }
 
     /**
@@ -67,6 +69,8 @@ final readonly class CellReading
         $mean = LinearRgb::fromArray($rgb);
         $leftOut = array_sum(array_map(static fn (self $r): float => $r->leftOut * $r->pixels, $readings)) / $n;
 
-        return new self($mean, $mean->toLab(), $spread, $covariance, (int) $n, $leftOut, $readings[0]->area, array_values(array_unique($remarks)), max(array_map(static fn (self $r): float => $r->uncertainty95, $readings)), max(array_map(static fn (self $r): float => $r->glare, $readings)));
+        $most = static fn (string $what): float => max(array_map(static fn (self $r): float => $r->$what, $readings));
+
+        return new self($mean, $mean->toLab(), $spread, $covariance, (int) $n, $leftOut, $readings[0]->area, array_values(array_unique($remarks)), $most('uncertainty95'), $most('glare'), $most('shared'));
     }
 }

@@ -61,16 +61,21 @@ final class Linear
         $normal = array_fill(0, $n, array_fill(0, $n + 1, 0.0));
         foreach ($rows as $k => $row) {
             $w = $weights[$k] ?? 1.0;
+            $row[$n] = $values[$k];
             for ($i = 0; $i < $n; $i++) {
                 $a = $w * $row[$i];
-                for ($j = 0; $j < $n; $j++) {
-                    $normal[$i][$j] += $a * $row[$j];
+                if ($a !== 0.0) {
+                    for ($j = $i; $j <= $n; $j++) {
+                        $normal[$i][$j] += $a * $row[$j];
+                    }
                 }
-                $normal[$i][$n] += $a * $values[$k];
             }
         }
         for ($i = 0; $i < $n; $i++) {
             $normal[$i][$i] += $ridge;
+            for ($j = 0; $j < $i; $j++) {
+                $normal[$i][$j] = $normal[$j][$i];
+            }
         }
 
         return self::solve($normal);

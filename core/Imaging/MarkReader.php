@@ -27,30 +27,39 @@ final readonly class MarkReader
     {
         [$cx, $cy] = [$blob->x, $blob->y];
         $reach = 0.72 * $blob->diameter;
-        // Some thirty samples across a mark place its centre to a few hundredths of a pixel.
-        $stride = max(1, (int) ($blob->diameter / 30));
-        for ($pass = 0; $pass < 2; $pass++) {
-            $values = [];
-            [$x0, $x1] = [max(0, (int) ($cx - $reach)), min($this->picture->width - 1, (int) ($cx + $reach))];
-            [$y0, $y1] = [max(0, (int) ($cy - $reach)), min($this->picture->height - 1, (int) ($cy + $reach))];
+        $p = $this->picture;
+        [$data, $greens, $bytes] = [$p->data, $p->tables[1], $p->bytesPerSample];
+        // Some thirty samples across a mark place its centre to a few hundredths of a pixel; a first look is coarser.
+        $fine = max(1, (int) ($blob->diameter / 30));
+        foreach ([3 * $fine, $fine] as $stride) {
+            $xs = $ys = $shades = [];
+            [$x0, $x1] = [max(0, (int) ($cx - $reach)), min($p->width - 1, (int) ($cx + $reach))];
+            [$y0, $y1] = [max(0, (int) ($cy - $reach)), min($p->height - 1, (int) ($cy + $reach))];
             for ($y = $y0; $y <= $y1; $y += $stride) {
                 for ($x = $x0; $x <= $x1; $x += $stride) {
-                    if (hypot($x + 0.5 - $cx, $y + 0.5 - $cy) <= $reach) {
-                        $values[] = [$x, $y, $this->picture->green($x, $y)];
+                    if (($x + 0.5 - $cx) ** 2 + ($y + 0.5 - $cy) ** 2 <= $reach ** 2) {
+                        $at = (($y * $p->width + $x) * 3 + 1) * $bytes;
+                        $xs[] = $x + 0.5;
+                        $ys[] = $y + 0.5;
+                        $shades[] = $greens[$bytes === 1 ? ord($data[$at]) : ord($data[$at]) | ord($data[$at + 1]) << 8];
                     }
                 }
             }
-            $sorted = array_column($values, 2);
+            $sorted = $shades;
             sort($sorted);
             $black = $sorted[(int) (0.1 * count($sorted))];
             $white = $sorted[(int) (0.9 * count($sorted))];
+            $slope = 2 / max(1e-6, $white - $black);
             $sum = $sx = $sy = 0.0;
-            foreach ($values as [$x, $y, $v]) {
+            foreach ($shades as $i => $v) {
                 // Only the transition counts by shade; noise within paper and ink does not.
-                $weight = min(1.0, max(0.0, 1.5 - 2 * ($v - $black) / max(1e-6, $white - $black)));
-                $sum += $weight;
-                $sx += $weight * ($x + 0.5);
-                $sy += $weight * ($y + 0.5);
+                $weight = 1.5 - $slope * ($v - $black);
+                if ($weight > 0.0) {
+                    $weight = $weight < 1.0 ? $weight : 1.0;
+                    $sum += $weight;
+                    $sx += $weight * $xs[$i];
+                    $sy += $weight * $ys[$i];
+                }
             }
             if ($sum > 0) {
                 [$cx, $cy] = [$sx / $sum, $sy / $sum];

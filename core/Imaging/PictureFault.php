@@ -4,11 +4,15 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Imaging;
 
+use MarshTrial\Core\Capture\QualityCheck;
 use MarshTrial\Core\CoreException;
 
 /** A picture that cannot be measured; the message says why and what to do. */
 final class PictureFault extends CoreException
 {
+    /** @var list<QualityCheck> what was checked before it was refused; empty where it did not come to that */
+    public array $checks = [];
+
     public static function allDark(): self
     {
         return new self('The picture is black all over: no paper can be seen. Check the lid and the lamp, and scan again.');
@@ -64,8 +68,13 @@ final class PictureFault extends CoreException
         return new self("The target with $columns by $rows patches was not found beside the card. Lay it flat beside the card with its four marks in view, or measure without it.");
     }
 
-    public static function notUsable(string $why): self
+    /** @param non-empty-list<QualityCheck> $checks of the picture, one of them or more beyond what can be used */
+    public static function notUsable(array $checks): self
     {
-        return new self("This picture is not good enough to measure: $why.");
+        $failed = array_values(array_filter($checks, static fn (QualityCheck $c): bool => ! $c->isUsable()));
+        $fault = new self("This picture is not good enough to measure: {$failed[0]->remark()}.");
+        $fault->checks = $checks;
+
+        return $fault;
     }
 }

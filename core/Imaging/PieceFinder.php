@@ -57,12 +57,16 @@ final class PieceFinder
     /** @var list<Blob> */
     private array $discs = [];
 
+    /** @var array<int, array{0: float, 1: float}> exact centres of spots, by their object ids */
+    private array $exact = [];
+
     /** @var array<int, array{0: list<Blob>, 1: list<Blob>}> rings and discs of either way of looking, once looked for */
     private array $spots = [];
 
     private readonly MarkReader $marks;
 
-    public function __construct(private readonly PixelGrid $picture)
+    /** @param bool $photo whether the picture is known to be a photograph, so that it is looked at as one first */
+    public function __construct(private readonly PixelGrid $picture, private readonly bool $photo = false)
     {
         $this->marks = new MarkReader($picture);
     }
@@ -121,10 +125,10 @@ final class PieceFinder
         $shared = $layout->pieces[0];
         $found = $best = [];
         $unreadable = false;
-        foreach ([[false, false], [true, false], [false, true], [true, true]] as [$aslant, $oneCovered]) {
-            if (! $oneCovered) {
-                $this->look($aslant);
-            }
+        $ways = $this->photo ? [[true, false], [false, false], [false, true], [true, true]] : [[false, false], [true, false], [false, true], [true, true]];
+        foreach ($ways as [$aslant, $oneCovered]) {
+            // A covered mark is looked for among all spots that may be marks.
+            $this->look($aslant || $oneCovered);
             $sought = match (true) {
                 $oneCovered => $aslant ? $this->slantedByThree($shared) : $this->straightByThree($shared),
                 default => $aslant ? $this->slanted($shared) : $this->straight($shared),
@@ -259,6 +263,12 @@ final class PieceFinder
         return [null, 0.0];
     }
 
+    /** @return array{0: float, 1: float} */
+    private function centre(Blob $spot): array
+    {
+        return $this->exact[spl_object_id($spot)] ??= $this->marks->centre($spot);
+    }
+
     /** @return list<array{0: float, 1: float}> */
     private static function centres(Piece $piece): array
     {
@@ -282,7 +292,7 @@ final class PieceFinder
                 $o = $this->discNear($similar->map(...$opposite), $similar);
                 $l = $this->discNear($similar->map(...$left), $similar);
                 if ($o !== null && $l !== null) {
-                    yield ['seen' => array_map($this->marks->centre(...), [$r, $d, $o, $l]), 'marks' => 4];
+                    yield ['seen' => array_map($this->centre(...), [$r, $d, $o, $l]), 'marks' => 4];
                 }
             }
         }
@@ -303,7 +313,7 @@ final class PieceFinder
                     $similar = $a === $b ? null : $this->similarity($piece, $centres[$present[0]], $centres[$present[1]], $a, $b);
                     $c = $similar === null ? null : $this->discNear($similar->map(...$centres[$present[2]]), $similar);
                     if ($c !== null) {
-                        yield ['seen' => self::fourth($present, $absent, array_map($this->marks->centre(...), [$a, $b, $c])), 'marks' => 3, 'absent' => $absent];
+                        yield ['seen' => self::fourth($present, $absent, array_map($this->centre(...), [$a, $b, $c])), 'marks' => 3, 'absent' => $absent];
                     }
                 }
             }
@@ -351,7 +361,7 @@ final class PieceFinder
                         }
                         $blobs = [$r, $d, $o, $l];
                         if ($this->fits($piece, new Placement(Homography::through($centres, array_map(static fn (Blob $b): array => [$b->x, $b->y], $blobs))), $blobs)) {
-                            yield ['seen' => array_map($this->marks->centre(...), $blobs), 'marks' => 4];
+                            yield ['seen' => array_map($this->centre(...), $blobs), 'marks' => 4];
                         }
                     }
                 }
@@ -387,7 +397,7 @@ final class PieceFinder
                         if (++$tried > self::MOST_THREES) {
                             return;
                         }
-                        yield from $this->byPose($piece, $absent, $present, array_map($this->marks->centre(...), [$a, $b, $c]), array_map(static fn (Blob $m): float => $m->diameter, [$a, $b, $c]), $centres);
+                        yield from $this->byPose($piece, $absent, $present, array_map($this->centre(...), [$a, $b, $c]), array_map(static fn (Blob $m): float => $m->diameter, [$a, $b, $c]), $centres);
                     }
                 }
             }

@@ -22,12 +22,16 @@ final readonly class Resampler
     {
         [$columns, $rows, $corners, $footprint] = $this->grid($area, $pitchMm, true);
         $primaries = $this->picture->columns;
+        $gains = $this->gains($area);
         if ($primaries === null) {
-            return new GrainMap($columns, $rows, $pitchMm, $this->evened($area, $columns, $rows, $channel, $this->boxes($corners, $columns, $rows, $footprint, $channel)));
+            return new GrainMap($columns, $rows, $pitchMm, self::evened($gains[$channel] ?? null, $columns, $rows, $this->boxes($corners, $columns, $rows, $footprint, $channel)));
         }
         $means = [];
         foreach ([0, 1, 2] as $device) {
-            foreach ($this->evened($area, $columns, $rows, $device, $this->boxes($corners, $columns, $rows, $footprint, $device)) as $i => $v) {
+            if (abs($primaries[$device][$channel]) < 1e-9) {
+                continue;
+            }
+            foreach (self::evened($gains[$device] ?? null, $columns, $rows, $this->boxes($corners, $columns, $rows, $footprint, $device)) as $i => $v) {
                 $means[$i] = ($means[$i] ?? 0.0) + $primaries[$device][$channel] * $v;
             }
         }
@@ -40,8 +44,9 @@ final readonly class Resampler
     {
         [$columns, $rows, $corners] = $this->grid($area, $pitchMm, false);
         [$r, $g, $b] = $this->nearest($corners, $columns, $rows);
-        if ($this->light !== null) {
-            [$r, $g, $b] = [$this->evened($area, $columns, $rows, 0, $r), $this->evened($area, $columns, $rows, 1, $g), $this->evened($area, $columns, $rows, 2, $b)];
+        $gains = $this->gains($area);
+        if ($gains !== null) {
+            [$r, $g, $b] = [self::evened($gains[0], $columns, $rows, $r), self::evened($gains[1], $columns, $rows, $g), self::evened($gains[2], $columns, $rows, $b)];
         }
         if ($this->picture->columns !== null) {
             [$r, $g, $b] = $this->toSrgb($r, $g, $b);
@@ -51,19 +56,39 @@ final readonly class Resampler
     }
 
     /**
+     * What evens the light out in the corners of an area, line by line; null where light is even.
+     *
+     * @return list<list<float>>|null four for every device channel
+     */
+    private function gains(Rect $area): ?array
+    {
+        if ($this->light === null) {
+            return null;
+        }
+        $gains = [];
+        foreach ([[$area->x, $area->y], [$area->right(), $area->y], [$area->x, $area->bottom()], [$area->right(), $area->bottom()]] as [$x, $y]) {
+            foreach ($this->light->at($x, $y) as $device => $light) {
+                $gains[$device][] = 1 / $light;
+            }
+        }
+
+        return array_values($gains);
+    }
+
+    /**
      * Takes uneven light out of samples of one device channel.
      *
+     * @param list<float>|null $gains in the four corners
      * @param list<float> $values
      *
      * @return list<float>
      */
-    private function evened(Rect $area, int $columns, int $rows, int $device, array $values): array
+    private static function evened(?array $gains, int $columns, int $rows, array $values): array
     {
-        if ($this->light === null) {
+        if ($gains === null) {
             return $values;
         }
-        $at = fn (float $x, float $y): float => 1 / $this->light->at($x, $y)[$device];
-        [$a, $b, $c, $d] = [$at($area->x, $area->y), $at($area->right(), $area->y), $at($area->x, $area->bottom()), $at($area->right(), $area->bottom())];
+        [$a, $b, $c, $d] = $gains;
         $i = 0;
         for ($row = 0; $row < $rows; $row++) {
             $t = $row / ($rows - 1);
@@ -193,12 +218,13 @@ final readonly class Resampler
      */
     private function toSrgb(array $r, array $g, array $b): array
     {
-        [$cr, $cg, $cb] = $this->picture->columns ?? [[1, 0, 0], [0, 1, 0], [0, 0, 1]];
+        [[$rr, $rg, $rb], [$gr, $gg, $gb], [$br, $bg, $bb]] = $this->picture->columns ?? [[1, 0, 0], [0, 1, 0], [0, 0, 1]];
         $out = [[], [], []];
         foreach ($r as $i => $red) {
-            for ($k = 0; $k < 3; $k++) {
-                $out[$k][] = $red * $cr[$k] + $g[$i] * $cg[$k] + $b[$i] * $cb[$k];
-            }
+            [$green, $blue] = [$g[$i], $b[$i]];
+            $out[0][] = $red * $rr + $green * $gr + $blue * $br;
+            $out[1][] = $red * $rg + $green * $gg + $blue * $bg;
+            $out[2][] = $red * $rb + $green * $gb + $blue * $bb;
         }
 
         return $out;

@@ -125,7 +125,7 @@ final class Rendering
         for ($i = 0; $i < $glare; $i++) {
             $rendering->glare();
         }
-        $truth = Truth::of($scene, $rendering->means(), $rendering->grains);
+        $truth = Truth::of($scene, $rendering->means(), $rendering->grains, $rendering->seenByTheEye(...));
 
         return new Scan($rendering->pixels, $rendering->width, $rendering->height, $scene->dpi, $truth);
     }
@@ -273,6 +273,21 @@ final class Rendering
     private function seenBy(string $paint, array $colour): array
     {
         return $this->sensor !== null && $this->sensor->isSpectral() ? $this->sensor->look($paint, $colour[0], $colour[1], $colour[2]) : $colour;
+    }
+
+    /**
+     * @param array<int, float> $colour scene colour
+     *
+     * @return array<int, float> linear sRGB that the eye sees
+     */
+    private function seenByTheEye(string $paint, array $colour): array
+    {
+        if ($this->sensor === null || ! $this->sensor->isSpectral()) {
+            return $colour;
+        }
+        [, , , $x, $y, $z] = $this->sensor->look($paint, $colour[0], $colour[1], $colour[2]);
+
+        return (new Xyz($x, $y, $z))->toLinearRgb()->toArray();
     }
 
     /**

@@ -8,6 +8,7 @@ use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\Rect;
+use MarshTrial\Core\Card\RowLabel;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
 
@@ -22,10 +23,11 @@ final class Truth
     /**
      * @param array<string, LinearRgb> $means noise-free mean colour per cell
      * @param array<int, Grains> $grains by row
+     * @param \Closure(string, array<int, float>): array<int, float> $eye linear sRGB that the eye sees of a paint's scene colour
      *
      * @return array<string, mixed>
      */
-    public static function of(Scene $scene, array $means, array $grains): array
+    public static function of(Scene $scene, array $means, array $grains, \Closure $eye): array
     {
         $cells = [];
         foreach ($means as $id => $mean) {
@@ -33,7 +35,7 @@ final class Truth
         }
         $truth = ['format' => 'marsh-trial/card-truth', 'version' => 1, 'cells' => $cells];
         if ($scene->layout->kind === CardKind::Property) {
-            $truth['rows'] = array_map(static fn ($row): array => self::row($scene, $row->row, $means, $grains[$row->row] ?? null), $scene->layout->rows);
+            $truth['rows'] = array_map(static fn (RowLabel $row): array => self::row($scene, $row->row, $means, $grains[$row->row] ?? null, self::film($scene, $row, $eye)), $scene->layout->rows);
         } elseif ($scene->layout->kind === CardKind::Fade) {
             $truth['doseMlxh'] = $scene->doseMlxh;
             $truth['fading'] = self::fading($scene);
@@ -43,20 +45,31 @@ final class Truth
     }
 
     /**
+     * What the eye sees of a row's film.
+     *
+     * @param \Closure(string, array<int, float>): array<int, float> $eye
+     *
+     * @return \Closure(float, array<int, float>): array{0: float, 1: float, 2: float} thickness (0: none) and what lies beneath, to linear sRGB
+     */
+    private static function film(Scene $scene, RowLabel $row, \Closure $eye): \Closure
+    {
+        $film = $scene->films[$row->row];
+
+        return static fn (float $thickness, array $backing): array => $eye("$row->specimen|$row->pigments", $thickness > 0
+            ? $scene->appearance($film->k, $film->s, $thickness, $backing) : $scene->appearance([0, 0, 0], [1e-9, 1e-9, 1e-9], 0, $backing));
+    }
+
+    /**
      * @param array<string, LinearRgb> $means
+     * @param \Closure(float, array<int, float>): array{0: float, 1: float, 2: float} $seen
      *
      * @return array<string, mixed>
      */
-    private static function row(Scene $scene, int $row, array $means, ?Grains $grains): array
+    private static function row(Scene $scene, int $row, array $means, ?Grains $grains, \Closure $seen): array
     {
         $film = $scene->films[$row];
         $key = $film->keyChannel();
-        $deposit = static function (CellRole $role) use ($scene, $row, $means, $key): float {
-            $id = $scene->layout->cellsOf($row, $role)[0]->id;
-            $bare = $scene->gloss + (1 - $scene->gloss) * $scene->paper[$key];
-
-            return -log($means[$id]->toArray()[$key] / $bare);
-        };
+        $deposit = static fn (CellRole $role): float => -log($means[$scene->layout->cellsOf($row, $role)[0]->id]->toArray()[$key] / $seen(0, $scene->paper)[$key]);
         $class = static function (float $value, array $limits, array $names): string {
             $i = 0;
             while ($i < count($limits) && $value >= $limits[$i]) {
@@ -65,7 +78,7 @@ final class Truth
 
             return $names[$i];
         };
-        $body = self::body($scene, $film);
+        $body = self::body($scene, $film, $seen);
         $out = ['row' => $row, 'body' => $body, 'classes' => ['transparency' => $class($body, [0.015, 0.03, 0.05], ['transparent', 'semi-transparent', 'semi-opaque', 'opaque'])]];
         if ($scene->layout->has(BlockKind::Lift)) {
             $out['residue'] = ['soft' => $deposit(CellRole::LiftSoft) / $deposit(CellRole::LiftNone), 'stiff' => $deposit(CellRole::LiftStiff) / $deposit(CellRole::LiftNone)];
@@ -78,8 +91,9 @@ final class Truth
             $out['classes']['granulation'] = $class($out['grain'], [0.04, 0.1, 0.2], ['none', 'slight', 'distinct', 'heavy']);
         }
         if ($scene->layout->has(BlockKind::Stroke)) {
-            $out['clearSteps'] = self::clearSteps($scene, $row, $means);
-            $out['twoToneDeg'] = self::twoTone($scene, $row, $means);
+            $path = self::path($scene, $row, $means, $seen);
+            $out['clearSteps'] = self::clearSteps($path);
+            $out['twoToneDeg'] = self::twoTone($scene, $row, $path[0], $seen);
         }
 
         return [...$out, 'blocks' => BlockTruth::of($scene, $row, $means)];
@@ -89,19 +103,19 @@ final class Truth
      * Colour of the film along the stroke, from its first sampled place to its last, in many equal parts of the logarithm of thickness.
      *
      * @param array<string, LinearRgb> $means
+     * @param \Closure(float, array<int, float>): array{0: float, 1: float, 2: float} $film
      *
      * @return list<Lab>
      */
-    private static function path(Scene $scene, int $row, array $means): array
+    private static function path(Scene $scene, int $row, array $means, \Closure $film): array
     {
-        $film = $scene->films[$row];
-        $key = $film->keyChannel();
+        $key = $scene->films[$row]->keyChannel();
         $mean = static fn (int $step): float => ($means["r$row-stroke-$step-above"]->toArray()[$key] + $means["r$row-stroke-$step-below"]->toArray()[$key]) / 2;
         $thickness = static function (float $seen) use ($scene, $film, $key): float {
             [$low, $high] = [0.0, 8.0];
             for ($i = 0; $i < 60; $i++) {
                 $middle = ($low + $high) / 2;
-                [$low, $high] = $scene->appearance($film->k, $film->s, $middle, $scene->paper)[$key] > $seen ? [$middle, $high] : [$low, $middle];
+                [$low, $high] = $film($middle, $scene->paper)[$key] > $seen ? [$middle, $high] : [$low, $middle];
             }
 
             return $low;
@@ -109,16 +123,15 @@ final class Truth
         [$from, $to] = [log($thickness($mean(1))), log($thickness($mean(10)))];
         $path = [];
         for ($i = 0; $i <= 500; $i++) {
-            $path[] = LinearRgb::fromArray($scene->appearance($film->k, $film->s, exp($from + ($to - $from) * $i / 500), $scene->paper))->toLab();
+            $path[] = LinearRgb::fromArray($film(exp($from + ($to - $from) * $i / 500), $scene->paper))->toLab();
         }
 
         return $path;
     }
 
-    /** @param array<string, LinearRgb> $means */
-    private static function clearSteps(Scene $scene, int $row, array $means): float
+    /** @param list<Lab> $path */
+    private static function clearSteps(array $path): float
     {
-        $path = self::path($scene, $row, $means);
         $last = 0;
         $steps = 1;
         foreach ($path as $i => $here) {
@@ -132,31 +145,29 @@ final class Truth
     }
 
     /**
-     * @param array<string, LinearRgb> $means
+     * @param \Closure(float, array<int, float>): array{0: float, 1: float, 2: float} $film
      *
      * @return float|null null for greys
      */
-    private static function twoTone(Scene $scene, int $row, array $means): ?float
+    private static function twoTone(Scene $scene, int $row, Lab $masstone, \Closure $film): ?float
     {
-        $path = self::path($scene, $row, $means);
-        $film = $scene->films[$row];
-        $key = $film->keyChannel();
-        $bare = $scene->appearance([0, 0, 0], [1e-9, 1e-9, 1e-9], 0, $scene->paper);
+        $key = $scene->films[$row]->keyChannel();
+        $bare = $film(0, $scene->paper);
         $tint = null;
         // Beyond the stroke's own pale end the tint is its palest place.
         for ($x = 3.0; $x > 0.01; $x *= 0.995) {
-            $seen = $scene->appearance($film->k, $film->s, $x, $scene->paper);
+            $seen = $film($x, $scene->paper);
             if (-log($seen[$key] / $bare[$key]) <= 0.3) {
                 $tint = LinearRgb::fromArray($seen)->toLab();
                 break;
             }
         }
         $hue = static fn (Lab $c): float => rad2deg(atan2($c->b, $c->a));
-        if ($tint === null || min(hypot($tint->a, $tint->b), hypot($path[0]->a, $path[0]->b)) < 6) {
+        if ($tint === null || min(hypot($tint->a, $tint->b), hypot($masstone->a, $masstone->b)) < 6) {
             return null;
         }
 
-        return fmod($hue($tint) - $hue($path[0]) + 900, 360) - 180;
+        return fmod($hue($tint) - $hue($masstone) + 900, 360) - 180;
     }
 
     /** Scatter of the smoothed deposit without its plane over its mean, from the noise-free film on smooth paper. */
@@ -213,16 +224,20 @@ final class Truth
         ];
     }
 
-    /** Light from the film's own body at reference depth, over its luminance on paper; the gloss is known here. */
-    private static function body(Scene $scene, Film $film): float
+    /**
+     * Light from the film's own body at reference depth, over its luminance on paper; the gloss is known here.
+     *
+     * @param \Closure(float, array<int, float>): array{0: float, 1: float, 2: float} $look
+     */
+    private static function body(Scene $scene, Film $film, \Closure $look): float
     {
-        $bare = $scene->appearance([0, 0, 0], [1e-9, 1e-9, 1e-9], 0, $scene->paper);
+        $bare = $look(0, $scene->paper);
         $key = $film->keyChannel();
         $low = 0.0;
         $high = 8.0;
         for ($i = 0; $i < 60; $i++) {
             $middle = ($low + $high) / 2;
-            $seen = $scene->appearance($film->k, $film->s, $middle, $scene->paper);
+            $seen = $look($middle, $scene->paper);
             if (-log($seen[$key] / $bare[$key]) < self::REFERENCE_DEPTH) {
                 $low = $middle;
             } else {
@@ -230,8 +245,8 @@ final class Truth
             }
         }
         $ink = [$scene->ink, $scene->ink, $scene->ink];
-        $white = $scene->appearance($film->k, $film->s, $low, $scene->paper);
-        $black = $scene->appearance($film->k, $film->s, $low, $ink);
+        $white = $look($low, $scene->paper);
+        $black = $look($low, $ink);
         $own = [];
         for ($c = 0; $c < 3; $c++) {
             $beneath = (1 - $scene->gloss) * $scene->ink * ($white[$c] - $scene->gloss) / ($bare[$c] - $scene->gloss);

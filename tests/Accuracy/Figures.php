@@ -43,6 +43,9 @@ final class Figures
         'photo with filters, target' => [2.0, 5.0], 'photo with filters, paper only' => [5.0, null], 'photo with filters below 4000 K, target' => [null, null],
     ];
 
+    /** Ratings of a photographed card that are held against the truth. */
+    private const COLOUR_RATINGS = ['transparency', 'staining', 'gradation', 'two-tone', 'wash separation'];
+
     /** Of composed cards: name => what counts as near, and whether that is a share of the truth. */
     private const NEAR = [
         'clear steps' => [0.0, false, 'exact'], 'two-tone' => [3.0, false, 'within 3 degrees'], 'residue' => [0.03, false, 'within 0.03'], 'relative strength' => [0.08, true, 'within 8 %'],
@@ -200,7 +203,7 @@ final class Figures
     }
 
     /**
-     * @param array<string, list<array{cells: list<array{0: float, 1: float, 2: string}>, fading: list<array{0: float, 1: float}>, remarks: list<string>, refused: string|null, warm: bool, approximate: bool}>> $pictures by kind, as Photos::result gives them
+     * @param array<string, list<array{cells: list<array{0: float, 1: float, 2: string}>, fading: list<array{0: float, 1: float}>, ratings: list<array<string, mixed>>, remarks: list<string>, refused: string|null, warm: bool, approximate: bool}>> $pictures by kind, as Photos::result gives them
      *
      * @return array<string, array{0: float, 1: float|null, 2: string}> name => value, bound, sense
      */
@@ -224,6 +227,7 @@ final class Figures
             $out["$kind: truth within the stated 95 %"] = [self::share($cells, static fn (array $c): bool => $c[0] <= $c[1]), 0.90, '>='];
             $out["$kind: and not more often than"] = [self::share($cells, static fn (array $c): bool => $c[0] <= $c[1]), 0.98, '<='];
             $out["$kind: median stated over what really holds 95 %"] = [$stated[intdiv($n, 2)] / $p95, 1.5, '<='];
+            $out += self::ofRatings($kind, array_merge(...array_column($of, 'ratings')));
             $fading = array_merge(...array_column($of, 'fading'));
             if ($fading !== [] && ! str_contains($kind, 'paper only') && ! str_contains($kind, '4000')) {
                 [$base, $share] = str_starts_with($kind, 'scanner') ? [0.3, 0.04] : [0.5, 0.06];
@@ -237,6 +241,31 @@ final class Figures
         $warm = $pictures['photo with filters below 4000 K, target'] ?? [];
         $out['light below 4000 K, marked'] = [self::share($warm, static fn (array $r): bool => $r['warm']), 1.0, '>='];
         $out['paper only, marked as approximate'] = [self::share($pictures['photo with filters, paper only'] ?? [], static fn (array $r): bool => $r['approximate']), 1.0, '>='];
+
+        return $out;
+    }
+
+    /**
+     * Ratings that depend on colour, against the truth: whether what they state covers it.
+     *
+     * @param list<array<string, mixed>> $ratings
+     *
+     * @return array<string, array{0: float, 1: float|null, 2: string}>
+     */
+    private static function ofRatings(string $kind, array $ratings): array
+    {
+        $out = [];
+        foreach (self::COLOUR_RATINGS as $property) {
+            $of = array_filter($ratings, static fn (array $r): bool => $r['property'] === $property && $r['measured'] && $r['truth'] !== null);
+            $off = static fn (array $r): float => $property === 'two-tone' ? abs(fmod($r['value'] - $r['truth'] + 540, 360) - 180) : abs($r['value'] - $r['truth']);
+            if ($of !== []) {
+                $out["$kind: $property within the stated 95 %"] = [self::share(array_values($of), static fn (array $r): bool => $off($r) <= 1.96 * $r['uncertainty']), 0.90, '>='];
+            }
+        }
+        $classed = array_values(array_filter($ratings, static fn (array $r): bool => $r['class'] !== null && $r['trueClass'] !== null));
+        if ($classed !== []) {
+            $out["$kind: classes right where given"] = [self::share($classed, static fn (array $r): bool => $r['class'] === $r['trueClass']), 0.95, '>='];
+        }
 
         return $out;
     }

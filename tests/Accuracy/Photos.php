@@ -47,7 +47,7 @@ final class Photos
      *
      * @param string|null $crops folder for pictures of the worst cells
      *
-     * @return array<string, array{cells: list<array{0: float, 1: float, 2: string}>, fading: list<array{0: float, 1: float}>, remarks: list<string>, refused: string|null, warm: bool, approximate: bool}> by kind
+     * @return array<string, array{cells: list<array{0: float, 1: float, 2: string}>, fading: list<array{0: float, 1: float}>, ratings: list<array<string, mixed>>, remarks: list<string>, refused: string|null, warm: bool, approximate: bool}> by kind
      */
     public static function inside(int $seed, bool $fade, ?string $crops = null): array
     {
@@ -176,7 +176,7 @@ final class Photos
     /**
      * @param array<string, mixed> $truth
      *
-     * @return array{cells: list<array{0: float, 1: float, 2: string}>, fading: list<array{0: float, 1: float}>, remarks: list<string>, refused: string|null, warm: bool, approximate: bool} per cell its error and stated 95 %, dE00; per step measured and true dE*ab between the halves; what is wrong with the picture
+     * @return array{cells: list<array{0: float, 1: float, 2: string}>, fading: list<array{0: float, 1: float}>, ratings: list<array<string, mixed>>, remarks: list<string>, refused: string|null, warm: bool, approximate: bool} per cell its error and stated 95 %, dE00; per step measured and true dE*ab between the halves; what is wrong with the picture
      */
     public static function result(string $picture, CardLayout $layout, Capture $capture, array $truth, float $dose, ?string $crops = null): array
     {
@@ -184,7 +184,7 @@ final class Photos
         try {
             $measured = MeasureFile::of($layout, $file, doseMlxh: $dose > 0 ? $dose : null, capture: $capture);
         } catch (CoreException $e) {
-            return ['cells' => [], 'fading' => [], 'remarks' => [], 'refused' => $e->getMessage(), 'warm' => false, 'approximate' => false];
+            return ['cells' => [], 'fading' => [], 'remarks' => [], 'refused' => $e->getMessage(), 'warm' => false, 'approximate' => false, 'ratings' => []];
         } finally {
             unlink($file);
         }
@@ -194,10 +194,13 @@ final class Photos
         if ($crops !== null) {
             $errors = array_column($cells, 0);
             $i = (int) array_search(max($errors), $errors, true);
-            $worst = ['error' => $cells[$i][0], 'stated' => $cells[$i][1], 'cell' => $cells[$i][2], 'picture' => $layout->title, 'crop' => self::crop($picture, $measured, $cells[$i][2], $crops)];
+            $worst = [
+                'error' => $cells[$i][0], 'stated' => $cells[$i][1], 'cell' => $cells[$i][2], 'picture' => $layout->title, 'measured' => $measured->cells[$cells[$i][2]]->lab->toArray(),
+                'true' => array_column($truth['cells'], 'lab', 'id')[$cells[$i][2]], 'crop' => self::crop($picture, $measured, $cells[$i][2], $crops),
+            ];
         }
 
-        return ['worst' => $worst, 'cells' => $cells, 'fading' => $fading, 'remarks' => $measured->scan->poor(), 'refused' => null, 'warm' => str_contains(implode($measured->scan->remarks), 'warm'), 'approximate' => str_contains(implode($measured->scan->remarks), 'colour approximate')];
+        return ['worst' => $worst, 'cells' => $cells, 'fading' => $fading, 'ratings' => isset($truth['rows']) ? Series::compare($measured, $truth)['ratings'] : [], 'remarks' => $measured->scan->poor(), 'refused' => null, 'warm' => str_contains(implode($measured->scan->remarks), 'warm'), 'approximate' => str_contains(implode($measured->scan->remarks), 'colour approximate')];
     }
 
     /**

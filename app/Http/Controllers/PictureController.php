@@ -71,7 +71,7 @@ final class PictureController extends Controller
 
         $blind = $measurement->card->load('session')->session?->isBlindNow() ?? false;
 
-        return new JsonResponse([...CardView::measurement($measurement), 'result' => $blind ? null : $measurement->result]);
+        return new JsonResponse([...CardView::measurement($measurement), 'result' => $blind || $measurement->state !== 'done' ? null : $measurement->result]);
     }
 
     public function preview(Picture $picture): BinaryFileResponse

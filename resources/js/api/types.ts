@@ -72,7 +72,7 @@ export interface CodePage {
     depths: number[]; referenceDepth: number; stops: (DepthStop | null)[][]; stripOrder: string[]; paints: PaintBeside[];
 }
 
-export interface Measuring { uuid: string; state: 'waiting' | 'running' | 'done' | 'failed'; progress: number; step: string; problem: string | null }
+export interface Measuring { uuid: string; state: 'waiting' | 'running' | 'done' | 'failed'; progress: number; step: string; problem: string | null; quality: QualityCheck[] }
 export interface Picture {
     uuid: string; moment: 'property' | 'first' | 'check'; source: string; name: string; width: number | null; height: number | null; taken: string | null; checkId: number | null; wet?: boolean; measurement: Measuring | null;
 }

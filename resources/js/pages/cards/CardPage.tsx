@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Fault, get, post } from '../../api/client';
-import type { Card, Picture } from '../../api/types';
+import type { Card, Picture, QualityCheck } from '../../api/types';
 import { day } from '../../components/paint/words';
 import { Cautions, Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
@@ -11,7 +11,7 @@ import { FadeCourse } from './FadeCourse';
 import { FadeResults } from './FadeResults';
 import { Instruments } from './Instruments';
 import { PictureWithCells } from './PictureWithCells';
-import { QualityReport } from './QualityReport';
+import { QualityReport, QualityTable } from './QualityReport';
 import { RepeatPictures } from './RepeatPictures';
 import { TakePicture } from './TakePicture';
 import { RowResults } from './RowResults';
@@ -90,12 +90,21 @@ function PicturesInWork({ pictures }: { pictures: Picture[] }) {
     return (
         <div aria-live="polite">
             {shown.map((p) => p.measurement?.state === 'failed'
-                ? p === last && <p key={p.uuid} role="alert" className="border-l-4 border-ink bg-panel px-3 py-2 my-2 max-w-prose">{p.measurement.problem} <span className="text-soft">The card, its earlier pictures and your notes are unchanged.</span></p>
+                ? p === last && <Refused key={p.uuid} problem={p.measurement.problem ?? ''} checks={p.measurement.quality} />
                 : (
                     <p key={p.uuid} className="my-2 flex items-center gap-3">
                         <progress max={1} value={p.measurement?.progress ?? 0} aria-label="Measuring" className="w-64" /> {p.measurement?.step} <span className="text-soft text-sm">You can leave this page; it goes on.</span>
                     </p>
                 ))}
+        </div>
+    );
+}
+
+function Refused({ problem, checks }: { problem: string; checks: QualityCheck[] }) {
+    return (
+        <div role="alert" className="border-l-4 border-ink bg-panel px-3 py-2 my-2">
+            <p className="max-w-prose">{problem} <span className="text-soft">The card, its earlier pictures and your notes are unchanged.</span></p>
+            {checks.length > 0 && <QualityTable checks={checks} />}
         </div>
     );
 }

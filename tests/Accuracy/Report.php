@@ -1,0 +1,131 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Accuracy;
+
+/** What the series gave, as data for the application's own page and as a text. */
+final class Report
+{
+    /**
+     * @param array<int, array<string, mixed>> $results by seed
+     *
+     * @return array{words: string, figures: list<array<string, mixed>>}
+     */
+    public static function scans(array $results, int $seeds): array
+    {
+        ksort($results);
+        $plain = [
+            ...Figures::ofProperty(array_values(array_column($results, 'property'))),
+            ...Figures::ofFading(array_merge(...array_column($results, 'fade'))),
+            ...Figures::ofComposed(array_merge(...array_column($results, 'composed'))),
+        ];
+        $figures = [];
+        foreach ($plain as $name => $value) {
+            $figures[$name] = [$value, ...Figures::BOUNDS[$name] ?? [null, '']];
+        }
+
+        return [
+            'words' => sprintf('Stand-in scans of %d seeds at %d dots per inch, six paints each, and as many cards put together from random blocks (“composed”), against the truth behind them. The stand-ins and the measuring code share only plain colour conversion and the card’s geometry.', $seeds, Series::DPI),
+            'figures' => self::figures($figures),
+        ];
+    }
+
+    /**
+     * @param array<int, array<string, mixed>> $results by seed
+     * @param string $folder takes a picture of the worst cell of every kind
+     *
+     * @return array{words: string, figures: list<array<string, mixed>>, outside: list<array{fault: string, refused: int, of: int}>, worst: list<array<string, mixed>>}
+     */
+    public static function photos(array $results, int $seeds, string $folder): array
+    {
+        ksort($results);
+        $pictures = $refused = $worst = [];
+        foreach (array_merge(...array_column($results, 'inside')) as $kinds) {
+            foreach ($kinds as $kind => $result) {
+                $pictures[$kind][] = $result;
+                if (isset($result['worst']) && $result['worst']['error'] > ($worst[$kind]['error'] ?? 0)) {
+                    $worst[$kind] = ['kind' => $kind] + $result['worst'];
+                }
+            }
+        }
+        $outside = array_merge(...array_column($results, 'outside'));
+        foreach ($outside as $o) {
+            $refused[$o['fault']][] = $o['refused'] !== null;
+        }
+        ksort($refused);
+
+        return [
+            'words' => sprintf('%d pictures of every kind: %d property and %d fade cards. A scanner is profiled with a target scanned by itself; a target lies beside the card in a photograph. “With filters” means a spectral device whose sensitivities are no mixture of the standard observer’s.', 2 * $seeds, $seeds, $seeds),
+            'figures' => self::figures([...Figures::ofDevices($pictures), ...Figures::ofOutside($outside)]),
+            'outside' => array_map(static fn (string $fault, array $of): array => ['fault' => $fault, 'refused' => count(array_filter($of)), 'of' => count($of)], array_keys($refused), $refused),
+            'worst' => self::kept(array_values($worst), $folder),
+        ];
+    }
+
+    /** @param array<string, mixed> $report */
+    public static function markdown(array $report): string
+    {
+        $lines = ['# Accuracy', '', 'Made by `bin/accuracy`. The application shows the same under “How well it measures”.'];
+        foreach (['scans' => 'Scans', 'photos' => 'Devices, photographs and calibrations'] as $half => $title) {
+            if (! isset($report[$half])) {
+                continue;
+            }
+            array_push($lines, '', "## $title", '', $report[$half]['words'], '', '| figure | measured | bound | holds |', '|---|---|---|---|');
+            foreach ($report[$half]['figures'] as $f) {
+                $lines[] = sprintf('| %s | %.3f | %s | %s |', $f['name'], $f['value'], $f['bound'] === null ? '' : "{$f['sense']} {$f['bound']}", ['' => '', 'yes' => 'yes', 'no' => '**no**'][$f['holds'] === null ? '' : ($f['holds'] ? 'yes' : 'no')]);
+            }
+        }
+        if (isset($report['photos'])) {
+            $counts = array_map(static fn (array $o): string => "{$o['fault']} {$o['refused']} of {$o['of']}", $report['photos']['outside']);
+            array_push($lines, '', 'Pictures outside the limits, refused of how many: '.implode(', ', $counts).'. What was not refused says on every rating what is wrong.', '', '### Worst cell of every kind', '');
+            foreach ($report['photos']['worst'] as $w) {
+                array_push($lines, "![The cell in its surround](accuracy/{$w['image']})  ", sprintf('%s, %s, cell %s: dE00 %.2f off; stated %.2f.', $w['kind'], $w['picture'], $w['cell'], $w['error'], $w['stated']), '');
+            }
+        }
+
+        return rtrim(implode("\n", $lines))."\n";
+    }
+
+    /** @param array<string, mixed> $report */
+    public static function holds(array $report): bool
+    {
+        return ! in_array(false, array_merge(...array_map(static fn (array $half): array => array_column($half['figures'], 'holds'), array_values($report))), true);
+    }
+
+    /**
+     * @param array<string, array{0: float, 1: float|null, 2: string}> $figures
+     *
+     * @return list<array{name: string, value: float, bound: float|null, sense: string, holds: bool|null}>
+     */
+    private static function figures(array $figures): array
+    {
+        $out = [];
+        foreach ($figures as $name => [$value, $bound, $sense]) {
+            $out[] = ['name' => $name, 'value' => round($value, 4), 'bound' => $bound, 'sense' => $sense, 'holds' => Figures::within($value, $bound, $sense)];
+        }
+
+        return $out;
+    }
+
+    /**
+     * @param list<array<string, mixed>> $worst
+     *
+     * @return list<array<string, mixed>>
+     */
+    private static function kept(array $worst, string $folder): array
+    {
+        @mkdir($folder);
+        array_map(unlink(...), glob("$folder/*.jpg") ?: []);
+        $out = [];
+        foreach ($worst as $i => $w) {
+            $image = 'worst-'.($i + 1).'.jpg';
+            copy($w['crop'], "$folder/$image");
+            unset($w['crop']);
+            $rounded = static fn (array $lab): array => array_map(static fn (float $v): float => round($v, 2), $lab);
+            $out[] = ['image' => $image, 'error' => round($w['error'], 3), 'stated' => round($w['stated'], 3), 'measured' => $rounded($w['measured']), 'true' => $rounded($w['true'])] + $w;
+        }
+
+        return $out;
+    }
+}
