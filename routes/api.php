@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Http\Controllers\AccuracyController;
 use App\Http\Controllers\BenchController;
 use App\Http\Controllers\CaptureController;
 use App\Http\Controllers\CardController;
@@ -32,6 +33,8 @@ Route::get('paints', [PaintController::class, 'index']);
 Route::get('paints/{paint}', [PaintController::class, 'show']);
 Route::get('papers', [CardController::class, 'papers']);
 Route::get('protocols', [CardController::class, 'protocols']);
+Route::get('accuracy', [AccuracyController::class, 'show']);
+Route::get('accuracy/{number}.jpg', [AccuracyController::class, 'picture'])->whereNumber('number');
 Route::get('cards', [CardController::class, 'index']);
 Route::get('card-room', [CardController::class, 'room']);
 Route::get('card-sample.svg', [CardController::class, 'sample']);

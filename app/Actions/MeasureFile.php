@@ -28,7 +28,7 @@ final class MeasureFile
         gc_disable();
         $first = $firstPath === null ? null : self::of($layout, $firstPath, capture: $firstCapture ?? $capture);
         $picture = PictureDecoder::decode($path);
-        $measurement = CardMeter::measure($picture->pixels, $layout, ($capture ?? new Capture)->of($picture->isLossy, $picture->isPhotograph), $first, $doseMlxh, $progress);
+        $measurement = CardMeter::measure($picture->pixels, $layout, ($capture ?? new Capture)->of($picture->isLossy, $picture->isPhotograph, $picture->focal), $first, $doseMlxh, $progress);
         gc_enable();
 
         return $measurement;

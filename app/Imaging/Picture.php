@@ -9,5 +9,6 @@ use MarshTrial\Core\Imaging\PixelGrid;
 /** A decoded picture file. */
 final readonly class Picture
 {
-    public function __construct(public PixelGrid $pixels, public bool $isLossy, public bool $isPhotograph = false) {}
+    /** @param float|null $focal focal length over the longer side of the picture, where the camera tells it */
+    public function __construct(public PixelGrid $pixels, public bool $isLossy, public bool $isPhotograph = false, public ?float $focal = null) {}
 }

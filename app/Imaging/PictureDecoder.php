@@ -21,6 +21,11 @@ final class PictureDecoder
     /** A4 at 600 dots per inch is 35 million. */
     public const MOST_PIXELS = 60_000_000;
 
+    /** Focal lengths that a camera may have, as on film of 36 by 24 mm. */
+    private const SHORTEST_MM = 10.0;
+
+    private const LONGEST_MM = 400.0;
+
     /** Pixels above which memory matters more than a little time. */
     private const LARGE = 20_000_000;
 
@@ -94,6 +99,7 @@ final class PictureDecoder
             };
             // What a camera writes about its exposure tells a photograph from a scan.
             $camera = $facts['extension'] !== 'png' && ($image->getImageProperty('exif:ExposureTime') ?: $image->getImageProperty('exif:FNumber')) !== false;
+            $focal = self::focal($image);
             $image->setImageDepth(8 * $bytesPerSample);
             // The core wants 16-bit samples low byte first.
             $image->setOption('endian', 'LSB');
@@ -108,7 +114,16 @@ final class PictureDecoder
             throw new UnreadablePicture('The picture could not be read completely. Save it again as PNG.');
         }
 
-        return new Picture(new PixelGrid($data, $width, $height, $bytesPerSample, $profile, $remark), $lossy, $camera);
+        return new Picture(new PixelGrid($data, $width, $height, $bytesPerSample, $profile, $remark), $lossy, $camera, $focal);
+    }
+
+    /** Focal length over the longer side, from what it would be on film of 36 by 24 mm with the same diagonal; null when the file does not tell. */
+    private static function focal(Imagick $image): ?float
+    {
+        $onFilm = (float) $image->getImageProperty('exif:FocalLengthIn35mmFilm');
+        [$width, $height] = [$image->getImageWidth(), $image->getImageHeight()];
+
+        return $onFilm >= self::SHORTEST_MM && $onFilm <= self::LONGEST_MM ? $onFilm / hypot(36, 24) * hypot($width, $height) / max($width, $height) : null;
     }
 
     /** The samples of a large picture: written out, so that the library's memory is given back before they are read. */

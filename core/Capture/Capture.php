@@ -22,15 +22,18 @@ final readonly class Capture
         public ?Calibration $profile = null,
         /** Colour of the bare paper, where it was measured before. */
         public ?Lab $paper = null,
+        /** Focal length over the longer side of the picture, where the camera tells it. */
+        public ?float $focal = null,
     ) {}
 
     /**
      * The same for a file that was compressed with loss or not, and says that a camera took it or not.
      *
      * @param bool $camera the file names a camera's exposure; where it does not the picture itself tells
+     * @param float|null $focal what the file says of the focal length, over the longer side of the picture
      */
-    public function of(bool $jpeg, bool $camera): self
+    public function of(bool $jpeg, bool $camera, ?float $focal = null): self
     {
-        return new self($jpeg, $this->photo ?? ($camera ? true : null), $this->target, $this->wedge, $this->profile, $this->paper);
+        return new self($jpeg, $this->photo ?? ($camera ? true : null), $this->target, $this->wedge, $this->profile, $this->paper, $focal);
     }
 }

@@ -58,7 +58,7 @@ final readonly class CapturedPicture
     /** @throws PictureFault with one sentence when the picture cannot be measured */
     public static function of(PixelGrid $picture, CardLayout $layout, Capture $capture): self
     {
-        $finder = new PieceFinder($picture, $capture->photo === true);
+        $finder = new PieceFinder($picture, $capture->photo === true, $capture->focal);
         $pieces = $finder->pieces($layout);
         $first = reset($pieces) ?: throw PictureFault::noMarks();
         $slant = max(array_map(static fn (PlacedPiece $p): float => $p->placement->slantAt($p->piece->outline->centre()->x, $p->piece->outline->centre()->y), $pieces));
@@ -192,7 +192,7 @@ final readonly class CapturedPicture
             new QualityCheck('noise', $light->noise, '%', 0.05, 0.12, true, 'pixels of even paper differ; give more light and take it again'),
             new QualityCheck('marks', $worst(static fn (PlacedPiece $p): float => $p->residualMm), 'mm', 0.15, 0.8, true, 'marks and code do not agree on where the card lies, as if the sheet were not flat; press it flat under a frame and take it again'),
             new QualityCheck('bend', $worst(static fn (PlacedPiece $p): float => abs($p->placement->lens)), '%', 0.035, 0.075, true, 'the sheet is seen bent by more than a lens does, as if it were not flat; press it flat under a frame and take it again'),
-            ...$photo && array_filter($pieces, static fn (PlacedPiece $p): bool => $p->marksSeen < 4) !== [] ? [new QualityCheck('marks in view', 3, 'of 4', 4, null, false, 'in a photograph cells towards the covered mark may be read some millimetres off; uncover it and take the picture again')] : [],
+            ...$photo && array_filter($pieces, static fn (PlacedPiece $p): bool => $p->marksSeen < 4) !== [] ? [new QualityCheck('marks in view', 3, 'of 4', 4, null, false, 'in a photograph cells towards the covered mark may be read a millimetre or more off; uncover it and take the picture again')] : [],
             new QualityCheck('paper lightness', $paper->l, 'L*', 80, 40, false, 'the bare paper is not white; put more light on the card, or use white paper'),
             new QualityCheck('paper chroma', $paper->chroma(), '', 16, 60, true, 'the bare paper is not white: the light is coloured, or the paper is'),
         ];

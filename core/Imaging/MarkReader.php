@@ -72,17 +72,31 @@ final readonly class MarkReader
     /** Reads the modules of the code; null when the checksum does not agree. */
     public function code(Piece $piece, Placement $placement): ?CardCode
     {
+        return $this->codeBy(5, $piece, $placement);
+    }
+
+    /** The same by a look at the middle of each module, where many placements are tried. */
+    public function codeAtAGlance(Piece $piece, Placement $placement): ?CardCode
+    {
+        return $this->codeBy(1, $piece, $placement);
+    }
+
+    /** @param int $n samples along each side of the middle of a module */
+    private function codeBy(int $n, Piece $piece, Placement $placement): ?CardCode
+    {
         $values = [];
+        $step = $n === 1 ? 0.0 : 0.4 / ($n - 1);
+        $from = 0.5 - $step * ($n - 1) / 2;
         for ($i = 0; $i < CardCode::ROWS * CardCode::COLUMNS; $i++) {
             $sum = 0.0;
-            for ($k = 0; $k < 25; $k++) {
-                $v = $this->at($piece, $placement, $i % CardCode::COLUMNS + 0.3 + 0.1 * ($k % 5), intdiv($i, CardCode::COLUMNS) + 0.3 + 0.1 * intdiv($k, 5));
+            for ($k = 0; $k < $n * $n; $k++) {
+                $v = $this->at($piece, $placement, $i % CardCode::COLUMNS + $from + $step * ($k % $n), intdiv($i, CardCode::COLUMNS) + $from + $step * intdiv($k, $n));
                 if ($v === null) {
                     return null;
                 }
                 $sum += $v;
             }
-            $values[] = $sum / 25;
+            $values[] = $sum / $n ** 2;
         }
         $middle = (min($values) + max($values)) / 2;
 
@@ -90,18 +104,21 @@ final readonly class MarkReader
     }
 
     /**
-     * How far the code lies from where the placement says, from all edges between its modules.
+     * How far the code, or some columns of it, lies from where the placement says, from all edges between its modules.
+     *
+     * @param int $from first column
+     * @param int $to column after the last
      *
      * @return array{0: float, 1: float, 2: float, 3: float} along x and y, mm on the sheet; the scatter of single edges; how soft they are, mm (standard deviation of the blur)
      */
-    public function shiftOfCode(Piece $piece, Placement $placement, CardCode $code): array
+    public function shiftOfCode(Piece $piece, Placement $placement, CardCode $code, int $from = 0, int $to = CardCode::COLUMNS): array
     {
         $bits = $code->bits();
         $edges = [[[], []], [[], []]];
         $widths = [];
         $module = CardLayout::CODE_MODULE_MM;
         for ($row = 0; $row < CardCode::ROWS; $row++) {
-            for ($column = 0; $column < CardCode::COLUMNS; $column++) {
+            for ($column = $from; $column < $to; $column++) {
                 $here = $bits[$row * CardCode::COLUMNS + $column];
                 $right = $column + 1 < CardCode::COLUMNS ? $bits[$row * CardCode::COLUMNS + $column + 1] : 0;
                 $below = $row + 1 < CardCode::ROWS ? $bits[($row + 1) * CardCode::COLUMNS + $column] : 0;

@@ -34,6 +34,9 @@ final class PieceFinder
     /** Most that a card may be seen aslant: ratio of the longer to the shorter scale (own; 30 degrees and a short lens make 1.3). */
     private const MOST_SLANT = 1.75;
 
+    /** How many times as large the nearest mark may be seen as the farthest (own, factor of e). */
+    private const NEAR_AND_FAR = 0.95;
+
     /** Bends of a lens that are tried until the code can be read. */
     private const LENSES = [0.0, 0.015, -0.015, 0.03, -0.03];
 
@@ -51,6 +54,17 @@ final class PieceFinder
 
     private const CODE_MM = 0.03;
 
+    /** Focal lengths to begin with where the camera does not tell its own, over the usual one. */
+    private const FOCAL_SHARES = [1.0, 0.84, 1.19];
+
+    /** How far depths are looked for from what sizes say, in rings, and the step (factor of e). */
+    private const DEPTH_RINGS = 24;
+
+    private const DEPTH_STEP = 0.004;
+
+    /** How well the sizes of the marks are seen, share (own). */
+    private const SIZE_SPREAD = 0.03;
+
     /** @var list<Blob> */
     private array $rings = [];
 
@@ -65,8 +79,11 @@ final class PieceFinder
 
     private readonly MarkReader $marks;
 
-    /** @param bool $photo whether the picture is known to be a photograph, so that it is looked at as one first */
-    public function __construct(private readonly PixelGrid $picture, private readonly bool $photo = false)
+    /**
+     * @param bool $photo whether the picture is known to be a photograph, so that it is looked at as one first
+     * @param float|null $focal focal length over the longer side of the picture, where the camera tells it
+     */
+    public function __construct(private readonly PixelGrid $picture, private readonly bool $photo = false, private readonly ?float $focal = null)
     {
         $this->marks = new MarkReader($picture);
     }
@@ -125,7 +142,7 @@ final class PieceFinder
         $shared = $layout->pieces[0];
         $found = $best = [];
         $unreadable = false;
-        $ways = $this->photo ? [[true, false], [false, false], [false, true], [true, true]] : [[false, false], [true, false], [false, true], [true, true]];
+        $ways = $this->photo ? [[true, false], [false, false], [true, true], [false, true]] : [[false, false], [true, false], [false, true], [true, true]];
         foreach ($ways as [$aslant, $oneCovered]) {
             // A covered mark is looked for among all spots that may be marks.
             $this->look($aslant || $oneCovered);
@@ -142,7 +159,12 @@ final class PieceFinder
                         throw PictureFault::otherCard($code->text(), $layout->codeText());
                     }
                     // A wrong spot taken for a far mark may still leave the code readable, but not where it should be.
-                    [$dx, $dy, $scatter] = ! $aslant ? [0.0, 0.0, 0.0] : $this->marks->shiftOfCode($shared, Placement::through(self::centres($shared), $seen['seen'], $lens, $this->picture->width, $this->picture->height), $code);
+                    $placement = Placement::through(self::centres($shared), $seen['seen'], $lens, $this->picture->width, $this->picture->height);
+                    [$dx, $dy, $scatter] = ! $aslant && ! $oneCovered ? [0.0, 0.0, 0.0] : $this->marks->shiftOfCode($shared, $placement, $code);
+                    // Three marks and a code that is off: seen a little aslant after all.
+                    if ($oneCovered && ! $aslant && hypot($dx, $dy) > 2 * max(self::STRAIGHT_MM, self::STRAIGHT_PX / $placement->scaleAt(...self::centres($shared)[0]))) {
+                        continue;
+                    }
                     $off = hypot($dx, $dy) + $scatter;
                     if ($off < ($best[$code->piece] ?? INF)) {
                         $best[$code->piece] = $off;
@@ -345,7 +367,7 @@ final class PieceFinder
     {
         $centres = self::centres($piece);
         foreach ($this->rings as $r) {
-            $discs = array_values(array_filter($this->discs, static fn (Blob $d): bool => abs(log($d->diameter / $r->diameter)) < 0.6));
+            $discs = array_values(array_filter($this->discs, static fn (Blob $d): bool => abs(log($d->diameter / $r->diameter)) < self::NEAR_AND_FAR));
             foreach ($discs as $d) {
                 if (! $this->plausible($piece, 0, 1, $r, $d)) {
                     continue;
@@ -391,7 +413,7 @@ final class PieceFinder
                             continue;
                         }
                         // Spots of one size, give or take what distance does.
-                        if (max($a->diameter, $b->diameter, $c->diameter) > 2.6 * min($a->diameter, $b->diameter, $c->diameter)) {
+                        if (max($a->diameter, $b->diameter, $c->diameter) > exp(self::NEAR_AND_FAR) * min($a->diameter, $b->diameter, $c->diameter)) {
                             continue;
                         }
                         if (++$tried > self::MOST_THREES) {
@@ -415,37 +437,109 @@ final class PieceFinder
     private function byPose(Piece $piece, int $absent, array $present, array $three, array $sizes, array $centres): iterable
     {
         $sheet = array_map(static fn (int $i): array => $centres[$i], $present);
-        $c = $piece->codeArea->centre();
         [$width, $height] = [$this->picture->width, $this->picture->height];
+        $straight = static fn (array $places, float $lens): array => array_map(static fn (array $p): array => Placement::straightened($p, $lens, $width, $height), $places);
+        $found = $this->codeByThree($piece, $absent, $three, $sizes, $centres);
+        if ($found === null) {
+            return;
+        }
+        $code = $found['code'];
+        $halvesFound = $this->halvesOfCode($piece, $found['placement'], $code);
+        // What a camera of this bend and about this focal length makes of it, and how likely that is.
+        $answer = function (float $lens, float $share) use ($piece, $sheet, $three, $found, $straight, $centres, $present, $absent, $sizes, $code, $halvesFound, $width, $height): ?array {
+            $pose = Pose::about($sheet, $three, $found['depths'], $width, $height, $this->focal, $share);
+            [$halves, $placement] = [$halvesFound, $found['placement']];
+            for ($round = 0; $pose !== null && $round < 3; $round++) {
+                // Both halves of the code are further points.
+                $pose = $pose->refined([...$sheet, ...array_column($halves, 'middle')], $straight([...$three, ...array_column($halves, 'seen')], $lens));
+                $placement = Placement::behindLens(Homography::through($centres, self::withAbsent($present, $absent, $straight($three, $lens), $pose->map(...$centres[$absent]))), $lens, $width, $height);
+                $halves = $this->halvesOfCode($piece, $placement, $code);
+            }
+            if ($pose === null) {
+                return null;
+            }
+            $sizesSeen = array_map(fn (int $i, float $size): float => log($size / $placement->scaleAt(...$centres[$i]) / $piece->marks[$i]->sizeMm), $present, $sizes);
+            $ofSizes = array_sum(array_map(static fn (float $l): float => ($l - array_sum($sizesSeen) / 3) ** 2, $sizesSeen));
+
+            return ['cost' => array_sum(array_column($halves, 'off')) / self::CODE_MM ** 2 + $ofSizes / self::SIZE_SPREAD ** 2 + $pose->misfit + ($lens / self::LENS_SPREAD) ** 2, 'placement' => $placement, 'lens' => $lens, 'share' => $share];
+        };
+        // Several cameras explain three marks and a code; the most usual of them is taken.
         $best = null;
-        $least = INF;
+        $try = static function (float $lens, float $share) use (&$best, $answer): void {
+            $here = $answer($lens, $share);
+            $best = $here !== null && ($best === null || $here['cost'] < $best['cost']) ? $here : $best;
+        };
         foreach (self::LENSES as $lens) {
-            $straight = static fn (array $p): array => Placement::straightened($p, $lens, $width, $height);
-            $seen = array_map($straight, $three);
-            foreach (Pose::fits($sheet, $seen, $sizes, $width, $height) as $pose) {
-                $placement = Placement::behindLens(Homography::through($centres, self::withAbsent($present, $absent, $seen, $pose->map(...$centres[$absent]))), $lens, $width, $height);
-                $code = $pose->misfit > 20 ? null : $this->marks->code($piece, $placement);
-                if ($code === null) {
-                    continue;
-                }
-                // The code itself is a fourth point.
-                for ($round = 0; $round < 3; $round++) {
-                    [$dx, $dy] = $this->marks->shiftOfCode($piece, $placement, $code);
-                    $pose = $pose->refined([...$sheet, [$c->x, $c->y]], [...$seen, $straight($placement->map($c->x + $dx, $c->y + $dy))]);
-                    $placement = Placement::behindLens(Homography::through($centres, self::withAbsent($present, $absent, $seen, $pose->map(...$centres[$absent]))), $lens, $width, $height);
-                }
-                // Several cameras explain three marks and a code; the most usual of them is taken.
-                [$dx, $dy] = $this->marks->shiftOfCode($piece, $placement, $code);
-                $cost = ($dx ** 2 + $dy ** 2) / self::CODE_MM ** 2 + $pose->misfit + ($lens / self::LENS_SPREAD) ** 2;
-                if ($cost < $least) {
-                    $least = $cost;
-                    $best = ['seen' => array_map(static fn (array $m): array => $placement->map(...$m), $centres), 'marks' => 3, 'absent' => $absent, 'lens' => $lens];
-                }
+            foreach ($this->focal === null ? self::FOCAL_SHARES : [1.0] as $share) {
+                $try($lens, $share);
+            }
+        }
+        foreach ([0.006, 0.003] as $step) {
+            foreach ($best === null ? [] : [$best['lens'] - $step, $best['lens'] + $step] as $lens) {
+                $try($lens, $best['share']);
             }
         }
         if ($best !== null) {
-            yield $best;
+            yield ['seen' => array_map(static fn (array $m): array => $best['placement']->map(...$m), $centres), 'marks' => 3, 'absent' => $absent, 'lens' => $best['lens']];
         }
+    }
+
+    /**
+     * The code, read with the fourth mark where the other three's sizes put it, or somewhere around: a plane seen aslant shows things the
+     * smaller the farther away, to the power of one and a half, and its corners are a parallelogram.
+     *
+     * @param list<array{0: float, 1: float}> $three
+     * @param list<float> $sizes of the spots
+     * @param list<array{0: float, 1: float}> $centres
+     *
+     * @return array{code: CardCode, placement: Placement, depths: list<float>}|null
+     */
+    private function codeByThree(Piece $piece, int $absent, array $three, array $sizes, array $centres): ?array
+    {
+        $present = array_values(array_diff([0, 1, 2, 3], [$absent]));
+        $seen = array_combine($present, $three);
+        $depths = array_combine($present, array_map(static fn (float $s): float => $s ** (-2 / 3), $sizes));
+        [$before, $after, $opposite] = [($absent + 3) % 4, ($absent + 1) % 4, ($absent + 2) % 4];
+        for ($ring = 0; $ring <= self::DEPTH_RINGS; $ring++) {
+            for ($i = -$ring; $i <= $ring; $i++) {
+                for ($j = -$ring; $j <= $ring; $j += abs($i) === $ring ? 1 : 2 * $ring) {
+                    $z = [$before => $depths[$before] * exp(self::DEPTH_STEP * $i), $after => $depths[$after] * exp(self::DEPTH_STEP * $j), $opposite => $depths[$opposite]];
+                    $far = $z[$before] + $z[$after] - $z[$opposite];
+                    if ($far <= 0) {
+                        continue;
+                    }
+                    $fourth = array_map(static fn (int $k): float => ($seen[$before][$k] * $z[$before] + $seen[$after][$k] * $z[$after] - $seen[$opposite][$k] * $z[$opposite]) / $far, [0, 1]);
+                    $placement = new Placement(Homography::through($centres, self::withAbsent($present, $absent, $three, [$fourth[0], $fourth[1]])));
+                    $code = $this->marks->codeAtAGlance($piece, $placement);
+                    if ($code !== null) {
+                        ksort($z);
+
+                        return ['code' => $code, 'placement' => $placement, 'depths' => array_values($z)];
+                    }
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * Middles of the two halves of the code, mm; where they are seen, pixels; how far that is from where the placement says, mm2.
+     *
+     * @return list<array{middle: array{0: float, 1: float}, seen: array{0: float, 1: float}, off: float}>
+     */
+    private function halvesOfCode(Piece $piece, Placement $placement, CardCode $code): array
+    {
+        $half = intdiv(CardCode::COLUMNS, 2);
+        $area = $piece->codeArea;
+        $out = [];
+        foreach ([0, 1] as $i) {
+            [$dx, $dy] = $this->marks->shiftOfCode($piece, $placement, $code, $i * $half, ($i + 1) * $half);
+            [$x, $y] = [$area->x + (0.25 + 0.5 * $i) * $area->width, $area->centre()->y];
+            $out[] = ['middle' => [$x, $y], 'seen' => $placement->map($x + $dx, $y + $dy), 'off' => $dx ** 2 + $dy ** 2];
+        }
+
+        return $out;
     }
 
     /**

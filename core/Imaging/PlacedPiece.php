@@ -43,5 +43,5 @@ final readonly class PlacedPiece
         return self::OFF_BY_THREE_MM * $along($place->x, $o->x, $o->width, $missing->x > $o->centre()->x) * $along($place->y, $o->y, $o->height, $missing->y > $o->centre()->y);
     }
 
-    private const OFF_BY_THREE_MM = 4.0;
+    private const OFF_BY_THREE_MM = 1.5;
 }

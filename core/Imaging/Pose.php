@@ -17,60 +17,30 @@ final readonly class Pose
 
     private const FOCAL_SPREAD = 0.25;
 
-    /** While only three points are known it is held at one of these shares of the usual one. */
-    private const HELD = [1.0, 0.88, 1.14];
-
-    private const HELD_SPREAD = 0.01;
+    /** What a camera says of its own focal length is rounded, and changes a little with the distance (own, factor of e). */
+    private const TOLD_SPREAD = 0.02;
 
     /** How well a point is seen, pixels (own). */
     private const SEEN_PX = 0.3;
 
     /** @param list<float> $p three angles, x, y, logarithm of the distance (mm) and of the focal length (pixels) */
-    private function __construct(private array $p, private int $width, private int $height, public float $misfit) {}
+    private function __construct(private array $p, private int $width, private int $height, public float $misfit, private ?float $focal) {}
 
     /**
-     * All poses that explain three points, best first. Three points leave several; how large the marks are seen tells how far away each is,
-     * and so where to begin.
+     * A camera that sees three points of the sheet about so far away in proportion; to be refined.
      *
      * @param list<array{0: float, 1: float}> $sheet three, mm
      * @param list<array{0: float, 1: float}> $seen pixels
-     * @param list<float> $sizes of the marks as seen, in proportion
+     * @param list<float> $depths of the three, in proportion
+     * @param float|null $told focal length over the longer side of the picture, where the camera tells it
+     * @param float $share of that focal length, or of the usual one, to begin with
      *
-     * @return list<self>
+     * @return self|null null when the points lie on a line, or the sheet would be seen from behind
      */
-    public static function fits(array $sheet, array $seen, array $sizes, int $width, int $height): array
+    public static function about(array $sheet, array $seen, array $depths, int $width, int $height, ?float $told = null, float $share = 1.0): ?self
     {
-        $out = [];
-        foreach ([[0, 1.0], [1, 1.0], [2, 1.0], [0, 0.6], [0, 1.4]] as [$held, $trust]) {
-            $focal = self::HELD[$held] * self::FOCAL * max($width, $height);
-            $start = self::start($sheet, $seen, array_map(static fn (float $s): float => $s ** $trust, $sizes), $focal, $width, $height);
-            $pose = $start === null ? null : self::fit($start, $sheet, $seen, $width, $height, $focal, self::HELD_SPREAD);
-            foreach ($pose === null ? [] : $out as $other) {
-                if (abs($other->p[0] - $pose->p[0]) + abs($other->p[1] - $pose->p[1]) < 0.02) {
-                    continue 2;
-                }
-            }
-            if ($pose !== null) {
-                $out[] = $pose;
-            }
-        }
-        usort($out, static fn (self $a, self $b): int => $a->misfit <=> $b->misfit);
-
-        return $out;
-    }
-
-    /**
-     * Points of the sheet put as far away as their sizes say; the plane through them is the sheet.
-     *
-     * @param list<array{0: float, 1: float}> $sheet
-     * @param list<array{0: float, 1: float}> $seen
-     * @param list<float> $sizes
-     *
-     * @return list<float>|null parameters; null when the points lie on a line
-     */
-    private static function start(array $sheet, array $seen, array $sizes, float $focal, int $width, int $height): ?array
-    {
-        $points = array_map(static fn (array $p, float $size): array => [($p[0] - $width / 2) / $focal / $size, ($p[1] - $height / 2) / $focal / $size, 1 / $size], $seen, $sizes);
+        $focal = $share * ($told ?? self::FOCAL) * max($width, $height);
+        $points = array_map(static fn (array $p, float $z): array => [($p[0] - $width / 2) / $focal * $z, ($p[1] - $height / 2) / $focal * $z, $z], $seen, $depths);
         $sub = static fn (array $a, array $b): array => array_map(static fn (float $x, float $y): float => $x - $y, $a, $b);
         $length = static fn (array $v): float => sqrt(array_sum(array_map(static fn (float $x): float => $x * $x, $v)));
         $scale = 0.0;
@@ -97,7 +67,7 @@ final readonly class Pose
         $px = ($points[0][0] - sin($tilt) * sin($about) * $py) / cos($about);
         $distance = $points[0][2] + sin($about) * $px - sin($tilt) * cos($about) * $py;
 
-        return $distance <= 0 ? null : [$tilt, $about, $turn, ($px - $x) / 100, ($py - $y) / 100, log($distance), log($focal)];
+        return $distance <= 0 ? null : new self([$tilt, $about, $turn, ($px - $x) / 100, ($py - $y) / 100, log($distance), log($focal)], $width, $height, INF, $told);
     }
 
     /** @return array{0: float, 1: float} pixels */
@@ -114,7 +84,7 @@ final readonly class Pose
      */
     public function refined(array $sheet, array $seen): self
     {
-        return self::fit($this->p, $sheet, $seen, $this->width, $this->height, self::FOCAL * max($this->width, $this->height), self::FOCAL_SPREAD);
+        return self::fit($this->p, $sheet, $seen, $this->width, $this->height, ($this->focal ?? self::FOCAL) * max($this->width, $this->height), $this->focal === null ? self::FOCAL_SPREAD : self::TOLD_SPREAD, $this->focal);
     }
 
     /**
@@ -122,7 +92,7 @@ final readonly class Pose
      * @param list<array{0: float, 1: float}> $sheet
      * @param list<array{0: float, 1: float}> $seen
      */
-    private static function fit(array $p, array $sheet, array $seen, int $width, int $height, float $focal, float $spread): self
+    private static function fit(array $p, array $sheet, array $seen, int $width, int $height, float $focal, float $spread, ?float $told): self
     {
         $residuals = static function (array $p) use ($sheet, $seen, $width, $height, $focal, $spread): array {
             $out = [($p[6] - log($focal)) / $spread];
@@ -174,7 +144,7 @@ final readonly class Pose
             }
         }
 
-        return new self(array_values($p), $width, $height, $cost($now));
+        return new self(array_values($p), $width, $height, $cost($now), $told);
     }
 
     /**

@@ -24,6 +24,7 @@ const FramePage = lazy(() => import('./pages/cards/FramePage'));
 const FadeRack = lazy(() => import('./pages/cards/FadeRack'));
 const SideBySidePage = lazy(() => import('./pages/compare/SideBySidePage'));
 const CapturePage = lazy(() => import('./pages/capture/CapturePage'));
+const AccuracyPage = lazy(() => import('./pages/capture/AccuracyPage'));
 const LedgerPage = lazy(() => import('./pages/ledger/LedgerPage'));
 const RecordPage = lazy(() => import('./pages/ledger/RecordPage'));
 const TodayPage = lazy(() => import('./pages/today/TodayPage'));
@@ -54,6 +55,7 @@ export function App() {
                     <Route path="/fade" element={<FadeRack />} />
                     <Route path="/side-by-side" element={<SideBySidePage />} />
                     <Route path="/capture" element={<CapturePage />} />
+                    <Route path="/accuracy" element={<AccuracyPage />} />
                     <Route path="/ledger" element={<LedgerPage />} />
                     <Route path="/records/:card/:number?" element={<RecordPage />} />
                     <Route path="/sign-in" element={<SignInPage />} />

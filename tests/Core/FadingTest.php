@@ -51,6 +51,24 @@ final class FadingTest extends TestCase
         return FadeComparison::compare(self::pair($kept, $exposed, depth: $depth), self::pair($kept, $kept, depth: $depth), $dose);
     }
 
+    public function testACalibrationThatMayBeWrongWidensALargeChangeMoreThanASmallOne(): void
+    {
+        $doubt = static function (HalfPair $p): HalfPair {
+            $shared = static fn (CellReading $r): CellReading => $r->with($r->labCovariance, 2.8, 1.0);
+
+            return new HalfPair($p->row, $p->depth, $shared($p->kept), $shared($p->exposed), $p->keptPaper, $p->exposedPaper);
+        };
+        $added = static function (float $exposed) use ($doubt): float {
+            [$now, $first] = [self::pair(0.92, $exposed), self::pair(0.92, 0.92)];
+            [$sure, $doubtful] = [FadeComparison::compare($now, $first, 6.0), FadeComparison::compare($doubt($now), $doubt($first), 6.0)];
+            self::assertSame($sure->corrected->dE76(), $doubtful->corrected->dE76());
+
+            return sqrt($doubtful->uncertainty ** 2 - $sure->uncertainty ** 2);
+        };
+        self::assertLessThan(0.2, $added(0.90));
+        self::assertGreaterThan(8 * $added(0.90), $added(0.55));
+    }
+
     public function testWhatTheHalvesDifferedByBeforeHangingIsTakenOut(): void
     {
         $now = self::pair(0.92, 0.95);

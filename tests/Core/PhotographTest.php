@@ -112,6 +112,16 @@ final class PhotographTest extends TestCase
             [$a, $b] = [$whole->placement->map($x, $y), $measured->scan->pieces['whole']->placement->map($x, $y)];
             self::assertLessThan(1.0, hypot($a[0] - $b[0], $a[1] - $b[1]) / $whole->placement->scaleAt($x, $y), "$x $y");
         }
+        // Whichever it is, and closer still where the camera tells its focal length.
+        foreach ([0, 1, 3] as $i) {
+            foreach ([[null, 1.6], [self::aslant()->focal, 0.8]] as [$focal, $within]) {
+                $placed = (new PieceFinder($cover($i), true, $focal))->pieces(self::card())['whole'];
+                foreach ([[30, 20], [267, 20], [267, 190], [30, 190], [148, 105]] as [$x, $y]) {
+                    [$a, $b] = [$whole->placement->map($x, $y), $placed->placement->map($x, $y)];
+                    self::assertLessThan($within, hypot($a[0] - $b[0], $a[1] - $b[1]) / $whole->placement->scaleAt($x, $y), "$i $x $y");
+                }
+            }
+        }
         $this->expectExceptionMessage('Fewer than three marks');
         CardMeter::measure($cover(1, 2), self::card());
     }

@@ -93,6 +93,25 @@ final class CaptureTest extends FeatureTestCase
         self::assertStringContainsString('10 by 1 patches was not found', (string) $this->last()->problem);
     }
 
+    public function testARefusedPictureShowsEveryCheckAndTheReportIsThere(): void
+    {
+        $this->actingAs($this->wren);
+        $card = $this->card();
+        $shot = new Shot(2800, 2100, exposure: 2.2);
+        $this->postJson("/api/cards/$card->uuid/pictures", ['picture' => self::upload('p.jpg', PhotoWriter::encode(CameraStandIn::shoot($card->cardLayout(), 6, $shot), $shot))])->assertStatus(202);
+        $seen = $this->getJson("/api/cards/$card->uuid")->assertJsonPath('pictures.0.measurement.state', 'failed')->assertJsonPath('result', null);
+        $states = array_column($seen->json('pictures.0.measurement.quality'), 'state', 'name');
+        self::assertSame('not used', $states['clipping'] ?? null, json_encode($states) ?: '');
+        self::assertGreaterThanOrEqual(8, count($states));
+        self::assertContains('good', $states);
+        // The program's own report: every device in a row, its worst cell with both colours, and its picture.
+        $report = $this->getJson('/api/accuracy')->assertOk();
+        self::assertSame(array_column($report->json('photos.kinds'), 'kind'), array_column($report->json('photos.worst'), 'kind'));
+        self::assertMatchesRegularExpression('/^#[0-9a-f]{6}$/', $report->json('photos.worst.0.measuredHex'));
+        $this->get('/api/accuracy/1.jpg')->assertOk()->assertHeader('Content-Type', 'image/jpeg');
+        $this->get('/api/accuracy/99.jpg')->assertNotFound();
+    }
+
     public function testRepeatsArePooledAndAWetPictureIsNoEvidence(): void
     {
         $this->actingAs($this->wren);

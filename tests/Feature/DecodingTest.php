@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Imaging\PhotoWriter;
 use App\Imaging\PictureDecoder;
 use App\Imaging\PictureStore;
 use App\Imaging\UnreadablePicture;
 use Imagick;
 use ImagickPixel;
+use MarshTrial\Core\Simulation\Scan;
+use MarshTrial\Core\Simulation\Shot;
 use Tests\Support\Icc;
 
 /** Picture files as they come: depths, profiles, transparency, and what must not leave the house. */
@@ -152,6 +155,23 @@ final class DecodingTest extends FeatureTestCase
         self::assertSame($one, PictureStore::keep($bytes, 'png'));
         self::assertSame($time, filemtime(PictureStore::path($one, 'png')));
         self::assertSame([], glob(PictureStore::path($one, 'png').'.*'));
+    }
+
+    public function testAPhotographTellsItsLens(): void
+    {
+        $shot = new Shot(480, 360, focal: 0.74);
+        $scan = new Scan(str_repeat("\xe0\xe0\xdc", 480 * 360), 480, 360, 100.0, []);
+        foreach ([[true, 0.74], [false, null]] as [$tells, $focal]) {
+            file_put_contents($path = $this->folder.'/lens.jpg', PhotoWriter::encode($scan, $shot, $tells));
+            $picture = PictureDecoder::decode($path);
+            self::assertSame($tells, $picture->isPhotograph);
+            // Whole millimetres of film.
+            $focal === null ? self::assertNull($picture->focal) : self::assertEqualsWithDelta($focal, $picture->focal, 0.015);
+        }
+        // Another reader finds the same numbers.
+        file_put_contents($path, PhotoWriter::encode($scan, $shot));
+        $read = (array) exif_read_data($path);
+        self::assertSame(['1/100', 26], [$read['ExposureTime'] ?? null, $read['FocalLengthIn35mmFilm'] ?? null]);
     }
 
     public function testTiffAndWebpKeepWhatTheyHold(): void

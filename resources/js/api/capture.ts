@@ -24,3 +24,11 @@ export interface Pooled {
 }
 export interface Drying { remarks: string[]; rows: { row: number; what: string; dL: number; chromaPercent: number | null; chromaUncertainty: number | null; hueDeg: number | null; words: string }[] }
 export interface Repeats { pooled: Pooled[]; drying: Drying | [] }
+
+export interface AccuracyFigure { name: string; value: number; bound: number | null; sense: string; holds: boolean | null }
+export interface WorstCell { kind: string; picture: string; cell: string; image: string; error: number; stated: number; measured: number[]; true: number[]; measuredHex: string; trueHex: string }
+/** What bin/accuracy found; null where that half was not run. */
+export interface Accuracy {
+    scans: { words: string; figures: AccuracyFigure[] } | null;
+    photos: { words: string; kinds: { kind: string; figures: AccuracyFigure[] }[]; others: AccuracyFigure[]; outside: { fault: string; refused: number; of: number }[]; worst: WorstCell[] } | null;
+}

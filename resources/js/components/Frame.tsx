@@ -40,7 +40,7 @@ export function Frame({ children }: { children: ReactNode }) {
             <Waiting />
             <main id="main" tabIndex={-1} className="grow w-full mx-auto max-w-[1480px] px-5 py-5 outline-none"><Boundary key={here.pathname}>{children}</Boundary></main>
             <footer className="no-print mx-auto w-full max-w-[1480px] px-5 py-4 text-sm text-soft">
-                Results are evidence from one group’s tests, not a certificate under any standard.
+                Results are evidence from one group’s tests, not a certificate under any standard. <Link to="/accuracy">How well it measures</Link>
             </footer>
             <Keys open={keysShown} onChange={showKeys} />
         </div>

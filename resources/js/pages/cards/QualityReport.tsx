@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import type { Measurement, QualityCheck } from '../../api/types';
 import { Wide } from '../../components/ui/Wide';
 
@@ -13,6 +14,7 @@ export function QualityReport({ result }: { result: Measurement }) {
         <details className="my-3" open={poor > 0}>
             <summary className="cursor-pointer py-1"><strong className="font-semibold">Picture</strong>: {result.scan.photo ? 'photograph' : 'scan'} · colour by {c?.name}{c?.residualMean !== null && c?.residualMean !== undefined && <> (patches as the others predict them: dE00 <span className="num">{c.residualMean.toFixed(2)}</span>, 95 % within <span className="num">{c.residual95?.toFixed(2)}</span>)</>} · {poor === 0 ? 'every check is good' : `${poor} of ${checks.length} checks ${poor === 1 ? 'is' : 'are'} beyond ${poor === 1 ? 'its' : 'their'} limit`}</summary>
             <QualityTable checks={checks} />
+            <p className="text-sm mt-1"><Link to="/accuracy">How well pictures of this kind are measured</Link></p>
         </details>
     );
 }

@@ -1,0 +1,99 @@
+import { useQuery } from '@tanstack/react-query';
+import { get } from '../../api/client';
+import type { Accuracy, AccuracyFigure, WorstCell } from '../../api/capture';
+import { Empty, Loading, Problem } from '../../components/ui/states';
+import { Wide } from '../../components/ui/Wide';
+
+/** How far measured values lie from the truth where the truth is known, the worst cases included. */
+export default function AccuracyPage() {
+    const { data, error } = useQuery({ queryKey: ['accuracy'], queryFn: () => get<Accuracy>('accuracy') });
+    if (data === undefined) {
+        return error ? <Problem error={error} /> : <Loading what="the figures" />;
+    }
+    const { photos, scans } = data;
+    return (
+        <>
+            <h1>How well it measures</h1>
+            <p className="my-1 max-w-prose">Pictures are made by simulated scanners and cameras, so that the true colour of every cell is known, and measured as yours are. Real paint on real paper may be harder. <strong className="font-semibold">Bold</strong> figures miss their bound.</p>
+            {photos === null && scans === null && <Empty title="Not measured yet">Run bin/accuracy; it takes the better part of an hour.</Empty>}
+            {photos !== null && (
+                <>
+                    <section className="mt-5">
+                        <h2>By device and calibration</h2>
+                        <p className="max-w-prose">{photos.words}</p>
+                        <Wide label="Figures by device and calibration"><Kinds kinds={photos.kinds} /></Wide>
+                    </section>
+                    <section className="mt-6">
+                        <h2>Worst cell of each</h2>
+                        <div className="grid gap-x-8 gap-y-5 mt-2 sm:grid-cols-2 xl:grid-cols-3">{photos.worst.map((w) => <Worst key={w.kind} cell={w} />)}</div>
+                    </section>
+                    <section className="mt-6">
+                        <h2>Pictures inside and outside the limits</h2>
+                        <p className="max-w-prose">Refused: {photos.outside.map((o) => `${o.fault} ${o.refused} of ${o.of}`).join(', ')}. What is not refused says on every rating what is wrong.</p>
+                        <Figures of={photos.others} />
+                    </section>
+                </>
+            )}
+            {scans !== null && (
+                <section className="mt-6">
+                    <h2>Scans, test by test</h2>
+                    <p className="max-w-prose">{scans.words}</p>
+                    <Figures of={scans.figures} />
+                </section>
+            )}
+        </>
+    );
+}
+
+function Kinds({ kinds }: { kinds: { kind: string; figures: AccuracyFigure[] }[] }) {
+    const names = [...new Set(kinds.flatMap((k) => k.figures.map((f) => f.name)))];
+    return (
+        <table className="min-w-[1080px] w-full text-sm mt-2">
+            <thead><tr className="border-b border-ink align-bottom"><th className="py-1 pr-6">Figure</th>{kinds.map((k) => <th key={k.kind} className="pl-4 text-right w-[11.5%]">{k.kind}</th>)}</tr></thead>
+            <tbody>
+                {names.map((name) => (
+                    <tr key={name} className="border-b border-rule align-baseline">
+                        <th scope="row" className="py-1 pr-6 font-normal">{name}</th>
+                        {kinds.map((k) => <td key={k.kind} className="pl-4 text-right num"><Figure of={k.figures.find((f) => f.name === name)} /></td>)}
+                    </tr>
+                ))}
+            </tbody>
+        </table>
+    );
+}
+
+function Figure({ of }: { of: AccuracyFigure | undefined }) {
+    if (of === undefined) {
+        return null;
+    }
+    return <>{of.holds === false ? <strong>{of.value.toFixed(3)}</strong> : of.value.toFixed(3)} {of.bound !== null && <span className="text-soft whitespace-nowrap">{bound(of)}</span>}</>;
+}
+
+function Figures({ of }: { of: AccuracyFigure[] }) {
+    return (
+        <dl className="mt-2 columns-1 md:columns-2 gap-x-10 text-sm">
+            {of.map((f) => (
+                <div key={f.name} className="flex justify-between gap-4 border-b border-rule py-1 break-inside-avoid"><dt>{f.name}</dt><dd className="num whitespace-nowrap"><Figure of={f} /></dd></div>
+            ))}
+        </dl>
+    );
+}
+
+function Worst({ cell }: { cell: WorstCell }) {
+    return (
+        <figure>
+            <div className="flex h-32">
+                <img src={`/api/accuracy/${cell.image.replace(/\D/g, '')}.jpg`} alt={`Cell ${cell.cell} of ${cell.picture} in its surround`} className="h-full w-40 object-cover" />
+                <span className="w-16" style={{ background: cell.measuredHex }} title="measured" /><span className="w-16" style={{ background: cell.trueHex }} title="true" />
+            </div>
+            <figcaption className="text-sm mt-1">
+                {cell.kind}: measured, then true. dE00 <span className="num">{cell.error.toFixed(2)}</span> off; stated within <span className="num">{cell.stated.toFixed(2)}</span> (95 %).
+                <span className="block text-soft">{cell.picture}, cell <span className="num">{cell.cell}</span>: L* a* b* <span className="num">{cell.measured.map((v) => v.toFixed(1)).join(' ')}</span> for <span className="num">{cell.true.map((v) => v.toFixed(1)).join(' ')}</span></span>
+            </figcaption>
+        </figure>
+    );
+}
+
+function bound(f: AccuracyFigure): string {
+    return `${f.sense === '<=' ? '≤' : '≥'} ${f.bound}`;
+}
