@@ -54,17 +54,6 @@ final class PieceFinder
 
     private const CODE_MM = 0.03;
 
-    /** Focal lengths to begin with where the camera does not tell its own, over the usual one. */
-    private const FOCAL_SHARES = [1.0, 0.84, 1.19];
-
-    /** How far depths are looked for from what sizes say, in rings, and the step (factor of e). */
-    private const DEPTH_RINGS = 24;
-
-    private const DEPTH_STEP = 0.004;
-
-    /** How well the sizes of the marks are seen, share (own). */
-    private const SIZE_SPREAD = 0.03;
-
     /** @var list<Blob> */
     private array $rings = [];
 
@@ -355,7 +344,10 @@ final class PieceFinder
         $seen = array_combine($present, $three);
         [$before, $after, $opposite] = [$seen[($absent + 3) % 4], $seen[($absent + 1) % 4], $seen[($absent + 2) % 4]];
 
-        return self::withAbsent($present, $absent, $three, [$before[0] + $after[0] - $opposite[0], $before[1] + $after[1] - $opposite[1]]);
+        $seen[$absent] = [$before[0] + $after[0] - $opposite[0], $before[1] + $after[1] - $opposite[1]];
+        ksort($seen);
+
+        return array_values($seen);
     }
 
     /**
@@ -398,7 +390,6 @@ final class PieceFinder
      */
     private function slantedByThree(Piece $piece): iterable
     {
-        $centres = self::centres($piece);
         $tried = 0;
         for ($absent = 0; $absent < 4; $absent++) {
             $present = array_values(array_diff([0, 1, 2, 3], [$absent]));
@@ -419,142 +410,14 @@ final class PieceFinder
                         if (++$tried > self::MOST_THREES) {
                             return;
                         }
-                        yield from $this->byPose($piece, $absent, $present, array_map($this->centre(...), [$a, $b, $c]), array_map(static fn (Blob $m): float => $m->diameter, [$a, $b, $c]), $centres);
+                        $placement = (new ThreeMarks($this->picture, $this->marks, $piece, $absent, array_map($this->centre(...), [$a, $b, $c]), [$a->diameter, $b->diameter, $c->diameter], $this->focal))->placement();
+                        if ($placement !== null) {
+                            yield ['seen' => array_map(static fn (array $m): array => $placement->map(...$m), self::centres($piece)), 'marks' => 3, 'absent' => $absent, 'lens' => $placement->lens];
+                        }
                     }
                 }
             }
         }
-    }
-
-    /**
-     * @param list<int> $present
-     * @param list<array{0: float, 1: float}> $three
-     * @param list<float> $sizes of the spots
-     * @param list<array{0: float, 1: float}> $centres
-     *
-     * @return iterable<array{seen: list<array{0: float, 1: float}>, marks: int, absent?: int, lens?: float}>
-     */
-    private function byPose(Piece $piece, int $absent, array $present, array $three, array $sizes, array $centres): iterable
-    {
-        $sheet = array_map(static fn (int $i): array => $centres[$i], $present);
-        [$width, $height] = [$this->picture->width, $this->picture->height];
-        $straight = static fn (array $places, float $lens): array => array_map(static fn (array $p): array => Placement::straightened($p, $lens, $width, $height), $places);
-        $found = $this->codeByThree($piece, $absent, $three, $sizes, $centres);
-        if ($found === null) {
-            return;
-        }
-        $code = $found['code'];
-        $halvesFound = $this->halvesOfCode($piece, $found['placement'], $code);
-        // What a camera of this bend and about this focal length makes of it, and how likely that is.
-        $answer = function (float $lens, float $share) use ($piece, $sheet, $three, $found, $straight, $centres, $present, $absent, $sizes, $code, $halvesFound, $width, $height): ?array {
-            $pose = Pose::about($sheet, $three, $found['depths'], $width, $height, $this->focal, $share);
-            [$halves, $placement] = [$halvesFound, $found['placement']];
-            for ($round = 0; $pose !== null && $round < 3; $round++) {
-                // Both halves of the code are further points.
-                $pose = $pose->refined([...$sheet, ...array_column($halves, 'middle')], $straight([...$three, ...array_column($halves, 'seen')], $lens));
-                $placement = Placement::behindLens(Homography::through($centres, self::withAbsent($present, $absent, $straight($three, $lens), $pose->map(...$centres[$absent]))), $lens, $width, $height);
-                $halves = $this->halvesOfCode($piece, $placement, $code);
-            }
-            if ($pose === null) {
-                return null;
-            }
-            $sizesSeen = array_map(fn (int $i, float $size): float => log($size / $placement->scaleAt(...$centres[$i]) / $piece->marks[$i]->sizeMm), $present, $sizes);
-            $ofSizes = array_sum(array_map(static fn (float $l): float => ($l - array_sum($sizesSeen) / 3) ** 2, $sizesSeen));
-
-            return ['cost' => array_sum(array_column($halves, 'off')) / self::CODE_MM ** 2 + $ofSizes / self::SIZE_SPREAD ** 2 + $pose->misfit + ($lens / self::LENS_SPREAD) ** 2, 'placement' => $placement, 'lens' => $lens, 'share' => $share];
-        };
-        // Several cameras explain three marks and a code; the most usual of them is taken.
-        $best = null;
-        $try = static function (float $lens, float $share) use (&$best, $answer): void {
-            $here = $answer($lens, $share);
-            $best = $here !== null && ($best === null || $here['cost'] < $best['cost']) ? $here : $best;
-        };
-        foreach (self::LENSES as $lens) {
-            foreach ($this->focal === null ? self::FOCAL_SHARES : [1.0] as $share) {
-                $try($lens, $share);
-            }
-        }
-        foreach ([0.006, 0.003] as $step) {
-            foreach ($best === null ? [] : [$best['lens'] - $step, $best['lens'] + $step] as $lens) {
-                $try($lens, $best['share']);
-            }
-        }
-        if ($best !== null) {
-            yield ['seen' => array_map(static fn (array $m): array => $best['placement']->map(...$m), $centres), 'marks' => 3, 'absent' => $absent, 'lens' => $best['lens']];
-        }
-    }
-
-    /**
-     * The code, read with the fourth mark where the other three's sizes put it, or somewhere around: a plane seen aslant shows things the
-     * smaller the farther away, to the power of one and a half, and its corners are a parallelogram.
-     *
-     * @param list<array{0: float, 1: float}> $three
-     * @param list<float> $sizes of the spots
-     * @param list<array{0: float, 1: float}> $centres
-     *
-     * @return array{code: CardCode, placement: Placement, depths: list<float>}|null
-     */
-    private function codeByThree(Piece $piece, int $absent, array $three, array $sizes, array $centres): ?array
-    {
-        $present = array_values(array_diff([0, 1, 2, 3], [$absent]));
-        $seen = array_combine($present, $three);
-        $depths = array_combine($present, array_map(static fn (float $s): float => $s ** (-2 / 3), $sizes));
-        [$before, $after, $opposite] = [($absent + 3) % 4, ($absent + 1) % 4, ($absent + 2) % 4];
-        for ($ring = 0; $ring <= self::DEPTH_RINGS; $ring++) {
-            for ($i = -$ring; $i <= $ring; $i++) {
-                for ($j = -$ring; $j <= $ring; $j += abs($i) === $ring ? 1 : 2 * $ring) {
-                    $z = [$before => $depths[$before] * exp(self::DEPTH_STEP * $i), $after => $depths[$after] * exp(self::DEPTH_STEP * $j), $opposite => $depths[$opposite]];
-                    $far = $z[$before] + $z[$after] - $z[$opposite];
-                    if ($far <= 0) {
-                        continue;
-                    }
-                    $fourth = array_map(static fn (int $k): float => ($seen[$before][$k] * $z[$before] + $seen[$after][$k] * $z[$after] - $seen[$opposite][$k] * $z[$opposite]) / $far, [0, 1]);
-                    $placement = new Placement(Homography::through($centres, self::withAbsent($present, $absent, $three, [$fourth[0], $fourth[1]])));
-                    $code = $this->marks->codeAtAGlance($piece, $placement);
-                    if ($code !== null) {
-                        ksort($z);
-
-                        return ['code' => $code, 'placement' => $placement, 'depths' => array_values($z)];
-                    }
-                }
-            }
-        }
-
-        return null;
-    }
-
-    /**
-     * Middles of the two halves of the code, mm; where they are seen, pixels; how far that is from where the placement says, mm2.
-     *
-     * @return list<array{middle: array{0: float, 1: float}, seen: array{0: float, 1: float}, off: float}>
-     */
-    private function halvesOfCode(Piece $piece, Placement $placement, CardCode $code): array
-    {
-        $half = intdiv(CardCode::COLUMNS, 2);
-        $area = $piece->codeArea;
-        $out = [];
-        foreach ([0, 1] as $i) {
-            [$dx, $dy] = $this->marks->shiftOfCode($piece, $placement, $code, $i * $half, ($i + 1) * $half);
-            [$x, $y] = [$area->x + (0.25 + 0.5 * $i) * $area->width, $area->centre()->y];
-            $out[] = ['middle' => [$x, $y], 'seen' => $placement->map($x + $dx, $y + $dy), 'off' => $dx ** 2 + $dy ** 2];
-        }
-
-        return $out;
-    }
-
-    /**
-     * @param list<int> $present
-     * @param list<array{0: float, 1: float}> $three
-     * @param array{0: float, 1: float} $fourth
-     *
-     * @return list<array{0: float, 1: float}>
-     */
-    private static function withAbsent(array $present, int $absent, array $three, array $fourth): array
-    {
-        $seen = array_combine($present, $three) + [$absent => $fourth];
-        ksort($seen);
-
-        return array_values($seen);
     }
 
     /** Whether two spots may be these two marks of the piece: as far apart as their sizes say, give or take a slant. */
