@@ -11,6 +11,7 @@ use App\Imaging\PngWriter;
 use Imagick;
 use ImagickDraw;
 use MarshTrial\Core\Bench\CardMeasurement;
+use MarshTrial\Core\Bench\DryingShift;
 use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Capture\Calibration;
@@ -22,6 +23,7 @@ use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Imaging\PieceFinder;
+use MarshTrial\Core\Imaging\PixelGrid;
 use MarshTrial\Core\Simulation\CameraStandIn;
 use MarshTrial\Core\Simulation\ScannerStandIn;
 use MarshTrial\Core\Simulation\Sensor;
@@ -96,6 +98,76 @@ final class Photos
     public static function dose(int $seed, bool $fade): float
     {
         return $fade ? 2.0 + 38.0 * (($seed * 37) % 100) / 100 : 0.0;
+    }
+
+    /**
+     * A card photographed wet and dry in one place, the camera taken up anew between.
+     *
+     * @return list<array{0: float, 1: float, 2: float}> change of chroma in percent, measured and true, and of lightness, off
+     */
+    public static function drying(int $seed): array
+    {
+        $layout = Series::propertyCard($seed);
+        $shot = Shot::inside($seed);
+        $labs = $true = [];
+        foreach (['wet', 'dry'] as $state) {
+            $scan = CameraStandIn::shoot($layout, $seed, $shot, 0.0, TargetStandIn::full(), Sensor::camera($shot->kelvin, $seed), $state, $state === 'wet');
+            $file = self::file(PhotoWriter::encode($scan, $shot));
+            $labs[$state] = array_map(static fn ($r): Lab => $r->lab, MeasureFile::of($layout, $file, capture: new Capture(target: self::reference()))->cells);
+            unlink($file);
+            foreach ($scan->truth['cells'] as $cell) {
+                $true[$state][$cell['id']] = new Lab(...$cell['lab']);
+            }
+        }
+        $out = [];
+        foreach ($layout->cells as $cell) {
+            if (preg_match('/^r\d+-(wash|lift-none|stroke-1-above)$/', $cell->id) === 1) {
+                $seen = DryingShift::between($labs['wet'][$cell->id], $labs['dry'][$cell->id]);
+                $real = DryingShift::between($true['wet'][$cell->id], $true['dry'][$cell->id]);
+                if ($seen->chromaPercent !== null && $real->chromaPercent !== null) {
+                    $out[] = [$seen->chromaPercent, $real->chromaPercent, abs($seen->dL - $real->dL)];
+                }
+            }
+        }
+
+        return $out;
+    }
+
+    /**
+     * A photograph with each of the marks covered in turn.
+     *
+     * @return list<array{0: bool, 1: float|null}> whether the camera tells its focal length; how far the worst of seven places lies off, mm, null: refused
+     */
+    public static function covered(int $seed): array
+    {
+        $layout = Series::propertyCard($seed);
+        $shot = Shot::inside($seed);
+        $scan = CameraStandIn::shoot($layout, $seed, $shot);
+        $whole = PieceFinder::find(new PixelGrid($scan->data, $scan->width, $scan->height), $layout)['whole'];
+        $out = [];
+        foreach ($whole->piece->marks as $mark) {
+            [$u, $v] = $whole->placement->map($mark->centre->x, $mark->centre->y);
+            $half = (int) (0.75 * $mark->sizeMm * $whole->placement->scaleAt($mark->centre->x, $mark->centre->y));
+            $data = $scan->data;
+            for ($y = max(0, (int) $v - $half); $y < min($scan->height, $v + $half); $y++) {
+                $data = substr_replace($data, str_repeat("\xd8\xd4\xcc", 2 * $half), 3 * ($y * $scan->width + max(0, (int) $u - $half)), 6 * $half);
+            }
+            foreach ([$shot->focal, null] as $focal) {
+                try {
+                    $placed = (new PieceFinder(new PixelGrid($data, $scan->width, $scan->height), true, $focal))->pieces($layout)['whole'];
+                    $off = array_map(static function (array $p) use ($whole, $placed): float {
+                        [$a, $b] = [$whole->placement->map(...$p), $placed->placement->map(...$p)];
+
+                        return hypot($a[0] - $b[0], $a[1] - $b[1]) / $whole->placement->scaleAt(...$p);
+                    }, [[30.0, 20.0], [148.0, 20.0], [267.0, 20.0], [30.0, 190.0], [148.0, 190.0], [267.0, 190.0], [148.0, 105.0]]);
+                    $out[] = [$focal !== null, max($off)];
+                } catch (CoreException) {
+                    $out[] = [$focal !== null, null];
+                }
+            }
+        }
+
+        return $out;
     }
 
     /** What is wrong with a photograph outside the limits. */

@@ -63,11 +63,54 @@ final class Report
         ];
     }
 
+    /**
+     * @param array<int, list<array{0: float, 1: float, 2: float}>> $results by seed, as Photos::drying gives them
+     *
+     * @return array{words: string, figures: list<array<string, mixed>>}
+     */
+    public static function drying(array $results): array
+    {
+        $places = array_merge(...array_values($results));
+        $off = array_map(static fn (array $p): float => abs($p[0] - $p[1]), $places);
+        sort($off);
+
+        return [
+            'words' => sprintf('%d cards photographed wet and dry with a target, by cameras with filters of their own: the change of chroma in %d places, in percentage points.', count($results), count($places)),
+            'figures' => self::figures([
+                'drying shift of chroma, mean error' => [array_sum($off) / count($off), 3.0, '<='],
+                'drying shift of chroma, 95 % of places within' => [$off[(int) (0.95 * (count($off) - 1))], null, ''],
+                'drying shift of chroma, places within 3 points' => [count(array_filter($off, static fn (float $o): bool => $o <= 3.0)) / count($off), 0.95, '>='],
+                'drying shift of lightness, mean error, L*' => [array_sum(array_column($places, 2)) / count($places), null, ''],
+            ]),
+        ];
+    }
+
+    /**
+     * @param array<int, list<array{0: bool, 1: float|null}>> $results by seed, as Photos::covered gives them
+     *
+     * @return array{words: string, figures: list<array<string, mixed>>}
+     */
+    public static function covered(array $results): array
+    {
+        $figures = [];
+        foreach (['focal length told' => true, 'focal length not told' => false] as $name => $told) {
+            $of = array_column(array_filter(array_merge(...array_values($results)), static fn (array $r): bool => $r[0] === $told), 1);
+            $placed = array_filter($of, static fn (?float $mm): bool => $mm !== null);
+            sort($placed);
+            $figures["$name: share placed"] = [count($placed) / count($of), 1.0, '>='];
+            $figures["$name: worst of seven places, median, mm"] = [$placed[intdiv(count($placed), 2)], null, ''];
+            $figures["$name: 95 % within, mm"] = [$placed[(int) (0.95 * (count($placed) - 1))], null, ''];
+            $figures["$name: largest, mm"] = [end($placed) ?: 0.0, null, ''];
+        }
+
+        return ['words' => sprintf('%d photographs with each mark covered in turn.', count($results)), 'figures' => self::figures($figures)];
+    }
+
     /** @param array<string, mixed> $report */
     public static function markdown(array $report): string
     {
         $lines = ['# Accuracy', '', 'Made by `bin/accuracy`. The application shows the same under “How well it measures”.'];
-        foreach (['scans' => 'Scans', 'photos' => 'Devices, photographs and calibrations'] as $half => $title) {
+        foreach (['scans' => 'Scans', 'drying' => 'Drying shift', 'covered' => 'One mark covered', 'photos' => 'Devices, photographs and calibrations'] as $half => $title) {
             if (! isset($report[$half])) {
                 continue;
             }

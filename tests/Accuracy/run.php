@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-// Runs the accuracy series and writes docs/accuracy.json and docs/accuracy.md, or one half of them. One worker per core; bin/accuracy starts it.
+// Runs the accuracy series and writes docs/accuracy.json and docs/accuracy.md, or some parts of them. One worker per core; bin/accuracy starts it.
 
 use Tests\Accuracy\Composed;
 use Tests\Accuracy\Photos;
@@ -18,15 +18,18 @@ const SEEDS = 20;
 const OUTSIDE = 3;
 
 $crops = __DIR__.'/../../build/worst';
-if (in_array($argv[1] ?? '', ['scan', 'photo'], true)) {
+if (in_array($argv[1] ?? '', ['scan', 'photo', 'drying', 'covered'], true)) {
     $seed = (int) $argv[2];
-    $answer = $argv[1] === 'scan'
-        ? ['property' => Series::property($seed), 'fade' => Series::fade($seed), 'composed' => Composed::errors($seed)]
-        : ['inside' => [Photos::inside($seed, false, $crops), Photos::inside($seed, true, $crops)], 'outside' => array_map(static function (int $i) use ($seed): array {
+    $answer = match ($argv[1]) {
+        'scan' => ['property' => Series::property($seed), 'fade' => Series::fade($seed), 'composed' => Composed::errors($seed)],
+        'drying' => Photos::drying($seed),
+        'covered' => Photos::covered($seed),
+        'photo' => ['inside' => [Photos::inside($seed, false, $crops), Photos::inside($seed, true, $crops)], 'outside' => array_map(static function (int $i) use ($seed): array {
             $fault = Photos::FAULTS[(OUTSIDE * $seed + $i) % count(Photos::FAULTS)];
 
             return ['fault' => $fault] + Photos::outside(OUTSIDE * $seed + $i, $fault);
-        }, range(0, OUTSIDE - 1))];
+        }, range(0, OUTSIDE - 1))],
+    };
     echo json_encode($answer, JSON_THROW_ON_ERROR);
     exit;
 }
@@ -35,8 +38,8 @@ if (in_array($argv[1] ?? '', ['scan', 'photo'], true)) {
 @mkdir($crops, 0777, true);
 array_map(unlink(...), glob("$crops/*.jpg") ?: []);
 $waiting = [];
-foreach (['scan' => SEEDS, 'photo' => $many] as $what => $seeds) {
-    if (in_array($wanted, ['all', "{$what}s"], true)) {
+foreach (['scan' => SEEDS, 'photo' => $many, 'drying' => $many, 'covered' => $many] as $what => $seeds) {
+    if (in_array($wanted, ['all', $what, "{$what}s"], true)) {
         array_push($waiting, ...array_map(static fn (int $s): array => [$what, $s], range(1, $seeds)));
     }
 }
@@ -59,7 +62,7 @@ while ($waiting !== [] || $running !== []) {
     }
 }
 fwrite(STDERR, "\n");
-// A half that was not run stays as it was.
+// A part that was not run stays as it was.
 $data = __DIR__.'/../../docs/accuracy.json';
 $report = is_file($data) ? json_decode((string) file_get_contents($data), true, flags: JSON_THROW_ON_ERROR) : [];
 if (isset($results['scan'])) {
@@ -67,6 +70,12 @@ if (isset($results['scan'])) {
 }
 if (isset($results['photo'])) {
     $report['photos'] = Report::photos($results['photo'], $many, __DIR__.'/../../docs/accuracy');
+}
+if (isset($results['drying'])) {
+    $report['drying'] = Report::drying($results['drying']);
+}
+if (isset($results['covered'])) {
+    $report['covered'] = Report::covered($results['covered']);
 }
 ksort($report);
 file_put_contents($data, json_encode($report, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION)."\n");

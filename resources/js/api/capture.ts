@@ -27,8 +27,11 @@ export interface Repeats { pooled: Pooled[]; drying: Drying | [] }
 
 export interface AccuracyFigure { name: string; value: number; bound: number | null; sense: string; holds: boolean | null }
 export interface WorstCell { kind: string; picture: string; cell: string; image: string; error: number; stated: number; measured: number[]; true: number[]; measuredHex: string; trueHex: string }
-/** What bin/accuracy found; null where that half was not run. */
+export interface AccuracyPart { words: string; figures: AccuracyFigure[] }
+/** What bin/accuracy found; null where that part was not run. */
 export interface Accuracy {
-    scans: { words: string; figures: AccuracyFigure[] } | null;
+    scans: AccuracyPart | null;
+    drying: AccuracyPart | null;
+    covered: AccuracyPart | null;
     photos: { words: string; kinds: { kind: string; figures: AccuracyFigure[] }[]; others: AccuracyFigure[]; outside: { fault: string; refused: number; of: number }[]; worst: WorstCell[] } | null;
 }

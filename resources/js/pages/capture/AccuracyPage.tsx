@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { get } from '../../api/client';
-import type { Accuracy, AccuracyFigure, WorstCell } from '../../api/capture';
+import type { Accuracy, AccuracyFigure, AccuracyPart, WorstCell } from '../../api/capture';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { Wide } from '../../components/ui/Wide';
 
@@ -10,7 +10,7 @@ export default function AccuracyPage() {
     if (data === undefined) {
         return error ? <Problem error={error} /> : <Loading what="the figures" />;
     }
-    const { photos, scans } = data;
+    const { photos, scans, drying, covered } = data;
     return (
         <>
             <h1>How well it measures</h1>
@@ -34,14 +34,20 @@ export default function AccuracyPage() {
                     </section>
                 </>
             )}
-            {scans !== null && (
-                <section className="mt-6">
-                    <h2>Scans, test by test</h2>
-                    <p className="max-w-prose">{scans.words}</p>
-                    <Figures of={scans.figures} />
-                </section>
-            )}
+            <Part title="Drying shift" of={drying} />
+            <Part title="One mark covered" of={covered} />
+            <Part title="Scans, test by test" of={scans} />
         </>
+    );
+}
+
+function Part({ title, of }: { title: string; of: AccuracyPart | null }) {
+    return of === null ? null : (
+        <section className="mt-6">
+            <h2>{title}</h2>
+            <p className="max-w-prose">{of.words}</p>
+            <Figures of={of.figures} />
+        </section>
     );
 }
 
