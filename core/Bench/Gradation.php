@@ -40,12 +40,13 @@ final class Gradation
         $lost = $toPaper < BenchScale::PALE_END_LOST;
         // What happens between moves marks along the stroke; only its two ends make it longer or shorter.
         $first = $row->steps[0]->onPaper;
-        $uncertainty = hypot(hypot(self::SYSTEMATIC_DE, Uncertainty::ofDifference($first->lab, $last->lab, max($first->shared, $last->shared))), hypot(self::scatter($first), self::scatter($last))) / BenchScale::CLEAR_STEP;
+        $ofCalibration = Uncertainty::ofDifference($first->lab, $last->lab, max($first->shared, $last->shared));
+        $uncertainty = hypot(hypot(self::SYSTEMATIC_DE, $ofCalibration), hypot(self::scatter($first), self::scatter($last))) / BenchScale::CLEAR_STEP;
         $remarks = $lost ? ['the pale end is lost: it cannot be told from the paper'] : [];
 
         return Rating::measured(
             $row->row, $property, $value, $uncertainty, self::counts(), null, $remarks, $cells,
-            ['clearSteps' => (int) floor($value), 'lastIntervalShare' => $value - floor($value), 'paleEndDE00ToPaper' => $toPaper, 'paleEndLost' => $lost, 'fullStrengthDeposit' => $row->key === null ? null : $row->steps[0]->deposit->in($row->key)],
+            ['uncertaintyOfCalibrationDE00' => $ofCalibration, 'clearSteps' => (int) floor($value), 'lastIntervalShare' => $value - floor($value), 'paleEndDE00ToPaper' => $toPaper, 'paleEndLost' => $lost, 'fullStrengthDeposit' => $row->key === null ? null : $row->steps[0]->deposit->in($row->key)],
             self::STEPS_FORMULA,
         );
     }
@@ -63,11 +64,12 @@ final class Gradation
             return Rating::without($row->row, $property, RatingStatus::NotReached, sprintf('Masstone or tint has too little chroma (below %.0f) for a hue to be spoken of.', BenchScale::LEAST_CHROMA), $cells, ['masstoneChroma' => $masstone->lab->chroma(), 'tintChroma' => $tint->chroma()]);
         }
         $turn = $masstone->lab->hueTurnTo($tint);
-        $uncertainty = sqrt(2 * self::SYSTEMATIC_HUE_DEG ** 2 + self::hueScatter($masstone, $masstone->lab) ** 2 + self::hueScatter($nearest, $tint) ** 2 + Uncertainty::ofTurnDeg($masstone->lab, $tint, max($masstone->shared, $nearest->shared)) ** 2);
+        $ofCalibration = Uncertainty::ofTurnDeg($masstone->lab, $tint, max($masstone->shared, $nearest->shared));
+        $uncertainty = sqrt(2 * self::SYSTEMATIC_HUE_DEG ** 2 + self::hueScatter($masstone, $masstone->lab) ** 2 + self::hueScatter($nearest, $tint) ** 2 + $ofCalibration ** 2);
 
         return Rating::measured(
             $row->row, $property, $turn, $uncertainty, [], $deposit, abs($turn) < 2 * $uncertainty ? ['no turn of hue can be told'] : [], $cells,
-            ['masstoneHueDeg' => $masstone->lab->hueDeg(), 'tintHueDeg' => $tint->hueDeg(), 'masstoneChroma' => $masstone->lab->chroma(), 'tintChroma' => $tint->chroma(), 'towards' => Difference::between($masstone->lab, $tint)->words()],
+            ['uncertaintyOfCalibrationDeg' => $ofCalibration, 'masstoneHueDeg' => $masstone->lab->hueDeg(), 'tintHueDeg' => $tint->hueDeg(), 'masstoneChroma' => $masstone->lab->chroma(), 'tintChroma' => $tint->chroma(), 'towards' => Difference::between($masstone->lab, $tint)->words()],
             self::TWO_TONE_FORMULA,
         );
     }

@@ -44,6 +44,7 @@ final class Transparency
             'inkSpread' => $ink[1],
             'paper' => $row->paper->rgb->toArray(),
             'lineWidthMm' => $row->line->widthMm,
+            'uncertaintyOfContrast' => $contrast,
             'byDepth' => array_map(static fn (array $b): array => array_diff_key($b, ['cells' => 0]), $bodies),
         ];
         if ($lab->chroma() < BenchScale::BLACK_CHROMA && $lab->l < BenchScale::BLACK_LIGHTNESS

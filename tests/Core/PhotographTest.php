@@ -11,6 +11,7 @@ use MarshTrial\Core\Bench\DryingShift;
 use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Capture\CalibrationKind;
 use MarshTrial\Core\Capture\Capture;
+use MarshTrial\Core\Capture\QualityCheck;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\OwnFrame;
 use MarshTrial\Core\Colour\Difference;
@@ -204,6 +205,7 @@ final class PhotographTest extends TestCase
         $scan = CameraStandIn::shoot($layout, 4, new Shot(3000, 2250, tiltDeg: 15, towardsDeg: 70), 0.0, TargetStandIn::full());
         $measured = CardMeter::measure(self::grid($scan), $layout, new Capture(target: TargetStandIn::full()->colours()));
         self::assertSame([], $measured->ratings);
+        self::assertContains('glare', array_map(static fn (QualityCheck $c): string => $c->name, $measured->scan->checks));
         self::assertCount(3, $measured->cells);
         self::assertLessThan(1.5, max(self::errors($measured, $scan)));
     }

@@ -72,7 +72,9 @@ function Figure({ of }: { of: AccuracyFigure | undefined }) {
     if (of === undefined) {
         return null;
     }
-    return <>{of.holds === false ? <strong>{of.value.toFixed(3)}</strong> : of.value.toFixed(3)} {of.bound !== null && <span className="text-soft whitespace-nowrap">{bound(of)}</span>}</>;
+    // Counts are whole; shares and differences are not.
+    const value = of.value.toFixed(Number.isInteger(of.value) && (of.value > 1 || of.bound === 0) ? 0 : 3);
+    return <>{of.holds === false ? <strong>{value}</strong> : value} {of.bound !== null && <span className="text-soft whitespace-nowrap">{bound(of)}</span>}</>;
 }
 
 function Figures({ of }: { of: AccuracyFigure[] }) {
