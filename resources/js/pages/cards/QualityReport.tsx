@@ -29,7 +29,7 @@ export function QualityTable({ checks }: { checks: QualityCheck[] }) {
                     {checks.map((q) => (
                         <tr key={q.name} className="border-b border-rule align-baseline">
                             <th scope="row" className="py-1 font-normal">{q.name}</th>
-                            <td className="num text-right pr-4">{number(q, q.value)}</td><td className="num text-right pr-4">{number(q, q.limit)}</td><td className="num text-right pr-4">{q.refusal === null ? 'always used' : number(q, q.refusal)}</td>
+                            <td className="num whitespace-nowrap text-right pr-4">{number(q, q.value)}</td><td className="num whitespace-nowrap text-right pr-4">{number(q, q.limit)}</td><td className="num whitespace-nowrap text-right pr-4">{q.refusal === null ? 'always used' : number(q, q.refusal)}</td>
                             <td>{q.state === 'good' ? 'good' : <><strong className="font-semibold">{q.state === 'not used' ? 'not used' : 'used, with a wider uncertainty'}</strong>: {q.advice}</>}</td>
                         </tr>
                     ))}
