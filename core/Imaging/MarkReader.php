@@ -29,8 +29,8 @@ final readonly class MarkReader
         $reach = 0.72 * $blob->diameter;
         $p = $this->picture;
         [$data, $greens, $bytes] = [$p->data, $p->tables[1], $p->bytesPerSample];
-        // Some thirty samples across a mark place its centre to a few hundredths of a pixel; a first look is coarser.
-        $fine = max(1, (int) ($blob->diameter / 30));
+        // Some fifty samples across a mark place its centre to a few hundredths of a pixel; a first look is coarser.
+        $fine = max(1, (int) ($blob->diameter / 50));
         foreach ([3 * $fine, $fine] as $stride) {
             $xs = $ys = $shades = [];
             [$x0, $x1] = [max(0, (int) ($cx - $reach)), min($p->width - 1, (int) ($cx + $reach))];
