@@ -43,14 +43,7 @@ final readonly class Resampler
     public function points(Rect $area, float $pitchMm): Patch
     {
         [$columns, $rows, $corners] = $this->grid($area, $pitchMm, false);
-        [$r, $g, $b] = $this->nearest($corners, $columns, $rows);
-        $gains = $this->gains($area);
-        if ($gains !== null) {
-            [$r, $g, $b] = [self::evened($gains[0], $columns, $rows, $r), self::evened($gains[1], $columns, $rows, $g), self::evened($gains[2], $columns, $rows, $b)];
-        }
-        if ($this->picture->columns !== null) {
-            [$r, $g, $b] = $this->toSrgb($r, $g, $b);
-        }
+        [$r, $g, $b] = $this->nearest($corners, $columns, $rows, $this->gains($area));
 
         return new Patch($columns, $rows, $pitchMm, $r, $g, $b);
     }
@@ -128,17 +121,23 @@ final readonly class Resampler
     }
 
     /**
+     * Linear sRGB of the nearest pixels, light evened out on the way.
+     *
      * @param array<int, array{0: float, 1: float}> $corners
+     * @param list<list<float>>|null $gains in the four corners, for every device channel
      *
      * @return array{0: list<float>, 1: list<float>, 2: list<float>}
      */
-    private function nearest(array $corners, int $columns, int $rows): array
+    private function nearest(array $corners, int $columns, int $rows, ?array $gains): array
     {
         [[$au, $av], [$bu, $bv], [$cu, $cv], [$du, $dv]] = $corners;
         [$tr, $tg, $tb] = $this->picture->tables;
         $data = $this->picture->data;
         $width = $this->picture->width;
         $wide = $this->picture->bytesPerSample === 2;
+        [$one, $two, $three] = $gains ?? [[1.0, 1.0, 1.0, 1.0], [1.0, 1.0, 1.0, 1.0], [1.0, 1.0, 1.0, 1.0]];
+        $primaries = $this->picture->columns;
+        [[$rr, $rg, $rb], [$gr, $gg, $gb], [$br, $bg, $bb]] = $primaries ?? [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]];
         $r = $g = $b = [];
         for ($j = 0; $j < $rows; $j++) {
             $t = $j / ($rows - 1);
@@ -146,17 +145,32 @@ final readonly class Resampler
             $v = $av + $t * ($cv - $av);
             $stepU = ($bu + $t * ($du - $bu) - $u) / ($columns - 1);
             $stepV = ($bv + $t * ($dv - $bv) - $v) / ($columns - 1);
-            for ($i = 0; $i < $columns; $i++, $u += $stepU, $v += $stepV) {
+            $first = $one[0] + $t * ($one[2] - $one[0]);
+            $stepFirst = ($one[1] + $t * ($one[3] - $one[1]) - $first) / ($columns - 1);
+            $second = $two[0] + $t * ($two[2] - $two[0]);
+            $stepSecond = ($two[1] + $t * ($two[3] - $two[1]) - $second) / ($columns - 1);
+            $third = $three[0] + $t * ($three[2] - $three[0]);
+            $stepThird = ($three[1] + $t * ($three[3] - $three[1]) - $third) / ($columns - 1);
+            for ($i = 0; $i < $columns; $i++, $u += $stepU, $v += $stepV, $first += $stepFirst, $second += $stepSecond, $third += $stepThird) {
                 $at = ((int) $v * $width + (int) $u) * 3;
                 if ($wide) {
                     $at *= 2;
-                    $r[] = $tr[ord($data[$at]) | ord($data[$at + 1]) << 8];
-                    $g[] = $tg[ord($data[$at + 2]) | ord($data[$at + 3]) << 8];
-                    $b[] = $tb[ord($data[$at + 4]) | ord($data[$at + 5]) << 8];
+                    $red = $first * $tr[ord($data[$at]) | ord($data[$at + 1]) << 8];
+                    $green = $second * $tg[ord($data[$at + 2]) | ord($data[$at + 3]) << 8];
+                    $blue = $third * $tb[ord($data[$at + 4]) | ord($data[$at + 5]) << 8];
                 } else {
-                    $r[] = $tr[ord($data[$at])];
-                    $g[] = $tg[ord($data[$at + 1])];
-                    $b[] = $tb[ord($data[$at + 2])];
+                    $red = $first * $tr[ord($data[$at])];
+                    $green = $second * $tg[ord($data[$at + 1])];
+                    $blue = $third * $tb[ord($data[$at + 2])];
+                }
+                if ($primaries === null) {
+                    $r[] = $red;
+                    $g[] = $green;
+                    $b[] = $blue;
+                } else {
+                    $r[] = $red * $rr + $green * $gr + $blue * $br;
+                    $g[] = $red * $rg + $green * $gg + $blue * $bg;
+                    $b[] = $red * $rb + $green * $gb + $blue * $bb;
                 }
             }
         }
@@ -202,29 +216,6 @@ final readonly class Resampler
                 }
                 $out[] = $sum * $norm;
             }
-        }
-
-        return $out;
-    }
-
-    /**
-     * Device primaries to linear sRGB.
-     *
-     * @param list<float> $r
-     * @param list<float> $g
-     * @param list<float> $b
-     *
-     * @return array{0: list<float>, 1: list<float>, 2: list<float>}
-     */
-    private function toSrgb(array $r, array $g, array $b): array
-    {
-        [[$rr, $rg, $rb], [$gr, $gg, $gb], [$br, $bg, $bb]] = $this->picture->columns ?? [[1, 0, 0], [0, 1, 0], [0, 0, 1]];
-        $out = [[], [], []];
-        foreach ($r as $i => $red) {
-            [$green, $blue] = [$g[$i], $b[$i]];
-            $out[0][] = $red * $rr + $green * $gr + $blue * $br;
-            $out[1][] = $red * $rg + $green * $gg + $blue * $bg;
-            $out[2][] = $red * $rb + $green * $gb + $blue * $bb;
         }
 
         return $out;
