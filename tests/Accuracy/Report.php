@@ -116,7 +116,9 @@ final class Report
             }
             array_push($lines, '', "## $title", '', $report[$half]['words'], '', '| figure | measured | bound | holds |', '|---|---|---|---|');
             foreach ($report[$half]['figures'] as $f) {
-                $lines[] = sprintf('| %s | %.3f | %s | %s |', $f['name'], $f['value'], $f['bound'] === null ? '' : "{$f['sense']} {$f['bound']}", ['' => '', 'yes' => 'yes', 'no' => '**no**'][$f['holds'] === null ? '' : ($f['holds'] ? 'yes' : 'no')]);
+                $lines[] = sprintf('| %s | %.3f | %s | %s |', $f['name'], $f['value'], $f['bound'] === null ? '' : "{$f['sense']} {$f['bound']}", match ($f['holds']) {
+                    null => '', true => 'yes', false => '**no**'
+                });
             }
         }
         if (isset($report['photos'])) {
