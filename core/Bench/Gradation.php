@@ -46,7 +46,7 @@ final class Gradation
 
         return Rating::measured(
             $row->row, $property, $value, $uncertainty, self::counts(), null, $remarks, $cells,
-            ['uncertaintyOfCalibrationDE00' => $ofCalibration, 'clearSteps' => (int) floor($value), 'lastIntervalShare' => $value - floor($value), 'paleEndDE00ToPaper' => $toPaper, 'paleEndLost' => $lost, 'fullStrengthDeposit' => $row->key === null ? null : $row->steps[0]->deposit->in($row->key)],
+            ['clearSteps' => (int) floor($value), 'lastIntervalShare' => $value - floor($value), 'paleEndDE00ToPaper' => $toPaper, 'paleEndLost' => $lost, 'fullStrengthDeposit' => $row->key === null ? null : $row->steps[0]->deposit->in($row->key), 'uncertaintyOfCalibrationDE00' => $ofCalibration],
             self::STEPS_FORMULA,
         );
     }
@@ -69,7 +69,7 @@ final class Gradation
 
         return Rating::measured(
             $row->row, $property, $turn, $uncertainty, [], $deposit, abs($turn) < 2 * $uncertainty ? ['no turn of hue can be told'] : [], $cells,
-            ['uncertaintyOfCalibrationDeg' => $ofCalibration, 'masstoneHueDeg' => $masstone->lab->hueDeg(), 'tintHueDeg' => $tint->hueDeg(), 'masstoneChroma' => $masstone->lab->chroma(), 'tintChroma' => $tint->chroma(), 'towards' => Difference::between($masstone->lab, $tint)->words()],
+            ['masstoneHueDeg' => $masstone->lab->hueDeg(), 'tintHueDeg' => $tint->hueDeg(), 'masstoneChroma' => $masstone->lab->chroma(), 'tintChroma' => $tint->chroma(), 'towards' => Difference::between($masstone->lab, $tint)->words(), 'uncertaintyOfCalibrationDeg' => $ofCalibration],
             self::TWO_TONE_FORMULA,
         );
     }
