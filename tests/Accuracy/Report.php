@@ -116,9 +116,7 @@ final class Report
             }
             array_push($lines, '', "## $title", '', $report[$half]['words'], '', '| figure | measured | bound | holds |', '|---|---|---|---|');
             foreach ($report[$half]['figures'] as $f) {
-                $lines[] = sprintf('| %s | %.3f | %s | %s |', $f['name'], $f['value'], $f['bound'] === null ? '' : "{$f['sense']} {$f['bound']}", match ($f['holds']) {
-                    null => '', true => 'yes', false => '**no**'
-                });
+                $lines[] = sprintf('| %s | %.3f | %s | %s |', $f['name'], $f['value'], $f['bound'] === null ? '' : "{$f['sense']} {$f['bound']}", $f['holds'] === null ? '' : ($f['holds'] ? 'yes' : '**no**'));
             }
         }
         if (isset($report['photos'])) {
