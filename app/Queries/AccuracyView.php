@@ -14,7 +14,7 @@ final class AccuracyView
     /** @return array<string, array<string, mixed>|null> scans, photos, drying, covered; null where that part was not run */
     public static function all(): array
     {
-        $file = base_path('docs/accuracy.json');
+        $file = base_path(self::FOLDER.'.json');
         $report = is_file($file) ? (array) json_decode((string) file_get_contents($file), true) : [];
         $photos = $report['photos'] ?? null;
 

@@ -35,7 +35,6 @@ final class Separation
     private const WASH_SYSTEMATIC_PHOTO = 0.3;
 
     /** Side of one independent sample, mm. */
-
     private const WASH_INDEPENDENT_MM = 2.5;
 
     private const WASH_FORMULA = 'scatter of (a*, b*) over the wash at one amount of paint: the deposits of the other two channels less what goes with the key deposit, blurred by 0.5 mm, less the noise of neighbours';

@@ -11,6 +11,9 @@ use MarshTrial\Core\Card\Piece;
 /** Reads what is printed on a piece for finding it: exact centres of marks, the code, and how far the code lies from where it should. */
 final readonly class MarkReader
 {
+    /** How well a code is placed, mm, standard deviation (own). */
+    public const CODE_MM = 0.03;
+
     /** How far to both sides of a module's edge it is looked for, and the step, mm. */
     private const REACH_MM = 0.9;
 

@@ -37,9 +37,6 @@ final class PieceFinder
     /** How many times as large the nearest mark may be seen as the farthest (own, factor of e). */
     private const NEAR_AND_FAR = 0.95;
 
-    /** Bends of a lens that are tried until the code can be read. */
-    private const LENSES = [0.0, 0.015, -0.015, 0.03, -0.03];
-
     /** A code further than this from its place tells of a bent lens or a sheet that is not flat, mm. */
     private const STRAIGHT_MM = 0.08;
 
@@ -48,11 +45,6 @@ final class PieceFinder
 
     /** Sets of three spots that are tried, since each takes a fit. */
     private const MOST_THREES = 16;
-
-    /** Bend of usual lenses, standard deviation; and how well a code is placed, mm (own). */
-    private const LENS_SPREAD = 0.02;
-
-    private const CODE_MM = 0.03;
 
     /** @var list<Blob> */
     private array $rings = [];
@@ -226,7 +218,7 @@ final class PieceFinder
             if ($known || ($round === 0 && ! $aslant && $largest < 1.0) || $square <= 0) {
                 break;
             }
-            $change = ($across - ($lens * (self::CODE_MM / self::LENS_SPREAD) ** 2)) / ($square + (self::CODE_MM / self::LENS_SPREAD) ** 2);
+            $change = ($across - ($lens * (MarkReader::CODE_MM / Placement::LENS_SPREAD) ** 2)) / ($square + (MarkReader::CODE_MM / Placement::LENS_SPREAD) ** 2);
             if (abs($change) < 2e-4 || $round === 3) {
                 break;
             }
@@ -264,7 +256,7 @@ final class PieceFinder
      */
     private function read(Piece $piece, array $seen): array
     {
-        foreach (self::LENSES as $lens) {
+        foreach (Placement::LENSES as $lens) {
             $code = $this->marks->code($piece, Placement::through(self::centres($piece), $seen['seen'], $lens, $this->picture->width, $this->picture->height));
             if ($code !== null) {
                 return [$code, $lens];

@@ -10,6 +10,11 @@ namespace MarshTrial\Core\Imaging;
  */
 final readonly class Placement
 {
+    /** Bends of a lens that are tried, the most usual first, and their standard deviation among usual lenses (own). */
+    public const LENSES = [0.0, 0.015, -0.015, 0.03, -0.03];
+
+    public const LENS_SPREAD = 0.02;
+
     public function __construct(
         public Homography $plane,
         /** k; 0 for a scanner. */

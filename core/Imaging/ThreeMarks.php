@@ -14,9 +14,7 @@ use MarshTrial\Core\Card\Piece;
  */
 final readonly class ThreeMarks
 {
-    /** Bends of a lens to begin with, and steps towards the best of them. */
-    private const LENSES = [0.0, 0.015, -0.015, 0.03, -0.03];
-
+    /** Steps from the best of the usual bends of a lens. */
     private const LENS_STEPS = [0.006, 0.003];
 
     /** Focal lengths to begin with where the camera does not tell its own, over the usual one. */
@@ -27,11 +25,7 @@ final readonly class ThreeMarks
 
     private const DEPTH_STEP = 0.004;
 
-    /** Bend of usual lenses, standard deviation; how well the code is placed, mm; how well sizes of marks are seen, share (own). */
-    private const LENS_SPREAD = 0.02;
-
-    private const CODE_MM = 0.03;
-
+    /** How well sizes of marks are seen, share (own). */
     private const SIZE_SPREAD = 0.03;
 
     /** @var list<int> which marks are seen */
@@ -61,7 +55,7 @@ final readonly class ThreeMarks
         }
         // Several cameras explain three marks and a code; the most usual of them is taken.
         $best = null;
-        foreach (self::LENSES as $lens) {
+        foreach (Placement::LENSES as $lens) {
             foreach ($this->focal === null ? self::FOCAL_SHARES : [1.0] as $share) {
                 $best = self::better($best, $this->camera($found, $lens, $share));
             }
@@ -135,7 +129,7 @@ final readonly class ThreeMarks
         $sizes = array_map(fn (int $i, float $size): float => log($size / $placement->scaleAt(...$this->centres[$i]) / $this->piece->marks[$i]->sizeMm), $this->present, $this->sizes);
         $ofSizes = array_sum(array_map(static fn (float $l): float => ($l - array_sum($sizes) / 3) ** 2, $sizes));
 
-        return ['cost' => $off / self::CODE_MM ** 2 + $ofSizes / self::SIZE_SPREAD ** 2 + $pose->misfit + ($lens / self::LENS_SPREAD) ** 2, 'placement' => $placement, 'lens' => $lens, 'share' => $share];
+        return ['cost' => $off / MarkReader::CODE_MM ** 2 + $ofSizes / self::SIZE_SPREAD ** 2 + $pose->misfit + ($lens / Placement::LENS_SPREAD) ** 2, 'placement' => $placement, 'lens' => $lens, 'share' => $share];
     }
 
     /**

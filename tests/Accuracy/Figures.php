@@ -103,14 +103,12 @@ final class Figures
      */
     private static function ofStroke(array $ladders, array $tones): array
     {
-        $turn = static fn (array $r): float => abs(fmod($r['value'] - $r['truth'] + 540, 360) - 180);
-
         return [
             'clear steps exact' => self::share($ladders, static fn (array $r): bool => (int) $r['value'] === (int) $r['truth']),
             'clear steps within the stated 95 %' => self::share($ladders, static fn (array $r): bool => abs($r['value'] - $r['truth']) <= 1.96 * $r['uncertainty']),
             'clear steps, mean error' => array_sum(array_map(static fn (array $r): float => abs($r['value'] - $r['truth']), $ladders)) / max(1, count($ladders)),
-            'two-tone within 3 degrees' => self::share($tones, static fn (array $r): bool => $turn($r) <= 3),
-            'two-tone within the stated 95 %' => self::share($tones, static fn (array $r): bool => $turn($r) <= 1.96 * $r['uncertainty']),
+            'two-tone within 3 degrees' => self::share($tones, static fn (array $r): bool => self::turn($r) <= 3),
+            'two-tone within the stated 95 %' => self::share($tones, static fn (array $r): bool => self::turn($r) <= 1.96 * $r['uncertainty']),
         ];
     }
 
@@ -257,7 +255,7 @@ final class Figures
         $out = [];
         foreach (self::COLOUR_RATINGS as $property) {
             $of = array_filter($ratings, static fn (array $r): bool => $r['property'] === $property && $r['measured'] && $r['truth'] !== null);
-            $off = static fn (array $r): float => $property === 'two-tone' ? abs(fmod($r['value'] - $r['truth'] + 540, 360) - 180) : abs($r['value'] - $r['truth']);
+            $off = static fn (array $r): float => $property === 'two-tone' ? self::turn($r) : abs($r['value'] - $r['truth']);
             if ($of !== []) {
                 $out["$kind: $property within the stated 95 %"] = [self::share(array_values($of), static fn (array $r): bool => $off($r) <= 1.96 * $r['uncertainty']), 0.90, '>='];
             }
@@ -282,6 +280,16 @@ final class Figures
             'pictures outside the limits, refused' => [(float) count(array_filter($outside, static fn (array $o): bool => $o['refused'] !== null)), null, ''],
             'pictures outside the limits, ratings without a remark' => [(float) array_sum(array_column($outside, 'bare')), 0.0, '<='],
         ];
+    }
+
+    /**
+     * How far a turn of hue lies off, degrees.
+     *
+     * @param array<string, mixed> $rating
+     */
+    private static function turn(array $rating): float
+    {
+        return abs(fmod($rating['value'] - $rating['truth'] + 540, 360) - 180);
     }
 
     /** Null where nothing is asked for. */

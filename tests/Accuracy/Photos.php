@@ -24,7 +24,9 @@ use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Imaging\PieceFinder;
 use MarshTrial\Core\Imaging\PixelGrid;
+use MarshTrial\Core\Imaging\PlacedPiece;
 use MarshTrial\Core\Simulation\CameraStandIn;
+use MarshTrial\Core\Simulation\Scan;
 use MarshTrial\Core\Simulation\ScannerStandIn;
 use MarshTrial\Core\Simulation\Sensor;
 use MarshTrial\Core\Simulation\Shot;
@@ -145,16 +147,11 @@ final class Photos
         $scan = CameraStandIn::shoot($layout, $seed, $shot);
         $whole = PieceFinder::find(new PixelGrid($scan->data, $scan->width, $scan->height), $layout)['whole'];
         $out = [];
-        foreach ($whole->piece->marks as $mark) {
-            [$u, $v] = $whole->placement->map($mark->centre->x, $mark->centre->y);
-            $half = (int) (0.75 * $mark->sizeMm * $whole->placement->scaleAt($mark->centre->x, $mark->centre->y));
-            $data = $scan->data;
-            for ($y = max(0, (int) $v - $half); $y < min($scan->height, $v + $half); $y++) {
-                $data = substr_replace($data, str_repeat("\xd8\xd4\xcc", 2 * $half), 3 * ($y * $scan->width + max(0, (int) $u - $half)), 6 * $half);
-            }
+        foreach (array_keys($whole->piece->marks) as $i) {
+            $picture = self::withMarksCovered($scan, $whole, $i);
             foreach ([$shot->focal, null] as $focal) {
                 try {
-                    $placed = (new PieceFinder(new PixelGrid($data, $scan->width, $scan->height), true, $focal))->pieces($layout)['whole'];
+                    $placed = (new PieceFinder($picture, true, $focal))->pieces($layout)['whole'];
                     $off = array_map(static function (array $p) use ($whole, $placed): float {
                         [$a, $b] = [$whole->placement->map(...$p), $placed->placement->map(...$p)];
 
@@ -168,6 +165,22 @@ final class Photos
         }
 
         return $out;
+    }
+
+    /** The picture with something pale laid over some of the marks. */
+    public static function withMarksCovered(Scan $scan, PlacedPiece $placed, int ...$marks): PixelGrid
+    {
+        $data = $scan->data;
+        foreach ($marks as $i) {
+            $mark = $placed->piece->marks[$i];
+            [$u, $v] = $placed->placement->map($mark->centre->x, $mark->centre->y);
+            $half = (int) (0.75 * $mark->sizeMm * $placed->placement->scaleAt($mark->centre->x, $mark->centre->y));
+            for ($y = max(0, (int) $v - $half); $y < min($scan->height, $v + $half); $y++) {
+                $data = substr_replace($data, str_repeat("\xd8\xd4\xcc", 2 * $half), 3 * ($y * $scan->width + max(0, (int) $u - $half)), 6 * $half);
+            }
+        }
+
+        return new PixelGrid($data, $scan->width, $scan->height);
     }
 
     /** What is wrong with a photograph outside the limits. */

@@ -92,18 +92,7 @@ final class PhotographTest extends TestCase
     {
         $scan = self::shot(self::aslant(), false);
         $whole = PieceFinder::find(self::grid($scan), self::card())['whole'];
-        $cover = static function (int ...$marks) use ($scan, $whole): PixelGrid {
-            $data = $scan->data;
-            foreach ($marks as $i) {
-                $mark = $whole->piece->marks[$i]->centre;
-                [$u, $v] = $whole->placement->map($mark->x, $mark->y);
-                for ($y = (int) $v - 45; $y < $v + 45; $y++) {
-                    $data = substr_replace($data, str_repeat("\xd8\xd4\xcc", 90), 3 * ($y * $scan->width + (int) $u - 45), 270);
-                }
-            }
-
-            return new PixelGrid($data, $scan->width, $scan->height);
-        };
+        $cover = static fn (int ...$marks): PixelGrid => Photos::withMarksCovered($scan, $whole, ...$marks);
         $measured = CardMeter::measure($cover(2), self::card());
         self::assertSame(3, $measured->scan->pieces['whole']->marksSeen);
         self::assertStringContainsString('one mark is covered', implode(' ', $measured->scan->remarks));
