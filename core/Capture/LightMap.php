@@ -8,6 +8,7 @@ use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Mark;
 use MarshTrial\Core\Card\Piece;
 use MarshTrial\Core\Card\Rect;
+use MarshTrial\Core\Card\SvgPrinter;
 use MarshTrial\Core\Card\TargetSheet;
 use MarshTrial\Core\Imaging\Linear;
 use MarshTrial\Core\Imaging\PixelGrid;
@@ -28,6 +29,12 @@ final readonly class LightMap
 
     /** Which of a sample's 49 pixels count, from the darkest. */
     private const KEPT = [12, 46];
+
+    /** A sample whose pixels differ by more than so many times the usual scatter, and by more than this share, is no bare paper: print, pencil, an edge (own). */
+    private const PRINTED = [2.5, 0.02];
+
+    /** Least number of samples that say anything of the light. */
+    private const LEAST = 12;
 
     /** Light that varies by less than this share is left alone: it is the paper's own unevenness. */
     private const EVEN = 0.012;
@@ -81,8 +88,7 @@ final readonly class LightMap
     /** @param array<string, PlacedPiece> $pieces */
     private static function sampled(PixelGrid $picture, CardLayout $layout, array $pieces, float $pitchMm): self
     {
-        $samples = [];
-        $noises = [];
+        $samples = $noises = [];
         $clipped = $taken = 0;
         foreach ($pieces as $id => $placed) {
             foreach (self::places($placed->piece, $layout, $pitchMm) as [$x, $y]) {
@@ -96,13 +102,17 @@ final readonly class LightMap
                 }
             }
         }
-        sort($noises);
         $ids = array_keys($pieces);
-        if (count($samples) < 12) {
+        if (count($samples) < self::LEAST) {
             return new self([], array_fill_keys($ids, [1.0, 1.0, 1.0]), 1.0, 0.0, 0.0, 0.0, 0.0, 0.0);
         }
+        $usual = self::median($noises);
+        $plain = array_filter($noises, static fn (float $n): bool => $n <= max(self::PRINTED[0] * $usual, self::PRINTED[1]));
+        if (count($plain) >= self::LEAST) {
+            $samples = array_values(array_intersect_key($samples, $plain));
+        }
 
-        return self::fitted($samples, $pieces, $ids, $noises[intdiv(count($noises), 2)], $clipped / max(1, $taken), [$picture->width, $picture->height]);
+        return self::fitted($samples, $pieces, $ids, $usual, $clipped / max(1, $taken), [$picture->width, $picture->height]);
     }
 
     /**
@@ -293,18 +303,40 @@ final readonly class LightMap
                     $taken[] = self::grown($window->area, 0.8);
                 }
             }
+            array_push($taken, ...array_map(static fn (Rect $words): Rect => self::grown($words, 0.4), SvgPrinter::words($layout)));
+        }
+        return self::free($piece->outline, $taken, $piece->id === TargetSheet::PIECE ? 5.0 : $pitchMm);
+    }
+
+    /**
+     * Middles of free squares, about one pitch apart, wherever they find room.
+     *
+     * @param list<Rect> $taken
+     *
+     * @return list<array{0: float, 1: float}> line by line
+     */
+    private static function free(Rect $outline, array $taken, float $pitchMm): array
+    {
+        $half = self::SIDE_MM / 2;
+        [$x0, $y0] = [$outline->x + 4, $outline->y + 4];
+        // A map of the sheet in millimetres: where a middle may still be.
+        [$columns, $rows] = [(int) ($outline->width - 8) + 1, (int) ($outline->height - 8) + 1];
+        $map = array_fill(0, $rows, str_repeat("\1", $columns));
+        $strike = static function (float $left, float $top, float $right, float $bottom) use (&$map, $columns, $rows): void {
+            [$from, $to] = [max(0, (int) floor($left)), min($columns, (int) ceil($right) + 1)];
+            for ($y = max(0, (int) floor($top)), $end = min($rows - 1, (int) ceil($bottom)); $from < $to && $y <= $end; $y++) {
+                $map[$y] = substr_replace($map[$y], str_repeat("\0", $to - $from), $from, $to - $from);
+            }
+        };
+        foreach ($taken as $t) {
+            $strike($t->x - $half - $x0 + 0.999, $t->y - $half - $y0 + 0.999, $t->right() + $half - $x0 - 0.999, $t->bottom() + $half - $y0 - 0.999);
         }
         $out = [];
-        $half = self::SIDE_MM / 2;
-        $pitch = $piece->id === TargetSheet::PIECE ? 5.0 : $pitchMm;
-        for ($y = $piece->outline->y + 4; $y <= $piece->outline->bottom() - 4; $y += $pitch) {
-            for ($x = $piece->outline->x + 4; $x <= $piece->outline->right() - 4; $x += $pitch) {
-                foreach ($taken as $t) {
-                    if ($x + $half > $t->x && $x - $half < $t->right() && $y + $half > $t->y && $y - $half < $t->bottom()) {
-                        continue 2;
-                    }
-                }
-                $out[] = [$x, $y];
+        $apart = $pitchMm - 1;
+        for ($y = 0; $y < $rows; $y++) {
+            for ($x = strpos($map[$y], "\1"); $x !== false; $x = strpos($map[$y], "\1", $x)) {
+                $out[] = [$x0 + $x, $y0 + $y];
+                $strike($x - $apart, $y, $x + $apart, $y + $apart);
             }
         }
 

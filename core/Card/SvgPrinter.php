@@ -36,12 +36,33 @@ final class SvgPrinter
         array_push($parts, ...self::cautions($layout));
         if ($layout->kind === CardKind::Fade) {
             $parts[] = '<line x1="148.5" y1="2" x2="148.5" y2="'.self::n($layout->pieces[0]->outline->bottom() + 3).'" stroke="#000" stroke-width="0.2" stroke-dasharray="2 2"/>';
-            $parts[] = self::text(149.5, 3.4, 2.2, 'cut apart here');
+            $parts[] = new PrintedText(149.5, 3.4, 2.2, 'cut apart here');
         }
+        $parts = array_map(static fn (PrintedText|string $part): string => is_string($part) ? $part : self::text($part), $parts);
 
         return '<svg xmlns="http://www.w3.org/2000/svg" width="297mm" height="210mm" viewBox="0 0 297 210" font-family="Helvetica, Arial, sans-serif">'
             ."\n<title>".self::escape("$layout->title, card {$layout->codeText()}")."</title>\n<rect width=\"297\" height=\"210\" fill=\"#fff\"/>\n"
             .implode("\n", $parts)."\n</svg>\n";
+    }
+
+    /**
+     * Where words are printed on a card, however it is printed: no bare paper.
+     *
+     * @return list<Rect> mm on the sheet
+     */
+    public static function words(CardLayout $layout): array
+    {
+        $parts = self::cautions($layout);
+        foreach ([false, true] as $frame) {
+            foreach ($layout->pieces as $piece) {
+                array_push($parts, ...self::piece($layout, $piece, $frame));
+            }
+            foreach ($layout->windows as $window) {
+                array_push($parts, ...self::window($layout, $window, $frame));
+            }
+        }
+
+        return array_map(static fn (PrintedText $t): Rect => $t->bounds(), array_values(array_filter($parts, static fn (PrintedText|string $part): bool => $part instanceof PrintedText)));
     }
 
     /**
@@ -70,7 +91,7 @@ final class SvgPrinter
         return $out;
     }
 
-    /** @return list<string> */
+    /** @return list<PrintedText|string> */
     private static function piece(CardLayout $layout, Piece $piece, bool $frame): array
     {
         $out = self::finders($piece, CardCode::forCard($layout->uuid, $piece->id));
@@ -81,10 +102,10 @@ final class SvgPrinter
             'exposed' => 'EXPOSED in the window',
             default => $layout->kind === CardKind::Frame ? 'Own frame' : 'Property card',
         };
-        $out[] = self::text($left, $top, 4, "$name · {$layout->codeText()}", 'bold');
-        $out[] = self::text($left, $top + 4, 3, mb_strimwidth($layout->title, 0, $piece->id === 'whole' ? 110 : 44, '…'));
+        $out[] = new PrintedText($left, $top, 4, "$name · {$layout->codeText()}", 'bold');
+        $out[] = new PrintedText($left, $top + 4, 3, mb_strimwidth($layout->title, 0, $piece->id === 'whole' ? 110 : 44, '…'));
         if ($piece->id === 'whole') {
-            $out[] = self::text($left, $top + 7.5, 2.4, $frame
+            $out[] = new PrintedText($left, $top + 7.5, 2.4, $frame
                 ? ($layout->kind === CardKind::Frame ? 'Print at 100 %, cut out the windows, and lay it flat over the painted sheet; the windows marked bare show unpainted paper.' : 'Frame: print at 100 %, cut out the windows, lay over paper on which a black waterproof line 4 mm wide is ruled and dried along the ticks.')
                 : 'Print at 100 % on the painting paper. Go over the line with waterproof black if the printer’s ink is not waterproof, and let it dry.');
         }
@@ -92,16 +113,16 @@ final class SvgPrinter
             $windows = $layout->windowsOf($row->row, $piece->id);
             $y = $windows[0]->area->y;
             $room = $piece->id === 'whole' ? 19 : 15;
-            $out[] = self::text($left - ($piece->id === 'whole' ? 0 : 9), $y + 3.4, 3, mb_strimwidth("$row->row  $row->paint", 0, $room, '…'), 'bold');
-            $out[] = self::text($left - ($piece->id === 'whole' ? 0 : 9), $y + 7.2, 2.4, mb_strimwidth($row->maker, 0, $room + 6, '…'));
-            $out[] = self::text($left - ($piece->id === 'whole' ? 0 : 9), $y + 10.8, 2.8, mb_strimwidth($row->pigments, 0, $room + 1, '…'));
-            $out[] = self::text($left - ($piece->id === 'whole' ? 0 : 9), $y + 14.4, 2.2, "{$layout->codeText()} row $row->row");
+            $out[] = new PrintedText($left - ($piece->id === 'whole' ? 0 : 9), $y + 3.4, 3, mb_strimwidth("$row->row  $row->paint", 0, $room, '…'), 'bold');
+            $out[] = new PrintedText($left - ($piece->id === 'whole' ? 0 : 9), $y + 7.2, 2.4, mb_strimwidth($row->maker, 0, $room + 6, '…'));
+            $out[] = new PrintedText($left - ($piece->id === 'whole' ? 0 : 9), $y + 10.8, 2.8, mb_strimwidth($row->pigments, 0, $room + 1, '…'));
+            $out[] = new PrintedText($left - ($piece->id === 'whole' ? 0 : 9), $y + 14.4, 2.2, "{$layout->codeText()} row $row->row");
         }
 
         return $out;
     }
 
-    /** @return list<string> */
+    /** @return list<PrintedText|string> */
     private static function window(CardLayout $layout, Window $window, bool $frame): array
     {
         $r = $window->area;
@@ -110,7 +131,7 @@ final class SvgPrinter
         $kind = BlockKind::tryFrom($window->use);
         $names = $kind === null ? [] : $layout->fieldNames($window->row, $kind);
         foreach ($names as [$x, $name]) {
-            $out[] = self::text($x - 0.6 * strlen($name), $r->y - 0.8, 2.1, $name);
+            $out[] = new PrintedText($x - 0.6 * strlen($name), $r->y - 0.8, 2.1, $name);
         }
         $caption = match (true) {
             $layout->kind === CardKind::Frame => $layout->rows[$window->row - 1]->paint.($window->use === 'paper' ? ' (bare)' : ''),
@@ -120,7 +141,7 @@ final class SvgPrinter
             default => self::depthWord($layout, $window),
         };
         if ($caption !== null) {
-            $out[] = self::text($r->x, $r->y - ($names === [] ? 0.8 : 3.4), 2.1, mb_strimwidth($caption, 0, (int) (($r->width + 2) / 0.98), '…'));
+            $out[] = new PrintedText($r->x, $r->y - ($names === [] ? 0.8 : 3.4), 2.1, mb_strimwidth($caption, 0, (int) (($r->width + 2) / 0.98), '…'));
         }
         if ($kind === BlockKind::Stroke) {
             array_push($out, ...self::line($r, $r->y + $r->height / 2, $frame));
@@ -163,7 +184,7 @@ final class SvgPrinter
     /**
      * The cautions of all paints on the card, small, along its lower edge.
      *
-     * @return list<string>
+     * @return list<PrintedText>
      */
     private static function cautions(CardLayout $layout): array
     {
@@ -173,7 +194,7 @@ final class SvgPrinter
         }
         $all = array_values(array_unique($all));
         if (array_filter($layout->rows, static fn (RowLabel $r): bool => $r->maker === '' && $r->pigments === '') !== []) {
-            return [self::text(20, CardLayout::PAGE_HEIGHT_MM - 3, 2.1, 'Blind card: the cautions of its paints are on the session’s page. '.Cautions::CLOSE)];
+            return [new PrintedText(20, CardLayout::PAGE_HEIGHT_MM - 3, 2.1, 'Blind card: the cautions of its paints are on the session’s page. '.Cautions::CLOSE)];
         }
         if ($all === []) {
             return [];
@@ -184,7 +205,7 @@ final class SvgPrinter
         }
         $top = CardLayout::PAGE_HEIGHT_MM - 3 - 2.6 * (count($lines) - 1);
 
-        return array_map(static fn (string $line, int $i): string => self::text(20, $top + 2.6 * $i, 2.1, $line), $lines, array_keys($lines));
+        return array_map(static fn (string $line, int $i): PrintedText => new PrintedText(20, $top + 2.6 * $i, 2.1, $line), $lines, array_keys($lines));
     }
 
     private static function circle(Point $centre, float $radius, string $fill): string
@@ -192,9 +213,9 @@ final class SvgPrinter
         return '<circle cx="'.self::n($centre->x).'" cy="'.self::n($centre->y).'" r="'.self::n($radius).'" fill="'.$fill.'"/>';
     }
 
-    private static function text(float $x, float $y, float $sizeMm, string $text, string $weight = 'normal'): string
+    private static function text(PrintedText $t): string
     {
-        return '<text x="'.self::n($x).'" y="'.self::n($y).'" font-size="'.self::n($sizeMm).'" font-weight="'.$weight.'">'.self::escape($text).'</text>';
+        return '<text x="'.self::n($t->x).'" y="'.self::n($t->y).'" font-size="'.self::n($t->sizeMm).'" font-weight="'.$t->weight.'">'.self::escape($t->text).'</text>';
     }
 
     private static function escape(string $text): string
