@@ -54,27 +54,6 @@ final class BlockPainter
         };
     }
 
-    /**
-     * The film's absorption where its pigments have drifted apart by so much, as a share.
-     *
-     * @return array{0: float, 1: float, 2: float}
-     */
-    public static function drifted(Film $film, float $drift): array
-    {
-        // The key channel keeps its meaning: only what absorbs less drifts, one of the two up and the other down.
-        $key = $film->keyChannel();
-        $k = $film->k;
-        $up = true;
-        foreach ($k as $c => $v) {
-            if ($c !== $key) {
-                $k[$c] = $v * max(0.05, 1 + ($up ? 1 : -1) * $drift);
-                $up = false;
-            }
-        }
-
-        return $k;
-    }
-
     /** Drift at a place of a flat wash whose pigments gather in clumps. */
     public static function clumped(Scene $scene, Habits $habits, float $x, float $y): float
     {
@@ -228,7 +207,7 @@ final class BlockPainter
     /** @return \Closure(float, float): float */
     private function tilted(Rect $strip): \Closure
     {
-        return fn (float $x, float $y): float => self::MIDDLE * (0.8 + 0.4 * ($x - $strip->x) / $strip->width) * $this->unevenness($x, $y);
+        return fn (float $x, float $y): float => self::MIDDLE * (0.55 + 0.9 * ($x - $strip->x) / $strip->width) * $this->unevenness($x, $y);
     }
 
     /** From 0 to 1 over a seam of the given half width, mm. */

@@ -40,7 +40,7 @@ final class BlockTruth
         return array_filter($out);
     }
 
-    private readonly Film $film;
+    private readonly Appearance $look;
 
     private readonly Habits $habits;
 
@@ -49,24 +49,24 @@ final class BlockTruth
     /** @param array<string, LinearRgb> $means */
     private function __construct(private readonly Scene $scene, private readonly int $row, private readonly array $means)
     {
-        $this->film = $scene->films[$row];
+        $this->look = $scene->look($row);
         $this->habits = $scene->habits[$row];
-        $this->key = $this->film->keyChannel();
+        $this->key = $this->look->key();
     }
 
     private function bare(int $channel): float
     {
-        return $this->scene->gloss + (1 - $this->scene->gloss) * $this->scene->paper[$channel];
+        return $this->look->rgb(0.0)[$channel];
     }
 
     private function deposit(string $cell): float
     {
-        return -log($this->means[$cell]->toArray()[$this->key] / $this->bare($this->key));
+        return -log(max(1e-3, $this->means[$cell]->toArray()[$this->key]) / $this->bare($this->key));
     }
 
     private function filmDeposit(float $thickness, int $channel): float
     {
-        return -log($this->scene->appearance($this->film->k, $this->film->s, $thickness, $this->scene->paper)[$channel] / $this->bare($channel));
+        return $this->look->deposit($thickness, $channel);
     }
 
     /** Deposit per unit of thickness where the film is all but nothing. */
@@ -116,6 +116,7 @@ final class BlockTruth
         if ($this->habits->clump <= 0) {
             return 0.0;
         }
+        $colours = array_map(fn (int $i): Lab => $this->atAmount($i / 10, $channel, 0.875), range(-10, 10));
         $cell = $this->scene->layout->cellsOf($this->row, CellRole::Wash)[0]->area;
         $as = $bs = [];
         for ($y = $cell->y; $y < $cell->bottom(); $y += 0.8) {
@@ -129,7 +130,8 @@ final class BlockTruth
                         $weights += $weight;
                     }
                 }
-                $seen = $this->atAmount($drift / $weights, $channel, 0.875);
+                $place = 10 + 10 * max(-0.999, min(0.999, $drift / $weights));
+                $seen = $colours[(int) $place]->towards($colours[(int) $place + 1], $place - (int) $place);
                 $as[] = $seen->a;
                 $bs[] = $seen->b;
             }
@@ -177,7 +179,7 @@ final class BlockTruth
         $strip = $this->scene->layout->windowOf($this->row, BlockKind::Tilt)->painted ?? throw new \LogicException('A tilted strip is painted.');
         $cells = $this->scene->layout->cellsOf($this->row, CellRole::Tilt);
         [$one, $other] = array_map(
-            fn (Cell $cell): Lab => $this->atAmount($this->habits->drift * (($cell->area->centre()->x - $strip->x) / $strip->width - 0.5), $channel, BlockPainter::MIDDLE),
+            fn (Cell $cell): Lab => $this->atAmount($this->habits->drift * 2 * (($cell->area->centre()->x - $strip->x) / $strip->width - 0.5), $channel, BlockPainter::MIDDLE),
             [$cells[0], $cells[count($cells) - 1]],
         );
 
@@ -187,10 +189,6 @@ final class BlockTruth
     /** Colour of the drifted film where it is as thick as gives, in one channel, the deposit of the film that has not drifted. */
     private function atAmount(float $drift, int $channel, float $thickness): Lab
     {
-        $k = BlockPainter::drifted($this->film, $drift);
-        $seen = fn (float $t): array => $this->scene->appearance($k, $this->film->s, $t, $this->scene->paper);
-        $level = exp(-$this->filmDeposit($thickness, $channel));
-
-        return LinearRgb::fromArray($seen(self::crossing(fn (float $t): float => $seen($t)[$channel] / $this->bare($channel), $level, 0.0, 6.0)))->toLab();
+        return $this->look->lab($this->look->thicknessAt($this->look->deposit($thickness, $channel), $channel, $drift), $drift);
     }
 }

@@ -15,11 +15,12 @@ final class CameraStandIn
      * @param string $visit another picture of the same card under the same conditions has another visit
      * @param bool $wet before it has dried: deeper and more vivid
      * @param (callable(int, int): void)|null $progress called with windows done and in all
+     * @param PrintedSheet|null $print what is printed on the card; null: marks and code only
      */
-    public static function shoot(CardLayout $layout, int $seed, Shot $shot, float $doseMlxh = 0.0, ?TargetStandIn $target = null, ?Sensor $sensor = null, string $visit = '', bool $wet = false, ?callable $progress = null): Scan
+    public static function shoot(CardLayout $layout, int $seed, Shot $shot, float $doseMlxh = 0.0, ?TargetStandIn $target = null, ?Sensor $sensor = null, string $visit = '', bool $wet = false, ?callable $progress = null, ?PrintedSheet $print = null): Scan
     {
         // Textures are made for about the sharpness of the picture.
-        $scene = Scene::of($layout, $seed, 240, $doseMlxh, $target?->sheet, "|camera$visit", $wet);
+        $scene = Scene::of($layout, $seed, 240, $doseMlxh, $target?->sheet, "|camera$visit", $wet, $print);
         $sensor ??= Sensor::colorimetric($shot->kelvin, $seed);
 
         // A camera exposes so that no channel of the paper is at the end of the scale.

@@ -5,17 +5,17 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Simulation;
 
 /**
- * A make-believe paint as a Kubelka-Munk film with the habits of a wash.
+ * A make-believe paint as a Kubelka-Munk film of one pigment or two, band by band, with the habits of a wash.
  *
  * One unit of film thickness is about one unit of deposit in the channel that absorbs most.
  */
 final readonly class Film
 {
     public function __construct(
-        /** @var array{0: float, 1: float, 2: float} absorption K of red, green, blue, per unit thickness */
-        public array $k,
-        /** @var array{0: float, 1: float, 2: float} scattering S, per unit thickness */
-        public array $s,
+        /** @var non-empty-list<array{k: list<float>, s: list<float>}> absorption and scattering of every pigment by band, per unit thickness */
+        public array $pigments,
+        /** @var non-empty-list<float> shares of the pigments, adding up to 1 */
+        public array $shares,
         /** Thickness at full strength and at the pale end of a stroke. */
         public float $full,
         public float $pale,
@@ -32,6 +32,11 @@ final readonly class Film
         /** Streaks of a flat wash: relative strength (0 for none) and direction, degrees from the row's. */
         public float $streak = 0.0,
         public float $streakDeg = 0.0,
+        /** How much more light its dry surface mirrors than the sheet's, share of white; and how much more still over the smooth ink of a line. */
+        public float $gloss = 0.0,
+        public float $glossOnInk = 0.0,
+        /** A backrun in the flat wash: how much paint it took from its middle, share; 0: none. */
+        public float $backrun = 0.0,
     ) {}
 
     /** Share of the thickness that is left after a dose; thin films lose more. */
@@ -40,38 +45,56 @@ final readonly class Film
         return exp(-$this->fadePerMlxh * $doseMlxh / (1 + 0.8 * $thickness));
     }
 
-    /** @return array{0: float, 1: float, 2: float} absorption after a dose */
-    public function absorptionAfter(float $doseMlxh): array
+    /**
+     * Absorption by band, per unit thickness.
+     *
+     * @param float $drift -1 to 1: how far the pigments have changed places at one load; nothing for a single pigment
+     *
+     * @return list<float>
+     */
+    public function k(float $doseMlxh = 0.0, float $drift = 0.0): array
     {
-        $add = 0.5 * $this->brownPerMlxh * $doseMlxh;
+        $brown = 0.4 * $this->brownPerMlxh * $doseMlxh;
 
-        return [$this->k[0] + 0.9 * $add, $this->k[1] + 0.6 * $add, $this->k[2] + 0.7 * $add];
+        return array_map(static fn (float $k): float => $k + $brown, $this->mixed('k', $drift));
+    }
+
+    /** @return list<float> scattering by band, per unit thickness */
+    public function s(float $drift = 0.0): array
+    {
+        return $this->mixed('s', $drift);
+    }
+
+    /** @return list<float> */
+    private function mixed(string $what, float $drift): array
+    {
+        if (count($this->pigments) === 1) {
+            return $this->pigments[0][$what];
+        }
+        $moved = $drift * min($this->shares);
+        [$a, $b] = [$this->shares[0] + $moved, $this->shares[1] - $moved];
+
+        return array_map(static fn (float $one, float $other): float => $a * $one + $b * $other, $this->pigments[0][$what], $this->pigments[1][$what]);
     }
 
     /**
      * The same film before it has dried: water fills the spaces between the pigment and the binder, so it scatters less, and absorbs more in
-     * the channels in which it absorbs already.
+     * the bands in which it absorbs already.
      */
     public function wet(): self
     {
         $more = 1.18 + 0.2 * $this->grain;
+        $pigments = array_map(static fn (array $p): array => [
+            'k' => array_map(static fn (float $k): float => $more * $k, $p['k']), 's' => array_map(static fn (float $s): float => 0.55 * $s, $p['s']),
+        ], $this->pigments);
 
-        return new self(...array_replace(get_object_vars($this), [
-            'k' => [$more * $this->k[0], $more * $this->k[1], $more * $this->k[2]],
-            's' => [0.55 * $this->s[0], 0.55 * $this->s[1], 0.55 * $this->s[2]],
-        ]));
-    }
-
-    /** The channel that absorbs most: 0, 1 or 2. */
-    public function keyChannel(): int
-    {
-        return (int) array_search(max($this->k), $this->k, true);
+        return new self(...array_replace(get_object_vars($this), ['pigments' => $pigments]));
     }
 
     /**
-     * Body and transmission of a film: over a backing g it reflects body + t2 * g / (1 - body * g).
+     * Body and transmission of a film in one band: over a backing g it reflects body + t2 * g / (1 - body * g).
      *
-     * Source: Kubelka 1948, layers in hyperbolic form.
+     * Source: Kubelka 1948, layers in hyperbolic form, written with exponentials.
      *
      * @return array{0: float, 1: float} body reflectance over black, square of transmission
      */
@@ -82,9 +105,10 @@ final readonly class Film
         }
         $a = 1 + $k / $s;
         $b = sqrt($a * $a - 1);
-        $z = min(300.0, $b * $s * $thickness);
-        $below = $a * sinh($z) + $b * cosh($z);
+        $half = exp(-min(300.0, $b * $s * $thickness));
+        $e = $half * $half;
+        $below = $a * (1 - $e) + $b * (1 + $e);
 
-        return [sinh($z) / $below, ($b / $below) ** 2];
+        return [(1 - $e) / $below, (2 * $b * $half / $below) ** 2];
     }
 }

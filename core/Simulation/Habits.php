@@ -27,9 +27,9 @@ final readonly class Habits
         public float $rim,
         /** Share of a salted wash that turns to stars. */
         public float $stars,
-        /** How far the weaker channels drift from end to end of a tilted strip, as shares: what travels. */
+        /** How far the pigments of a mixture have changed places at either end of a tilted strip, -1 to 1: what travels. */
         public float $drift,
-        /** How far they drift from place to place of a flat wash; mixtures of several pigments only. */
+        /** How far they do from place to place of a flat wash, standard deviation. */
         public float $clump,
         /** Film thickness that three passes take off the pan. */
         public float $rewet,
@@ -38,6 +38,7 @@ final readonly class Habits
     public static function of(RowLabel $row, int $seed): self
     {
         $random = Chance::keyed("habits|$row->specimen|$row->pigments|$seed");
+        $mixed = count(PigmentStatement::parse($row->pigments)->codes) > 1;
 
         return new self(
             strength: exp($random->between(log(1.4), log(4.0))),
@@ -49,8 +50,8 @@ final readonly class Habits
             pullMm: $random->between(0.4, 5.0),
             rim: $random->between(0, 1) < 0.3 ? $random->between(0.4, 0.8) : 0.0,
             stars: max(0.0, $random->between(-0.05, 0.25)),
-            drift: $random->between(0, 1) < 0.4 ? 0.0 : $random->between(-0.7, 0.7),
-            clump: count(PigmentStatement::parse($row->pigments)->codes) > 1 ? $random->between(0.0, 0.25) : 0.0,
+            drift: $random->between(0, 1) < 0.2 || ! $mixed ? 0.0 : $random->between(-0.8, 0.8),
+            clump: $mixed ? $random->between(0.0, 0.3) : 0.0,
             rewet: exp($random->between(log(0.06), log(1.8))),
         );
     }

@@ -27,7 +27,6 @@ final class InstrumentStandIn
         $out = [];
         foreach (Matching::order($layout) as $cell) {
             $film = $scene->films[$cell->row];
-            $row = $layout->rows[$cell->row - 1];
             $thickness = match ($cell->role) {
                 CellRole::Paper => 0.0,
                 CellRole::Wash => 0.875,
@@ -40,8 +39,7 @@ final class InstrumentStandIn
             if ($thickness === null) {
                 continue;
             }
-            $colour = $scene->appearance($film->k, $film->s, $thickness, $scene->paperOf($cell->piece));
-            $spectrum = self::spectrumOf($cell->role === CellRole::Paper ? '' : "$row->specimen|$row->pigments", $colour);
+            $spectrum = self::spectrumOf($scene, $film, $thickness, $cell->piece);
             $place = 1 + self::PLACE * self::bell($random);
             $values = [];
             for ($nm = 380; $nm <= 730; $nm += 10) {
@@ -54,22 +52,14 @@ final class InstrumentStandIn
         return $out;
     }
 
-    /**
-     * A spectrum of this paint whose colour under D65 is the scene's.
-     *
-     * @param array{0: float, 1: float, 2: float} $colour linear sRGB
-     */
-    private static function spectrumOf(string $paint, array $colour): Spectrum
+    /** What such an instrument sees of a film over paper, surface light included. */
+    private static function spectrumOf(Scene $scene, Film $film, float $thickness, string $piece): Spectrum
     {
-        $mixed = $colour;
-        for ($i = 0; $i < 12; $i++) {
-            $seen = Sensor::spectrum($paint, ...$mixed)->toLab(Illuminant::d65())->toXyz()->toLinearRgb()->toArray();
-            foreach ($seen as $c => $v) {
-                $mixed[$c] = max(0.002, $mixed[$c] * ($colour[$c] / max(0.002, $v)) ** 0.8);
-            }
-        }
+        $one = array_fill(0, Bands::COUNT, 0.0);
+        $each = array_map(static fn (int $i): array => [...array_slice($one, 0, $i), 1.0, ...array_slice($one, $i + 1)], array_keys($one));
+        $seen = FilmTable::at($film, $film->k(), $film->s(), $thickness, $scene->sheet, $scene->paperOf($piece), $scene->ink, $each);
 
-        return Sensor::spectrum($paint, ...$mixed);
+        return Bands::spectrum(array_column($seen, 0));
     }
 
     private static function bell(Chance $random): float

@@ -9,6 +9,7 @@ use MarshTrial\Core\Card\CardCode;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Card\Mark;
 use MarshTrial\Core\Card\MarkShape;
 use MarshTrial\Core\Card\Piece;
 use MarshTrial\Core\Card\Rect;
@@ -36,10 +37,19 @@ final class Rendering
 
     private const ON_INK = 2;
 
-    /** Thickness resolution and range of the film tables. */
-    private const FILM_STEP = 0.002;
+    /** Thickest film, and thickest where pigments drift apart, of which there are tables. */
+    private const FILM_MOST = 8.0;
 
-    private const FILM_MOST = 6.0;
+    private const DRIFT_MOST = 2.6;
+
+    /** Steps of drift, to either side, for which films are worked out. */
+    private const DRIFT_STEPS = 10;
+
+    /** Side of the squares in which printed words are looked for, mm. */
+    private const TILE_MM = 1.2;
+
+    /** Mean light of a picture that strays, as a share of white. */
+    private const STRAY = 0.75;
 
     /** What lies around the sheet on the table, linear. */
     private const TABLE = [0.16, 0.13, 0.10];
@@ -76,6 +86,20 @@ final class Rendering
     /** @var array{0: float, 1: float, 2: float} what a perfect white is written as */
     private readonly array $gains;
 
+    /** @var list<list<float>> by band, what it adds to the device's channels, and to X, Y, Z for a spectral device */
+    private readonly array $weights;
+
+    /** @var list<float> a perfect white in these */
+    private readonly array $perfect;
+
+    /** @var array<string, array{0: list<float>, 1: list<float>}> bare sheet by piece, and what a unit more of its brightness adds */
+    private array $bare = [];
+
+    /** @var array<string, FilmTable> */
+    private array $tables = [];
+
+    private readonly float $stray;
+
     /**
      * @param Sensor|null $sensor null: the device sees as the observer does, without a cast
      * @param float $white value that a perfect white is written as, linear
@@ -99,6 +123,9 @@ final class Rendering
         $this->noise = $noises;
         $cast = $sensor->cast ?? [1.0, 1.0, 1.0];
         $this->gains = [$white * $cast[0], $white * $cast[1], $white * $cast[2]];
+        $this->weights = $sensor?->weights() ?? Bands::rgb();
+        $this->perfect = Bands::sum(array_fill(0, Bands::COUNT, 1.0), $this->weights);
+        $this->stray = self::STRAY * ($sensor->flare ?? 0.0);
     }
 
     /**
@@ -110,7 +137,8 @@ final class Rendering
         $rendering = new self($scene, $optics, $sensor, $white, $noise);
         $optics instanceof FlatBed ? $rendering->layPaper() : $rendering->layTable();
         foreach ($scene->layout->pieces as $piece) {
-            $rendering->printMarks($piece, CardCode::forCard($scene->layout->uuid, $piece->id), $scene->paperOf($piece->id));
+            $rendering->printWords($piece);
+            $rendering->printMarks($piece, CardCode::forCard($scene->layout->uuid, $piece->id), fn (float $x, float $y): array => $rendering->paperShade($piece->id, $x, $y));
         }
         if ($scene->target !== null) {
             $rendering->layTarget($scene->target, $patches);
@@ -125,7 +153,7 @@ final class Rendering
         for ($i = 0; $i < $glare; $i++) {
             $rendering->glare();
         }
-        $truth = Truth::of($scene, $rendering->means(), $rendering->grains, $rendering->seenByTheEye(...));
+        $truth = Truth::of($scene, $rendering->means(), $rendering->grains);
 
         return new Scan($rendering->pixels, $rendering->width, $rendering->height, $scene->dpi, $truth);
     }
@@ -151,7 +179,7 @@ final class Rendering
             $line = '';
             for ($i = 0; $i < $side; $i++) {
                 $line .= $this->encode(
-                    $this->paperShade($this->scene->paper, ($i + 0.5) * $this->pixelMm, ($j + 0.5) * $this->pixelMm),
+                    $this->paperShade('', ($i + 0.5) * $this->pixelMm, ($j + 0.5) * $this->pixelMm),
                     $j * 997 + $i * 3,
                 );
             }
@@ -215,9 +243,9 @@ final class Rendering
             $colour = match ($stuff) {
                 'table' => array_map(fn (float $c): float => $c * (1 + 0.1 * $this->scene->unevenness->at($i * $this->pixelMm, 3)), self::TABLE),
                 TargetSheet::PIECE => self::CARRIER,
-                default => $this->paperShade($this->scene->paperOf($stuff), ($i + 0.5) * $this->pixelMm, 5),
+                default => $this->paperShade($stuff, ($i + 0.5) * $this->pixelMm, 5),
             };
-            $line .= $this->encode($this->seenBy('', $colour), $i * 3 + (int) (1000 * $light), $light);
+            $line .= $this->encode($colour, $i * 3 + (int) (1000 * $light), $light);
         }
 
         return $line;
@@ -246,9 +274,9 @@ final class Rendering
     /** @param list<array{0: float, 1: float, 2: float}> $patches */
     private function layTarget(TargetSheet $target, array $patches): void
     {
-        $this->printMarks($target->piece, $target->code(), self::CARRIER);
+        $this->printMarks($target->piece, $target->code(), static fn (): array => self::CARRIER);
         foreach ($patches as $i => $device) {
-            $this->render($target->piece, $target->patch($i), [], static fn (): array => [...$device, self::UNCLEAR], null);
+            $this->render($target->piece, $target->patch($i), [], static fn (): array => [self::UNCLEAR, ...$device]);
         }
     }
 
@@ -260,84 +288,117 @@ final class Rendering
         [$x, $y] = [$window->area->centre()->x + $this->scene->scanner->between(-0.3, 0.3) * $window->area->width, $window->area->centre()->y + $this->scene->scanner->between(-3, 3)];
         $radius = $this->scene->scanner->between(1.2, 2.2);
         $piece = $this->scene->layout->piece($window->piece);
-        $this->render($piece, Rect::around($x, $y, 2 * $radius, 2 * $radius), [], static function (float $px, float $py) use ($x, $y, $radius): array {
-            return hypot($px - $x, $py - $y) > $radius ? [-1.0, 0.0, 0.0, self::UNCLEAR] : [2.0, 2.0, 2.0, self::UNCLEAR];
-        }, null);
+        $this->render($piece, Rect::around($x, $y, 2 * $radius, 2 * $radius), [], static fn (float $px, float $py): ?array => hypot($px - $x, $py - $y) > $radius ? null : [self::UNCLEAR, 2.0, 2.0, 2.0]);
     }
 
-    /**
-     * @param array<int, float> $colour scene colour
-     *
-     * @return array<int, float> device colour
-     */
-    private function seenBy(string $paint, array $colour): array
+    /** @return array{0: list<float>, 1: list<float>} the bare sheet, and what a unit more of its brightness adds */
+    private function bareOf(string $piece): array
     {
-        return $this->sensor !== null && $this->sensor->isSpectral() ? $this->sensor->look($paint, $colour[0], $colour[1], $colour[2]) : $colour;
-    }
-
-    /**
-     * @param array<int, float> $colour scene colour
-     *
-     * @return array<int, float> linear sRGB that the eye sees
-     */
-    private function seenByTheEye(string $paint, array $colour): array
-    {
-        if ($this->sensor === null || ! $this->sensor->isSpectral()) {
-            return $colour;
+        if (! isset($this->bare[$piece])) {
+            $gloss = $this->scene->sheet->gloss;
+            $own = array_map(static fn (float $v): float => (1 - $gloss) * $v, Bands::sum($this->scene->paperOf($piece), $this->weights));
+            $this->bare[$piece] = [array_map(static fn (float $v, float $white): float => $v + $gloss * $white, $own, $this->perfect), $own];
         }
-        [, , , $x, $y, $z] = $this->sensor->look($paint, $colour[0], $colour[1], $colour[2]);
 
-        return (new Xyz($x, $y, $z))->toLinearRgb()->toArray();
+        return $this->bare[$piece];
     }
 
-    /**
-     * @param array<int, float> $paper
-     *
-     * @return array{0: float, 1: float, 2: float}
-     */
-    private function paperShade(array $paper, float $x, float $y): array
+    private function tooth(float $x, float $y): float
     {
-        $tooth = 1 + $this->scene->textureStrength * $this->scene->texture->at($x, $y);
-        $gloss = $this->scene->gloss;
-
-        return [$gloss + (1 - $gloss) * $paper[0] * $tooth, $gloss + (1 - $gloss) * $paper[1] * $tooth, $gloss + (1 - $gloss) * $paper[2] * $tooth];
+        return $this->scene->sheet->tooth * $this->scene->texture->at($x, $y);
     }
 
-    /** @param array<int, float> $paper */
-    private function printMarks(Piece $piece, CardCode $code, array $paper): void
+    /** @return list<float> */
+    private function paperShade(string $piece, float $x, float $y): array
     {
-        $ink = $this->scene->ink;
+        [$bare, $slope] = $this->bareOf($piece);
+        $tooth = $this->tooth($x, $y);
+        foreach ($slope as $n => $v) {
+            $bare[$n] += $tooth * $v;
+        }
+
+        return $bare;
+    }
+
+    /** Words, lines and whatever else is printed between the windows. */
+    private function printWords(Piece $piece): void
+    {
+        $print = $this->scene->print;
+        if ($print === null) {
+            return;
+        }
+        // Windows, marks and code are drawn by themselves.
+        $others = [$piece->codeArea, ...array_map(static fn (Mark $m): Rect => Rect::around($m->centre->x, $m->centre->y, $m->sizeMm, $m->sizeMm), $piece->marks)];
+        foreach ($this->scene->layout->windows as $window) {
+            $others[] = $window->area;
+        }
+        $shade = fn (float $x, float $y): array => $this->inked($this->paperShade($piece->id, $x, $y), $print->cover($x, $y));
+        $o = $piece->outline;
+        for ($y = $o->y; $y < $o->bottom(); $y += self::TILE_MM) {
+            for ($x = $o->x; $x < $o->right(); $x += self::TILE_MM) {
+                $tile = new Rect($x, $y, min(self::TILE_MM, $o->right() - $x), min(self::TILE_MM, $o->bottom() - $y));
+                if (! $print->isBlank($tile) && array_filter($others, static fn (Rect $r): bool => $r->holds($tile)) === []) {
+                    $this->render($piece, $tile, [], $shade);
+                }
+            }
+        }
+    }
+
+    /** @param \Closure(float, float): list<float> $paper the bare sheet by place */
+    private function printMarks(Piece $piece, CardCode $code, \Closure $paper): void
+    {
+        $bleed = $this->scene->print->bleedMm ?? 0.0;
         foreach ($piece->marks as $mark) {
-            $radius = $mark->sizeMm / 2;
-            $hole = $mark->shape === MarkShape::Ring ? $radius / 2 : -1.0;
-            $this->render($piece, Rect::around($mark->centre->x, $mark->centre->y, 2 * $radius + 1, 2 * $radius + 1), [], function (float $x, float $y) use ($mark, $radius, $hole, $paper, $ink): array {
+            $radius = $mark->sizeMm / 2 + $bleed;
+            $hole = $mark->shape === MarkShape::Ring ? $mark->sizeMm / 4 - $bleed : -1.0;
+            $this->render($piece, Rect::around($mark->centre->x, $mark->centre->y, 2 * $radius + 1, 2 * $radius + 1), [], function (float $x, float $y) use ($mark, $radius, $hole, $paper): array {
                 $distance = hypot($x - $mark->centre->x, $y - $mark->centre->y);
 
-                return $this->inked($paper, $x, $y, $ink, min($this->cover($radius - $distance), $this->cover($distance - $hole)));
+                return $this->inked($paper($x, $y), min($this->cover($radius - $distance), $this->cover($distance - $hole)));
             });
         }
         $bits = $code->bits();
         $area = $piece->codeArea;
         $module = CardLayout::CODE_MODULE_MM;
-        $this->render($piece, $area, [], function (float $x, float $y) use ($bits, $area, $module, $paper, $ink): array {
-            $column = min(CardCode::COLUMNS - 1, max(0, (int) (($x - $area->x) / $module)));
-            $row = min(CardCode::ROWS - 1, max(0, (int) (($y - $area->y) / $module)));
+        $around = new Rect($area->x - $bleed, $area->y - $bleed, $area->width + 2 * $bleed, $area->height + 2 * $bleed);
+        $this->render($piece, $around, [], function (float $x, float $y) use ($bits, $area, $module, $paper, $bleed): array {
+            $cover = 0.0;
+            // Ink of a module beside this place may have run here.
+            foreach ($bleed > 0 ? [-$bleed, 0.0, $bleed] : [0.0] as $dx) {
+                foreach ($bleed > 0 ? [-$bleed, 0.0, $bleed] : [0.0] as $dy) {
+                    $column = (int) floor(($x + $dx - $area->x) / $module);
+                    $row = (int) floor(($y + $dy - $area->y) / $module);
+                    if ($column >= 0 && $row >= 0 && $column < CardCode::COLUMNS && $row < CardCode::ROWS) {
+                        $cover = max($cover, (float) $bits[$row * CardCode::COLUMNS + $column]);
+                    }
+                }
+            }
 
-            return $this->inked($paper, $x, $y, $ink, (float) $bits[$row * CardCode::COLUMNS + $column]);
+            return $this->inked($paper($x, $y), $cover);
         });
     }
 
     /**
-     * @param array<int, float> $paper
+     * @param list<float> $bare
      *
-     * @return array{0: float, 1: float, 2: float, 3: int}
+     * @return list<float> what it shows, and the colour
      */
-    private function inked(array $paper, float $x, float $y, float $ink, float $cover): array
+    private function inked(array $bare, float $cover): array
     {
-        $bare = $this->paperShade($paper, $x, $y);
-        $black = $this->scene->gloss + $ink;
+        $out = [self::UNCLEAR];
+        foreach ($bare as $n => $v) {
+            $out[] = $v + $cover * ($this->inkIn($n) - $v);
+        }
 
-        return [$bare[0] + $cover * ($black - $bare[0]), $bare[1] + $cover * ($black - $bare[1]), $bare[2] + $cover * ($black - $bare[2]), self::UNCLEAR];
+        return $out;
+    }
+
+    /** The ink of print and line in a channel. */
+    private function inkIn(int $channel): float
+    {
+        $gloss = $this->scene->sheet->inkGloss;
+
+        return ($gloss + (1 - $gloss) * $this->scene->ink) * ($this->perfect[$channel] ?? 1.0);
     }
 
     /** How much of a pixel lies inside an edge at a signed distance in mm. */
@@ -360,18 +421,43 @@ final class Rendering
             'lift' => $this->lift($window),
             'depth' => $this->fadeStep($window, $cells[0]->step ?? 1),
             'second-line' => $this->linePair($window),
-            'own' => $this->edgeless($window, $this->scene->films[$window->row], fn (float $x, float $y): float => (0.3 + 0.25 * ($window->row % 5)) * (1 + 0.02 * $this->scene->unevenness->at($x, $y))),
+            'own' => $this->edgeless($window, fn (float $x, float $y): float => (0.3 + 0.25 * ($window->row % 5)) * (1 + 0.02 * $this->scene->unevenness->at($x, $y))),
             default => $this->block($window, BlockKind::from($window->use)),
         };
-        $row = $this->scene->layout->rows[$window->row - 1];
-        $this->render($piece, $window->area, $cells, $shade, "$row->specimen|$row->pigments");
+        $this->render($piece, $window->area, $cells, $shade);
     }
 
     private function bare(Window $window): \Closure
     {
-        $paper = $this->scene->paperOf($window->piece);
+        return fn (float $x, float $y): array => [self::ON_PAPER, ...$this->paperShade($window->piece, $x, $y)];
+    }
 
-        return fn (float $x, float $y): array => [...$this->paperShade($paper, $x, $y), self::ON_PAPER];
+    /**
+     * What a device sees of a film in one place.
+     *
+     * @param int $at step of the film's thickness
+     * @param float $tooth the paper's brightness above its mean, share
+     * @param float $ink share of the place that is line, beneath the film
+     * @param float $wet share of the place that is painted
+     * @param int $ground what it shows
+     *
+     * @return list<float>
+     */
+    private static function point(FilmTable $film, int $at, float $tooth, float $ink, float $wet, int $ground): array
+    {
+        $out = [$ground];
+        foreach ($film->paper as $n => $paper) {
+            $v = 0.0;
+            if ($wet < 1.0) {
+                $v = (1 - $wet) * ((1 - $ink) * ($paper[0] + $tooth * $film->tooth[$n][0]) + $ink * $film->ink[$n][0]);
+            }
+            if ($wet > 0.0) {
+                $v += $wet * ((1 - $ink) * ($paper[$at] + $tooth * $film->tooth[$n][$at]) + $ink * $film->ink[$n][$at]);
+            }
+            $out[] = $v;
+        }
+
+        return $out;
     }
 
     /** The graded stroke along the hand-ruled line. */
@@ -390,11 +476,9 @@ final class Rendering
         $half = $painted->height / 2 - 0.2 + $hand->between(-0.3, 0.3);
         $falling = log($film->full / $film->pale);
         $wobble = [$hand->between(0, 40), $hand->between(0, 40)];
-        [$body, $passage] = $this->filmTables($film, 0.0);
+        $table = $this->table($film, $window->piece);
         $grains = $this->grains($film, $window->row);
-        $paper = $scene->paperOf($window->piece);
         $unevenness = $scene->unevenness;
-        $gloss = $scene->gloss;
 
         // What varies along one direction only is tabulated every 0.05 mm.
         $steps = (int) (20 * $window->area->width) + 2;
@@ -410,36 +494,18 @@ final class Rendering
             $ends[] = $from + $length + 0.4 * $unevenness->at($wobble[1], $y);
         }
         [$left, $top] = [$window->area->x, $window->area->y];
-        $strength = $scene->textureStrength;
-        $texture = $scene->texture;
 
-        return function (float $x, float $y) use ($scene, $middle, $line, $lineHalves, $edge, $thickness, $starts, $ends, $left, $top, $wobble, $body, $passage, $grains, $paper, $unevenness, $texture, $strength, $gloss): array {
+        return function (float $x, float $y) use ($middle, $line, $lineHalves, $edge, $thickness, $starts, $ends, $left, $top, $table, $grains): array {
             $i = (int) (20 * ($x - $left));
             $j = (int) (20 * ($y - $top));
-            $fromLine = abs($y - $line[$i]);
-            $inInk = $lineHalves[$i] - $fromLine;
-            $ink = $this->cover($inInk);
-            $tooth = (1 + $strength * $texture->at($x, $y)) * (1 - $ink);
-            $black = $ink > 0 ? $ink * $scene->ink * (1 + 0.1 * $unevenness->at($x, $y + $wobble[1])) : 0.0;
+            $inInk = $lineHalves[$i] - abs($y - $line[$i]);
             $inside = min($edge[$i] - abs($y - $middle), $x - $starts[$j], $ends[$j] - $x);
             $wet = $this->cover($inside);
-            $r = $paper[0] * $tooth + $black;
-            $g = $paper[1] * $tooth + $black;
-            $b = $paper[2] * $tooth + $black;
-            if ($wet > 0) {
-                $here = $thickness[$i] * $grains->at($x, $y) * ($inside < 2 ? 1 + 0.35 * exp(-$inside / 0.3) : 1.0);
-                $at = (int) (($here < self::FILM_MOST ? $here : self::FILM_MOST) / self::FILM_STEP + 0.5);
-                $r += $wet * ($body[0][$at] + $passage[0][$at] * $r / (1 - $body[0][$at] * $r) - $r);
-                $g += $wet * ($body[1][$at] + $passage[1][$at] * $g / (1 - $body[1][$at] * $g) - $g);
-                $b += $wet * ($body[2][$at] + $passage[2][$at] * $b / (1 - $body[2][$at] * $b) - $b);
-            }
+            $here = $wet > 0 ? $thickness[$i] * $grains->at($x, $y) * ($inside < 2 ? 1 + 0.35 * exp(-$inside / 0.3) : 1.0) : 0.0;
             $onPaper = $inInk < -0.4 ? self::ON_PAPER : self::UNCLEAR;
             $ground = $inInk > 0.5 ? self::ON_INK : $onPaper;
 
-            return [
-                $gloss + (1 - $gloss) * $r, $gloss + (1 - $gloss) * $g, $gloss + (1 - $gloss) * $b,
-                $inside > 0.9 || $inside < -0.4 ? $ground : self::UNCLEAR,
-            ];
+            return self::point($table, $table->index($here), $this->tooth($x, $y), $this->cover($inInk), $wet, $inside > 0.9 || $inside < -0.4 ? $ground : self::UNCLEAR);
         };
     }
 
@@ -447,12 +513,12 @@ final class Rendering
     {
         $film = $this->scene->films[$window->row];
         $thickness = $this->scene->hand->between(0.75, 1.0);
-        $thicknessAt = fn (float $x, float $y): float => $thickness * $this->scene->washFactor($film, $x, $y);
+        $thicknessAt = fn (float $x, float $y): float => $thickness * $this->scene->washFactor($film, $x, $y, $window->painted);
         $habits = $this->scene->habits[$window->row];
 
         return $habits->clump > 0
-            ? $this->drifting($window, $film, $thicknessAt, fn (float $x, float $y): float => BlockPainter::clumped($this->scene, $habits, $x, $y))
-            : $this->flat($window, $film, $thicknessAt);
+            ? $this->drifting($window, $thicknessAt, fn (float $x, float $y): float => BlockPainter::clumped($this->scene, $habits, $x, $y))
+            : $this->flat($window, $thicknessAt);
     }
 
     private function lift(Window $window): \Closure
@@ -463,7 +529,7 @@ final class Rendering
         $third = $painted->width / 3;
         $left = [1.0, $film->leftBySoft, $film->leftByStiff];
 
-        return $this->flat($window, $film, function (float $x, float $y) use ($painted, $thickness, $third, $left): float {
+        return $this->flat($window, function (float $x, float $y) use ($painted, $thickness, $third, $left): float {
             $place = ($x - $painted->x) / $third - 0.5;
             $i = min(2, max(0, (int) floor($place + 0.5)));
             // Over a millimetre and a half the lifted part runs into its neighbour.
@@ -491,24 +557,23 @@ final class Rendering
             $thickness *= (1 + $scene->hand->between(-0.04, 0.04)) * $film->leftAfter($thickness, $dose);
         }
 
-        return $this->flat($window, $film, fn (float $x, float $y): float => $thickness * (1 + 0.015 * $scene->unevenness->at($x, $y)), $dose);
+        return $this->flat($window, fn (float $x, float $y): float => $thickness * (1 + 0.015 * $scene->unevenness->at($x, $y)), $dose);
     }
 
     /** Any other block: fields with edges, or paint that fades out by itself. */
     private function block(Window $window, BlockKind $kind): \Closure
     {
-        $film = $this->scene->films[$window->row];
         [$fields, $thickness] = BlockPainter::of($this->scene, $window, $kind);
         if ($kind === BlockKind::Tilt) {
             $strip = $window->painted ?? $window->area;
             $drift = $this->scene->habits[$window->row]->drift;
 
-            return $this->drifting($window, $film, $thickness, static fn (float $x): float => $drift * (($x - $strip->x) / $strip->width - 0.5));
+            return $drift == 0.0 ? $this->flat($window, $thickness) : $this->drifting($window, $thickness, static fn (float $x): float => $drift * 2 * (($x - $strip->x) / $strip->width - 0.5));
         }
         if ($fields === []) {
-            return $this->edgeless($window, $film, $thickness);
+            return $this->edgeless($window, $thickness);
         }
-        $shades = array_map(fn (Rect $field): \Closure => $this->flat($window, $film, $thickness, 0.0, $field), $fields);
+        $shades = array_map(fn (Rect $field): \Closure => $this->flat($window, $thickness, 0.0, $field), $fields);
         if (count($shades) === 1) {
             return $shades[0];
         }
@@ -524,59 +589,45 @@ final class Rendering
     }
 
     /** Paint without an edge of its own. */
-    private function edgeless(Window $window, Film $film, \Closure $thicknessAt): \Closure
+    private function edgeless(Window $window, \Closure $thicknessAt): \Closure
     {
-        [$body, $passage] = $this->filmTables($film, 0.0);
+        $film = $this->scene->films[$window->row];
+        $table = $this->table($film, $window->piece);
         $grains = $this->grains($film, $window->row);
-        $paper = $this->scene->paperOf($window->piece);
 
-        return function (float $x, float $y) use ($body, $passage, $grains, $paper, $thicknessAt): array {
-            $at = (int) (min(self::FILM_MOST, $thicknessAt($x, $y) * $grains->at($x, $y)) / self::FILM_STEP + 0.5);
-
-            return [...$this->over($paper, $x, $y, [$body[0][$at], $body[1][$at], $body[2][$at]], [$passage[0][$at], $passage[1][$at], $passage[2][$at]]), self::ON_PAPER];
-        };
+        return fn (float $x, float $y): array => self::point($table, $table->index($thicknessAt($x, $y) * $grains->at($x, $y)), $this->tooth($x, $y), 0.0, 1.0, self::ON_PAPER);
     }
 
     /** A painted rectangle in which the pigments of a paint have drifted apart. */
-    private function drifting(Window $window, Film $film, \Closure $thicknessAt, \Closure $driftAt): \Closure
+    private function drifting(Window $window, \Closure $thicknessAt, \Closure $driftAt): \Closure
     {
+        $film = $this->scene->films[$window->row];
         $painted = $window->painted ?? $window->area;
         $grains = $this->grains($film, $window->row);
-        $paper = $this->scene->paperOf($window->piece);
 
-        return function (float $x, float $y) use ($painted, $film, $grains, $paper, $driftAt, $thicknessAt): array {
+        return function (float $x, float $y) use ($painted, $film, $grains, $window, $driftAt, $thicknessAt): array {
             $inside = min($x - $painted->x, $painted->right() - $x, $y - $painted->y, $painted->bottom() - $y);
             if ($inside <= 0) {
-                return [...$this->paperShade($paper, $x, $y), $inside < -0.4 ? self::ON_PAPER : self::UNCLEAR];
+                return [$inside < -0.4 ? self::ON_PAPER : self::UNCLEAR, ...$this->paperShade($window->piece, $x, $y)];
             }
-            $k = BlockPainter::drifted($film, $driftAt($x, $y));
+            $place = self::DRIFT_STEPS * max(-1.0, min(1.0, $driftAt($x, $y)));
+            $low = (int) floor($place);
             $thickness = $thicknessAt($x, $y) * $grains->at($x, $y);
-            $films = [Film::bodyAndPassage($k[0], $film->s[0], $thickness), Film::bodyAndPassage($k[1], $film->s[1], $thickness), Film::bodyAndPassage($k[2], $film->s[2], $thickness)];
+            $ground = $inside > 0.9 ? self::ON_PAPER : self::UNCLEAR;
+            $out = [];
+            // Between two steps of drift.
+            foreach ([[$low, 1 - $place + $low], [$low + 1, $place - $low]] as [$step, $share]) {
+                if ($share > 0) {
+                    $table = $this->table($film, $window->piece, 0.0, $step / self::DRIFT_STEPS);
+                    foreach (self::point($table, $table->index($thickness), $this->tooth($x, $y), 0.0, 1.0, $ground) as $n => $v) {
+                        $out[$n] = ($out[$n] ?? 0.0) + $share * $v;
+                    }
+                }
+            }
+            $out[0] = $ground;
 
-            return [...$this->over($paper, $x, $y, array_column($films, 0), array_column($films, 1)), $inside > 0.9 ? self::ON_PAPER : self::UNCLEAR];
+            return $out;
         };
-    }
-
-    /**
-     * A film over textured paper.
-     *
-     * @param array<int, float> $paper
-     * @param array<int, float> $body
-     * @param array<int, float> $passage
-     *
-     * @return list<float>
-     */
-    private function over(array $paper, float $x, float $y, array $body, array $passage): array
-    {
-        $tooth = 1 + $this->scene->textureStrength * $this->scene->texture->at($x, $y);
-        $gloss = $this->scene->gloss;
-        $out = [];
-        for ($c = 0; $c < 3; $c++) {
-            $backing = $paper[$c] * $tooth;
-            $out[] = $gloss + (1 - $gloss) * ($body[$c] + $passage[$c] * $backing / (1 - $body[$c] * $backing));
-        }
-
-        return $out;
     }
 
     /** Paint over a line, and a second line over the paint. */
@@ -586,67 +637,50 @@ final class Rendering
         $film = $scene->films[$window->row];
         [$fields, $thicknessAt] = BlockPainter::of($scene, $window, BlockKind::SecondLine);
         $painted = $fields[0];
-        [$body, $passage] = $this->filmTables($film, 0.0);
+        $table = $this->table($film, $window->piece);
         $grains = $this->grains($film, $window->row);
-        $paper = $scene->paperOf($window->piece);
         $random = Chance::keyed("lines|{$scene->layout->uuid}|$window->row");
         $lines = array_map(static fn (CellRole $role): array => [
             $scene->layout->cellsOf($window->row, $role)[0]->area->centre()->y + $random->between(-0.6, 0.6), $random->between(1.8, 2.2),
         ], [CellRole::UnderPainted, CellRole::OverPainted]);
+        // The second line is ruled with another pen.
+        $pen = $random->between(0.75, 1.35);
 
-        return function (float $x, float $y) use ($scene, $painted, $thicknessAt, $body, $passage, $grains, $paper, $lines): array {
+        return function (float $x, float $y) use ($painted, $thicknessAt, $table, $grains, $lines, $pen): array {
             [$inUnder, $inOver] = array_map(static fn (array $line): float => $line[1] - abs($y - $line[0]), $lines);
             $inside = min($x - $painted->x, $painted->right() - $x, $y - $painted->y, $painted->bottom() - $y);
-            $ink = $scene->ink * (1 + 0.1 * $scene->unevenness->at($x, $y));
-            $tooth = 1 + $scene->textureStrength * $scene->texture->at($x, $y);
-            $under = $this->cover($inUnder);
-            $wet = $this->cover($inside);
-            $at = (int) (min(self::FILM_MOST, $thicknessAt($x, $y) * $grains->at($x, $y)) / self::FILM_STEP + 0.5);
-            $over = $this->cover($inOver);
-            $out = [];
-            for ($c = 0; $c < 3; $c++) {
-                $below = $paper[$c] * $tooth * (1 - $under) + $under * $ink;
-                $film = $body[$c][$at] + $passage[$c][$at] * $below / (1 - $body[$c][$at] * $below);
-                $seen = $below + $wet * ($film - $below);
-                $out[] = $scene->gloss + (1 - $scene->gloss) * ($seen + $over * ($ink - $seen));
-            }
             $onLine = max($inUnder, $inOver);
             $ground = $onLine > 0.5 ? self::ON_INK : ($onLine < -0.4 ? self::ON_PAPER : self::UNCLEAR);
-            $out[] = $inside > 0.9 || $inside < -0.4 ? $ground : self::UNCLEAR;
+            $out = self::point($table, $table->index($thicknessAt($x, $y) * $grains->at($x, $y)), $this->tooth($x, $y), $this->cover($inUnder), $this->cover($inside), $inside > 0.9 || $inside < -0.4 ? $ground : self::UNCLEAR);
+            $over = $this->cover($inOver);
+            for ($n = 1; $over > 0 && $n < count($out); $n++) {
+                $out[$n] += $over * ($pen * $this->inkIn($n - 1) - $out[$n]);
+            }
 
             return $out;
         };
     }
 
     /** A painted rectangle with ragged, slightly darker edges. */
-    private function flat(Window $window, Film $film, \Closure $thicknessAt, float $doseMlxh = 0.0, ?Rect $field = null): \Closure
+    private function flat(Window $window, \Closure $thicknessAt, float $doseMlxh = 0.0, ?Rect $field = null): \Closure
     {
         $scene = $this->scene;
+        $film = $scene->films[$window->row];
         $painted = $field ?? $window->painted ?? $window->area;
         $centre = $painted->centre();
-        [$body, $passage] = $this->filmTables($film, $doseMlxh);
+        $table = $this->table($film, $window->piece, $doseMlxh);
         $grains = $this->grains($film, $window->row);
-        $paper = $scene->paperOf($window->piece);
         $phase = $scene->hand->between(0, 40);
 
-        return function (float $x, float $y) use ($scene, $painted, $centre, $body, $passage, $grains, $paper, $phase, $thicknessAt): array {
+        return function (float $x, float $y) use ($scene, $painted, $centre, $table, $grains, $phase, $thicknessAt): array {
             $inside = min(
                 $painted->width / 2 - abs($x - $centre->x) + 0.3 * $scene->unevenness->at($phase, $y),
                 $painted->height / 2 - abs($y - $centre->y) + 0.3 * $scene->unevenness->at($x, $phase),
             );
-            $bare = $this->paperShade($paper, $x, $y);
             $wet = $this->cover($inside);
-            if ($wet <= 0) {
-                return [...$bare, $inside < -0.4 ? self::ON_PAPER : self::UNCLEAR];
-            }
-            $thickness = $thicknessAt($x, $y) * (1 + 0.35 * exp(-$inside / 0.3)) * $grains->at($x, $y);
-            $at = (int) (min(self::FILM_MOST, $thickness) / self::FILM_STEP + 0.5);
-            $over = $this->over($paper, $x, $y, [$body[0][$at], $body[1][$at], $body[2][$at]], [$passage[0][$at], $passage[1][$at], $passage[2][$at]]);
+            $thickness = $wet > 0 ? $thicknessAt($x, $y) * (1 + 0.35 * exp(-$inside / 0.3)) * $grains->at($x, $y) : 0.0;
 
-            return [
-                $bare[0] + $wet * ($over[0] - $bare[0]), $bare[1] + $wet * ($over[1] - $bare[1]), $bare[2] + $wet * ($over[2] - $bare[2]),
-                $inside > 0.9 ? self::ON_PAPER : self::UNCLEAR,
-            ];
+            return self::point($table, $table->index($thickness), $this->tooth($x, $y), 0.0, $wet, $inside > 0.9 || $inside < -0.4 ? self::ON_PAPER : self::UNCLEAR);
         };
     }
 
@@ -655,30 +689,17 @@ final class Rendering
         return $this->grains[$row] ??= Grains::of($film, $this->scene, $row);
     }
 
-    /**
-     * Body and passage of a film by thickness, per channel.
-     *
-     * @return array{0: list<list<float>>, 1: list<list<float>>}
-     */
-    private function filmTables(Film $film, float $doseMlxh): array
+    private function table(Film $film, string $piece, float $doseMlxh = 0.0, float $drift = 0.0): FilmTable
     {
-        $k = $film->absorptionAfter($doseMlxh);
-        $body = $passage = [[], [], []];
-        $steps = (int) (self::FILM_MOST / self::FILM_STEP) + 1;
-        for ($c = 0; $c < 3; $c++) {
-            for ($i = 0; $i <= $steps; $i++) {
-                [$body[$c][], $passage[$c][]] = Film::bodyAndPassage($k[$c], $film->s[$c], $i * self::FILM_STEP);
-            }
-        }
-
-        return [$body, $passage];
+        return $this->tables[sprintf('%d|%s|%.3f|%.3f', spl_object_id($film), $piece === 'exposed' ? $piece : '', $doseMlxh, $drift)] ??=
+            FilmTable::of($film, $this->scene->sheet, $this->scene->paperOf($piece), $this->scene->ink, $this->weights, $drift === 0.0 ? self::FILM_MOST : self::DRIFT_MOST, $doseMlxh, $drift);
     }
 
     /**
      * @param list<Cell> $cells cells whose truth is gathered on the way
-     * @param string|null $paint whose spectra the colours stand for; null: they are device colours already, and one below zero leaves the pixel
+     * @param \Closure(float, float): (list<float>|null) $shade what a place shows, the device's colour, and X, Y, Z for a spectral device; null leaves the pixel
      */
-    private function render(Piece $piece, Rect $area, array $cells, \Closure $shade, ?string $paint = ''): void
+    private function render(Piece $piece, Rect $area, array $cells, \Closure $shade): void
     {
         $us = $vs = [];
         foreach ($area->polygon() as [$x, $y]) {
@@ -687,7 +708,7 @@ final class Rendering
         $bins = $this->binsOf($area, $cells);
         $across = (int) ceil($area->width / self::CELL_BIN_MM) + 1;
         $draw = $this->scene->scanner->whole(0, 65535);
-        $spectral = $paint !== null && $this->sensor !== null && $this->sensor->isSpectral();
+        $eye = $this->sensor?->isSpectral() === true ? 4 : 1;
         [$left, $right, $top, $bottom] = [$area->x, $area->right(), $area->y, $area->bottom()];
         [$firstU, $lastU] = [max(0, (int) min($us)), min($this->width - 1, (int) max($us))];
         for ($v = max(0, (int) min($vs)), $lastV = min($this->height - 1, (int) max($vs)); $v <= $lastV; $v++) {
@@ -707,23 +728,22 @@ final class Rendering
                         continue;
                     }
                     $colour = $shade($x, $y);
-                    if ($colour[0] < 0) {
+                    if ($colour === null) {
                         continue;
                     }
-                    $seen = $spectral ? $this->sensor->look($paint, $colour[0], $colour[1], $colour[2]) : $colour;
                     $at = ($v * $this->width + $u) * 3;
-                    $code = $this->encode($seen, $draw += 3, $light);
+                    $code = $this->encode([$colour[1], $colour[2], $colour[3]], $draw += 3, $light);
                     $this->pixels[$at] = $code[0];
                     $this->pixels[$at + 1] = $code[1];
                     $this->pixels[$at + 2] = $code[2];
-                    if ($colour[3] !== self::UNCLEAR) {
-                        $cell = $bins[$colour[3]][(int) (($y - $top) / self::CELL_BIN_MM) * $across + (int) (($x - $left) / self::CELL_BIN_MM)] ?? null;
+                    if ($colour[0] != self::UNCLEAR) {
+                        $cell = $bins[(int) $colour[0]][(int) (($y - $top) / self::CELL_BIN_MM) * $across + (int) (($x - $left) / self::CELL_BIN_MM)] ?? null;
                         if ($cell !== null) {
                             $this->seen[$cell] ??= [0, 0.0, 0.0, 0.0];
                             $this->seen[$cell][0]++;
-                            $this->seen[$cell][1] += $spectral ? $seen[3] : $colour[0];
-                            $this->seen[$cell][2] += $spectral ? $seen[4] : $colour[1];
-                            $this->seen[$cell][3] += $spectral ? $seen[5] : $colour[2];
+                            $this->seen[$cell][1] += $colour[$eye];
+                            $this->seen[$cell][2] += $colour[$eye + 1];
+                            $this->seen[$cell][3] += $colour[$eye + 2];
                         }
                     }
                 }
@@ -764,7 +784,7 @@ final class Rendering
     {
         $codes = [0, 0, 0];
         for ($c = 0; $c < 3; $c++) {
-            $v = $rgb[$c] * $this->gains[$c] * $light;
+            $v = ($rgb[$c] * $light + $this->stray) * $this->gains[$c];
             $v = $v < 1.0 ? ($v > 0.0 ? $v : 0.0) : 1.0;
             $v = (int) ($this->encoding[(int) ($v * self::ENCODING_STEPS)] + $this->noise[($draw * 7 + $c * 9973) & 65535]);
             $codes[$c] = $v > 255 ? 255 : ($v < 0 ? 0 : $v);
@@ -786,7 +806,7 @@ final class Rendering
                 $size, $scanner->between(0.08, 0.2),
             );
             $grey = $scanner->between(0, 1) < 0.7 ? 0.12 : 0.8;
-            $this->render($piece, $area, [], static fn (float $x, float $y): array => [$grey, $grey, $grey, self::UNCLEAR]);
+            $this->render($piece, $area, [], static fn (float $x, float $y): array => [self::UNCLEAR, $grey, $grey, $grey]);
         }
     }
 }

@@ -18,10 +18,11 @@ final class ScannerStandIn
      * @param float $doseMlxh exposure behind it, for a fade card; 0 is the picture before hanging
      * @param (callable(int, int): void)|null $progress called with windows done and in all
      * @param Sensor|null $sensor null: a scanner that sees as the standard observer does
+     * @param PrintedSheet|null $print what is printed on the card; null: marks and code only
      */
-    public static function scan(CardLayout $layout, int $seed, float $dpi, float $doseMlxh = 0.0, ?callable $progress = null, ?Sensor $sensor = null): Scan
+    public static function scan(CardLayout $layout, int $seed, float $dpi, float $doseMlxh = 0.0, ?callable $progress = null, ?Sensor $sensor = null, ?PrintedSheet $print = null): Scan
     {
-        $scene = Scene::of($layout, $seed, $dpi, $doseMlxh);
+        $scene = Scene::of($layout, $seed, $dpi, $doseMlxh, print: $print);
 
         return Rendering::of($scene, new FlatBed($scene), $sensor, 1.0, self::NOISE, progress: $progress);
     }

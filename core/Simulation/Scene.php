@@ -6,6 +6,7 @@ namespace MarshTrial\Core\Simulation;
 
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Piece;
+use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Card\TargetSheet;
 
 /** Everything that is fixed about one painted card and one visit to the scanner. */
@@ -20,14 +21,9 @@ final readonly class Scene
         public CardLayout $layout,
         public float $dpi,
         public float $doseMlxh,
-        /** @var array{0: float, 1: float, 2: float} */
-        public array $paper,
-        /** @var array{0: float, 1: float, 2: float} what light does to the bare paper in the end, as a share */
-        public array $paperDrift,
-        /** Surface reflection, 0.01..0.04. */
-        public float $gloss,
+        public Sheet $sheet,
+        /** Reflectance of ink without its surface. */
         public float $ink,
-        public float $textureStrength,
         public Texture $texture,
         public Texture $unevenness,
         /** @var array<int, Film> by row */
@@ -42,15 +38,15 @@ final readonly class Scene
         public Chance $scanner,
         /** Lies beside the card. */
         public ?TargetSheet $target = null,
+        /** What is printed on it; null: marks and code only. */
+        public ?PrintedSheet $print = null,
     ) {}
 
-    public static function of(CardLayout $layout, int $seed, float $dpi, float $doseMlxh, ?TargetSheet $target = null, string $visit = '', bool $wet = false): self
+    public static function of(CardLayout $layout, int $seed, float $dpi, float $doseMlxh, ?TargetSheet $target = null, string $visit = '', bool $wet = false, ?PrintedSheet $print = null): self
     {
         $hand = Chance::keyed("hand|$layout->uuid|$seed");
         $scanner = Chance::keyed("scanner|$layout->uuid|$seed|$doseMlxh|$dpi$visit");
-        $warm = $hand->between(0.02, 0.07);
-        $white = $hand->between(0.82, 0.88);
-        $drift = $hand->between(-0.05, 0.03);
+        $sheet = Sheet::of($hand);
         $films = $habits = [];
         foreach ($layout->rows as $row) {
             $habits[$row->row] = Habits::of($row, $seed);
@@ -74,15 +70,11 @@ final readonly class Scene
         }
 
         return new self(
-            $layout, $dpi, $doseMlxh,
-            [$white, $white * (1 - 0.3 * $warm), $white * (1 - $warm)],
-            [0.15 * $drift, 0.4 * $drift, $drift],
-            $hand->between(0.01, 0.04),
-            $hand->between(0.008, 0.014),
-            $hand->between(0.006, 0.014),
-            Texture::smooth($hand, 0.16, $perMm),
+            $layout, $dpi, $doseMlxh, $sheet,
+            $hand->between(0.004, 0.014),
+            Texture::smooth($hand, $sheet->toothMm, $perMm),
             Texture::smooth($hand, 1.1, $perMm),
-            $films, $habits, $places, $hand, $scanner, $target,
+            $films, $habits, $places, $hand, $scanner, $target, $print,
         );
     }
 
@@ -103,47 +95,31 @@ final readonly class Scene
         return $out;
     }
 
-    /** @return array{0: float, 1: float, 2: float} bare paper of a piece without texture and gloss */
+    /** @return list<float> reflectance of a piece's bare paper by band, without texture and surface light */
     public function paperOf(string $piece): array
     {
-        $share = $piece === 'exposed' ? 1 - exp(-$this->doseMlxh / 8) : 0.0;
-
-        return [
-            $this->paper[0] * (1 + $share * $this->paperDrift[0]),
-            $this->paper[1] * (1 + $share * $this->paperDrift[1]),
-            $this->paper[2] * (1 + $share * $this->paperDrift[2]),
-        ];
+        return $piece === 'exposed' ? $this->sheet->after($this->doseMlxh) : $this->sheet->reflectance;
     }
 
-    /** How a flat wash is thicker here and thinner there, about 1: a little everywhere, and in streaks where the brush left them. */
-    public function washFactor(Film $film, float $x, float $y): float
+    public function look(int $row): Appearance
     {
-        $even = 1 + 0.02 * $this->unevenness->at($x, $y);
-        if ($film->streak <= 0) {
-            return $even;
-        }
-        $across = deg2rad($film->streakDeg + 90);
-
-        return $even * max(0.2, 1 + $film->streak * $this->unevenness->at(20 + 0.35 * ($x * cos($across) + $y * sin($across)), 11));
+        return new Appearance($this, $this->films[$row]);
     }
 
-    /**
-     * What the eye of a perfect scanner sees of a film: [red, green, blue] in linear light.
-     *
-     * @param array<int, float> $k
-     * @param array<int, float> $s
-     * @param array<int, float> $backing
-     *
-     * @return array{0: float, 1: float, 2: float}
-     */
-    public function appearance(array $k, array $s, float $thickness, array $backing): array
+    /** How a flat wash is thicker here and thinner there, about 1: a little everywhere, in streaks where the brush left them, and where water ran back. */
+    public function washFactor(Film $film, float $x, float $y, ?Rect $painted = null): float
     {
-        $out = [];
-        for ($c = 0; $c < 3; $c++) {
-            [$body, $passage] = Film::bodyAndPassage($k[$c], $s[$c], $thickness);
-            $out[] = $this->gloss + (1 - $this->gloss) * ($body + $passage * $backing[$c] / (1 - $body * $backing[$c]));
+        $factor = 1 + 0.02 * $this->unevenness->at($x, $y);
+        if ($film->streak > 0) {
+            $across = deg2rad($film->streakDeg + 90);
+            $factor *= max(0.2, 1 + $film->streak * $this->unevenness->at(20 + 0.35 * ($x * cos($across) + $y * sin($across)), 11));
+        }
+        if ($film->backrun > 0 && $painted !== null) {
+            // Paler inside, a dark rim where it stopped.
+            $beyond = hypot($x - $painted->x - 0.68 * $painted->width, $y - $painted->y - 0.6 * $painted->height) - 3.6 - 0.5 * $this->unevenness->at($x, 7);
+            $factor *= 1 - $film->backrun / (1 + exp($beyond / 0.35)) + 0.6 * $film->backrun * exp(-(($beyond - 0.3) / 0.45) ** 2);
         }
 
-        return [$out[0], $out[1], $out[2]];
+        return $factor;
     }
 }

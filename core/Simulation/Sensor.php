@@ -12,23 +12,10 @@ use MarshTrial\Core\Colour\Xyz;
 /**
  * What a device makes of a colour: either it sees as the standard observer does, or it has filters of its own over a light of its own.
  *
- * The scene is painted in three channels. For a spectral device every scene colour stands for a smooth spectrum: its logarithm is a
- * mixture of three bands whose edges differ from paint to paint, so that paints that look alike to the eye differ to the device.
+ * Paint is made of spectra, so paints that look alike to the eye may differ to the device. Stray light inside it is added everywhere.
  */
 final class Sensor
 {
-    /** Knots of the tables, in the logarithm of a channel. */
-    private const KNOTS = 17;
-
-    private const LOWEST = -5.6;
-
-    private const HIGHEST = 0.1;
-
-    private const STEP = (self::HIGHEST - self::LOWEST) / (self::KNOTS - 1);
-
-    /** @var array<string, list<list<float>>> by paint: logarithms of device red, green, blue and of X, Y, Z at every knot */
-    private array $tables = [];
-
     /** @var array<int, array{0: float, 1: float, 2: float}> nm => weights of the device's channels, a perfect white being 1 */
     private readonly array $filters;
 
@@ -38,8 +25,9 @@ final class Sensor
     /**
      * @param array{0: float, 1: float, 2: float} $cast what a perfect white is written as, green 1
      * @param float $contrast exponent of the tone curve beside that of sRGB
+     * @param float $flare stray light, share of a perfect white
      */
-    private function __construct(private readonly ?Illuminant $light, public readonly array $cast, public readonly float $contrast, Chance $random)
+    private function __construct(private readonly ?Illuminant $light, public readonly array $cast, public readonly float $contrast, Chance $random, public readonly float $flare = 0.0)
     {
         if ($light === null) {
             $this->filters = [];
@@ -63,9 +51,9 @@ final class Sensor
     }
 
     /** A camera that sees as the observer does; a light other than daylight leaves a cast. */
-    public static function colorimetric(float $kelvin, int $seed): self
+    public static function colorimetric(float $kelvin, int $seed, float $flare = 0.0): self
     {
-        return new self(null, self::castOf($kelvin), 1.0, Chance::keyed("sensor|$seed"));
+        return new self(null, self::castOf($kelvin), 1.0, Chance::keyed("sensor|$seed"), $flare);
     }
 
     /** A camera with filters of its own, under a radiator below 4 000 K and daylight above. */
@@ -73,7 +61,7 @@ final class Sensor
     {
         $random = Chance::keyed("camera|$seed");
 
-        return new self($kelvin < 4000 ? Illuminant::radiator($kelvin) : Illuminant::daylight($kelvin), self::castOf($kelvin), $random->between(0.92, 1.1), $random);
+        return new self($kelvin < 4000 ? Illuminant::radiator($kelvin) : Illuminant::daylight($kelvin), self::castOf($kelvin), $random->between(0.92, 1.1), $random, $random->between(0.001, 0.012));
     }
 
     /** A scanner with filters of its own and a white diode for a lamp. */
@@ -85,7 +73,7 @@ final class Sensor
             $power[] = 0.9 * exp(-0.5 * (($nm - 452) / 13) ** 2) + exp(-0.5 * (($nm - 565) / 58) ** 2) + 0.03;
         }
 
-        return new self(new Illuminant('white diode', new Spectrum(Spectrum::FROM_NM, Spectrum::STEP_NM, $power)), [1.0, 1.0, 1.0], $random->between(0.95, 1.08), $random);
+        return new self(new Illuminant('white diode', new Spectrum(Spectrum::FROM_NM, Spectrum::STEP_NM, $power)), [1.0, 1.0, 1.0], $random->between(0.95, 1.08), $random, $random->between(0.0, 0.006));
     }
 
     public function isSpectral(): bool
@@ -94,41 +82,23 @@ final class Sensor
     }
 
     /**
-     * What the device writes (linear, before cast, light and tone curve), and the tristimulus values under D65.
+     * What every band adds to the device's red, green and blue (linear, before cast, light and tone curve), and for a spectral device to X,
+     * Y and Z under D65.
      *
-     * @param string $paint what the spectrum belongs to
-     *
-     * @return array{0: float, 1: float, 2: float, 3: float, 4: float, 5: float}
+     * @return list<list<float>> three numbers, or six
      */
-    public function look(string $paint, float $r, float $g, float $b): array
+    public function weights(): array
     {
-        $table = $this->tables[$paint] ??= $this->tableOf($paint);
-        $x = (($r > 0.0038 ? log($r) : -5.57) - self::LOWEST) / self::STEP;
-        $y = (($g > 0.0038 ? log($g) : -5.57) - self::LOWEST) / self::STEP;
-        $z = (($b > 0.0038 ? log($b) : -5.57) - self::LOWEST) / self::STEP;
-        [$i, $j, $k] = [(int) $x, (int) $y, (int) $z];
-        [$fx, $fy, $fz] = [$x - $i, $y - $j, $z - $k];
-        $at = ($i * self::KNOTS + $j) * self::KNOTS + $k;
-        $n = self::KNOTS;
-        $nn = $n * $n;
-        [$w0, $w1, $w2, $w3] = [(1 - $fx) * (1 - $fy), (1 - $fx) * $fy, $fx * (1 - $fy), $fx * $fy];
-        $out = [];
-        foreach ($table as $t) {
-            $low = $w0 * $t[$at] + $w1 * $t[$at + $n] + $w2 * $t[$at + $nn] + $w3 * $t[$at + $nn + $n];
-            $high = $w0 * $t[$at + 1] + $w1 * $t[$at + $n + 1] + $w2 * $t[$at + $nn + 1] + $w3 * $t[$at + $nn + $n + 1];
-            $out[] = exp($low + $fz * ($high - $low));
+        if (! $this->isSpectral()) {
+            return Bands::rgb();
         }
-        [$dr, $dg, $db] = $out;
         $m = $this->matrix;
 
-        return [
-            $m[0][0] * $dr + $m[0][1] * $dg + $m[0][2] * $db, $m[1][0] * $dr + $m[1][1] * $dg + $m[1][2] * $db, $m[2][0] * $dr + $m[2][1] * $dg + $m[2][2] * $db,
-            $out[3], $out[4], $out[5],
-        ];
+        return array_map(static fn (array $f, array $eye): array => [...array_map(static fn (array $row): float => $row[0] * $f[0] + $row[1] * $f[1] + $row[2] * $f[2], $m), ...$eye], Bands::folded($this->filters), Bands::xyz());
     }
 
     /**
-     * The same for one given spectrum, without tables.
+     * What the device writes of one given spectrum (linear, before cast, light and tone curve), and the tristimulus values under D65.
      *
      * @return array{0: float, 1: float, 2: float, 3: float, 4: float, 5: float}
      */
@@ -186,42 +156,6 @@ final class Sensor
         }
 
         return $out;
-    }
-
-    /** @return list<list<float>> */
-    private function tableOf(string $paint): array
-    {
-        $bands = self::bands($paint);
-        $weights = Observer::weights(Illuminant::d65());
-        $white = Observer::white(Illuminant::d65());
-        $mixed = [];
-        foreach ($bands as $nm => $shares) {
-            $w = $weights[$nm];
-            $mixed[] = [...$shares, ...$this->filters[$nm], $w[0] * Xyz::D65[0] / $white[0], $w[1], $w[2] * Xyz::D65[2] / $white[2]];
-        }
-        $tables = [[], [], [], [], [], []];
-        for ($i = 0; $i < self::KNOTS; $i++) {
-            for ($j = 0; $j < self::KNOTS; $j++) {
-                for ($k = 0; $k < self::KNOTS; $k++) {
-                    [$lr, $lg, $lb] = [self::LOWEST + $i * self::STEP, self::LOWEST + $j * self::STEP, self::LOWEST + $k * self::STEP];
-                    $a = $b = $c = $x = $y = $z = 0.0;
-                    foreach ($mixed as [$sr, $sg, $sb, $f0, $f1, $f2, $wx, $wy, $wz]) {
-                        $v = exp($sr * $lr + $sg * $lg + $sb * $lb);
-                        $a += $f0 * $v;
-                        $b += $f1 * $v;
-                        $c += $f2 * $v;
-                        $x += $wx * $v;
-                        $y += $wy * $v;
-                        $z += $wz * $v;
-                    }
-                    foreach ([$a, $b, $c, $x, $y, $z] as $n => $v) {
-                        $tables[$n][] = log($v);
-                    }
-                }
-            }
-        }
-
-        return $tables;
     }
 
     /**

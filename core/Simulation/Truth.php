@@ -16,26 +16,37 @@ use MarshTrial\Core\Colour\LinearRgb;
 final class Truth
 {
     /** Film thickness of the three painted steps of a fade strip. */
-    public const FADE_THICKNESS = [1 => 1.55, 2 => 0.95, 3 => 0.34];
+    public const FADE_THICKNESS = [1 => 2.4, 2 => 0.95, 3 => 0.34];
 
     private const REFERENCE_DEPTH = 0.92;
+
+    /** Mean thickness of a flat wash. */
+    private const WASH = 0.875;
+
+    /** A channel that is this far behind the one that absorbs most is not the key one. */
+    private const ALIKE = 0.6;
+
+    private const LIMITS = [
+        'transparency' => ['transparent' => 0.015, 'semi-transparent' => 0.03, 'semi-opaque' => 0.05, 'opaque' => INF],
+        'staining' => ['non-staining' => 0.1, 'low' => 0.3, 'medium' => 0.6, 'high' => INF],
+        'granulation' => ['none' => 0.04, 'slight' => 0.1, 'distinct' => 0.2, 'heavy' => INF],
+    ];
 
     /**
      * @param array<string, LinearRgb> $means noise-free mean colour per cell
      * @param array<int, Grains> $grains by row
-     * @param \Closure(string, array<int, float>): array<int, float> $eye linear sRGB that the eye sees of a paint's scene colour
      *
      * @return array<string, mixed>
      */
-    public static function of(Scene $scene, array $means, array $grains, \Closure $eye): array
+    public static function of(Scene $scene, array $means, array $grains): array
     {
         $cells = [];
         foreach ($means as $id => $mean) {
             $cells[] = ['id' => $id, 'lab' => $mean->toLab()->toArray()];
         }
-        $truth = ['format' => 'marsh-trial/card-truth', 'version' => 1, 'cells' => $cells];
+        $truth = ['format' => 'marsh-trial/card-truth', 'version' => 2, 'cells' => $cells];
         if ($scene->layout->kind === CardKind::Property) {
-            $truth['rows'] = array_map(static fn (RowLabel $row): array => self::row($scene, $row->row, $means, $grains[$row->row] ?? null, self::film($scene, $row, $eye)), $scene->layout->rows);
+            $truth['rows'] = array_map(static fn (RowLabel $row): array => self::row($scene, $row->row, $means, $grains[$row->row] ?? null), $scene->layout->rows);
         } elseif ($scene->layout->kind === CardKind::Fade) {
             $truth['doseMlxh'] = $scene->doseMlxh;
             $truth['fading'] = self::fading($scene);
@@ -45,85 +56,127 @@ final class Truth
     }
 
     /**
-     * What the eye sees of a row's film.
-     *
-     * @param \Closure(string, array<int, float>): array<int, float> $eye
-     *
-     * @return \Closure(float, array<int, float>): array{0: float, 1: float, 2: float} thickness (0: none) and what lies beneath, to linear sRGB
-     */
-    private static function film(Scene $scene, RowLabel $row, \Closure $eye): \Closure
-    {
-        $film = $scene->films[$row->row];
-
-        return static fn (float $thickness, array $backing): array => $eye("$row->specimen|$row->pigments", $thickness > 0
-            ? $scene->appearance($film->k, $film->s, $thickness, $backing) : $scene->appearance([0, 0, 0], [1e-9, 1e-9, 1e-9], 0, $backing));
-    }
-
-    /**
      * @param array<string, LinearRgb> $means
-     * @param \Closure(float, array<int, float>): array{0: float, 1: float, 2: float} $seen
      *
      * @return array<string, mixed>
      */
-    private static function row(Scene $scene, int $row, array $means, ?Grains $grains, \Closure $seen): array
+    private static function row(Scene $scene, int $row, array $means, ?Grains $grains): array
     {
-        $film = $scene->films[$row];
-        $key = $film->keyChannel();
-        $deposit = static fn (CellRole $role): float => -log($means[$scene->layout->cellsOf($row, $role)[0]->id]->toArray()[$key] / $seen(0, $scene->paper)[$key]);
-        $class = static function (float $value, array $limits, array $names): string {
-            $i = 0;
-            while ($i < count($limits) && $value >= $limits[$i]) {
-                $i++;
-            }
-
-            return $names[$i];
-        };
-        $body = self::body($scene, $film, $seen);
-        $out = ['row' => $row, 'body' => $body, 'classes' => ['transparency' => $class($body, [0.015, 0.03, 0.05], ['transparent', 'semi-transparent', 'semi-opaque', 'opaque'])]];
-        if ($scene->layout->has(BlockKind::Lift)) {
-            $out['residue'] = ['soft' => $deposit(CellRole::LiftSoft) / $deposit(CellRole::LiftNone), 'stiff' => $deposit(CellRole::LiftStiff) / $deposit(CellRole::LiftNone)];
-            $out['classes']['staining'] = $class($out['residue']['soft'], [0.1, 0.3, 0.6], ['non-staining', 'low', 'medium', 'high']);
+        $look = $scene->look($row);
+        $key = $look->key();
+        $depths = array_map(static fn (int $c): float => $look->deposit($look->thicknessAt(self::REFERENCE_DEPTH, $key), $c), [0, 1, 2]);
+        $maps = $scene->layout->has(BlockKind::Wash) && $grains !== null ? [self::thickness($scene, $row, $grains, 0.1, 2.0), self::thickness($scene, $row, $grains, 0.5, 3.0)] : null;
+        $path = $scene->layout->has(BlockKind::Stroke) ? self::path($row, $means, $look) : null;
+        $channels = [];
+        foreach ([0, 1, 2] as $c) {
+            // Of channels that absorb nearly alike any may be measured in.
+            $channels[] = $depths[$c] < self::ALIKE * self::REFERENCE_DEPTH ? null : self::inChannel($scene, $row, $c, $means, $look, $maps, $path);
         }
-        if ($scene->layout->has(BlockKind::Wash) && $grains !== null) {
-            [$out['grain'], $out['grainSizeMm']] = self::grain($scene, $row, $grains);
-            $out['blotch'] = self::blotch($scene, $row, $grains);
-            $out['streakDeg'] = $film->streak > 0 ? $film->streakDeg : null;
-            $out['classes']['granulation'] = $class($out['grain'], [0.04, 0.1, 0.2], ['none', 'slight', 'distinct', 'heavy']);
-        }
-        if ($scene->layout->has(BlockKind::Stroke)) {
-            $path = self::path($scene, $row, $means, $seen);
+        $out = ['row' => $row, 'key' => $key, 'channels' => $channels, 'streakDeg' => $look->film->streak > 0 ? $look->film->streakDeg : null, 'backrun' => $look->film->backrun];
+        if ($path !== null) {
             $out['clearSteps'] = self::clearSteps($path);
-            $out['twoToneDeg'] = self::twoTone($scene, $row, $path[0], $seen);
         }
 
         return [...$out, 'blocks' => BlockTruth::of($scene, $row, $means)];
     }
 
     /**
+     * What depends on the channel in which amounts are taken.
+     *
+     * @param array<string, LinearRgb> $means
+     * @param array{0: list<list<float>>, 1: list<list<float>>}|null $maps thickness of the wash, finely and coarsely
+     * @param list<Lab>|null $path
+     *
+     * @return array<string, mixed>
+     */
+    private static function inChannel(Scene $scene, int $row, int $c, array $means, Appearance $look, ?array $maps, ?array $path): array
+    {
+        $bare = $look->rgb(0.0)[$c];
+        $deposit = static fn (CellRole $role): float => -log(max(1e-3, $means[$scene->layout->cellsOf($row, $role)[0]->id]->toArray()[$c]) / $bare);
+        $at = $look->thicknessAt(self::REFERENCE_DEPTH, $c);
+        $out = ['body' => $look->ownLight($at) / LinearRgb::fromArray($look->rgb($at))->luminance()];
+        $out['classes'] = ['transparency' => self::class('transparency', $out['body'])];
+        if ($scene->layout->has(BlockKind::Lift)) {
+            $none = $deposit(CellRole::LiftNone);
+            $out['residue'] = ['soft' => $deposit(CellRole::LiftSoft) / $none, 'stiff' => $deposit(CellRole::LiftStiff) / $none];
+            $out['classes']['staining'] = self::class('staining', $out['residue']['soft']);
+        }
+        if ($maps !== null) {
+            $table = $look->table(8.0)[$c];
+            [$fine, $coarse] = array_map(static fn (array $map): array => array_map(static fn (array $line): array => array_map(static fn (float $t): float => -log(max(1e-3, $table[(int) min(count($table) - 1, $t / FilmTable::STEP + 0.5)]) / $bare), $line), $map), $maps);
+            [$out['grain'], $out['grainSizeMm']] = self::grain($fine);
+            $out['blotch'] = self::blotch($coarse);
+            $out['classes']['granulation'] = self::class('granulation', $out['grain']);
+        }
+        if ($path !== null) {
+            $out['twoToneDeg'] = self::twoTone($look, $path[0], $c);
+        }
+
+        return $out;
+    }
+
+    private static function class(string $property, float $value): string
+    {
+        foreach (self::LIMITS[$property] as $class => $limit) {
+            if ($value < $limit) {
+                return $class;
+            }
+        }
+        throw new \LogicException('The last class has no limit.');
+    }
+
+    /**
+     * Mean thickness of the wash on a grid with a margin: with its streaks and backruns on a coarse grid, its grains alone on a fine one.
+     *
+     * @return list<list<float>>
+     */
+    private static function thickness(Scene $scene, int $row, Grains $grains, float $pitch, float $margin): array
+    {
+        $film = $scene->films[$row];
+        $cell = $scene->layout->cellsOf($row, CellRole::Wash)[0]->area;
+        $painted = $scene->layout->windowOf($row, BlockKind::Wash)?->painted;
+        $n = $pitch < 0.3 ? 3 : 5;
+        $map = [];
+        for ($j = 0, $rows = (int) round(($cell->height + 2 * $margin) / $pitch); $j < $rows; $j++) {
+            $line = [];
+            for ($i = 0, $columns = (int) round(($cell->width + 2 * $margin) / $pitch); $i < $columns; $i++) {
+                $mean = 0.0;
+                for ($p = 0; $p < $n * $n; $p++) {
+                    [$x, $y] = [$cell->x - $margin + $pitch * ($i + ($p % $n + 0.5) / $n), $cell->y - $margin + $pitch * ($j + (intdiv($p, $n) + 0.5) / $n)];
+                    $mean += self::WASH * $grains->at($x, $y) * ($n === 5 ? $scene->washFactor($film, $x, $y, $painted) : 1.0);
+                }
+                $line[] = $mean / $n ** 2;
+            }
+            $map[] = $line;
+        }
+
+        return $map;
+    }
+
+    /**
      * Colour of the film along the stroke, from its first sampled place to its last, in many equal parts of the logarithm of thickness.
      *
      * @param array<string, LinearRgb> $means
-     * @param \Closure(float, array<int, float>): array{0: float, 1: float, 2: float} $film
      *
      * @return list<Lab>
      */
-    private static function path(Scene $scene, int $row, array $means, \Closure $film): array
+    private static function path(int $row, array $means, Appearance $look): array
     {
-        $key = $scene->films[$row]->keyChannel();
-        $mean = static fn (int $step): float => ($means["r$row-stroke-$step-above"]->toArray()[$key] + $means["r$row-stroke-$step-below"]->toArray()[$key]) / 2;
-        $thickness = static function (float $seen) use ($scene, $film, $key): float {
+        // The thickness of a place is found where the channels still change at the deep end: in luminance.
+        $luminance = static fn (int $step): float => ($means["r$row-stroke-$step-above"]->luminance() + $means["r$row-stroke-$step-below"]->luminance()) / 2;
+        $thickness = static function (float $seen) use ($look): float {
             [$low, $high] = [0.0, 8.0];
-            for ($i = 0; $i < 60; $i++) {
+            for ($i = 0; $i < 40; $i++) {
                 $middle = ($low + $high) / 2;
-                [$low, $high] = $film($middle, $scene->paper)[$key] > $seen ? [$middle, $high] : [$low, $middle];
+                [$low, $high] = LinearRgb::fromArray($look->rgb($middle))->luminance() > $seen ? [$middle, $high] : [$low, $middle];
             }
 
-            return $low;
+            return max(1e-3, $low);
         };
-        [$from, $to] = [log($thickness($mean(1))), log($thickness($mean(10)))];
+        [$from, $to] = [log($thickness($luminance(1))), log($thickness($luminance(10)))];
         $path = [];
-        for ($i = 0; $i <= 500; $i++) {
-            $path[] = LinearRgb::fromArray($film(exp($from + ($to - $from) * $i / 500), $scene->paper))->toLab();
+        for ($i = 0; $i <= 400; $i++) {
+            $path[] = $look->lab(exp($from + ($to - $from) * $i / 400));
         }
 
         return $path;
@@ -144,52 +197,26 @@ final class Truth
         return $steps + min(0.999, Likeness::dE00($path[$last], $path[count($path) - 1]) / 5);
     }
 
-    /**
-     * @param \Closure(float, array<int, float>): array{0: float, 1: float, 2: float} $film
-     *
-     * @return float|null null for greys
-     */
-    private static function twoTone(Scene $scene, int $row, Lab $masstone, \Closure $film): ?float
+    /** @return float|null null for greys */
+    private static function twoTone(Appearance $look, Lab $masstone, int $channel): ?float
     {
-        $key = $scene->films[$row]->keyChannel();
-        $bare = $film(0, $scene->paper);
-        $tint = null;
-        // Beyond the stroke's own pale end the tint is its palest place.
-        for ($x = 3.0; $x > 0.01; $x *= 0.995) {
-            $seen = $film($x, $scene->paper);
-            if (-log($seen[$key] / $bare[$key]) <= 0.3) {
-                $tint = LinearRgb::fromArray($seen)->toLab();
-                break;
-            }
-        }
+        $tint = $look->lab($look->thicknessAt(0.3, $channel));
         $hue = static fn (Lab $c): float => rad2deg(atan2($c->b, $c->a));
-        if ($tint === null || min(hypot($tint->a, $tint->b), hypot($masstone->a, $masstone->b)) < 6) {
+        if (min(hypot($tint->a, $tint->b), hypot($masstone->a, $masstone->b)) < 6) {
             return null;
         }
 
         return fmod($hue($tint) - $hue($masstone) + 900, 360) - 180;
     }
 
-    /** Scatter of the smoothed deposit without its plane over its mean, from the noise-free film on smooth paper. */
-    private static function blotch(Scene $scene, int $row, Grains $grains): float
+    /**
+     * Scatter of the smoothed deposit without its plane over its mean.
+     *
+     * @param list<list<float>> $map deposit every 0.5 mm, 3 mm beyond the cell on all sides
+     */
+    private static function blotch(array $map): float
     {
-        $film = $scene->films[$row];
-        $key = $film->keyChannel();
-        $cell = $scene->layout->cellsOf($row, CellRole::Wash)[0]->area;
-        [$bare, $table] = self::inKeyChannel($scene, $film);
-        $reach = 6;
-        $map = [];
-        for ($j = -$reach, $rows = (int) round(2 * $cell->height) + $reach; $j < $rows; $j++) {
-            for ($i = -$reach, $columns = (int) round(2 * $cell->width) + $reach; $i < $columns; $i++) {
-                $mean = 0.0;
-                for ($p = 0; $p < 25; $p++) {
-                    [$x, $y] = [$cell->x + 0.5 * $i + 0.1 * ($p % 5 + 0.5), $cell->y + 0.5 * $j + 0.1 * (intdiv($p, 5) + 0.5)];
-                    $mean += $table[(int) min(1000, 0.875 * $scene->washFactor($film, $x, $y) * $grains->at($x, $y) / 0.005 + 0.5)] / 25;
-                }
-                $map[$j + $reach][$i + $reach] = -log($mean / $bare);
-            }
-        }
-        $smooth = self::smoothed($map, 1.5, $reach);
+        $smooth = self::smoothed($map, 1.5, 6);
         $n = count($smooth) * count($smooth[0]);
         $mean = array_sum(array_map(array_sum(...), $smooth)) / $n;
         // The plane by its normal equations, coordinates counted from the middle.
@@ -213,77 +240,16 @@ final class Truth
         return sqrt($square / $n) / $mean;
     }
 
-    /** @return array{0: float, 1: list<float>} bare paper, and the film by thickness in steps of 0.005, in the film's key channel */
-    private static function inKeyChannel(Scene $scene, Film $film): array
-    {
-        $key = $film->keyChannel();
-
-        return [
-            $scene->appearance([0, 0, 0], [1e-9, 1e-9, 1e-9], 0, $scene->paper)[$key],
-            array_map(static fn (int $i): float => $scene->appearance($film->k, $film->s, $i * 0.005, $scene->paper)[$key], range(0, 1000)),
-        ];
-    }
-
     /**
-     * Light from the film's own body at reference depth, over its luminance on paper; the gloss is known here.
+     * Scatter of the band-passed deposit over its mean, and the distance along the row at which it resembles itself by half.
      *
-     * @param \Closure(float, array<int, float>): array{0: float, 1: float, 2: float} $look
-     */
-    private static function body(Scene $scene, Film $film, \Closure $look): float
-    {
-        $bare = $look(0, $scene->paper);
-        $key = $film->keyChannel();
-        $low = 0.0;
-        $high = 8.0;
-        for ($i = 0; $i < 60; $i++) {
-            $middle = ($low + $high) / 2;
-            $seen = $look($middle, $scene->paper);
-            if (-log($seen[$key] / $bare[$key]) < self::REFERENCE_DEPTH) {
-                $low = $middle;
-            } else {
-                $high = $middle;
-            }
-        }
-        $ink = [$scene->ink, $scene->ink, $scene->ink];
-        $white = $look($low, $scene->paper);
-        $black = $look($low, $ink);
-        $own = [];
-        for ($c = 0; $c < 3; $c++) {
-            $beneath = (1 - $scene->gloss) * $scene->ink * ($white[$c] - $scene->gloss) / ($bare[$c] - $scene->gloss);
-            $own[] = max(0.0, $black[$c] - $scene->gloss - $beneath);
-        }
-
-        return LinearRgb::fromArray([$own[0], $own[1], $own[2]])->luminance() / LinearRgb::fromArray($white)->luminance();
-    }
-
-    /**
-     * Scatter of the band-passed deposit over its mean, and the distance along the row at which it resembles itself by half, from the
-     * noise-free film on smooth paper.
+     * @param list<list<float>> $map deposit every 0.1 mm, 2 mm beyond the cell on all sides
      *
      * @return array{0: float, 1: float}
      */
-    private static function grain(Scene $scene, int $row, Grains $grains): array
+    private static function grain(array $map): array
     {
-        $film = $scene->films[$row];
-        $key = $film->keyChannel();
-        $cell = $scene->layout->cellsOf($row, CellRole::Wash)[0]->area;
-        $area = new Rect($cell->x - 2, $cell->y - 2, $cell->width + 4, $cell->height + 4);
-        [$bare, $table] = self::inKeyChannel($scene, $film);
-        $columns = (int) round($area->width * 10);
-        $rows = (int) round($area->height * 10);
-        $map = [];
-        $sum = 0.0;
-        for ($j = 0; $j < $rows; $j++) {
-            for ($i = 0; $i < $columns; $i++) {
-                $mean = 0.0;
-                for ($p = 0; $p < 9; $p++) {
-                    $thickness = 0.875 * $grains->at($area->x + 0.1 * $i + 0.0333 * ($p % 3 + 0.5), $area->y + 0.1 * $j + 0.0333 * (intdiv($p, 3) + 0.5));
-                    $mean += $table[(int) min(1000, $thickness / 0.005 + 0.5)] / 9;
-                }
-                $map[$j][$i] = -log($mean / $bare);
-                $sum += $map[$j][$i];
-            }
-        }
+        $mean = array_sum(array_map(array_sum(...), $map)) / (count($map) * count($map[0]));
         // Each blur shortens the map by its reach; trimming the other by as much keeps them aligned.
         $fine = self::smoothed($map, 1.0, 20);
         $coarse = self::smoothed($map, 5.0, 20);
@@ -305,7 +271,7 @@ final class Truth
             }
         }
 
-        return [sqrt($alike[0]) / ($sum / ($rows * $columns)), $size];
+        return [sqrt($alike[0]) / $mean, $size];
     }
 
     /**
@@ -348,17 +314,16 @@ final class Truth
         $distance = static fn (Lab $a, Lab $b): float => sqrt(($a->l - $b->l) ** 2 + ($a->a - $b->a) ** 2 + ($a->b - $b->b) ** 2);
         $out = [];
         foreach ($scene->layout->rows as $row) {
-            $film = $scene->films[$row->row];
-            $aged = $film->absorptionAfter($scene->doseMlxh);
+            $look = $scene->look($row->row);
+            $lab = static fn (float $x, string $piece, float $dose): Lab => LinearRgb::fromArray($look->rgb($x, $piece, $dose))->toLab();
             foreach (self::FADE_THICKNESS as $depth => $thickness) {
-                $left = $thickness * $film->leftAfter($thickness, $scene->doseMlxh);
-                $seen = static fn (array $k, float $x, array $paper): Lab => LinearRgb::fromArray($scene->appearance($k, $film->s, $x, $paper))->toLab();
-                $kept = $seen($film->k, $thickness, $scene->paperOf('kept'));
+                $left = $thickness * $look->film->leftAfter($thickness, $scene->doseMlxh);
+                $kept = $lab($thickness, 'kept', 0.0);
+                $raw = $lab($left, 'exposed', $scene->doseMlxh);
+                $corrected = $lab($left, 'kept', $scene->doseMlxh);
                 $out[] = [
-                    'row' => $row->row,
-                    'depth' => $depth,
-                    'raw' => $distance($kept, $seen($aged, $left, $scene->paperOf('exposed'))),
-                    'corrected' => $distance($kept, $seen($aged, $left, $scene->paperOf('kept'))),
+                    'row' => $row->row, 'depth' => $depth, 'raw' => $distance($kept, $raw), 'corrected' => $distance($kept, $corrected),
+                    'kept' => $kept->toArray(), 'faded' => $corrected->toArray(), 'browns' => $look->film->brownPerMlxh * $scene->doseMlxh > 0.02,
                 ];
             }
         }
