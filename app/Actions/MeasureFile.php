@@ -8,6 +8,7 @@ use App\Imaging\PictureDecoder;
 use MarshTrial\Core\Bench\CardMeasurement;
 use MarshTrial\Core\Bench\CardMeter;
 use MarshTrial\Core\Capture\Capture;
+use MarshTrial\Core\Capture\PixelCheck;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\CoreException;
 
@@ -28,6 +29,7 @@ final class MeasureFile
         gc_disable();
         $first = $firstPath === null ? null : self::of($layout, $firstPath, capture: $firstCapture ?? $capture);
         $picture = PictureDecoder::decode($path);
+        PixelCheck::colours($picture->pixels);
         $measurement = CardMeter::measure($picture->pixels, $layout, ($capture ?? new Capture)->of($picture->isLossy, $picture->isPhotograph, $picture->focal), $first, $doseMlxh, $progress);
         gc_enable();
 

@@ -26,8 +26,16 @@ final readonly class BenchScale
     /** A deposit below this is reported, not used (own). */
     public const LEAST_DEPOSIT = 0.10;
 
-    /** Share of the darkest place on the card that is taken for surface reflection and stray light (own, simulated). */
-    public const FLOOR_SHARE = 0.7;
+    /** Share of the darkest place over a line that is taken for surface reflection and stray light where nothing else tells, and one standard deviation (own, simulated). */
+    public const FLOOR_SHARE = 0.65;
+
+    public const FLOOR_SPREAD = 0.3;
+
+    /** A line that is no darker than this share of the paper gives no class of transparency (own). */
+    public const PALE_LINE = 0.2;
+
+    /** What the body is uncertain by beyond surface light and line: share of it, and value over the line (own, simulated). */
+    public const BODY_SYSTEMATIC = [0.10, 0.0014];
 
     /** Upper limits of the body over its luminance (own, simulated). */
     public const TRANSPARENCY = ['transparent' => 0.015, 'semi-transparent' => 0.03, 'semi-opaque' => 0.05, 'opaque' => INF];

@@ -55,20 +55,27 @@ final class CardMeter
     private static function property(CapturedPicture $captured, CardLayout $layout, ScanFacts $facts, bool $jpeg, callable $progress): CardMeasurement
     {
         $meter = new RowMeter($captured->reader('whole'), $layout, self::widening($captured, 'whole'));
+        $bare = [];
+        foreach ($layout->rows as $label) {
+            $bare[$label->row] = $meter->paper($label->row);
+        }
+        $bare = BareWindows::checked($bare, $captured->sheet('whole'));
         $rows = $papers = [];
         foreach ($layout->rows as $i => $label) {
             $progress("Reading row $label->row", 0.1 + 0.8 * $i / count($layout->rows));
-            $rows[$label->row] = $meter->read($label->row);
+            $rows[$label->row] = $meter->read($label->row, $bare[$label->row]);
             foreach ($layout->cellsOf($label->row) as $cell) {
                 $papers[$cell->id] = $rows[$label->row]->paper;
             }
         }
+        $black = BareWindows::median(array_merge(...array_map(static fn (RowReadings $r): array => array_map(static fn (CellReading $e): float => $e->rgb->luminance(), $r->bareLine), array_values($rows))));
+        $rows = array_map(static fn (RowReadings $r): RowReadings => $r->withBareLine(BareWindows::blackEnds($r->bareLine, $black)), $rows);
         $facts = self::withGlare($facts, $meter->cells);
-        $darkest = self::darkest($rows);
+        $surfaces = SurfaceLight::ofCard($rows);
         $progress('Deriving the ratings', 0.92);
         $ratings = [];
         foreach ($rows as $row) {
-            array_push($ratings, ...self::ratings($row, $layout, $meter, $facts, $darkest, $jpeg));
+            array_push($ratings, ...self::ratings($row, $layout, $meter, $facts, $surfaces[$row->row], $jpeg));
         }
 
         return new CardMeasurement($layout, $facts, $meter->cells, $papers, $rows, array_map(static fn (Rating $r): Rating => self::remarked($r, $meter->cells, $facts)->under($layout->protocols), $ratings));
@@ -127,6 +134,13 @@ final class CardMeter
             return Rating::without($rating->row, $rating->property, RatingStatus::NotReached, sprintf('Light is mirrored in %d %% of a cell; take the picture from another side.', round(100 * $glare)), $rating->cells, $rating->numbers, $rating->formula);
         }
         $remarks = $facts->poor();
+        foreach ($rating->cells as $id) {
+            foreach (str_ends_with($id, '-paper') ? $cells[$id]->remarks ?? [] : [] as $remark) {
+                if (str_contains($remark, 'bare window')) {
+                    $remarks[] = $remark;
+                }
+            }
+        }
         if ($glare > 0) {
             $remarks[] = sprintf('glare left out, up to %d %% of a cell', max(1, (int) round(100 * $glare)));
         }
@@ -137,11 +151,9 @@ final class CardMeter
     /**
      * What the blocks of a row say.
      *
-     * @param array{0: float, 1: float, 2: float} $darkest
-     *
      * @return list<Rating>
      */
-    private static function ratings(RowReadings $row, CardLayout $layout, RowMeter $meter, ScanFacts $facts, array $darkest, bool $jpeg): array
+    private static function ratings(RowReadings $row, CardLayout $layout, RowMeter $meter, ScanFacts $facts, SurfaceLight $surface, bool $jpeg): array
     {
         $map = static fn (CellRole $role, float $pitchMm): ?GrainMap => $row->key === null ? null : $meter->map($row->row, $role, $pitchMm, $row->key);
         // A scanner that calls itself 254 dots per inch may be a little short of it.
@@ -152,7 +164,7 @@ final class CardMeter
         $ratings = [];
         foreach ($layout->blocks() as $block) {
             array_push($ratings, ...match ($block->kind) {
-                BlockKind::Stroke => [Transparency::rate($row, $darkest, $contrast), Gradation::clearSteps($row), Gradation::twoTone($row)],
+                BlockKind::Stroke => [Transparency::rate($row, $surface, $contrast), Gradation::clearSteps($row), Gradation::twoTone($row)],
                 BlockKind::Ladder => [SteppedLadder::clearSteps($row), SteppedLadder::strength($row)],
                 BlockKind::Wash => [
                     Granulation::rate($row, $fine(CellRole::Wash, BenchScale::GRAIN_WINDOW_MM), $fine(CellRole::Paper, BenchScale::GRAIN_PAPER_WINDOW_MM), (int) round($dpi), $jpeg || $facts->isSoft()),
@@ -161,7 +173,7 @@ final class CardMeter
                 ],
                 BlockKind::Lift => [Staining::rate($row, Protocol::under('staining', $layout->protocols)->id)],
                 BlockKind::Blot => [Staining::blotting($row)],
-                BlockKind::SecondLine => [Transparency::twoLines($row, $darkest, $contrast)],
+                BlockKind::SecondLine => [Transparency::twoLines($row, $surface, $contrast)],
                 BlockKind::Glaze => [Glazing::rate($row)],
                 BlockKind::WetSquare => [WetEdge::spread($row, $map(CellRole::WetSquare, WetEdge::PITCH_MM))],
                 BlockKind::SoftEdge => [WetEdge::softened($row, $map(CellRole::SoftEdge, WetEdge::PITCH_MM))],
@@ -172,26 +184,6 @@ final class CardMeter
         }
 
         return $ratings;
-    }
-
-    /**
-     * @param array<int, RowReadings> $rows
-     *
-     * @return array{0: float, 1: float, 2: float} smallest value per channel over the black line, bare or painted
-     */
-    private static function darkest(array $rows): array
-    {
-        $darkest = [INF, INF, INF];
-        foreach ($rows as $row) {
-            $pair = array_merge(...array_map($row->fields(...), [CellRole::UnderBare, CellRole::UnderPainted, CellRole::OverBare, CellRole::OverPainted]));
-            foreach ([...$row->bareLine, ...array_filter(array_map(static fn (StrokeStep $s): ?CellReading => $s->onBlack, $row->steps)), ...$pair] as $reading) {
-                foreach ($reading->rgb->toArray() as $c => $v) {
-                    $darkest[$c] = min($darkest[$c], $v);
-                }
-            }
-        }
-
-        return is_infinite($darkest[0]) ? [0.0, 0.0, 0.0] : $darkest;
     }
 
     private static function fade(CapturedPicture $captured, CardLayout $layout, ScanFacts $facts, ?CardMeasurement $first, ?float $doseMlxh, callable $progress): CardMeasurement

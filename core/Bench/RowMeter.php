@@ -38,10 +38,19 @@ final class RowMeter
         $this->reader = new CellReader($card);
     }
 
-    public function read(int $row): RowReadings
+    /** The row's window of bare paper by itself. */
+    public function paper(int $row): CellReading
     {
         $this->paper = null;
-        $paper = $this->readCell($this->layout->cellsOf($row, CellRole::Paper)[0]);
+
+        return $this->readCell($this->layout->cellsOf($row, CellRole::Paper)[0]);
+    }
+
+    /** @param CellReading|null $paper bare paper to take deposits over; null: as the row's own window shows it */
+    public function read(int $row, ?CellReading $paper = null): RowReadings
+    {
+        $paper ??= $this->paper($row);
+        $this->cells[$this->layout->cellsOf($row, CellRole::Paper)[0]->id] = $paper;
         $this->paper = $paper->rgb->luminance();
         [$line, $bareLine, $steps] = $this->layout->has(BlockKind::Stroke) ? $this->stroke($row, $paper) : [null, [], []];
         $fields = [];

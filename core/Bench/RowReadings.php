@@ -42,6 +42,16 @@ final readonly class RowReadings
     }
 
     /**
+     * The same with other bare ends of its line.
+     *
+     * @param list<CellReading> $ends
+     */
+    public function withBareLine(array $ends): self
+    {
+        return new self($this->row, $this->paper, $this->line, $ends, $this->steps, $this->fields);
+    }
+
+    /**
      * What was read in the places of a role, in the order of the card.
      *
      * @return list<CellReading>
@@ -59,6 +69,12 @@ final readonly class RowReadings
     public function cellIds(CellRole $role): array
     {
         return ["r$this->row-paper", ...array_map(fn (int $i): string => "r$this->row-$role->value-".$i + 1, array_keys($this->fields($role)))];
+    }
+
+    /** @return list<CellReading> over the pair of black lines, bare or painted */
+    public function overLines(): array
+    {
+        return array_merge(...array_map($this->fields(...), [CellRole::UnderBare, CellRole::UnderPainted, CellRole::OverBare, CellRole::OverPainted]));
     }
 
     public function first(CellRole $role): ?CellReading

@@ -12,21 +12,18 @@ use MarshTrial\Core\Imaging\CellReading;
 /** How much light comes from the paint's own body, from the stroke along the black line. */
 final class Transparency
 {
-    private const FORMULA = 'V = (Rb − F) − (K − F)(Rw − F)/(P − F) per channel, F = 0.7 × darkest place of the card; body = V_Y / Y_w at deposit 0.92';
+    private const FORMULA = 'R0 = (P Rb − K Rw) / (P − K − K P (Rw − Rb)) per channel, the surface light g taken off all four; body = R0_Y / Y_w at deposit 0.92';
 
-    private const TWO_LINES = 'V = (Ra − F) − (Rb − F)(Rw − F)/(P − F) per channel: Ra the line under the paint, Rb the line over it, F = 0.7 × darkest place of the card; body = V_Y / Y_w, scaled to deposit 0.92';
+    private const TWO_LINES = self::FORMULA.', from the line under the paint and its bare ends, scaled to deposit 0.92';
 
-    /**
-     * @param array{0: float, 1: float, 2: float} $darkest smallest value per channel over the card's black line, bare or painted
-     * @param float $contrast how far the picture's contrast may be off, as an exponent's standard deviation
-     */
-    public static function rate(RowReadings $row, array $darkest, float $contrast = 0.0): Rating
+    /** @param float $contrast how far the picture's contrast may be off, as an exponent's standard deviation */
+    public static function rate(RowReadings $row, SurfaceLight $surface, float $contrast = 0.0): Rating
     {
         $property = 'transparency';
         if ($row->line === null) {
             return $row->key === null ? self::unpainted($row->row) : Rating::without($row->row, $property, RatingStatus::NotReached, 'The black line was not found in the stroke’s window; it must run through the window and show on both sides of the paint.');
         }
-        $bodies = self::bodies($row, $darkest, $contrast);
+        $bodies = self::bodies($row, $surface, $contrast);
         // A white leaves the paper as it is and shows on the line alone.
         if ($row->key === null && $bodies[0]['body'] < max(BenchScale::LEAST_WHITE, 3 * $bodies[0]['uncertainty'])) {
             return self::unpainted($row->row);
@@ -35,11 +32,10 @@ final class Transparency
         $masstone = $row->steps[0];
         $channels = $masstone->deposit->channels;
         $lab = $masstone->onPaper->lab;
-        $contrast = ($masstone->onBlack->rgb ?? $masstone->onPaper->rgb)->luminance() / $masstone->onPaper->rgb->luminance();
         $ink = self::inkOf($row->bareLine);
         $numbers = [
-            'contrastRatioAtMasstone' => $contrast,
-            'floor' => array_map(static fn (float $v): float => BenchScale::FLOOR_SHARE * $v, $darkest),
+            'contrastRatioAtMasstone' => ($masstone->onBlack->rgb ?? $masstone->onPaper->rgb)->luminance() / $masstone->onPaper->rgb->luminance(),
+            'surfaceLight' => $surface->light, 'uncertaintyOfSurfaceLight' => $surface->uncertainty, 'inkMirrorsMoreBy' => $surface->inkAbove,
             'ink' => $ink[0]->toArray(),
             'inkSpread' => $ink[1],
             'paper' => $row->paper->rgb->toArray(),
@@ -51,7 +47,13 @@ final class Transparency
             && min(array_map(static fn (?float $d): float => $d ?? INF, $channels)) > 1) {
             return Rating::without($row->row, $property, RatingStatus::Undecidable, 'This is a black: a black line cannot judge a black.', $cells, $numbers, self::FORMULA);
         }
+        if ($ink[0]->luminance() > BenchScale::PALE_LINE * $row->paper->rgb->luminance()) {
+            return Rating::without($row->row, $property, RatingStatus::Undecidable, sprintf('The line reflects %d %% of what the paper does: too pale to tell what a paint adds to it. Rule it again with a waterproof black.', round(100 * $ink[0]->luminance() / $row->paper->rgb->luminance())), $cells, $numbers, self::FORMULA);
+        }
         $remarks = array_sum(array_column($bodies, 'negative')) > count($bodies) / 2 ? ['binder or gloss darkens the line'] : [];
+        if ($surface->apart) {
+            $remarks[] = sprintf('this paint shines over the line (%.3f of white more than the others mirror); taken off', max(0.0, -$surface->inkAbove));
+        }
         $deepest = $row->key === null ? 0.0 : max(array_map(static fn (array $b): float => $b['deposit'] ?? INF, $bodies));
         if ($deepest < BenchScale::PALE_MASSTONE) {
             return Rating::measured($row->row, $property, $bodies[0]['body'], $bodies[0]['uncertainty'], BenchScale::TRANSPARENCY_PALE, $bodies[0]['deposit'], [...$remarks, 'white or very pale: judged as applied'], $cells, $numbers, self::FORMULA);
@@ -77,11 +79,9 @@ final class Transparency
     /**
      * Body at every step of the stroke.
      *
-     * @param array{0: float, 1: float, 2: float} $darkest
-     *
      * @return non-empty-list<array{step: int, deposit: float|null, body: float, uncertainty: float, negative: int, cells: list<string>}>
      */
-    public static function bodies(RowReadings $row, array $darkest, float $contrast = 0.0): array
+    public static function bodies(RowReadings $row, SurfaceLight $surface, float $contrast = 0.0): array
     {
         [$ink, $inkSpread] = self::inkOf($row->bareLine);
         $out = [];
@@ -89,13 +89,13 @@ final class Transparency
             if ($step->onBlack === null) {
                 continue;
             }
-            [$light, $body, $uncertainty] = self::body($step->onPaper->rgb, $step->onBlack->rgb, $ink, $inkSpread, $row->paper->rgb, $darkest, $contrast);
+            [$body, $uncertainty] = self::body($step->onPaper->rgb, $step->onBlack->rgb, $ink, $inkSpread, $row->paper->rgb, $surface, $contrast);
             $out[] = [
                 'step' => $step->step,
                 'deposit' => $row->key === null ? $step->deposit->largest() : $step->deposit->in($row->key),
                 'body' => $body,
                 'uncertainty' => $uncertainty,
-                'negative' => $light < 0 ? 1 : 0,
+                'negative' => $body < -$uncertainty ? 1 : 0,
                 'cells' => ["r$row->row-stroke-$step->step-above", "r$row->row-stroke-$step->step-below", "r$row->row-stroke-$step->step-black"],
             ];
         }
@@ -103,12 +103,8 @@ final class Transparency
         return $out === [] ? [['step' => 0, 'deposit' => null, 'body' => 0.0, 'uncertainty' => 0.0, 'negative' => 0, 'cells' => []]] : $out;
     }
 
-    /**
-     * The two-line school: one line under the paint, one over it. The line over the paint stands for black without any paint on it.
-     *
-     * @param array{0: float, 1: float, 2: float} $darkest smallest value per channel over the card's black lines
-     */
-    public static function twoLines(RowReadings $row, array $darkest, float $contrast = 0.0): Rating
+    /** The two-line school: one line under the paint, one over it. Every line is held against its own bare ends, since two pens are never alike. */
+    public static function twoLines(RowReadings $row, SurfaceLight $surface, float $contrast = 0.0): Rating
     {
         $property = 'two-line transparency';
         $cells = array_map(static fn (CellRole $role): string => "r$row->row-$role->value", [CellRole::UnderPainted, CellRole::OverPainted, CellRole::BetweenLines]);
@@ -116,15 +112,22 @@ final class Transparency
         if ($paint === null || ! $row->isPainted($paint)) {
             return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted between the two lines.', $cells);
         }
-        $under = $row->first(CellRole::UnderPainted);
-        $over = $row->first(CellRole::OverPainted);
+        [$under, $over] = [$row->first(CellRole::UnderPainted), $row->first(CellRole::OverPainted)];
         if ($under === null || $over === null) {
             return Rating::without($row->row, $property, RatingStatus::NotReached, 'One of the two lines was not found; both must run through the window and show on both sides of the paint.', $cells);
         }
         $deposit = $row->keyDeposit($paint);
         [$least, $most] = BenchScale::TWO_LINE_DEPTHS;
-        [$light, $body, $uncertainty] = self::body($paint->rgb, $under->rgb, $over->rgb, self::inkOf([$over, ...$row->fields(CellRole::OverBare)])[1], $row->paper->rgb, $darkest, $contrast);
-        $numbers = ['body' => $body, 'deposit' => $deposit, 'underLine' => $under->rgb->toArray(), 'overLine' => $over->rgb->toArray(), 'lineOnLineDE00' => Difference::ciede2000($under->lab, $over->lab)];
+        [$bareUnder, $spread] = self::inkOf($row->fields(CellRole::UnderBare) ?: [$over]);
+        [$bareOver] = self::inkOf($row->fields(CellRole::OverBare) ?: [$over]);
+        [$body, $uncertainty] = self::body($paint->rgb, $under->rgb, $bareUnder, $spread, $row->paper->rgb, $surface, $contrast);
+        $numbers = [
+            'body' => $body, 'deposit' => $deposit, 'underLine' => $under->rgb->toArray(), 'overLine' => $over->rgb->toArray(), 'bareUnderLine' => $bareUnder->toArray(), 'bareOverLine' => $bareOver->toArray(),
+            'lineOnLineDE00' => Difference::ciede2000($under->lab, $over->lab), 'bareLinesDE00' => Difference::ciede2000($bareUnder->toLab(), $bareOver->toLab()), 'surfaceLight' => $surface->light,
+        ];
+        if ($bareUnder->luminance() > BenchScale::PALE_LINE * $row->paper->rgb->luminance()) {
+            return Rating::without($row->row, $property, RatingStatus::Undecidable, 'The line under the paint is too pale to tell what a paint adds to it.', $cells, $numbers, self::TWO_LINES, $body);
+        }
         if ($deposit === null || $deposit < $least || $deposit > $most) {
             return Rating::without($row->row, $property, RatingStatus::NotReached, sprintf('The paint between the lines has a deposit of %s; a class needs %.1f to %.1f.', $deposit === null ? 'more than can be read' : sprintf('%.2f', $deposit), $least, $most), $cells, $numbers, self::TWO_LINES, $body);
         }
@@ -132,35 +135,40 @@ final class Transparency
 
         return Rating::measured(
             $row->row, $property, $body * $scale, hypot($uncertainty * $scale, BenchScale::TWO_LINE_SCALING * abs($scale - 1) * $body), BenchScale::TRANSPARENCY, BenchScale::REFERENCE_DEPTH,
-            [sprintf('scaled from deposit %.2f', $deposit), ...$light < 0 ? ['binder or gloss darkens the line'] : []], $cells, $numbers, self::TWO_LINES,
+            [sprintf('scaled from deposit %.2f', $deposit), ...$body < -$uncertainty ? ['binder or gloss darkens the line'] : [], ...$numbers['bareLinesDE00'] > 3 ? [sprintf('the two pens differ by dE00 %.1f; each line is held against its own bare ends', $numbers['bareLinesDE00'])] : []], $cells, $numbers, self::TWO_LINES,
         );
     }
 
     /**
-     * Light from the paint's own body in one place.
+     * Light from the paint's own body in one place, as a share of its luminance over paper.
      *
-     * @param array{0: float, 1: float, 2: float} $darkest
-     *
-     * @return array{0: float, 1: float, 2: float} V in luminance (may be below zero), body and its uncertainty
+     * @return array{0: float, 1: float} body, which errors may make negative, and its uncertainty
      */
-    private static function body(LinearRgb $onPaper, LinearRgb $onBlack, LinearRgb $ink, float $inkSpread, LinearRgb $bare, array $darkest, float $contrast): array
+    private static function body(LinearRgb $onPaper, LinearRgb $onBlack, LinearRgb $ink, float $inkSpread, LinearRgb $bare, SurfaceLight $surface, float $contrast): array
     {
-        [$white, $black, $k, $paper] = [$onPaper->toArray(), $onBlack->toArray(), $ink->toArray(), $bare->toArray()];
-        $own = [0.0, 0.0, 0.0];
-        for ($c = 0; $c < 3; $c++) {
-            $floor = BenchScale::FLOOR_SHARE * $darkest[$c];
-            $own[$c] = ($black[$c] - $floor) - ($k[$c] - $floor) * ($white[$c] - $floor) / ($paper[$c] - $floor);
-        }
-        $light = LinearRgb::fromArray($own)->luminance();
-        $yWhite = $onPaper->luminance();
-        $share = $yWhite / $bare->luminance();
-        $darkY = LinearRgb::fromArray($darkest)->luminance();
+        $at = static function (float $g, float $ofInk) use ($onPaper, $onBlack, $ink, $bare): float {
+            $own = [0.0, 0.0, 0.0];
+            [$whites, $blacks, $inks, $papers] = [$onPaper->toArray(), $onBlack->toArray(), $ink->toArray(), $bare->toArray()];
+            for ($c = 0; $c < 3; $c++) {
+                [$rw, $rb, $k, $p] = [$whites[$c] - $g, $blacks[$c] - $g, max(0.0, $inks[$c] - $ofInk), $papers[$c] - $g];
+                $own[$c] = ($p * $rb - $k * $rw) / max(1e-3, $p - $k - $k * $p * ($rw - $rb));
+            }
 
-        $body = max(0.0, $light) / $yWhite;
-        // An exponent that is off moves what is dark against what is light.
-        $ofContrast = $body * $contrast * abs(log(max(1e-3, $body)));
+            return LinearRgb::fromArray($own)->luminance() / max(1e-3, $onPaper->luminance());
+        };
+        $ofInk = $surface->light + $surface->inkAbove;
+        $body = $at($surface->light, $ofInk);
+        $yWhite = max(1e-3, $onPaper->luminance());
+        $share = $yWhite / max(1e-3, $bare->luminance());
+        [$relative, $reading] = BenchScale::BODY_SYSTEMATIC;
 
-        return [$light, $body, hypot(hypot($inkSpread * $share, (1 - BenchScale::FLOOR_SHARE) * $darkY * (1 - $share)) / $yWhite, $ofContrast)];
+        return [$body, sqrt(
+            // What is uncertain about the surface moves paint and ink together.
+            ($at($surface->light + $surface->uncertainty, $ofInk + $surface->uncertainty) - $body) ** 2
+            + ($inkSpread * $share / $yWhite) ** 2 + ($reading / $yWhite) ** 2 + ($relative * $body) ** 2
+            // An exponent that is off moves what is dark against what is light.
+            + ($body * $contrast * abs(log(max(1e-3, $body)))) ** 2,
+        )];
     }
 
     /**
@@ -170,7 +178,7 @@ final class Transparency
      *
      * @return array{0: LinearRgb, 1: float}
      */
-    private static function inkOf(array $bareLine): array
+    public static function inkOf(array $bareLine): array
     {
         $mean = CellReading::pool($bareLine ?: throw new \LogicException('A found line has bare ends.'));
         $ys = array_map(static fn (CellReading $r): float => $r->rgb->luminance(), $bareLine);

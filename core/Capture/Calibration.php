@@ -47,12 +47,14 @@ final readonly class Calibration
         public array $remarks = [],
         /** Darkest value that the tone curve was fitted to, linear. */
         public float $darkest = 0.004,
+        /** What the device may have changed before it wrote the picture; null where a target or wedge went through the same. */
+        public ?Claim $claim = null,
     ) {}
 
     /** Colour as the picture's own profile tells it. */
-    public static function asTold(PixelGrid $picture): self
+    public static function asTold(PixelGrid $picture, ?Claim $claim = null): self
     {
-        return new self(CalibrationKind::AsTold, 'as the file tells it, not checked', null, $picture->columns ?? [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]]);
+        return new self(CalibrationKind::AsTold, 'as the file tells it, not checked', null, $picture->columns ?? [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]], claim: $claim);
     }
 
     public function applyTo(PixelGrid $picture): PixelGrid
@@ -152,6 +154,12 @@ final readonly class Calibration
         return $this->with(['kind' => CalibrationKind::Profile, 'name' => $name, 'paper' => $paper]);
     }
 
+    /** The same with what the device may have changed. */
+    public function claiming(Claim $claim): self
+    {
+        return $this->with(['claim' => $claim]);
+    }
+
     /** @param array<string, mixed> $changes by name of the parameter */
     private function with(array $changes): self
     {
@@ -181,14 +189,15 @@ final readonly class Calibration
      */
     public function uncertainty95(Lab $colour): float
     {
+        $claimed = $this->claim?->uncertainty95($colour->toXyz()->toLinearRgb()) ?? 0.0;
         if ($this->kind === CalibrationKind::AsTold) {
-            return 0.0;
+            return $claimed;
         }
         if ($this->residuals === [] || $this->kind === CalibrationKind::Wedge) {
             // Greys are right, strong colours are as the device sees them.
             [$base, $growth] = $this->kind === CalibrationKind::Wedge ? self::WEDGE : self::PAPER;
 
-            return $base + $growth * min(60.0, $colour->chroma());
+            return hypot($base + $growth * min(60.0, $colour->chroma()), $claimed);
         }
         $near = array_map(static function (array $r) use ($colour): array {
             [$l, $a, $b] = $r['lab'];
@@ -205,10 +214,10 @@ final readonly class Calibration
     public function contrastUncertainty(): float
     {
         return match ($this->kind) {
-            CalibrationKind::Paper => 0.08,
+            CalibrationKind::Paper => hypot(0.08, $this->claim?->contrast() ?? 0.0),
             CalibrationKind::Wedge => 0.02,
             CalibrationKind::Target, CalibrationKind::Profile => 0.01,
-            CalibrationKind::AsTold => 0.0,
+            CalibrationKind::AsTold => $this->claim?->contrast() ?? 0.0,
         };
     }
 

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Capture;
 
 use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Card\MarkShape;
 use MarshTrial\Core\Card\TargetSheet;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\Linear;
 use MarshTrial\Core\Imaging\PictureFault;
 use MarshTrial\Core\Imaging\PieceFinder;
@@ -71,7 +73,8 @@ final readonly class CapturedPicture
         $light = LightMap::of($picture, $layout, $all, ! $photo);
         $photo = $capture->photo ?? ($photo || $light->ratio > self::PHOTO_LIGHT);
         $paper = $light->papers[$first->piece->id];
-        [$calibration, $remarks] = self::calibration($picture, $capture, $photo, $paper, $sheet, $all, $light);
+        $ink = self::ink($picture, $first);
+        [$calibration, $remarks] = self::calibration($picture, $capture, $photo, $paper, $ink, $sheet, $all, $light);
         $toned = $calibration->applyTo($picture);
         $lights = [];
         foreach ($light->lights as $id => $l) {
@@ -83,7 +86,7 @@ final readonly class CapturedPicture
         if ($photo && $light->shadow > self::SOFT_SHADOW) {
             $remarks[] = 'a soft shadow lies on the card; it was taken out by the bare paper around';
         }
-        $checks = self::checks($pieces, $light, $photo, $calibration->colourOf($paper));
+        $checks = self::checks($pieces, $light, $photo, $calibration->colourOf($paper), $calibration->claim);
         if (array_filter($checks, static fn (QualityCheck $c): bool => ! $c->isUsable()) !== []) {
             throw PictureFault::notUsable($checks);
         }
@@ -100,11 +103,12 @@ final readonly class CapturedPicture
      * The best calibration there is.
      *
      * @param array{0: float, 1: float, 2: float} $paper device value in mean light
+     * @param array{0: float, 1: float, 2: float} $ink the same of solid print
      * @param array<string, PlacedPiece> $all
      *
      * @return array{0: Calibration, 1: list<string>}
      */
-    private static function calibration(PixelGrid $picture, Capture $capture, bool $photo, array $paper, ?TargetSheet $sheet, array $all, LightMap $light): array
+    private static function calibration(PixelGrid $picture, Capture $capture, bool $photo, array $paper, array $ink, ?TargetSheet $sheet, array $all, LightMap $light): array
     {
         $remarks = [];
         if ($sheet !== null) {
@@ -129,14 +133,15 @@ final readonly class CapturedPicture
 
             return [$profile->scaled(...$scale), $capture->paper === null ? ['the paper is taken to be the one that the profile was made with'] : []];
         }
-        if (! $photo) {
-            return [Calibration::asTold($picture), []];
-        }
         $columns = Calibration::asTold($picture)->columns;
+        if (! $photo) {
+            return [Calibration::asTold($picture, Claim::of(Calibration::through($columns, $paper), Calibration::through($columns, $ink)->luminance())), []];
+        }
         $wanted = self::deviceOf($capture->paper ?? new Lab(...self::USUAL_PAPER), $columns);
         $name = $capture->paper === null ? 'the card’s own paper (taken to be of a usual white) and black' : 'the card’s own paper (measured before) and black';
         $calibration = (new Calibration(CalibrationKind::Paper, $name, null, $columns))
             ->scaled($wanted[0] / $paper[0], $wanted[1] / $paper[1], $wanted[2] / $paper[2]);
+        $calibration = $calibration->claiming(Claim::of(null, Calibration::through($calibration->columns, $ink)->luminance()));
 
         return [$calibration, ['colour approximate: calibrated by the card’s own paper and black only']];
     }
@@ -154,6 +159,41 @@ final readonly class CapturedPicture
         $off = Difference::ciede2000($profile->colourOf($profile->paper), $profile->colourOf($paper));
 
         return $off > 3 * self::DRIFT ? [sprintf('the paper reads dE00 %.1f from the sheet the profile was made with: another paper, or the scanner has drifted; scan the target again to tell', $off)] : [];
+    }
+
+    /**
+     * Solid print, from the middles of the full marks.
+     *
+     * @return array{0: float, 1: float, 2: float} linear device value
+     */
+    private static function ink(PixelGrid $picture, PlacedPiece $placed): array
+    {
+        $means = [];
+        foreach ($placed->piece->marks as $i => $mark) {
+            if ($mark->shape !== MarkShape::Disc || $i === $placed->absent) {
+                continue;
+            }
+            $of = [[], [], []];
+            for ($k = 0; $k < 25; $k++) {
+                [$u, $v] = $placed->placement->map($mark->centre->x + 0.12 * $mark->sizeMm * ($k % 5 - 2), $mark->centre->y + 0.12 * $mark->sizeMm * (intdiv($k, 5) - 2));
+                if ($u >= 0 && $v >= 0 && $u < $picture->width && $v < $picture->height) {
+                    foreach ($picture->at((int) $u, (int) $v) as $c => $value) {
+                        $of[$c][] = $value;
+                    }
+                }
+            }
+            $means[] = array_map(self::median(...), $of);
+        }
+
+        return [self::median(array_column($means, 0)), self::median(array_column($means, 1)), self::median(array_column($means, 2))];
+    }
+
+    /** @param list<float> $values */
+    private static function median(array $values): float
+    {
+        sort($values);
+
+        return $values[intdiv(count($values), 2)] ?? 0.0;
     }
 
     /**
@@ -176,7 +216,7 @@ final readonly class CapturedPicture
      *
      * @return list<QualityCheck>
      */
-    private static function checks(array $pieces, LightMap $light, bool $photo, Lab $paper): array
+    private static function checks(array $pieces, LightMap $light, bool $photo, Lab $paper, ?Claim $claim): array
     {
         $dpi = INF;
         foreach ($pieces as $piece) {
@@ -196,6 +236,9 @@ final readonly class CapturedPicture
             new QualityCheck('paper lightness', $paper->l, 'L*', 80, 40, false, 'the bare paper is not white; put more light on the card, or use white paper'),
             new QualityCheck('paper chroma', $paper->chroma(), '', 16, 60, true, 'the bare paper is not white: the light is coloured, or the paper is'),
         ];
+        if ($claim !== null) {
+            $checks[] = new QualityCheck('likely as it was seen', $claim->unchanged(), '%', Claim::UNLIKELY, null, false, $claim->sign() ?? 'paper and black look as they do in untouched pictures');
+        }
         if ($light->lights !== []) {
             $checks[] = new QualityCheck('shadow edge', $light->steepest, '% per cm', 0.06, 0.25, true, 'a shadow with an edge lies on the card; move what casts it and take it again');
             $checks[] = new QualityCheck('uneven light', $light->ratio, '', 1.6, 3.0, true, 'one side of the card is much brighter; turn the card or light it from two sides');
@@ -207,6 +250,12 @@ final readonly class CapturedPicture
     public function reader(string $piece): Resampler
     {
         return new Resampler($this->picture, $this->pieces[$piece]->placement, $this->lights[$piece] ?? null);
+    }
+
+    /** Bare paper of a piece between its windows, in mean light. */
+    public function sheet(string $piece): LinearRgb
+    {
+        return Calibration::through($this->calibration->columns, $this->calibration->tonedAll($this->light->papers[$piece]));
     }
 
     public function dpi(): float

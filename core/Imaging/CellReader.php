@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Imaging;
 
 use MarshTrial\Core\Card\Rect;
+use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
 
 /** Reads the colour of a cell, keeping dust, ink and ragged edges out but grains in. */
@@ -34,6 +35,12 @@ final readonly class CellReader
 
     /** Brighter than bare paper by this share is light mirrored in a glossy film (own). */
     private const GLARE = 1.12;
+
+    /** A channel below this share of the brightest one may lie at the lower end of the scale (own). */
+    private const NEAR_END = 0.15;
+
+    /** How far below it red, green and blue may lie, as a share of the brightest channel: one standard deviation for a place that lies there wholly (own, simulated). */
+    private const BEYOND = [0.12, 0.06, 0.02];
 
     public function __construct(private Resampler $card) {}
 
@@ -110,7 +117,39 @@ final readonly class CellReader
             $remarks[] = $median > $glareAt ? 'mostly glare' : sprintf('%d %% of it is glare, left out', max(1, (int) round(100 * $glareShare)));
         }
 
-        return new CellReading($mean, $mean->toLab(), $spread, $covariance, $n, $leftOut, $area, $remarks, 0.0, $median > $glareAt ? 1.0 : $glareShare);
+        $lab = $mean->toLab();
+        if (min($mean->r, $mean->g, $mean->b) < self::NEAR_END * max($mean->r, $mean->g, $mean->b)) {
+            $beyond = $this->beyond($area, $mean, $lab);
+            if ($beyond !== null) {
+                [$share, $shift] = $beyond;
+                $remarks[] = sprintf('more vivid than the picture’s colours reach in %d %% of it: at least as vivid as told', max(1, (int) round(100 * $share)));
+                foreach ($shift as $i => $a) {
+                    foreach ($shift as $j => $b) {
+                        $covariance[$i][$j] += $a * $b;
+                    }
+                }
+            }
+        }
+
+        return new CellReading($mean, $lab, $spread, $covariance, $n, $leftOut, $area, $remarks, 0.0, $median > $glareAt ? 1.0 : $glareShare);
+    }
+
+    /**
+     * What a place loses that lies partly beyond the lower end of the scale.
+     *
+     * @return array{0: float, 1: array{0: float, 1: float, 2: float}}|null share of it, and how far its colour may be off, L*, a*, b* (one standard deviation)
+     */
+    private function beyond(Rect $area, LinearRgb $mean, Lab $lab): ?array
+    {
+        $shares = $this->card->atLowerEnd($area, 0.5);
+        if (max($shares) < 0.02) {
+            return null;
+        }
+        $brightest = max($mean->r, $mean->g, $mean->b);
+        $less = array_map(static fn (float $v, float $share, float $most): float => $v - $most * $share * $brightest, $mean->toArray(), $shares, self::BEYOND);
+        $to = LinearRgb::fromArray($less)->toLab();
+
+        return [max($shares), [$to->l - $lab->l, $to->a - $lab->a, $to->b - $lab->b]];
     }
 
     /**

@@ -40,6 +40,12 @@ final readonly class CellReading
         return new self($this->rgb, $this->lab, $this->labSpread, $covariance, $this->pixels, $this->leftOut, $this->area, $this->remarks, $uncertainty95, $this->glare, $shared);
     }
 
+    /** The same place with another colour, and why. */
+    public function replacedBy(LinearRgb $rgb, string $remark): self
+    {
+        return new self($rgb, $rgb->toLab(), $this->labSpread, $this->labCovariance, $this->pixels, $this->leftOut, $this->area, [...$this->remarks, $remark], $this->uncertainty95, $this->glare, $this->shared);
+    }
+
     /**
      * Several readings of the same thing, weighted by their pixels.
      *

@@ -28,14 +28,31 @@ final class PictureFault extends CoreException
         return new self('Fewer than three marks of one card can be seen; at least three of the four are needed. Uncover them, move back until the whole card is in view, hold the camera straighter, and take the picture again.');
     }
 
-    public static function tooCoarse(int $dpi, int $least): self
+    /** @param float $dpi below the least */
+    public static function tooCoarse(float $dpi, int $least, bool $photo): self
     {
-        return new self("The picture has about $dpi dots per inch on the card; at least $least are needed. Scan again at 300.");
+        return new self(sprintf('The picture has %d dots per inch on the card; at least %d are needed. %s', (int) floor($dpi - 1e-6), $least, $photo ? 'Go closer, so that the card fills the frame, or use a camera with more pixels.' : 'Scan again at 300.'));
     }
 
-    public static function tooFine(int $dpi, int $most): self
+    /** @param float $dpi above the most */
+    public static function tooFine(float $dpi, int $most, bool $photo): self
     {
-        return new self("The picture has about $dpi dots per inch on the card; more than $most is not read. Scan again at 300.");
+        return new self(sprintf('The picture has %d dots per inch on the card; more than %d is not read. %s', (int) ceil($dpi + 1e-6), $most, $photo ? 'Save it with fewer pixels.' : 'Scan again at 300.'));
+    }
+
+    public static function grey(): self
+    {
+        return new self('This picture is in shades of grey: it holds no colour to measure. Scan or save it again in colour.');
+    }
+
+    public static function palette(int $colours): self
+    {
+        return new self("This picture was saved with a palette: it holds $colours colours in all, and what lay between them is lost. Scan it again, or save it with full colour (24 bits or more).");
+    }
+
+    public static function mirrored(): self
+    {
+        return new self('This picture is mirrored: the code reads right only the other way round. Turn mirroring off, in the camera (self portraits are often saved so) or in the scanner, and take it again.');
     }
 
     public static function codeUnreadable(): self

@@ -10,6 +10,7 @@ use MarshTrial\Core\Card\FadeCard;
 use MarshTrial\Core\Card\Mark;
 use MarshTrial\Core\Card\MarkShape;
 use MarshTrial\Core\Card\Piece;
+use MarshTrial\Core\Card\Point;
 use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\Card\RowLabel;
 use MarshTrial\Core\Card\TargetSheet;
@@ -172,6 +173,7 @@ final class PieceFinder
     private function explain(CardLayout $layout, Piece $piece, bool $unreadable, bool $someFound): never
     {
         if (! $someFound) {
+            $this->refuseMirrored($layout->pieces[0]);
             $this->refuseOtherCards($layout);
         }
         if ($unreadable) {
@@ -238,10 +240,10 @@ final class PieceFinder
         $centre = $piece->outline->centre();
         $dpi = 25.4 * $placement->scaleAt($centre->x, $centre->y);
         if ($dpi < self::LEAST_DPI && $piece->id !== TargetSheet::PIECE) {
-            throw PictureFault::tooCoarse((int) round($dpi), self::LEAST_DPI);
+            throw PictureFault::tooCoarse($dpi, self::LEAST_DPI, $this->photo || $placement->slantAt($centre->x, $centre->y) > 1.012);
         }
         if ($dpi > self::MOST_DPI) {
-            throw PictureFault::tooFine((int) round($dpi), self::MOST_DPI);
+            throw PictureFault::tooFine($dpi, self::MOST_DPI, $this->photo);
         }
 
         return new PlacedPiece($piece, $placement, $code, $dpi, $placement->rotationDeg($centre->x, $centre->y), hypot($shift[0], $shift[1]), $shift[2], $absent === null ? 4 : 3, $shift[3], $absent);
@@ -487,6 +489,24 @@ final class PieceFinder
         }
 
         return $best;
+    }
+
+    /** Looks for the card as a mirror shows it. */
+    private function refuseMirrored(Piece $piece): void
+    {
+        $o = $piece->outline;
+        $mirrored = new Piece($piece->id, $o, array_map(static fn (Mark $m): Mark => new Mark($m->id, new Point($o->x + $o->right() - $m->centre->x, $m->centre->y), $m->sizeMm, $m->shape), $piece->marks), $piece->codeArea);
+        // Walked the other way round, its marks stand as those of a card seen from the front.
+        $turned = new Piece($piece->id, $o, array_map(static fn (int $i): Mark => $mirrored->marks[$i], [0, 3, 2, 1]), $piece->codeArea);
+        foreach ([false, true] as $aslant) {
+            $this->look($aslant);
+            foreach ($aslant ? $this->slanted($turned) : $this->straight($mirrored) as $seen) {
+                [$code] = $this->read($piece, $aslant ? ['seen' => array_map(static fn (int $i): array => $seen['seen'][$i], [0, 3, 2, 1]), 'marks' => 4] : $seen);
+                if ($code !== null) {
+                    throw PictureFault::mirrored();
+                }
+            }
+        }
     }
 
     /** Looks for any card of this program, to refuse another one by its name. */

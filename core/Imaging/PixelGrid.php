@@ -65,6 +65,20 @@ final readonly class PixelGrid
         return new self($this->data, $this->width, $this->height, $this->bytesPerSample, $this->profile, $this->profileRemark, [$tables, $columns]);
     }
 
+    /**
+     * One pixel as the device wrote it, linear, before its primaries are taken into account.
+     *
+     * @return array{0: float, 1: float, 2: float}
+     */
+    public function at(int $x, int $y): array
+    {
+        $n = $this->bytesPerSample;
+        $at = ($y * $this->width + $x) * 3 * $n;
+        $code = fn (int $i): int => $n === 1 ? ord($this->data[$at + $i]) : ord($this->data[$at + 2 * $i]) | ord($this->data[$at + 2 * $i + 1]) << 8;
+
+        return [$this->tables[0][$code(0)], $this->tables[1][$code(1)], $this->tables[2][$code(2)]];
+    }
+
     /** Linear green (or luminance-like) value of one pixel; for finding things, not for colour. */
     public function green(int $x, int $y): float
     {

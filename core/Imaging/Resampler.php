@@ -10,6 +10,9 @@ use MarshTrial\Core\Card\Rect;
 /** Takes rectangles of the card out of a picture. */
 final readonly class Resampler
 {
+    /** Code value, of 255, up to which a channel counts as at the lower end (own). */
+    private const LOWER_END = 1;
+
     /** @param Light|null $light how unevenly light falls on this piece; null: evenly */
     public function __construct(private PixelGrid $picture, public Placement $placement, private ?Light $light = null) {}
 
@@ -46,6 +49,31 @@ final readonly class Resampler
         [$r, $g, $b] = $this->nearest($corners, $columns, $rows, $this->gains($area));
 
         return new Patch($columns, $rows, $pitchMm, $r, $g, $b);
+    }
+
+    /**
+     * Share of pixels at the lower end of the scale, by device channel: what is darker still, or more vivid than the file's colours reach, ends up there.
+     *
+     * @return array{0: float, 1: float, 2: float} 0 to 1
+     */
+    public function atLowerEnd(Rect $area, float $pitchMm): array
+    {
+        [$columns, $rows, $corners] = $this->grid($area, $pitchMm, false);
+        [[$au, $av], [$bu, $bv], [$cu, $cv]] = $corners;
+        $bytes = $this->picture->bytesPerSample;
+        $counts = [0, 0, 0];
+        for ($j = 0; $j < $rows; $j++) {
+            for ($i = 0; $i < $columns; $i++) {
+                [$s, $t] = [$i / ($columns - 1), $j / ($rows - 1)];
+                $at = ((int) ($av + $s * ($bv - $av) + $t * ($cv - $av)) * $this->picture->width + (int) ($au + $s * ($bu - $au) + $t * ($cu - $au))) * 3 * $bytes;
+                foreach ([0, 1, 2] as $c) {
+                    // The upper byte of 16 bits tells.
+                    $counts[$c] += ord($this->picture->data[$at + $c * $bytes + $bytes - 1]) <= self::LOWER_END ? 1 : 0;
+                }
+            }
+        }
+
+        return array_map(static fn (int $n): float => $n / ($columns * $rows), $counts);
     }
 
     /**

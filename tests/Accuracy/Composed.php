@@ -78,6 +78,7 @@ final class Composed
         }
         $out = [];
         foreach ($truth['rows'] as $row) {
+            $row += $row['channels'][Series::channel($measured, $row['row'], $row['key'])] ?? $row['channels'][$row['key']];
             foreach (self::ofRow($of[$row['row']] ?? [], $row, $of[1]['strength'] ?? null, $truth['rows'][0]) as [$name, $value, $true, $uncertainty]) {
                 if ($value !== null) {
                     $out[] = ['name' => $name, 'value' => (float) $value, 'truth' => (float) $true, 'uncertainty' => $uncertainty];

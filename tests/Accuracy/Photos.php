@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Tests\Accuracy;
 
 use App\Actions\MeasureFile;
+use App\Imaging\Improvements;
 use App\Imaging\PhotoWriter;
 use App\Imaging\PictureDecoder;
 use App\Imaging\PngWriter;
+use App\Imaging\SheetPress;
 use Imagick;
 use ImagickDraw;
 use MarshTrial\Core\Bench\CardMeasurement;
@@ -26,6 +28,7 @@ use MarshTrial\Core\Imaging\PieceFinder;
 use MarshTrial\Core\Imaging\PixelGrid;
 use MarshTrial\Core\Imaging\PlacedPiece;
 use MarshTrial\Core\Simulation\CameraStandIn;
+use MarshTrial\Core\Simulation\Chance;
 use MarshTrial\Core\Simulation\Scan;
 use MarshTrial\Core\Simulation\ScannerStandIn;
 use MarshTrial\Core\Simulation\Sensor;
@@ -38,7 +41,10 @@ use Random\Randomizer;
 final class Photos
 {
     /** The devices and how their colour is calibrated. */
-    public const KINDS = ['scanner seeing as the eye, profile', 'photo seeing as the eye, target', 'scanner with filters, profile', 'photo with filters, target', 'photo with filters, paper only', 'photo with filters below 4000 K, target'];
+    public const KINDS = [
+        'scanner seeing as the eye, profile', 'photo seeing as the eye, target', 'scanner with filters, profile', 'photo with filters, target', 'photo with filters, paper only', 'photo with filters below 4000 K, target',
+        'scanner as it comes, as told', 'scanner as it comes, profile', 'photo as it comes, target', 'photo as it comes, paper only',
+    ];
 
     /** @return list<Lab> the target's colours as a reference file with spectra tells them */
     public static function reference(): array
@@ -65,36 +71,115 @@ final class Photos
         return $out;
     }
 
-    /** @return array{0: string, 1: CardLayout, 2: array<string, mixed>} the file's bytes, the card, the truth */
+    /**
+     * Pictures are kept in build/pictures as long as the stand-ins stay as they are.
+     *
+     * @return array{0: string, 1: CardLayout, 2: array<string, mixed>} the file's bytes, the card, the truth
+     */
     public static function picture(int $seed, string $kind, bool $fade): array
     {
         $layout = $fade ? Series::fadeCard($seed) : Series::propertyCard($seed);
-        $dose = self::dose($seed, $fade);
-        $spectral = str_contains($kind, 'filters');
-        if (str_starts_with($kind, 'scanner')) {
-            $scan = ScannerStandIn::scan($layout, $seed, 250, $dose, null, $spectral ? Sensor::scanner($seed) : null);
+        $folder = __DIR__.'/../../build/pictures/'.self::standIns();
+        $file = "$folder/".preg_replace('/\W+/', '-', self::device($kind))."-$seed-".($fade ? 'fade' : 'property');
+        if (! is_file("$file.json")) {
+            @mkdir($folder, 0777, true);
+            [$bytes, $truth] = self::taken($layout, $seed, $kind, self::dose($seed, $fade));
+            file_put_contents($file, $bytes);
+            file_put_contents("$file.json", json_encode($truth, JSON_THROW_ON_ERROR));
+        }
 
-            return [PngWriter::encode($scan), $layout, $scan->truth];
+        return [(string) file_get_contents($file), $layout, json_decode((string) file_get_contents("$file.json"), true, flags: JSON_THROW_ON_ERROR)];
+    }
+
+    /** Changes with the code that makes pictures. */
+    private static function standIns(): string
+    {
+        static $hash = null;
+        $root = __DIR__.'/../../';
+        $files = [...glob("{$root}core/Simulation/*.php") ?: [], ...array_map(static fn (string $f): string => "{$root}app/Imaging/$f.php", ['Improvements', 'PhotoWriter', 'PngWriter', 'SheetPress']), "{$root}core/Card/SvgPrinter.php"];
+
+        return $hash ??= substr(md5(implode('', array_map(md5_file(...), $files))), 0, 10);
+    }
+
+    /** @return array{0: string, 1: array<string, mixed>} the file's bytes, the truth */
+    private static function taken(CardLayout $layout, int $seed, string $kind, float $dose): array
+    {
+        $random = Chance::keyed("as it comes|$seed");
+        $improved = str_contains($kind, 'as it comes');
+        $print = SheetPress::print($layout, false, $improved ? $random->between(0.0, 0.25) : 0.0);
+        if (str_starts_with($kind, 'scanner')) {
+            $scan = ScannerStandIn::scan($layout, $seed, 300, $dose, null, self::scanner($seed, $kind), $print);
+
+            return [$improved ? self::asItComes($scan, $seed, $kind) : PngWriter::encode($scan), $scan->truth];
         }
         $shot = str_contains($kind, '4000 K') ? Shot::inside($seed, 3000.0, 3950.0) : Shot::inside($seed);
-        $scan = CameraStandIn::shoot($layout, $seed, $shot, $dose, TargetStandIn::full(), $spectral ? Sensor::camera($shot->kelvin, $seed) : null);
+        $sensor = str_contains($kind, 'filters') || ($improved && $seed % 2 === 0) ? Sensor::camera($shot->kelvin, $seed) : ($improved ? Sensor::colorimetric($shot->kelvin, $seed, $random->between(0.0, 0.02)) : null);
+        $scan = CameraStandIn::shoot($layout, $seed, $shot, $dose, TargetStandIn::full(), $sensor, print: $print);
 
         // Half of them as a messenger passes them on.
-        return [PhotoWriter::encode($scan, $shot, $seed % 2 === 0), $layout, $scan->truth];
+        return [$improved ? self::asItComes($scan, $seed, $kind, $shot) : PhotoWriter::encode($scan, $shot, $seed % 2 === 0), $scan->truth];
+    }
+
+    private static function scanner(int $seed, string $kind): ?Sensor
+    {
+        return match (true) {
+            str_contains($kind, 'filters') || (str_contains($kind, 'as it comes') && $seed % 2 === 0) => Sensor::scanner($seed),
+            str_contains($kind, 'as it comes') => Sensor::colorimetric(6500, $seed, Chance::keyed("flare|$seed")->between(0.0, 0.02)),
+            default => null,
+        };
+    }
+
+    /**
+     * The improvement that a device of the series makes to every picture.
+     *
+     * @return array{0: string, 1: float} name and strength
+     */
+    public static function improvement(int $seed, string $kind): array
+    {
+        // With a profile a device is set to one curve; as it comes from its box it may do anything.
+        $names = str_contains($kind, 'profile') || str_starts_with($kind, 'photo') ? Improvements::FIXED : [...Improvements::FIXED, ...Improvements::FOLLOWING];
+
+        return [$names[$seed % count($names)], Chance::keyed("improvement|$seed")->between(-1, 1)];
+    }
+
+    /** As the device writes it: improved, sharpened or smoothened now and then, a JPEG of some quality more often than not. */
+    private static function asItComes(Scan $scan, int $seed, string $kind, ?Shot $shot = null): string
+    {
+        $random = Chance::keyed("written|$seed|".self::device($kind));
+        $image = PngWriter::image($scan);
+        if ($shot !== null) {
+            $image->blurImage(0, $shot->blurPx);
+        }
+        Improvements::apply($image, ...self::improvement($seed, $kind));
+        $sharp = $random->between(0, 1);
+        if ($sharp < 0.35) {
+            Improvements::sharpen($image, $random->between(0, 1));
+        } elseif ($sharp < 0.5) {
+            Improvements::smoothen($image);
+        }
+        if ($shot === null && $random->between(0, 1) < 0.4) {
+            $image->setImageFormat('png24');
+
+            return $image->getImageBlob();
+        }
+        $image->setImageFormat('jpeg');
+        $image->setImageCompressionQuality($random->whole(55, 95));
+
+        return $image->getImageBlob();
     }
 
     public static function capture(int $seed, string $kind): Capture
     {
         if (str_starts_with($kind, 'scanner')) {
-            return new Capture(photo: false, profile: self::profile($seed, str_contains($kind, 'filters') ? Sensor::scanner($seed) : null));
+            return new Capture(photo: false, profile: str_contains($kind, 'profile') ? self::profile($seed, $kind) : null);
         }
 
-        return new Capture(target: str_contains($kind, 'target') ? self::reference() : null);
+        return new Capture(photo: str_contains($kind, 'as it comes') ? true : null, target: str_contains($kind, 'target') ? self::reference() : null);
     }
 
     public static function device(string $kind): string
     {
-        return explode(',', $kind)[0];
+        return str_contains($kind, 'scanner as it comes') ? $kind : explode(',', $kind)[0];
     }
 
     public static function dose(int $seed, bool $fade): float
@@ -249,9 +334,10 @@ final class Photos
         return $image->getImageBlob();
     }
 
-    private static function profile(int $seed, ?Sensor $sensor): Calibration
+    private static function profile(int $seed, string $kind): Calibration
     {
-        $file = self::file(PngWriter::encode(ScannerStandIn::scanTarget(TargetStandIn::full(), $seed, 200, $sensor)));
+        $scan = ScannerStandIn::scanTarget(TargetStandIn::full(), $seed, 200, self::scanner($seed, $kind));
+        $file = self::file(str_contains($kind, 'as it comes') ? self::asItComes($scan, $seed, $kind) : PngWriter::encode($scan));
         try {
             return ProfileMaker::of(PictureDecoder::decode($file)->pixels, self::reference());
         } finally {

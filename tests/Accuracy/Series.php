@@ -80,21 +80,29 @@ final class Series
         $ratings = [];
         foreach ($measured->ratings as $rating) {
             $row = $truth['rows'][$rating->row - 1];
+            $c = self::channel($measured, $rating->row, $row['key']);
+            $of = $row['channels'][$c];
             $true = [
-                'transparency' => $row['body'], 'staining' => $row['residue']['soft'], 'granulation' => $row['grain'],
-                'gradation' => $row['clearSteps'], 'two-tone' => $row['twoToneDeg'], 'evenness' => $row['blotch'], 'wash separation' => $row['blocks']['wash']['separation'][0] ?? null,
+                'transparency' => $of['body'] ?? null, 'staining' => $of['residue']['soft'] ?? null, 'granulation' => $of['grain'] ?? null,
+                'gradation' => $row['clearSteps'] ?? null, 'two-tone' => $of['twoToneDeg'] ?? null, 'evenness' => $of['blotch'] ?? null, 'wash separation' => $row['blocks']['wash']['separation'][$c] ?? null,
             ][$rating->property];
             $ratings[] = [
                 'property' => $rating->property, 'measured' => $rating->status === RatingStatus::Measured, 'value' => $rating->value, 'uncertainty' => $rating->uncertainty,
-                'truth' => $true, 'class' => $rating->class(), 'trueClass' => $row['classes'][$rating->property] ?? null, 'classes95' => $rating->classes95,
+                'truth' => $true, 'class' => $rating->class(), 'trueClass' => $of['classes'][$rating->property] ?? null, 'classes95' => $rating->classes95,
                 'streak' => [$rating->numbers['streaked'] ?? null, $rating->numbers['streakDirectionDeg'] ?? null, $row['streakDeg']],
             ];
             if ($rating->property === 'staining' && $rating->value !== null) {
-                $ratings[] = ['property' => 'staining, stiff', 'measured' => true, 'value' => $rating->numbers['stiff']['residue'], 'uncertainty' => $rating->numbers['stiff']['uncertainty'], 'truth' => $row['residue']['stiff'], 'class' => null, 'trueClass' => null];
+                $ratings[] = ['property' => 'staining, stiff', 'measured' => true, 'value' => $rating->numbers['stiff']['residue'], 'uncertainty' => $rating->numbers['stiff']['uncertainty'], 'truth' => $of['residue']['stiff'] ?? null, 'class' => null, 'trueClass' => null];
             }
         }
 
         return ['cells' => $cells, 'ratings' => $ratings];
+    }
+
+    /** The channel that was measured in; of those that absorb alike any may be it. */
+    public static function channel(CardMeasurement $measured, int $row, int $otherwise): int
+    {
+        return $measured->rows[$row]->key ?? $otherwise;
     }
 
     /** @return list<array{0: float, 1: float}> measured and true dE*ab, raw and corrected, of every row and depth */

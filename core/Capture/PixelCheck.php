@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Capture;
+
+use MarshTrial\Core\Imaging\PictureFault;
+use MarshTrial\Core\Imaging\PixelGrid;
+
+/** Whether the samples of a picture are such as a scanner or camera writes: in colour, and in many of them. */
+final class PixelCheck
+{
+    /** Pixels that are looked at, spread evenly. */
+    private const SAMPLES = 24000;
+
+    /** Channels that differ by no more than this, in 8-bit code values, are alike; share of pixels in which they must be for a picture to be grey (own). */
+    private const ALIKE = 2;
+
+    private const GREY = 0.998;
+
+    /** Colours of a palette. */
+    private const PALETTE = 256;
+
+    /** @throws PictureFault for a picture in grey, or of so few colours that it was saved with a palette */
+    public static function colours(PixelGrid $picture): void
+    {
+        $n = $picture->width * $picture->height;
+        $step = max(1, intdiv($n, self::SAMPLES)) | 1;
+        $bytes = 3 * $picture->bytesPerSample;
+        // Of 16 bits the upper eight tell enough.
+        $upper = $picture->bytesPerSample - 1;
+        $seen = [];
+        $alike = $count = 0;
+        for ($i = 0; $i < $n; $i += $step, $count++) {
+            $at = $i * $bytes + $upper;
+            [$r, $g, $b] = [ord($picture->data[$at]), ord($picture->data[$at + 1 + $upper]), ord($picture->data[$at + 2 + 2 * $upper])];
+            $alike += abs($r - $g) <= self::ALIKE && abs($g - $b) <= self::ALIKE ? 1 : 0;
+            $seen[$r << 16 | $g << 8 | $b] = true;
+        }
+        if ($alike >= self::GREY * $count) {
+            throw PictureFault::grey();
+        }
+        if ($count > 10 * self::PALETTE && count($seen) <= self::PALETTE) {
+            throw PictureFault::palette(count($seen));
+        }
+    }
+}
