@@ -61,7 +61,7 @@ final readonly class BenchScale
     public const STAINING_DEPTHS = [0.4, 1.5];
 
     /** Systematic uncertainty of the residue up to reference depth and at the deepest (own, simulated). */
-    public const STAINING_SYSTEMATIC = [0.03, 0.07];
+    public const STAINING_SYSTEMATIC = [0.012, 0.03];
 
     /** Upper limits of the grain (own). */
     public const GRANULATION = ['none' => 0.04, 'slight' => 0.10, 'distinct' => 0.20, 'heavy' => INF];

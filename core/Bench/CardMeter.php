@@ -161,19 +161,20 @@ final class CardMeter
         $fine = static fn (CellRole $role, array $windowMm): ?GrainMap => $row->key === null || $dpi < BenchScale::GRAIN_LEAST_DPI - 2
             ? null : $meter->map($row->row, $role, BenchScale::GRAIN_PITCH_MM, $row->key, ...$windowMm);
         $contrast = $facts->calibration->contrastUncertainty();
+        $claim = $facts->calibration->claim;
         $ratings = [];
         foreach ($layout->blocks() as $block) {
             array_push($ratings, ...match ($block->kind) {
-                BlockKind::Stroke => [Transparency::rate($row, $surface, $contrast), Gradation::clearSteps($row), Gradation::twoTone($row)],
+                BlockKind::Stroke => [Transparency::rate($row, $surface, $contrast, $claim), Gradation::clearSteps($row, $claim), Gradation::twoTone($row, $claim)],
                 BlockKind::Ladder => [SteppedLadder::clearSteps($row), SteppedLadder::strength($row)],
                 BlockKind::Wash => [
-                    Granulation::rate($row, $fine(CellRole::Wash, BenchScale::GRAIN_WINDOW_MM), $fine(CellRole::Paper, BenchScale::GRAIN_PAPER_WINDOW_MM), (int) round($dpi), $jpeg || $facts->isSoft()),
+                    Granulation::rate($row, $fine(CellRole::Wash, BenchScale::GRAIN_WINDOW_MM), $fine(CellRole::Paper, BenchScale::GRAIN_PAPER_WINDOW_MM), (int) round($dpi), $jpeg || $facts->isSoft(), $claim),
                     Evenness::rate($row, $map(CellRole::Wash, BenchScale::EVENNESS_PITCH_MM), $map(CellRole::Paper, BenchScale::EVENNESS_PITCH_MM)),
                     Separation::inWash($row, $row->key === null ? null : $meter->patch($row->row, CellRole::Wash, Separation::WASH_PITCH_MM), $facts->photo),
                 ],
-                BlockKind::Lift => [Staining::rate($row, Protocol::under('staining', $layout->protocols)->id)],
-                BlockKind::Blot => [Staining::blotting($row)],
-                BlockKind::SecondLine => [Transparency::twoLines($row, $surface, $contrast)],
+                BlockKind::Lift => [Staining::rate($row, Protocol::under('staining', $layout->protocols)->id, $claim, $contrast)],
+                BlockKind::Blot => [Staining::blotting($row, $claim, $contrast)],
+                BlockKind::SecondLine => [Transparency::twoLines($row, $surface, $contrast, $claim)],
                 BlockKind::Glaze => [Glazing::rate($row)],
                 BlockKind::WetSquare => [WetEdge::spread($row, $map(CellRole::WetSquare, WetEdge::PITCH_MM))],
                 BlockKind::SoftEdge => [WetEdge::softened($row, $map(CellRole::SoftEdge, WetEdge::PITCH_MM))],

@@ -21,6 +21,10 @@ final class Glazing
         if (! $row->isPainted($lane[count($lane) - 1] ?? null)) {
             return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the glaze lane.', $cells);
         }
+        $fault = Order::fault(array_map(static fn (CellReading $r): ?float => $row->depositOf($r)->largest(), $lane), true, 'place');
+        if ($fault !== null) {
+            return Rating::without($row->row, $property, RatingStatus::Undecidable, $fault, $cells);
+        }
         $places = [];
         foreach ($lane as $i => $layer) {
             $deposit = $row->keyDeposit($layer);

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Capture\Claim;
 use MarshTrial\Core\Capture\Uncertainty;
 use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\CellReading;
 
 /** What a graded stroke from full strength to the palest says: clear steps, whether the pale end holds, and how the hue moves. */
@@ -26,12 +28,17 @@ final class Gradation
     /** Places between two sampled ones at which the stroke is looked up. */
     private const FINE = 40;
 
-    public static function clearSteps(RowReadings $row): Rating
+    /** @param Claim|null $claim what the device may have changed; null: it was calibrated */
+    public static function clearSteps(RowReadings $row, ?Claim $claim = null): Rating
     {
         $property = 'gradation';
         $cells = self::cells($row);
         if (! self::isPainted($row)) {
             return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted along the line.', $cells);
+        }
+        $fault = Order::fault(array_map(static fn (StrokeStep $s): ?float => $s->deposit->largest(), $row->steps), false, 'place');
+        if ($fault !== null) {
+            return Rating::without($row->row, $property, RatingStatus::Undecidable, $fault, $cells);
         }
         $path = array_map(static fn (StrokeStep $s): Lab => $s->onPaper->lab, $row->steps);
         $value = self::walk($path);
@@ -40,7 +47,10 @@ final class Gradation
         $lost = $toPaper < BenchScale::PALE_END_LOST;
         // What happens between moves marks along the stroke; only its two ends make it longer or shorter.
         $first = $row->steps[0]->onPaper;
-        $ofCalibration = Uncertainty::ofDifference($first->lab, $last->lab, max($first->shared, $last->shared));
+        $ofCalibration = hypot(
+            Uncertainty::ofDifference($first->lab, $last->lab, max($first->shared, $last->shared)),
+            $claim?->spread(self::lengthOf(...), array_map(static fn (StrokeStep $s): LinearRgb => $s->onPaper->rgb, $row->steps)) ?? 0.0,
+        );
         $uncertainty = hypot(hypot(self::SYSTEMATIC_DE, $ofCalibration), hypot(self::scatter($first), self::scatter($last))) / BenchScale::CLEAR_STEP;
         $remarks = $lost ? ['the pale end is lost: it cannot be told from the paper'] : [];
 
@@ -51,7 +61,8 @@ final class Gradation
         );
     }
 
-    public static function twoTone(RowReadings $row): Rating
+    /** @param Claim|null $claim what the device may have changed; null: it was calibrated */
+    public static function twoTone(RowReadings $row, ?Claim $claim = null): Rating
     {
         $property = 'two-tone';
         $cells = self::cells($row);
@@ -64,7 +75,10 @@ final class Gradation
             return Rating::without($row->row, $property, RatingStatus::NotReached, sprintf('Masstone or tint has too little chroma (below %.0f) for a hue to be spoken of.', BenchScale::LEAST_CHROMA), $cells, ['masstoneChroma' => $masstone->lab->chroma(), 'tintChroma' => $tint->chroma()]);
         }
         $turn = $masstone->lab->hueTurnTo($tint);
-        $ofCalibration = Uncertainty::ofTurnDeg($masstone->lab, $tint, max($masstone->shared, $nearest->shared));
+        $ofCalibration = hypot(
+            Uncertainty::ofTurnDeg($masstone->lab, $tint, max($masstone->shared, $nearest->shared)),
+            $claim?->spread(static fn (array $c): float => $c[0]->toLab()->hueTurnTo($c[1]->toLab()), [$masstone->rgb, $tint->toXyz()->toLinearRgb()]) ?? 0.0,
+        );
         $uncertainty = sqrt(2 * self::SYSTEMATIC_HUE_DEG ** 2 + self::hueScatter($masstone, $masstone->lab) ** 2 + self::hueScatter($nearest, $tint) ** 2 + $ofCalibration ** 2);
 
         return Rating::measured(
@@ -77,6 +91,18 @@ final class Gradation
     private static function isPainted(RowReadings $row): bool
     {
         return $row->isPainted($row->steps[0]->onPaper);
+    }
+
+    /**
+     * Length of a path, dE00.
+     *
+     * @param non-empty-list<LinearRgb> $path
+     */
+    private static function lengthOf(array $path): float
+    {
+        $labs = array_map(static fn (LinearRgb $c): Lab => $c->toLab(), $path);
+
+        return array_sum(array_map(Difference::ciede2000(...), array_slice($labs, 0, -1), array_slice($labs, 1)));
     }
 
     /**

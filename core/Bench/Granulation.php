@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Capture\Claim;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\CellReading;
@@ -18,6 +19,9 @@ final class Granulation
     /** Largest systematic part of the uncertainty: what paper and scanner noise may leave (own, simulated). */
     private const SYSTEMATIC = 0.008;
 
+    /** Step of the deposit over which a curve of tone is looked at. */
+    private const GRAIN_STEP = 0.1;
+
     /** Only every second column and row of the filtered map is looked at; the scatter is the same. */
     private const STRIDE = 2;
 
@@ -27,8 +31,9 @@ final class Granulation
     /**
      * @param GrainMap|null $washMap the wash in the row's key channel at 0.1 mm, null where the resolution does not allow it
      * @param GrainMap|null $paperMap the bare paper likewise
+     * @param Claim|null $claim what the device may have changed; null: it was calibrated
      */
-    public static function rate(RowReadings $row, ?GrainMap $washMap, ?GrainMap $paperMap, int $dpi, bool $jpeg): Rating
+    public static function rate(RowReadings $row, ?GrainMap $washMap, ?GrainMap $paperMap, int $dpi, bool $jpeg, ?Claim $claim = null): Rating
     {
         $property = 'granulation';
         $cells = ["r$row->row-wash", "r$row->row-paper"];
@@ -52,7 +57,16 @@ final class Granulation
         $relative = 1 / sqrt(2 * $area / self::INDEPENDENT_MM ** 2);
         // Where paper and paint scatter alike, the difference of their squares is the less sure.
         $paperShare = $paper['s'] / $paint['mean'];
-        $uncertainty = sqrt(self::SYSTEMATIC ** 2 + ($relative * $grain) ** 2 + (0.2 * $paperShare ** 2 / max($grain, $paperShare)) ** 2);
+        // A curve of tone stretches the grains otherwise than it does the whole deposit.
+        $key = $row->key;
+        $paperRgb = $row->paper->rgb->toArray();
+        $more = LinearRgb::fromArray(array_map(static fn (float $v, float $p): float => $p * (max(1e-3, $v) / $p) ** (1 + self::GRAIN_STEP / $deposit), $wash->rgb->toArray(), $paperRgb));
+        $ofTone = $grain * ($claim?->spread(static function (array $colours) use ($key, $deposit): float {
+            [$here, $deeper, $bare] = array_map(static fn (LinearRgb $c): float => max(1e-4, $c->toArray()[$key]), $colours);
+
+            return $deposit * log($here / $deeper) / self::GRAIN_STEP / max(0.1, log($bare / $here));
+        }, [$wash->rgb, $more, $row->paper->rgb]) ?? 0.0);
+        $uncertainty = sqrt(self::SYSTEMATIC ** 2 + $ofTone ** 2 + ($relative * $grain) ** 2 + (0.2 * $paperShare ** 2 / max($grain, $paperShare)) ** 2);
         $numbers = [
             'sPaint' => $paint['s'], 'sPaper' => $paper['s'], 'meanDeposit' => $paint['mean'], 'rmsDeltaL' => $visible,
             'keyChannel' => $row->keyName(), 'areaMm2' => $area, 'grainSizeMm' => self::size($paint['grains'], $washMap),

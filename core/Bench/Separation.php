@@ -17,10 +17,16 @@ use MarshTrial\Core\Optics\Deposit;
 /** How far the pigments of a paint drift apart, down a wet slope or within a flat wash, and which hue goes where. */
 final class Separation
 {
-    private const FORMULA = 'distance in (a*, b*) between the lower and the upper end, every place brought to one amount of paint: its three deposits in proportion, the key one at the mean; straight line along the strip';
+    private const FORMULA = 'distance in (a*, b*) between the lower and the upper end, every place brought to one amount of paint along the paint’s own way from pale to deep (its deposits in proportion where there is no stroke), the key deposit at the mean; straight line along the strip';
 
     /** What bringing to one amount leaves of paints that do not separate, dE (own, simulated). */
     private const SYSTEMATIC = 0.5;
+
+    /** The same with no stroke to tell the paint's own way, for amounts that differ by a factor of e, dE (own, simulated). */
+    private const WITHOUT_PATH = 2.5;
+
+    /** How well the slope of that way is known, with a stroke and without, share (own, simulated). */
+    private const SLOPE_KNOWN = [0.08, 0.25];
 
     private const LEAST_PLACES = 4;
 
@@ -37,7 +43,7 @@ final class Separation
     /** Side of one independent sample, mm. */
     private const WASH_INDEPENDENT_MM = 2.5;
 
-    private const WASH_FORMULA = 'scatter of (a*, b*) over the wash at one amount of paint: the deposits of the other two channels less what goes with the key deposit, blurred by 0.5 mm, less the noise of neighbours';
+    private const WASH_FORMULA = 'scatter of (a*, b*) over the wash at one amount of paint: the deposits of the other two channels less what the paint’s own way from pale to deep gives them at that key deposit, blurred by 0.5 mm, less the noise of neighbours';
 
     public static function rate(RowReadings $row): Rating
     {
@@ -60,7 +66,11 @@ final class Separation
             return Rating::without($row->row, $property, RatingStatus::NotReached, 'Most of the tilted strip is too pale or too dark for its hue to be compared.', $cells, [], self::FORMULA);
         }
         $mean = array_sum(array_column($places, 2)) / count($places);
-        $labs = array_map(static fn (array $p): Lab => self::atAmount($row->paper, $p[1], $mean / $p[2]), $places);
+        $path = AmountPath::of($row);
+        $labs = array_map(static fn (array $p): Lab => self::colour($row->paper, $path === null
+            ? array_map(static fn (?float $d): float => (float) $d * $mean / $p[2], $p[1]->channels) : $path->broughtTo($mean, $p[1])), $places);
+        $amounts = array_column($places, 2);
+        $unequal = log(max($amounts) / min($amounts));
         $at = array_column($places, 0);
         [$l0, $l1] = self::ends($at, array_map(static fn (Lab $c): float => $c->l, $labs));
         [$a0, $a1, $ua] = self::ends($at, array_map(static fn (Lab $c): float => $c->a, $labs));
@@ -68,7 +78,7 @@ final class Separation
         $value = hypot($a1 - $a0, $b1 - $b0);
         [$upper, $lower] = [new Lab($l0, $a0, $b0), new Lab($l1, $a1, $b1)];
         $shared = max(array_map(static fn (array $p): float => $p[3]->shared, $places));
-        $uncertainty = hypot(hypot(self::SYSTEMATIC, Uncertainty::ofDifference76($upper, $lower, $shared)), hypot($ua, $ub) / sqrt(2));
+        $uncertainty = hypot(hypot(self::SYSTEMATIC * (1 + $unequal), ($path === null ? self::WITHOUT_PATH * $unequal : 0.0)), hypot(Uncertainty::ofDifference76($upper, $lower, $shared), hypot($ua, $ub) / sqrt(2)));
         $difference = Difference::between($upper, $lower);
 
         return Rating::measured(
@@ -94,9 +104,11 @@ final class Separation
         if ($deposit === null || $deposit < BenchScale::GRAIN_DEPTHS[0]) {
             return Rating::without($row->row, $property, RatingStatus::NotReached, 'The wash is too pale or too dark for its hue to be compared from place to place.', $cells, ['deposit' => $deposit], self::WASH_FORMULA);
         }
-        [$scatter, $axis] = self::scatter($row->paper->rgb->toArray(), [$wash->r, $wash->g, $wash->b], $row->key, $wash->columns, $wash->rows, $reading->rgb);
+        $path = AmountPath::of($row);
+        $slopes = array_map(static fn (int $c): float => $path?->slope($c, $deposit) ?? (float) $row->depositOf($reading)->in($c) / $deposit, [0, 1, 2]);
+        [$scatter, $axis, $ofSlope] = self::scatter($row->paper->rgb->toArray(), [$wash->r, $wash->g, $wash->b], $row->key, $wash->columns, $wash->rows, $reading->rgb, $slopes);
         $independent = count($wash->r) * $wash->pitchMm ** 2 / self::WASH_INDEPENDENT_MM ** 2;
-        $uncertainty = hypot($photo ? self::WASH_SYSTEMATIC_PHOTO : self::WASH_SYSTEMATIC, $scatter / sqrt(2 * $independent));
+        $uncertainty = hypot(hypot($photo ? self::WASH_SYSTEMATIC_PHOTO : self::WASH_SYSTEMATIC, self::SLOPE_KNOWN[$path === null ? 1 : 0] * $ofSlope), $scatter / sqrt(2 * $independent));
         [$l, $a, $b] = $reading->lab->toArray();
         $side = static fn (int $sign): array => array_diff(Difference::between($reading->lab, new Lab($l, $a + $sign * 4 * $axis[0], $b + $sign * 4 * $axis[1]))->words(), ['lighter', 'darker']);
 
@@ -113,9 +125,11 @@ final class Separation
      * @param array<int, float> $paper
      * @param array{0: list<float>, 1: list<float>, 2: list<float>} $channels linear red, green, blue
      *
-     * @return array{0: float, 1: array{0: float, 1: float}} dE, and a unit vector in (a*, b*)
+     * @param array<int, float> $slopes how fast each channel's deposit grows with the key one
+     *
+     * @return array{0: float, 1: array{0: float, 1: float}, 2: float} dE, a unit vector in (a*, b*), and what the amount alone moves, dE
      */
-    private static function scatter(array $paper, array $channels, int $key, int $columns, int $rows, LinearRgb $mean): array
+    private static function scatter(array $paper, array $channels, int $key, int $columns, int $rows, LinearRgb $mean, array $slopes): array
     {
         $bare = $paper[$key];
         $of = array_map(static fn (float $v): float => -log(($v > 1e-3 ? $v : 1e-3) / $bare), $channels[$key]);
@@ -131,12 +145,15 @@ final class Separation
         }
         $aa = $bb = $ab = $noise = 0.0;
         $maps = [];
+        $amount = [0.0, 0.0];
+        $spread = ($sorted[(int) (0.84 * $n)] - $sorted[(int) (0.16 * $n)]) / 2;
         foreach ([0, 1, 2] as $channel) {
             if ($channel === $key) {
                 continue;
             }
-            [$rest, $variance] = self::beyondAmount($of, $average, $channels[$channel], $paper[$channel], $columns);
+            [$rest, $variance] = self::beyondAmount($of, $average, $channels[$channel], $paper[$channel], $columns, $slopes[$channel]);
             [$da, $db] = self::turn($mean, $channel);
+            $amount = [$amount[0] + $slopes[$channel] * $spread * $da, $amount[1] + $slopes[$channel] * $spread * $db];
             $noise += $variance * ($da ** 2 + $db ** 2);
             $maps[] = [Gaussian::blur($rest, $columns, $rows, self::WASH_SIGMA_MM / self::WASH_PITCH_MM), $da, $db];
         }
@@ -151,40 +168,32 @@ final class Separation
         $left = $noise / (4 * M_PI * (self::WASH_SIGMA_MM / self::WASH_PITCH_MM) ** 2);
         $turn = 0.5 * atan2(2 * $ab, $aa - $bb);
 
-        return [sqrt(max(0.0, $aa + $bb - $left)), [cos($turn), sin($turn)]];
+        return [sqrt(max(0.0, $aa + $bb - $left)), [cos($turn), sin($turn)], hypot(...$amount)];
     }
 
     /**
-     * A channel's deposit less what goes with the key deposit, and the variance of its noise from neighbours along the rows.
+     * A channel's deposit less what its growth with the key deposit gives it, and the variance of its noise from neighbours along the rows.
      *
      * @param list<float|null> $key deposits, null where nothing is to be said
      * @param list<float> $values linear
      *
      * @return array{0: list<float>, 1: float}
      */
-    private static function beyondAmount(array $key, float $average, array $values, float $bare, int $columns): array
+    private static function beyondAmount(array $key, float $average, array $values, float $bare, int $columns, float $slope): array
     {
-        $deposits = [];
-        $mean = $n = $kk = $kd = 0.0;
+        $rest = [];
+        $sum = $n = 0.0;
         foreach ($values as $i => $v) {
-            $deposits[] = $d = -log(($v > 1e-3 ? $v : 1e-3) / $bare);
+            $rest[] = $d = -log(($v > 1e-3 ? $v : 1e-3) / $bare) - $slope * (($key[$i] ?? $average) - $average);
             if ($key[$i] !== null) {
-                $mean += $d;
+                $sum += $d;
                 $n++;
             }
         }
-        $mean /= max(1.0, $n);
-        foreach ($key as $i => $k) {
-            if ($k !== null) {
-                $kk += ($k - $average) ** 2;
-                $kd += ($k - $average) * ($deposits[$i] - $mean);
-            }
-        }
-        $share = $kk > 0 ? $kd / $kk : 0.0;
-        $rest = [];
+        $mean = $sum / max(1.0, $n);
         $square = $pairs = 0.0;
-        foreach ($key as $i => $k) {
-            $rest[] = $k === null ? 0.0 : $deposits[$i] - $mean - $share * ($k - $average);
+        foreach ($rest as $i => $d) {
+            $rest[$i] = $key[$i] === null ? 0.0 : $d - $mean;
             if ($i % $columns > 0) {
                 $square += ($rest[$i] - $rest[$i - 1]) ** 2;
                 $pairs++;
@@ -204,9 +213,10 @@ final class Separation
         return [($to->a - $from->a) / 0.02, ($to->b - $from->b) / 0.02];
     }
 
-    private static function atAmount(CellReading $paper, Deposit $deposit, float $factor): Lab
+    /** @param array<int, float> $deposits */
+    private static function colour(CellReading $paper, array $deposits): Lab
     {
-        return LinearRgb::fromArray(array_map(static fn (float $p, ?float $d): float => $p * exp(-(float) $d * $factor), $paper->rgb->toArray(), $deposit->channels))->toLab();
+        return LinearRgb::fromArray(array_map(static fn (float $p, float $d): float => $p * exp(-$d), $paper->rgb->toArray(), $deposits))->toLab();
     }
 
     /**

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Capture\Claim;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\CellReading;
 
 /** How much of a dried stroke stays when it is wetted and lifted: soft brush, then stiff brush. */
@@ -13,14 +15,21 @@ final class Staining
 {
     private const FORMULA = 'residue = deposit lifted / deposit unlifted, in the key channel';
 
+    /** What a ratio of two readings is uncertain by at least (own, simulated). */
+    private const READING = 0.004;
+
     /** Which part of the place each protocol lifts, and whether the classes, which are made for the soft brush, hold for it. */
     private const LIFTED = [
         'lift-soft-then-stiff' => [CellRole::LiftSoft, CellRole::LiftStiff, true], 'lift-gently' => [CellRole::LiftSoft, null, true],
         'lift-hard-scrub' => [CellRole::LiftStiff, null, false], 'lift-blot-wet' => [CellRole::LiftSoft, null, false],
     ];
 
-    /** @param string $protocol id of one of the lifting protocols */
-    public static function rate(RowReadings $row, string $protocol = 'lift-soft-then-stiff'): Rating
+    /**
+     * @param string $protocol id of one of the lifting protocols
+     * @param Claim|null $claim what the device may have changed; null: it was calibrated
+     * @param float $contrast how far the picture's contrast may be off, as an exponent's standard deviation
+     */
+    public static function rate(RowReadings $row, string $protocol = 'lift-soft-then-stiff', ?Claim $claim = null, float $contrast = 0.0): Rating
     {
         $property = 'staining';
         [$first, $second, $classed] = self::LIFTED[$protocol];
@@ -33,8 +42,8 @@ final class Staining
         if ($deposit === null) {
             return Rating::without($row->row, $property, RatingStatus::NotReached, 'The unlifted stroke is so dark that its amount of paint cannot be read.', $cells);
         }
-        $soft = self::residue($row, $first, $deposit);
-        $stiff = $second === null ? null : self::residue($row, $second, $deposit);
+        $soft = self::residue($row, $first, $unlifted, $deposit, $claim, $contrast);
+        $stiff = $second === null ? null : self::residue($row, $second, $unlifted, $deposit, $claim, $contrast);
         if ($soft === null) {
             return Rating::without($row->row, $property, RatingStatus::Undecidable, 'The lifted part is too dark to be read.', $cells);
         }
@@ -60,7 +69,7 @@ final class Staining
     }
 
     /** Blotted while wet: how much stays when a tissue is pressed on the glistening wash. */
-    public static function blotting(RowReadings $row): Rating
+    public static function blotting(RowReadings $row, ?Claim $claim = null, float $contrast = 0.0): Rating
     {
         $property = 'blotting';
         $cells = ["r$row->row-blot-none", "r$row->row-blot-wet"];
@@ -69,7 +78,7 @@ final class Staining
             return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the blot’s window.', $cells);
         }
         $deposit = $row->keyDeposit($left);
-        $residue = $deposit === null ? null : self::residue($row, CellRole::BlotWet, $deposit);
+        $residue = $deposit === null ? null : self::residue($row, CellRole::BlotWet, $left, $deposit, $claim, $contrast);
         if ($deposit === null || $residue === null) {
             return Rating::without($row->row, $property, RatingStatus::NotReached, 'The wash is so dark that its amount of paint cannot be read.', $cells);
         }
@@ -82,21 +91,31 @@ final class Staining
     }
 
     /** @return array{0: float, 1: float}|null residue and its uncertainty; null when it is too dark to be read */
-    private static function residue(RowReadings $row, CellRole $role, float $unlifted): ?array
+    private static function residue(RowReadings $row, CellRole $role, CellReading $unlifted, float $deposit, ?Claim $claim, float $contrast): ?array
     {
         $reading = $row->first($role);
-        $deposit = $reading === null ? null : $row->keyDeposit($reading);
-        if ($reading === null || $deposit === null) {
+        $left = $reading === null ? null : $row->keyDeposit($reading);
+        if ($reading === null || $left === null) {
             return null;
         }
-        $residue = max(0.0, $deposit) / $unlifted;
+        $residue = max(0.0, $left) / $deposit;
         [$low, $high] = BenchScale::STAINING_SYSTEMATIC;
         $most = BenchScale::STAINING_DEPTHS[1];
-        $share = max(0.0, ($unlifted - BenchScale::REFERENCE_DEPTH) / ($most - BenchScale::REFERENCE_DEPTH));
+        $share = max(0.0, ($deposit - BenchScale::REFERENCE_DEPTH) / ($most - BenchScale::REFERENCE_DEPTH));
         // The deposit's departure from proportionality bends the ratio most at one half and not at all at 0 and 1.
         $systematic = ($low + $share * ($high - $low)) * 4 * min(0.25, max(0.0, $residue * (1 - $residue)));
+        // A curve of tone that deep and pale places share bends it too.
+        $key = (int) $row->key;
+        $ofTone = $claim?->spread(static function (array $colours) use ($key): float {
+            [$lifted, $whole, $paper] = array_map(static fn (LinearRgb $c): float => max(1e-3, $c->toArray()[$key]), $colours);
 
-        return [$residue, sqrt($systematic ** 2 + (RowReadings::depositScatter($reading) / $unlifted) ** 2 + 0.01 ** 2)];
+            return log($lifted / $paper) / min(-1e-3, log($whole / $paper));
+        }, [$reading->rgb, $unlifted->rgb, $row->paper->rgb]) ?? 0.0;
+
+        // An exponent that differs between the two depths bends it likewise.
+        $ofExponent = 2 * $contrast * max(0.0, $residue * (1 - $residue));
+
+        return [$residue, sqrt($systematic ** 2 + $ofExponent ** 2 + $ofTone ** 2 + (RowReadings::depositScatter($reading) / $deposit) ** 2 + (RowReadings::depositScatter($row->paper) / $deposit) ** 2 + self::READING ** 2)];
     }
 
     private static function hueChange(Lab $lifted, CellReading $unlifted): ?float

@@ -25,6 +25,10 @@ final class SteppedLadder
         if (! $row->isPainted($steps[0] ?? null)) {
             return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the ladder’s window.', $cells);
         }
+        $fault = Order::fault(array_map(static fn (CellReading $r): ?float => $row->depositOf($r)->largest(), $steps), false, 'step');
+        if ($fault !== null) {
+            return Rating::without($row->row, $property, RatingStatus::Undecidable, $fault, $cells);
+        }
         $differences = [];
         for ($i = 1; $i < count($steps); $i++) {
             $differences[] = Difference::ciede2000($steps[$i - 1]->lab, $steps[$i]->lab);
@@ -53,8 +57,12 @@ final class SteppedLadder
         if (! $row->isPainted($steps[0] ?? null)) {
             return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the ladder’s window.', $cells);
         }
+        $fault = Order::fault(array_map(static fn (CellReading $r): ?float => $row->depositOf($r)->largest(), $steps), false, 'step');
+        if ($fault !== null) {
+            return Rating::without($row->row, $property, RatingStatus::Undecidable, $fault, $cells);
+        }
         $shares = Block::concentrations(count($steps));
-        $byChannel = array_map(static fn (int $channel): ?array => LowEnd::slope(self::places($row, $steps, $shares, $channel)), [0, 1, 2]);
+        $byChannel = array_map(static fn (int $channel): ?array => LowEnd::slope(self::places($row, $steps, $shares, $channel), self::share($row, $steps, $channel)), [0, 1, 2]);
         $own = $byChannel[(int) $row->key];
         $numbers = [
             'keyChannel' => $row->keyName(), 'shares' => $shares,
@@ -67,6 +75,24 @@ final class SteppedLadder
         }
 
         return Rating::measured($row->row, $property, $own['slope'], $own['uncertainty'], [], null, $own['places'] < 3 ? ['from two steps only'] : [], $cells, $numbers, self::STRENGTH_FORMULA);
+    }
+
+    /**
+     * How much a channel absorbs of what the key one does, from the step nearest reference depth.
+     *
+     * @param list<CellReading> $steps
+     */
+    private static function share(RowReadings $row, array $steps, int $channel): float
+    {
+        $best = null;
+        foreach ($steps as $step) {
+            $key = $row->keyDeposit($step);
+            if ($key !== null && $key >= BenchScale::LEAST_DEPOSIT && ($best === null || abs($key - BenchScale::REFERENCE_DEPTH) < abs($best[0] - BenchScale::REFERENCE_DEPTH))) {
+                $best = [$key, $row->depositOf($step)->in($channel)];
+            }
+        }
+
+        return $best === null ? 1.0 : min(1.0, max(0.0, ($best[1] ?? $best[0]) / $best[0]));
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Capture\Claim;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\LinearRgb;
@@ -16,14 +17,17 @@ final class Transparency
 
     private const TWO_LINES = self::FORMULA.', from the line under the paint and its bare ends, scaled to deposit 0.92';
 
-    /** @param float $contrast how far the picture's contrast may be off, as an exponent's standard deviation */
-    public static function rate(RowReadings $row, SurfaceLight $surface, float $contrast = 0.0): Rating
+    /**
+     * @param float $contrast how far the picture's contrast may be off, as an exponent's standard deviation
+     * @param Claim|null $claim what the device may have changed; null: it was calibrated
+     */
+    public static function rate(RowReadings $row, SurfaceLight $surface, float $contrast = 0.0, ?Claim $claim = null): Rating
     {
         $property = 'transparency';
         if ($row->line === null) {
             return $row->key === null ? self::unpainted($row->row) : Rating::without($row->row, $property, RatingStatus::NotReached, 'The black line was not found in the stroke’s window; it must run through the window and show on both sides of the paint.');
         }
-        $bodies = self::bodies($row, $surface, $contrast);
+        $bodies = self::bodies($row, $surface, $contrast, $claim);
         // A white leaves the paper as it is and shows on the line alone.
         if ($row->key === null && $bodies[0]['body'] < max(BenchScale::LEAST_WHITE, 3 * $bodies[0]['uncertainty'])) {
             return self::unpainted($row->row);
@@ -81,7 +85,7 @@ final class Transparency
      *
      * @return non-empty-list<array{step: int, deposit: float|null, body: float, uncertainty: float, negative: int, cells: list<string>}>
      */
-    public static function bodies(RowReadings $row, SurfaceLight $surface, float $contrast = 0.0): array
+    public static function bodies(RowReadings $row, SurfaceLight $surface, float $contrast = 0.0, ?Claim $claim = null): array
     {
         [$ink, $inkSpread] = self::inkOf($row->bareLine);
         $out = [];
@@ -89,7 +93,7 @@ final class Transparency
             if ($step->onBlack === null) {
                 continue;
             }
-            [$body, $uncertainty] = self::body($step->onPaper->rgb, $step->onBlack->rgb, $ink, $inkSpread, $row->paper->rgb, $surface, $contrast);
+            [$body, $uncertainty] = self::body($step->onPaper->rgb, $step->onBlack->rgb, $ink, $inkSpread, $row->paper->rgb, $surface, $contrast, $claim);
             $out[] = [
                 'step' => $step->step,
                 'deposit' => $row->key === null ? $step->deposit->largest() : $step->deposit->in($row->key),
@@ -104,7 +108,7 @@ final class Transparency
     }
 
     /** The two-line school: one line under the paint, one over it. Every line is held against its own bare ends, since two pens are never alike. */
-    public static function twoLines(RowReadings $row, SurfaceLight $surface, float $contrast = 0.0): Rating
+    public static function twoLines(RowReadings $row, SurfaceLight $surface, float $contrast = 0.0, ?Claim $claim = null): Rating
     {
         $property = 'two-line transparency';
         $cells = array_map(static fn (CellRole $role): string => "r$row->row-$role->value", [CellRole::UnderPainted, CellRole::OverPainted, CellRole::BetweenLines]);
@@ -120,7 +124,7 @@ final class Transparency
         [$least, $most] = BenchScale::TWO_LINE_DEPTHS;
         [$bareUnder, $spread] = self::inkOf($row->fields(CellRole::UnderBare) ?: [$over]);
         [$bareOver] = self::inkOf($row->fields(CellRole::OverBare) ?: [$over]);
-        [$body, $uncertainty] = self::body($paint->rgb, $under->rgb, $bareUnder, $spread, $row->paper->rgb, $surface, $contrast);
+        [$body, $uncertainty] = self::body($paint->rgb, $under->rgb, $bareUnder, $spread, $row->paper->rgb, $surface, $contrast, $claim);
         $numbers = [
             'body' => $body, 'deposit' => $deposit, 'underLine' => $under->rgb->toArray(), 'overLine' => $over->rgb->toArray(), 'bareUnderLine' => $bareUnder->toArray(), 'bareOverLine' => $bareOver->toArray(),
             'lineOnLineDE00' => Difference::ciede2000($under->lab, $over->lab), 'bareLinesDE00' => Difference::ciede2000($bareUnder->toLab(), $bareOver->toLab()), 'surfaceLight' => $surface->light,
@@ -144,9 +148,9 @@ final class Transparency
      *
      * @return array{0: float, 1: float} body, which errors may make negative, and its uncertainty
      */
-    private static function body(LinearRgb $onPaper, LinearRgb $onBlack, LinearRgb $ink, float $inkSpread, LinearRgb $bare, SurfaceLight $surface, float $contrast): array
+    private static function body(LinearRgb $onPaper, LinearRgb $onBlack, LinearRgb $ink, float $inkSpread, LinearRgb $bare, SurfaceLight $surface, float $contrast, ?Claim $claim): array
     {
-        $at = static function (float $g, float $ofInk) use ($onPaper, $onBlack, $ink, $bare): float {
+        $of = static function (float $g, float $ofInk, LinearRgb $onPaper, LinearRgb $onBlack, LinearRgb $ink, LinearRgb $bare): float {
             $own = [0.0, 0.0, 0.0];
             [$whites, $blacks, $inks, $papers] = [$onPaper->toArray(), $onBlack->toArray(), $ink->toArray(), $bare->toArray()];
             for ($c = 0; $c < 3; $c++) {
@@ -156,8 +160,13 @@ final class Transparency
 
             return LinearRgb::fromArray($own)->luminance() / max(1e-3, $onPaper->luminance());
         };
+        $at = static fn (float $g, float $ofInk): float => $of($g, $ofInk, $onPaper, $onBlack, $ink, $bare);
         $ofInk = $surface->light + $surface->inkAbove;
         $body = $at($surface->light, $ofInk);
+        $ofTone = $claim?->spread(
+            static fn (array $c): float => $of($c[0]->g, $c[1]->g, $c[2], $c[3], $c[4], $c[5]),
+            [new LinearRgb($surface->light, $surface->light, $surface->light), new LinearRgb($ofInk, $ofInk, $ofInk), $onPaper, $onBlack, $ink, $bare],
+        ) ?? 0.0;
         $yWhite = max(1e-3, $onPaper->luminance());
         $share = $yWhite / max(1e-3, $bare->luminance());
         [$relative, $reading] = BenchScale::BODY_SYSTEMATIC;
@@ -165,7 +174,7 @@ final class Transparency
         return [$body, sqrt(
             // What is uncertain about the surface moves paint and ink together.
             ($at($surface->light + $surface->uncertainty, $ofInk + $surface->uncertainty) - $body) ** 2
-            + ($inkSpread * $share / $yWhite) ** 2 + ($reading / $yWhite) ** 2 + ($relative * $body) ** 2
+            + $ofTone ** 2 + ($inkSpread * $share / $yWhite) ** 2 + ($reading / $yWhite) ** 2 + ($relative * $body) ** 2
             // An exponent that is off moves what is dark against what is light.
             + ($body * $contrast * abs(log(max(1e-3, $body)))) ** 2,
         )];

@@ -13,7 +13,7 @@ use MarshTrial\Core\Imaging\PixelGrid;
 /**
  * From what a device wrote to colour: a tone curve for every channel, then a matrix to linear sRGB; and how sure that is.
  *
- * The tone curve is ln(out) = a + b ln(in) + c ln(in)^2, in its darkest part a power.
+ * The tone curve is ln(out) = a + b x + c x^2 + d x^3, x = ln(in), in its darkest part a power.
  */
 final readonly class Calibration
 {
@@ -22,15 +22,21 @@ final readonly class Calibration
 
     private const PAPER = [2.0, 0.04];
 
+    /** What a device that was never measured sees otherwise than the eye does, dE00 (own, simulated). */
+    private const OTHER_EYES = 1.5;
+
+    /** What a curve that does not fit its greys leaves of an exponent, per dE00 of the patches' mean residual (own, simulated). */
+    private const EXPONENT_PER_RESIDUAL = 0.035;
+
     /** Patches that tell of a colour, and what their root mean square is multiplied with (own, simulated). */
     private const NEIGHBOURS = 14;
 
-    private const WIDTH = 1.75;
+    private const WIDTH = 2.2;
 
-    private const WIDTH_OF_PROFILE = 1.6;
+    private const WIDTH_OF_PROFILE = 2.7;
 
     /**
-     * @param list<array{0: float, 1: float, 2: float}>|null $tone a, b, c of red, green, blue; null: values stay
+     * @param list<list<float>>|null $tone a, b, c, d of red, green, blue (d is missing in older profiles); null: values stay
      * @param list<array{0: float, 1: float, 2: float}> $columns linear sRGB of the device's red, green, blue
      * @param list<array{lab: array{0: float, 1: float, 2: float}, dE00: float}> $residuals of patches, each as the others predict it
      * @param array{0: float, 1: float, 2: float}|null $paper device value of the paper when it was made, 1 being the end of the scale
@@ -114,23 +120,24 @@ final readonly class Calibration
         return array_sum(array_map(fn (array $d, Lab $true): float => Difference::ciede2000($true, $this->colourOf($d)), $device, $reference)) / max(1, count($device));
     }
 
-    /** @param array{0: float, 1: float, 2: float} $tone */
+    /** @param list<float> $tone a, b, c and perhaps d */
     public static function curve(array $tone, float $value, float $darkest): float
     {
         if ($value <= 0) {
             return 0.0;
         }
         [$a, $b, $c] = $tone;
+        $d = $tone[3] ?? 0.0;
         $x = log($value);
         $low = log($darkest);
         if ($x >= $low) {
             // Above the brightest patch the curve goes on straight.
             $top = min($x, 0.0);
 
-            return exp($a + $b * $top + $c * $top ** 2 + ($x - $top) * $b);
+            return exp($a + $b * $top + $c * $top ** 2 + $d * $top ** 3 + ($x - $top) * $b);
         }
 
-        return exp($a + $b * $low + $c * $low ** 2 + ($b + 2 * $c * $low) * ($x - $low));
+        return exp($a + $b * $low + $c * $low ** 2 + $d * $low ** 3 + ($b + 2 * $c * $low + 3 * $d * $low ** 2) * ($x - $low));
     }
 
     /** The same with all values multiplied, channel by channel before the matrix: another exposure, or a light of another colour. */
@@ -183,21 +190,26 @@ final readonly class Calibration
         return $all[min(count($all) - 1, (int) ceil(0.95 * count($all)) - 1)];
     }
 
-    /**
-     * What 95 % of colours near this one are wrong by at most because of the calibration, dE00: from the patches most like it, or from what
-     * was found without any (own, simulated).
-     */
+    /** What 95 % of colours near this one are wrong by at most because of the calibration, dE00. */
     public function uncertainty95(Lab $colour): float
     {
-        $claimed = $this->claim?->uncertainty95($colour->toXyz()->toLinearRgb()) ?? 0.0;
+        return hypot($this->own95($colour), $this->claim?->uncertainty95($colour->toXyz()->toLinearRgb()) ?? 0.0);
+    }
+
+    /**
+     * The same without what the device may have changed in all colours: from the patches most like it, or from what was found without any (own,
+     * simulated).
+     */
+    public function own95(Lab $colour): float
+    {
         if ($this->kind === CalibrationKind::AsTold) {
-            return $claimed;
+            return $this->claim === null ? 0.0 : self::OTHER_EYES;
         }
         if ($this->residuals === [] || $this->kind === CalibrationKind::Wedge) {
             // Greys are right, strong colours are as the device sees them.
             [$base, $growth] = $this->kind === CalibrationKind::Wedge ? self::WEDGE : self::PAPER;
 
-            return hypot($base + $growth * min(60.0, $colour->chroma()), $claimed);
+            return $base + $growth * min(60.0, $colour->chroma());
         }
         $near = array_map(static function (array $r) use ($colour): array {
             [$l, $a, $b] = $r['lab'];
@@ -210,14 +222,14 @@ final readonly class Calibration
         return ($this->kind === CalibrationKind::Profile ? self::WIDTH_OF_PROFILE : self::WIDTH) * sqrt(array_sum(array_map(static fn (array $n): float => $n[1] ** 2, $near)) / count($near));
     }
 
-    /** How far the contrast may be off: standard deviation of the exponent that values between paper and black may still need (own, simulated). */
+    /** How far the contrast may be off beyond what the device is known to do: standard deviation of the exponent that values between paper and black may still need (own, simulated). */
     public function contrastUncertainty(): float
     {
         return match ($this->kind) {
-            CalibrationKind::Paper => hypot(0.08, $this->claim?->contrast() ?? 0.0),
+            CalibrationKind::Paper => 0.05,
             CalibrationKind::Wedge => 0.02,
-            CalibrationKind::Target, CalibrationKind::Profile => 0.01,
-            CalibrationKind::AsTold => $this->claim?->contrast() ?? 0.0,
+            CalibrationKind::Target, CalibrationKind::Profile => max(0.01, self::EXPONENT_PER_RESIDUAL * ($this->meanResidual() ?? 0.0)),
+            CalibrationKind::AsTold => 0.0,
         };
     }
 
@@ -241,22 +253,22 @@ final readonly class Calibration
             if (! is_array($data) || ! isset($data['kind'], $data['name'], $data['columns']) || ! array_key_exists('tone', $data)) {
                 throw new \DomainException('Not an object.');
             }
-            $three = static function (mixed $v): array {
-                if (! is_array($v) || count($v) !== 3) {
-                    throw new \DomainException('Three numbers are wanted.');
+            $numbers = static function (mixed $v, int $least = 3, int $most = 3): array {
+                if (! is_array($v) || count($v) < $least || count($v) > $most) {
+                    throw new \DomainException("$least numbers are wanted.");
                 }
 
                 return array_map(static fn (int|float $x): float => is_finite((float) $x) ? (float) $x : throw new \DomainException('Not finite.'), array_values($v));
             };
-            $columns = array_map($three, $data['columns']);
+            $columns = array_map(static fn (mixed $v): array => $numbers($v), $data['columns']);
             if (count($columns) !== 3) {
                 throw new \DomainException('Three columns are wanted.');
             }
 
             return new self(
-                CalibrationKind::from($data['kind']), mb_substr((string) $data['name'], 0, 200), $data['tone'] === null ? null : array_map($three, $data['tone']), $columns,
-                array_map(static fn (array $r): array => ['lab' => $three($r['lab']), 'dE00' => (float) $r['dE00']], $data['residuals'] ?? []),
-                isset($data['paper']) ? $three($data['paper']) : null, array_map(strval(...), $data['remarks'] ?? []), max(1e-5, (float) ($data['darkest'] ?? 0.004)),
+                CalibrationKind::from($data['kind']), mb_substr((string) $data['name'], 0, 200), $data['tone'] === null ? null : array_map(static fn (mixed $v): array => $numbers($v, 3, 4), $data['tone']), $columns,
+                array_map(static fn (array $r): array => ['lab' => $numbers($r['lab']), 'dE00' => (float) $r['dE00']], $data['residuals'] ?? []),
+                isset($data['paper']) ? $numbers($data['paper']) : null, array_map(strval(...), $data['remarks'] ?? []), max(1e-5, (float) ($data['darkest'] ?? 0.004)),
             );
         } catch (\Throwable $e) {
             throw new CoreException('This capture profile is damaged or incomplete. Make it again from a picture of the target.', previous: $e);

@@ -74,6 +74,9 @@ final readonly class CapturedPicture
         $photo = $capture->photo ?? ($photo || $light->ratio > self::PHOTO_LIGHT);
         $paper = $light->papers[$first->piece->id];
         $ink = self::ink($picture, $first);
+        if ($sheet === null && $capture->profile === null && Calibration::through(Calibration::asTold($picture)->columns, $ink)->luminance() < Claim::CRUSHED) {
+            throw PictureFault::crushed();
+        }
         [$calibration, $remarks] = self::calibration($picture, $capture, $photo, $paper, $ink, $sheet, $all, $light);
         $toned = $calibration->applyTo($picture);
         $lights = [];

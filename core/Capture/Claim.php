@@ -26,7 +26,7 @@ final readonly class Claim
         ['saturation', 1.12, 0.07], ['saturation', 1.26, 0.06],
         ['red', 1.05, 0.02], ['red', 0.95, 0.02], ['blue', 1.08, 0.03], ['blue', 0.92, 0.02],
         ['levels', 1.12, 0.04], ['levels', 1.25, 0.02],
-        ['flare', 0.008, 0.05], ['flare', 0.018, 0.03],
+        ['flare', 0.008, 0.08], ['flare', 0.018, 0.06],
     ];
 
     /** Lightness of painting paper, and of its ink's logarithm of luminance: mean and one standard deviation (own; common papers and inks, no source). */
@@ -37,11 +37,11 @@ final readonly class Claim
     /** Chroma beyond which paper is not usual, and the spread of it. */
     private const PAPER_CHROMA = [3.0, 3.2];
 
-    /** What devices see otherwise than the eye does, dE00 (own, simulated). */
-    private const OTHER_EYES = 0.9;
-
     /** What holds 95 % of errors over their root mean square, for a mixture with so many small ones (own, simulated). */
-    private const WIDTH = 1.7;
+    private const WIDTH = 2.45;
+
+    /** Luminance below which print is blacker than any print: automatic levels or contrast pushed it to the end of the scale (own). */
+    public const CRUSHED = 0.004;
 
     /** Weight of "nothing was changed" below which it is told that something was (own). */
     public const UNLIKELY = 0.08;
@@ -101,32 +101,29 @@ final readonly class Claim
     public function uncertainty95(LinearRgb $colour): float
     {
         $lab = $colour->toLab();
-        $square = self::OTHER_EYES ** 2;
+
+        return self::WIDTH * $this->spread(static fn (array $c): float => Difference::ciede2000($lab, $c[0]->toLab()), [$colour]);
+    }
+
+    /**
+     * How far a value that is worked out from several colours may be off because the device changed them all alike.
+     *
+     * @param callable(non-empty-list<LinearRgb>): float $of
+     * @param non-empty-list<LinearRgb> $colours
+     *
+     * @return float root mean square over the ways, in the unit of the value
+     */
+    public function spread(callable $of, array $colours): float
+    {
+        $now = $of($colours);
+        $square = 0.0;
         foreach (self::WAYS as $i => [$kind, $strength]) {
             if ($i > 0 && $this->weights[$i] > 1e-4) {
-                $square += $this->weights[$i] * Difference::ciede2000($lab, self::undone($kind, $strength, $colour)->toLab()) ** 2;
+                $square += $this->weights[$i] * ($of(array_map(static fn (LinearRgb $c): LinearRgb => self::undone($kind, $strength, $c), $colours)) - $now) ** 2;
             }
         }
 
-        return self::WIDTH * sqrt($square);
-    }
-
-    /** How much of the likelihood lies with ways that bend the tone: standard deviation of a local exponent. */
-    public function contrast(): float
-    {
-        $bent = 0.0;
-        foreach (self::WAYS as $i => [$kind, $strength]) {
-            $bent += $this->weights[$i] * match ($kind) {
-                'gamma' => 0.5 * abs($strength - 1),
-                'curve' => 0.055 * $strength,
-                'black' => 3 * $strength,
-                'levels' => 0.5 * ($strength - 1),
-                'flare' => 4 * $strength,
-                default => 0.0,
-            } ** 2;
-        }
-
-        return sqrt($bent);
+        return sqrt($square);
     }
 
     /** A colour as it was before a device changed it this way. */

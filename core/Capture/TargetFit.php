@@ -22,6 +22,8 @@ final class TargetFit
 
     private const LEAST_GREYS = 4;
 
+    private const LEAST_FOR_S = 8;
+
     /** A target that fits no better than this on the whole is another one than its reference file tells of, dE00 (own). */
     private const MOST_RESIDUAL = 9.0;
 
@@ -124,7 +126,7 @@ final class TargetFit
      * @param list<array{0: float, 1: float, 2: float}> $device
      * @param list<Lab> $reference
      *
-     * @return array{0: list<array{0: float, 1: float, 2: float}>, 1: float} and the darkest value they were fitted to
+     * @return array{0: list<list<float>>, 1: float} and the darkest value they were fitted to
      */
     private static function tone(array $device, array $reference, bool $allAreGrey = false): array
     {
@@ -137,7 +139,7 @@ final class TargetFit
                 $wanted = $reference[$i]->toXyz()->toLinearRgb()->toArray()[$c];
                 if ($device[$i][$c] > 1e-4 && $wanted > 1e-4) {
                     $x = log($device[$i][$c]);
-                    $rows[] = [1.0, $x, $x * $x];
+                    $rows[] = [1.0, $x, $x * $x, $x ** 3];
                     $values[] = log($wanted);
                     // Errors of the logarithm count as the eye sees them.
                     $weights[] = $wanted ** (2 / 3);
@@ -148,8 +150,8 @@ final class TargetFit
                 $gain = $values === [] ? 0.0 : array_sum(array_map(static fn (float $v, array $r): float => $v - $r[1], $values, $rows)) / count($values);
                 $tone[] = [$gain, 1.0, 0.0];
             } else {
-                [$a, $b, $k] = Linear::leastSquares($rows, $values, $weights, 1e-4);
-                $tone[] = [$a, $b, $k];
+                // A curve in the shape of an S takes a third power, and greys enough to tell it.
+                $tone[] = Linear::leastSquares(count($rows) < self::LEAST_FOR_S ? array_map(static fn (array $r): array => array_slice($r, 0, 3), $rows) : $rows, $values, $weights, 1e-4);
             }
         }
 
@@ -158,7 +160,7 @@ final class TargetFit
 
     /**
      * @param list<array{0: float, 1: float, 2: float}> $device
-     * @param list<array{0: float, 1: float, 2: float}> $tone
+     * @param list<list<float>> $tone
      *
      * @return list<array{0: float, 1: float, 2: float}>
      */

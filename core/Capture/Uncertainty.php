@@ -53,9 +53,9 @@ final class Uncertainty
         // What all cells of the picture share: how light at the target compares with light at the card.
         $shared = $captured->photo && in_array($captured->calibration->kind, [CalibrationKind::Target, CalibrationKind::Wedge], true) ? self::TARGET_LIGHT : 0.0;
         $common = $shared ** 2 * ((($lab->l + 16) / 3 / $lightness) ** 2 + ($lab->chroma() / 3 / $chroma) ** 2);
-        $calibration = $captured->calibration->uncertainty95($lab) * ($captured->poor ? self::POOR : 1.0);
+        $wider = $captured->poor ? self::POOR : 1.0;
 
-        return $reading->with($covariance, sqrt(self::RANDOM_95 ** 2 * ($random + $common) + $calibration ** 2), $calibration / self::OF_THREE_95);
+        return $reading->with($covariance, sqrt(self::RANDOM_95 ** 2 * ($random + $common) + ($wider * $captured->calibration->uncertainty95($lab)) ** 2), $wider * $captured->calibration->own95($lab) / self::OF_THREE_95);
     }
 
     /**

@@ -50,6 +50,11 @@ final class PictureFault extends CoreException
         return new self("This picture was saved with a palette: it holds $colours colours in all, and what lay between them is lost. Scan it again, or save it with full colour (24 bits or more).");
     }
 
+    public static function crushed(): self
+    {
+        return new self('The printed black of this picture is blacker than any print can be: automatic levels or automatic contrast have changed its tones and colours, and how far cannot be told. Turn them off and take it again, or lay a colour target beside the card.');
+    }
+
     public static function mirrored(): self
     {
         return new self('This picture is mirrored: the code reads right only the other way round. Turn mirroring off, in the camera (self portraits are often saved so) or in the scanner, and take it again.');
