@@ -30,7 +30,7 @@ final class MeasureFile
         $first = $firstPath === null ? null : self::of($layout, $firstPath, capture: $firstCapture ?? $capture);
         $picture = PictureDecoder::decode($path);
         PixelCheck::colours($picture->pixels);
-        $measurement = CardMeter::measure($picture->pixels, $layout, ($capture ?? new Capture)->of($picture->isLossy, $picture->isPhotograph, $picture->focal), $first, $doseMlxh, $progress);
+        $measurement = CardMeter::measure($picture->pixels, $layout, ($capture ?? new Capture)->of($picture->isLossy, $picture->isPhotograph, $picture->focal, $picture->quality), $first, $doseMlxh, $progress);
         gc_enable();
 
         return $measurement;

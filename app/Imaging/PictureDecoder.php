@@ -100,6 +100,7 @@ final class PictureDecoder
             // What a camera writes about its exposure tells a photograph from a scan.
             $camera = $facts['extension'] !== 'png' && ($image->getImageProperty('exif:ExposureTime') ?: $image->getImageProperty('exif:FNumber')) !== false;
             $focal = self::focal($image);
+            $quality = $facts['extension'] === 'jpg' && $image->getImageCompressionQuality() > 0 ? $image->getImageCompressionQuality() : null;
             $image->setImageDepth(8 * $bytesPerSample);
             // The core wants 16-bit samples low byte first.
             $image->setOption('endian', 'LSB');
@@ -114,7 +115,7 @@ final class PictureDecoder
             throw new UnreadablePicture('The picture could not be read completely. Save it again as PNG.');
         }
 
-        return new Picture(new PixelGrid($data, $width, $height, $bytesPerSample, $profile, $remark), $lossy, $camera, $focal);
+        return new Picture(new PixelGrid($data, $width, $height, $bytesPerSample, $profile, $remark), $lossy, $camera, $focal, $quality);
     }
 
     /** Focal length over the longer side, from what it would be on film of 36 by 24 mm with the same diagonal; null when the file does not tell. */

@@ -94,8 +94,11 @@ final readonly class BenchScale
     /** Rms lightness difference below which grain is there but hardly seen (own). */
     public const GRAIN_VISIBLE_DL = 0.5;
 
-    /** A JPEG may have lost this share of the grain (own). */
-    public const GRAIN_JPEG_LOSS = 0.4;
+    /** How fast luminance must change with the amount of paint for grain to be read from it in a JPEG (own). */
+    public const GRAIN_IN_LUMINANCE = 0.12;
+
+    /** A soft picture may have lost this share of the grain (own). */
+    public const GRAIN_SOFT_LOSS = 0.4;
 
     /** Difference of two neighbouring steps of a ladder that counts as clear, dE00 (own). */
     public const CLEAR_STEP = 5.0;

@@ -158,8 +158,14 @@ final class CardMeter
         $map = static fn (CellRole $role, float $pitchMm): ?GrainMap => $row->key === null ? null : $meter->map($row->row, $role, $pitchMm, $row->key);
         // A scanner that calls itself 254 dots per inch may be a little short of it.
         $dpi = $facts->dpiAt($layout->cellsOf($row->row, CellRole::Paper)[0]);
-        $fine = static fn (CellRole $role, array $windowMm): ?GrainMap => $row->key === null || $dpi < BenchScale::GRAIN_LEAST_DPI - 2
-            ? null : $meter->map($row->row, $role, BenchScale::GRAIN_PITCH_MM, $row->key, ...$windowMm);
+        $wash = $row->first(CellRole::Wash);
+        // Compression with loss keeps luminance and thins out colour.
+        $inLuminance = $jpeg && $wash !== null && $row->key !== null && Granulation::luminancePerAmount($row, $wash) > BenchScale::GRAIN_IN_LUMINANCE;
+        $fine = static fn (CellRole $role, array $windowMm): ?GrainMap => match (true) {
+            $row->key === null || $dpi < BenchScale::GRAIN_LEAST_DPI - 2 => null,
+            $inLuminance => $meter->luminance($row->row, $role, BenchScale::GRAIN_PITCH_MM, ...$windowMm),
+            default => $meter->map($row->row, $role, BenchScale::GRAIN_PITCH_MM, $row->key, ...$windowMm),
+        };
         $contrast = $facts->calibration->contrastUncertainty();
         $claim = $facts->calibration->claim;
         $ratings = [];
@@ -168,7 +174,7 @@ final class CardMeter
                 BlockKind::Stroke => [Transparency::rate($row, $surface, $contrast, $claim), Gradation::clearSteps($row, $claim), Gradation::twoTone($row, $claim)],
                 BlockKind::Ladder => [SteppedLadder::clearSteps($row), SteppedLadder::strength($row)],
                 BlockKind::Wash => [
-                    Granulation::rate($row, $fine(CellRole::Wash, BenchScale::GRAIN_WINDOW_MM), $fine(CellRole::Paper, BenchScale::GRAIN_PAPER_WINDOW_MM), (int) round($dpi), $jpeg || $facts->isSoft(), $claim),
+                    Granulation::rate($row, $fine(CellRole::Wash, BenchScale::GRAIN_WINDOW_MM), $fine(CellRole::Paper, BenchScale::GRAIN_PAPER_WINDOW_MM), (int) round($dpi), $facts->sharpness($jpeg), $claim, $inLuminance),
                     Evenness::rate($row, $map(CellRole::Wash, BenchScale::EVENNESS_PITCH_MM), $map(CellRole::Paper, BenchScale::EVENNESS_PITCH_MM)),
                     Separation::inWash($row, $row->key === null ? null : $meter->patch($row->row, CellRole::Wash, Separation::WASH_PITCH_MM), $facts->photo),
                 ],

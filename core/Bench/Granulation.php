@@ -22,8 +22,17 @@ final class Granulation
     /** Step of the deposit over which a curve of tone is looked at. */
     private const GRAIN_STEP = 0.1;
 
+    /** Shares of red, green and blue in luminance (IEC 61966-2-1). */
+    private const LUMINANCE = [0.2126390, 0.7151687, 0.0721923];
+
     /** Only every second column and row of the filtered map is looked at; the scatter is the same. */
     private const STRIDE = 2;
+
+    /** A square that scatters this many times as much is crossed by something else than grain (own). */
+    private const CROSSED = 2.0;
+
+    /** Side of the squares over which the usual scatter is found, mm (own). */
+    private const BLOCK_MM = 2.4;
 
     /** Side of the square that counts as one independent sample of the band-passed map, mm (own). */
     private const INDEPENDENT_MM = 0.5;
@@ -31,9 +40,11 @@ final class Granulation
     /**
      * @param GrainMap|null $washMap the wash in the row's key channel at 0.1 mm, null where the resolution does not allow it
      * @param GrainMap|null $paperMap the bare paper likewise
+     * @param Sharpness|null $sharpness what the picture keeps of fine detail; null: all
      * @param Claim|null $claim what the device may have changed; null: it was calibrated
+     * @param bool $inLuminance whether the maps show luminance instead
      */
-    public static function rate(RowReadings $row, ?GrainMap $washMap, ?GrainMap $paperMap, int $dpi, bool $jpeg, ?Claim $claim = null): Rating
+    public static function rate(RowReadings $row, ?GrainMap $washMap, ?GrainMap $paperMap, int $dpi, ?Sharpness $sharpness = null, ?Claim $claim = null, bool $inLuminance = false): Rating
     {
         $property = 'granulation';
         $cells = ["r$row->row-wash", "r$row->row-paper"];
@@ -49,14 +60,18 @@ final class Granulation
         if ($deposit === null || $deposit < $least || $deposit > $most) {
             return Rating::without($row->row, $property, RatingStatus::NotReached, sprintf('The wash has a deposit of %s; grain is measured from %.1f to %.1f.', $deposit === null ? 'more than can be read' : sprintf('%.2f', $deposit), $least, $most), $cells, ['deposit' => $deposit]);
         }
-        $paint = self::scatter($washMap, $row->paper->rgb->toArray()[$row->key]);
-        $paper = self::scatter($paperMap, $row->paper->rgb->toArray()[$row->key]);
-        $grain = sqrt(max(0.0, $paint['s'] ** 2 - $paper['s'] ** 2)) / $paint['mean'];
-        $visible = self::lightnessPerDeposit($row, $wash) * $grain * $paint['mean'];
+        [$bare, $perAmount] = $inLuminance ? [$row->paper->rgb->luminance(), self::luminancePerAmount($row, $wash)] : [$row->paper->rgb->toArray()[$row->key], null];
+        $paint = self::scatter($washMap, $bare);
+        $paper = self::scatter($paperMap, $bare);
+        // Where the deposit is that of luminance, what it grows by with the amount stands for it.
+        $perAmount ??= $paint['mean'];
+        $sharpness ??= new Sharpness;
+        $grain = sqrt(max(0.0, $paint['s'] ** 2 - $paper['s'] ** 2)) / $perAmount * $sharpness->gain();
+        $visible = self::lightnessPerDeposit($row, $wash) * $grain * $deposit;
         $area = $washMap->columns * $washMap->rows * $washMap->pitchMm ** 2;
         $relative = 1 / sqrt(2 * $area / self::INDEPENDENT_MM ** 2);
         // Where paper and paint scatter alike, the difference of their squares is the less sure.
-        $paperShare = $paper['s'] / $paint['mean'];
+        $paperShare = $paper['s'] / $perAmount;
         // A curve of tone stretches the grains otherwise than it does the whole deposit.
         $key = $row->key;
         $paperRgb = $row->paper->rgb->toArray();
@@ -66,24 +81,41 @@ final class Granulation
 
             return $deposit * log($here / $deeper) / self::GRAIN_STEP / max(0.1, log($bare / $here));
         }, [$wash->rgb, $more, $row->paper->rgb]) ?? 0.0);
-        $uncertainty = sqrt(self::SYSTEMATIC ** 2 + $ofTone ** 2 + ($relative * $grain) ** 2 + (0.2 * $paperShare ** 2 / max($grain, $paperShare)) ** 2);
+        $uncertainty = sqrt(self::SYSTEMATIC ** 2 + $ofTone ** 2 + $sharpness->ofGrain($grain, $inLuminance) ** 2 + ($relative * $grain) ** 2 + (0.2 * $paperShare ** 2 / max($grain, $paperShare)) ** 2);
         $numbers = [
             'sPaint' => $paint['s'], 'sPaper' => $paper['s'], 'meanDeposit' => $paint['mean'], 'rmsDeltaL' => $visible,
             'keyChannel' => $row->keyName(), 'areaMm2' => $area, 'grainSizeMm' => self::size($paint['grains'], $washMap),
         ];
         $remarks = $visible < BenchScale::GRAIN_VISIBLE_DL && $grain >= BenchScale::GRANULATION['none'] ? ['present but hardly visible'] : [];
+        if ($paint['uneven']) {
+            $remarks[] = 'a backrun, bloom or streak crosses the wash; grain was read beside it';
+        }
+        if ($inLuminance) {
+            $remarks[] = 'read from lightness, since the file’s compression thinned out its colours';
+        }
         $rating = Rating::measured($row->row, $property, $grain, $uncertainty, BenchScale::GRANULATION, $deposit, $remarks, $cells, $numbers, self::FORMULA);
-        if ($jpeg) {
-            $highest = ($grain + $uncertainty) * (1 + BenchScale::GRAIN_JPEG_LOSS);
+        if ($sharpness->isSoft()) {
+            $highest = ($grain + $uncertainty) * (1 + BenchScale::GRAIN_SOFT_LOSS);
 
             return $rating->withClasses(
                 BenchScale::classesWithin(BenchScale::GRANULATION, $grain - $uncertainty, $highest),
                 BenchScale::classesWithin(BenchScale::GRANULATION, $grain - 1.96 * $uncertainty, $highest),
-                ['at least: a JPEG loses fine grain'],
+                ['at least: the picture is softer than grains'],
             );
         }
 
         return $rating;
+    }
+
+    /** How fast the logarithm of luminance falls with the logarithm of the amount: what grains in a picture whose colours were thinned out still show. */
+    public static function luminancePerAmount(RowReadings $row, CellReading $wash): float
+    {
+        $sum = 0.0;
+        foreach (self::LUMINANCE as $c => $weight) {
+            $sum += $weight * $wash->rgb->toArray()[$c] * (float) ($row->depositOf($wash)->in($c) ?? 3.0);
+        }
+
+        return $sum / max(1e-4, $wash->rgb->luminance());
     }
 
     /** How much L* changes with the amount of this paint, at the depth of the wash: a grain is more or less of the same. */
@@ -98,7 +130,7 @@ final class Granulation
         return abs($at(1.05) - $at(0.95)) / (0.1 * max(1e-6, $row->keyDeposit($reading) ?? INF));
     }
 
-    /** @return array{s: float, mean: float, grains: list<float>} band-passed scatter of the deposit, its mean, and the band-passed map */
+    /** @return array{s: float, mean: float, grains: list<float>, uneven: bool} band-passed scatter of the deposit, its mean, the band-passed map, and whether something crosses it */
     private static function scatter(GrainMap $map, float $paper): array
     {
         $values = $map->values;
@@ -126,7 +158,35 @@ final class Granulation
         [$fine, $coarse] = BenchScale::GRAIN_BAND_MM;
         $grains = Gaussian::bandPass($deposit, $map->columns, $map->rows, $fine / $map->pitchMm, $coarse / $map->pitchMm, self::STRIDE);
 
-        return ['s' => self::rms($grains), 'mean' => $sum / $count, 'grains' => $grains];
+        [$usual, $most] = self::usual($grains, $map);
+
+        return ['s' => $usual, 'mean' => $sum / $count, 'grains' => $grains, 'uneven' => $most > self::CROSSED * $usual + 0.02];
+    }
+
+    /**
+     * Scatter that is usual over the place: the median over squares, so that a backrun that crosses some of them does not count as grain.
+     *
+     * @param list<float> $grains every second column and row of the map
+     *
+     * @return array{0: float, 1: float} and the most in any square
+     */
+    private static function usual(array $grains, GrainMap $map): array
+    {
+        $columns = intdiv($map->columns + self::STRIDE - 1, self::STRIDE);
+        $side = max(4, (int) round(self::BLOCK_MM / (self::STRIDE * $map->pitchMm)));
+        $across = max(1, intdiv($columns, $side));
+        $down = max(1, intdiv(intdiv(count($grains), $columns), $side));
+        $squares = array_fill(0, $across * $down, [0.0, 0]);
+        foreach ($grains as $i => $v) {
+            [$x, $y] = [min($across - 1, intdiv($i % $columns, $side)), min($down - 1, intdiv(intdiv($i, $columns), $side))];
+            $squares[$y * $across + $x][0] += $v * $v;
+            $squares[$y * $across + $x][1]++;
+        }
+        $means = array_map(static fn (array $s): float => $s[0] / max(1, $s[1]), $squares);
+        // The median of a mean of squares over n independent samples lies below its mean.
+        $n = (self::BLOCK_MM / self::INDEPENDENT_MM) ** 2;
+
+        return [sqrt(BareWindows::median($means)) / (1 - 2 / (9 * $n)) ** 1.5, sqrt(max($means))];
     }
 
     /** @param list<float> $values */

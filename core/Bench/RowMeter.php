@@ -10,6 +10,7 @@ use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\Rect;
+use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\CellReader;
 use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\GrainMap;
@@ -78,6 +79,17 @@ final class RowMeter
         }
 
         return $this->card->areaMeans(Rect::around($area->centre()->x, $area->centre()->y, min($widthMm ?? INF, $area->width), min($heightMm ?? INF, $area->height)), $pitchMm, $channel);
+    }
+
+    /** Luminance of the middle of a cell, area-averaged; null where the card has no such cell. */
+    public function luminance(int $row, CellRole $role, float $pitchMm, float $widthMm, float $heightMm): ?GrainMap
+    {
+        $maps = array_map(fn (int $channel): ?GrainMap => $this->map($row, $role, $pitchMm, $channel, $widthMm, $heightMm), [0, 1, 2]);
+        if ($maps[0] === null || $maps[1] === null || $maps[2] === null) {
+            return null;
+        }
+
+        return new GrainMap($maps[0]->columns, $maps[0]->rows, $pitchMm, array_map(static fn (float $r, float $g, float $b): float => (new LinearRgb($r, $g, $b))->luminance(), $maps[0]->values, $maps[1]->values, $maps[2]->values));
     }
 
     /** All channels of a cell, the nearest pixel at every place; null where the card has no such cell. */

@@ -41,10 +41,10 @@ final readonly class ScanFacts
         return 25.4 * $placement->scaleAt($centre->x, $centre->y) / sqrt($this->photo ? $placement->slantAt($centre->x, $centre->y) : 1.0);
     }
 
-    /** Whether printed edges are softer than grains. */
-    public function isSoft(): bool
+    /** @param bool $lossy compressed with loss */
+    public function sharpness(bool $lossy): Sharpness
     {
-        return max(array_map(static fn (PlacedPiece $p): float => $p->blurMm, $this->pieces)) > BenchScale::GRAIN_SOFT_MM;
+        return new Sharpness(max(array_map(static fn (PlacedPiece $p): float => $p->blurMm, $this->pieces)), max(array_map(static fn (PlacedPiece $p): float => $p->halo, $this->pieces)), $lossy);
     }
 
     /**

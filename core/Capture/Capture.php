@@ -24,6 +24,8 @@ final readonly class Capture
         public ?Lab $paper = null,
         /** Focal length over the longer side of the picture, where the camera tells it. */
         public ?float $focal = null,
+        /** Quality with which a JPEG was compressed, 1 to 100, as its tables tell; null: not known, or not a JPEG. */
+        public ?int $quality = null,
     ) {}
 
     /**
@@ -31,9 +33,10 @@ final readonly class Capture
      *
      * @param bool $camera the file names a camera's exposure; where it does not the picture itself tells
      * @param float|null $focal what the file says of the focal length, over the longer side of the picture
+     * @param int|null $quality of a JPEG, 1 to 100
      */
-    public function of(bool $jpeg, bool $camera, ?float $focal = null): self
+    public function of(bool $jpeg, bool $camera, ?float $focal = null, ?int $quality = null): self
     {
-        return new self($jpeg, $this->photo ?? ($camera ? true : null), $this->target, $this->wedge, $this->profile, $this->paper, $focal);
+        return new self($jpeg, $this->photo ?? ($camera ? true : null), $this->target, $this->wedge, $this->profile, $this->paper, $focal, $quality);
     }
 }

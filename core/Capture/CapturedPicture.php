@@ -89,7 +89,7 @@ final readonly class CapturedPicture
         if ($photo && $light->shadow > self::SOFT_SHADOW) {
             $remarks[] = 'a soft shadow lies on the card; it was taken out by the bare paper around';
         }
-        $checks = self::checks($pieces, $light, $photo, $calibration->colourOf($paper), $calibration->claim);
+        $checks = self::checks($pieces, $light, $photo, $calibration->colourOf($paper), $calibration->claim, $capture->quality);
         if (array_filter($checks, static fn (QualityCheck $c): bool => ! $c->isUsable()) !== []) {
             throw PictureFault::notUsable($checks);
         }
@@ -219,7 +219,7 @@ final readonly class CapturedPicture
      *
      * @return list<QualityCheck>
      */
-    private static function checks(array $pieces, LightMap $light, bool $photo, Lab $paper, ?Claim $claim): array
+    private static function checks(array $pieces, LightMap $light, bool $photo, Lab $paper, ?Claim $claim, ?int $quality): array
     {
         $dpi = INF;
         foreach ($pieces as $piece) {
@@ -231,6 +231,8 @@ final readonly class CapturedPicture
         $checks = [
             new QualityCheck('resolution', $dpi, 'dpi', 135, 100, false, $photo ? 'small cells are read from few pixels; go closer or use a camera with more pixels' : 'small cells are read from few pixels; scan at 300'),
             new QualityCheck('blur', $worst(static fn (PlacedPiece $p): float => $p->blurMm), 'mm', 0.28, 0.45, true, 'edges are soft and run into the cells; hold still, focus on the card and take it again'),
+            new QualityCheck('halos', $worst(static fn (PlacedPiece $p): float => $p->halo), '%', 0.035, null, true, 'the device sharpened the picture: edges carry halos, grain looks stronger than it is; turn sharpening off'),
+            ...$quality === null ? [] : [new QualityCheck('compression', $quality, 'of 100', 70, null, false, 'the file was compressed hard: fine detail and colour were thinned out; save it with a higher quality, or as PNG or TIFF')],
             new QualityCheck('clipping', $light->clipped, '%', 0.02, 0.25, true, 'bare paper is at the end of the scale, so pale colours are lost; expose less and take it again'),
             new QualityCheck('noise', $light->noise, '%', 0.05, 0.12, true, 'pixels of even paper differ; give more light and take it again'),
             new QualityCheck('marks', $worst(static fn (PlacedPiece $p): float => $p->residualMm), 'mm', 0.15, 0.8, true, 'marks and code do not agree on where the card lies, as if the sheet were not flat; press it flat under a frame and take it again'),

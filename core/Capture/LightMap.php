@@ -63,6 +63,8 @@ final readonly class LightMap
         public float $shadow,
         /** Noise of a single pixel of paper, share of its value. */
         public float $noise,
+        /** Square of what neighbouring pixels of paper differ by over that of pixels four apart: 1 for noise of single pixels, little where it was smoothed away. */
+        public float $roughness,
         /** Share of paper pixels at the end of the scale. */
         public float $clipped,
         /** Uncertainty of the light at a place, share (one standard deviation). */
@@ -78,7 +80,7 @@ final readonly class LightMap
         if ($scan) {
             $map = self::sampled($picture, $layout, $pieces, 4 * self::PITCH_MM);
             if ($map->ratio < self::EVEN_SCAN) {
-                return new self([], $map->papers, $map->ratio, 0.0, 0.0, $map->noise, $map->clipped, $map->uncertainty);
+                return new self([], $map->papers, $map->ratio, 0.0, 0.0, $map->noise, $map->roughness, $map->clipped, $map->uncertainty);
             }
         }
 
@@ -104,7 +106,7 @@ final readonly class LightMap
         }
         $ids = array_keys($pieces);
         if (count($samples) < self::LEAST) {
-            return new self([], array_fill_keys($ids, [1.0, 1.0, 1.0]), 1.0, 0.0, 0.0, 0.0, 0.0, 0.0);
+            return new self([], array_fill_keys($ids, [1.0, 1.0, 1.0]), 1.0, 0.0, 0.0, 0.0, 1.0, 0.0, 0.0);
         }
         $usual = self::median($noises);
         $plain = array_filter($noises, static fn (float $n): bool => $n <= max(self::PRINTED[0] * $usual, self::PRINTED[1]));
@@ -112,16 +114,17 @@ final readonly class LightMap
             $samples = array_values(array_intersect_key($samples, $plain));
         }
 
-        return self::fitted($samples, $pieces, $ids, $usual, $clipped / max(1, $taken), [$picture->width, $picture->height]);
+        return self::fitted($samples, $pieces, $ids, [$usual, self::roughness($picture, $samples)], $clipped / max(1, $taken), [$picture->width, $picture->height]);
     }
 
     /**
      * @param list<array{0: string, 1: float, 2: float, 3: float, 4: float, 5: array{0: float, 1: float, 2: float}}> $samples
      * @param array<string, PlacedPiece> $pieces
      * @param list<string> $ids
+     * @param array{0: float, 1: float} $noise of a pixel, and its roughness
      * @param array{0: int, 1: int} $size
      */
-    private static function fitted(array $samples, array $pieces, array $ids, float $noise, float $clipped, array $size, bool $bent = false): self
+    private static function fitted(array $samples, array $pieces, array $ids, array $noise, float $clipped, array $size, bool $bent = false): self
     {
         // The steps from piece to piece come first, then the surface.
         $terms = static function (float $u, float $v, string $id) use ($ids, $size, $bent): array {
@@ -169,8 +172,9 @@ final readonly class LightMap
      * @param list<string> $ids
      * @param list<list<float>> $fits
      * @param list<list<float>> $rests
+     * @param array{0: float, 1: float} $noise
      */
-    private static function built(array $samples, array $pieces, array $ids, \Closure $terms, array $fits, array $rests, bool $useRest, float $noise, float $clipped): self
+    private static function built(array $samples, array $pieces, array $ids, \Closure $terms, array $fits, array $rests, bool $useRest, array $noise, float $clipped): self
     {
         $byPiece = [];
         foreach ($samples as $i => [$id, $x, $y]) {
@@ -239,10 +243,32 @@ final readonly class LightMap
         $ratio = exp($most - $least);
 
         return new self(
-            $ratio - 1 < self::EVEN && ! $useRest ? [] : $lights, $papers, $ratio, self::steepest($byPiece), self::shadow($byPiece), $noise, $clipped,
+            $ratio - 1 < self::EVEN && ! $useRest ? [] : $lights, $papers, $ratio, self::steepest($byPiece), self::shadow($byPiece), $noise[0], $noise[1], $clipped,
             // A sample's own scatter, over those that bear on a place.
             min(0.05, max(0.0015, 0.5 * self::median(array_map(static fn (array $s, float $r): float => abs($r), $samples, $rests[1])))),
         );
+    }
+
+    /**
+     * How much of the noise is that of single pixels.
+     *
+     * @param list<array{0: string, 1: float, 2: float, 3: float, 4: float, 5: array{0: float, 1: float, 2: float}}> $samples
+     */
+    private static function roughness(PixelGrid $picture, array $samples): float
+    {
+        $near = $far = 0.0;
+        foreach ($samples as $k => [, , , $u, $v]) {
+            if ($k % 4 !== 0 || $u < 9 || $v < 2 || $u > $picture->width - 10 || $v > $picture->height - 3) {
+                continue;
+            }
+            for ($i = -8; $i < 4; $i++) {
+                $here = $picture->green((int) $u + $i, (int) $v);
+                $near += ($picture->green((int) $u + $i + 1, (int) $v) - $here) ** 2;
+                $far += ($picture->green((int) $u + $i + 4, (int) $v) - $here) ** 2;
+            }
+        }
+
+        return $far > 0 ? $near / $far : 1.0;
     }
 
     /**

@@ -112,13 +112,13 @@ final readonly class MarkReader
      * @param int $from first column
      * @param int $to column after the last
      *
-     * @return array{0: float, 1: float, 2: float, 3: float} along x and y, mm on the sheet; the scatter of single edges; how soft they are, mm (standard deviation of the blur)
+     * @return array{0: float, 1: float, 2: float, 3: float, 4: float} along x and y, mm on the sheet; the scatter of single edges; how soft they are, mm (standard deviation of the blur); how far paper beside them is lighter than paper, as a share of the step
      */
     public function shiftOfCode(Piece $piece, Placement $placement, CardCode $code, int $from = 0, int $to = CardCode::COLUMNS): array
     {
         $bits = $code->bits();
         $edges = [[[], []], [[], []]];
-        $widths = [];
+        $widths = $halos = [];
         $module = CardLayout::CODE_MODULE_MM;
         for ($row = 0; $row < CardCode::ROWS; $row++) {
             for ($column = $from; $column < $to; $column++) {
@@ -135,6 +135,7 @@ final readonly class MarkReader
                     if ($edge !== null) {
                         $edges[$axis][$here][] = $edge[0];
                         $widths[] = $edge[1];
+                        $halos[] = $edge[2];
                     }
                 }
             }
@@ -154,15 +155,16 @@ final readonly class MarkReader
         }
 
         sort($widths);
+        sort($halos);
 
         // From a fifth to four fifths a Gaussian blur takes 1.68 standard deviations.
-        return [$out[0], $out[1], $n > 2 ? sqrt($square / $n) : INF, ($widths[intdiv(count($widths), 2)] ?? 0.0) / 1.68];
+        return [$out[0], $out[1], $n > 2 ? sqrt($square / $n) : INF, ($widths[intdiv(count($widths), 2)] ?? 0.0) / 1.68, $halos[intdiv(count($halos), 2)] ?? 0.0];
     }
 
     /**
-     * Where along a stretch the shade crosses the middle, mm from its centre, and over how many mm it goes from a fifth to four fifths.
+     * Where along a stretch the shade crosses the middle, mm from its centre, over how many mm it goes from a fifth to four fifths.
      *
-     * @return array{0: float, 1: float}|null null when there is no clear edge
+     * @return array{0: float, 1: float, 2: float}|null and how far its upper end overshoots, as a share of the step; null when there is no clear edge
      */
     private function edge(\Closure $shade, bool $rising): ?array
     {
@@ -194,7 +196,9 @@ final readonly class MarkReader
         }
         [$from, $to] = [self::crossing($profile, $best[1], -1, $low + 0.2 * ($high - $low)), self::crossing($profile, $best[1], 1, $low + 0.8 * ($high - $low))];
 
-        return [$best[0], self::STEP_MM * ($to - $from)];
+        $plateau = ($profile[count($profile) - 1] + $profile[count($profile) - 2]) / 2;
+
+        return [$best[0], self::STEP_MM * ($to - $from), ($high - $plateau) / max(1e-6, $high - $low)];
     }
 
     /**

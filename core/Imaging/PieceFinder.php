@@ -234,7 +234,7 @@ final class PieceFinder
         return $out;
     }
 
-    /** @param array{0: float, 1: float, 2: float, 3: float} $shift */
+    /** @param array{0: float, 1: float, 2: float, 3: float, 4: float} $shift */
     private function place(Piece $piece, CardCode $code, Placement $placement, ?int $absent, array $shift): PlacedPiece
     {
         $centre = $piece->outline->centre();
@@ -246,7 +246,7 @@ final class PieceFinder
             throw PictureFault::tooFine($dpi, self::MOST_DPI, $this->photo);
         }
 
-        return new PlacedPiece($piece, $placement, $code, $dpi, $placement->rotationDeg($centre->x, $centre->y), hypot($shift[0], $shift[1]), $shift[2], $absent === null ? 4 : 3, $shift[3], $absent);
+        return new PlacedPiece($piece, $placement, $code, $dpi, $placement->rotationDeg($centre->x, $centre->y), hypot($shift[0], $shift[1]), $shift[2], $absent === null ? 4 : 3, $shift[3], $absent, $shift[4]);
     }
 
     /**

@@ -28,6 +28,8 @@ final readonly class PlacedPiece
         public float $blurMm = 0.0,
         /** Which of the marks was not seen, in their order; null: all were. */
         public ?int $absent = null,
+        /** How far paper beside print is lighter than paper, as a share of the step: what sharpening leaves. */
+        public float $halo = 0.0,
     ) {}
 
     /** How far a place may lie from where it is taken to be because a mark is covered in a photograph, mm: most at the covered one (own, simulated). */
