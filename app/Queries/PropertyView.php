@@ -11,6 +11,7 @@ use App\Models\Verdict;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Bench\ClassChances;
 use MarshTrial\Core\Evidence\ClaimCheck;
 use MarshTrial\Core\Evidence\ScalePosition;
 use MarshTrial\Core\Fading\LightfastnessScale;
@@ -40,7 +41,7 @@ final class PropertyView
 
         return [
             'classes' => BenchScale::CLASSES[$property],
-            'measured' => $measured === null ? null : self::rating($measured->detail, $measurements[$measured->measurement_id] ?? null),
+            'measured' => $measured === null ? null : self::ofPaint($measured->detail, $measurements[$measured->measurement_id] ?? null),
             'without' => $measured !== null || $shown === null ? null : ['status' => $shown->status, 'reason' => $shown->detail['reason']],
             'tests' => $ratings->where('status', 'measured')->count(),
             'claims' => $claims->values()->map(static fn (Claim $c): array => self::claim($c, $classes95))->all(),
@@ -71,10 +72,7 @@ final class PropertyView
      */
     public static function rating(array $detail, ?Measurement $measurement): array
     {
-        $limits = self::LIMITS[$detail['property']] ?? null;
-        if (in_array('white or very pale: judged as applied', $detail['remarks'], true)) {
-            $limits = BenchScale::TRANSPARENCY_PALE;
-        }
+        $limits = self::limits($detail);
         $card = $measurement === null ? null : ['uuid' => $measurement->card->uuid, 'title' => $measurement->card->title, 'mayChange' => $measurement->card->mayBeChangedBy(Auth::user())];
         if ($limits === null) {
             return [...$detail, 'card' => $card];
@@ -89,6 +87,35 @@ final class PropertyView
             'limits' => array_map(static fn (float $v): ?float => is_infinite($v) ? null : $v, $limits),
             'card' => $card,
         ];
+    }
+
+    /**
+     * A rating as it is told of the paint, not of one picture: what another card of it would say.
+     *
+     * @param array<string, mixed> $detail
+     *
+     * @return array<string, mixed>
+     */
+    private static function ofPaint(array $detail, ?Measurement $measurement): array
+    {
+        $rating = self::rating($detail, $measurement);
+        $limits = self::limits($detail);
+        if ($limits === null || $detail['property'] === 'lightfastness' || $detail['value'] === null || $detail['uncertainty'] === null) {
+            return $rating;
+        }
+        $chances = ClassChances::ofAnotherCard($detail['property'], $limits, $detail['value'], $detail['uncertainty']);
+
+        return [...$rating, 'ofPicture' => $detail['said'] ?? null, 'said' => ClassChances::said($chances), 'chances' => array_map(static fn (float $c): float => round($c, 3), array_filter($chances, static fn (float $c): bool => $c >= 0.005))];
+    }
+
+    /**
+     * @param array<string, mixed> $detail
+     *
+     * @return array<string, float>|null
+     */
+    private static function limits(array $detail): ?array
+    {
+        return in_array('white or very pale: judged as applied', $detail['remarks'], true) ? BenchScale::TRANSPARENCY_PALE : self::LIMITS[$detail['property']] ?? null;
     }
 
     /**

@@ -176,7 +176,7 @@ final class CardMeter
                 BlockKind::Wash => [
                     Granulation::rate($row, $fine(CellRole::Wash, BenchScale::GRAIN_WINDOW_MM), $fine(CellRole::Paper, BenchScale::GRAIN_PAPER_WINDOW_MM), (int) round($dpi), $facts->sharpness($jpeg), $claim, $inLuminance),
                     Evenness::rate($row, $map(CellRole::Wash, BenchScale::EVENNESS_PITCH_MM), $map(CellRole::Paper, BenchScale::EVENNESS_PITCH_MM)),
-                    Separation::inWash($row, $row->key === null ? null : $meter->patch($row->row, CellRole::Wash, Separation::WASH_PITCH_MM), $facts->photo),
+                    Separation::inWash($row, $row->key === null ? null : $meter->patch($row->row, CellRole::Wash, Separation::WASH_PITCH_MM), $facts->photo || $jpeg),
                 ],
                 BlockKind::Lift => [Staining::rate($row, Protocol::under('staining', $layout->protocols)->id, $claim, $contrast)],
                 BlockKind::Blot => [Staining::blotting($row, $claim, $contrast)],

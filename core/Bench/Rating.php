@@ -28,6 +28,8 @@ final readonly class Rating
         public array $cells,
         public array $numbers,
         public string $formula,
+        /** @var array<string, float> class => chance as this picture has it, least first; empty where there are no classes, or nothing tells them apart */
+        public array $chances,
         /** Name and version of the protocol, such as "lift-gently 1", and of what holds for the whole card. */
         public string $protocol = '',
     ) {}
@@ -44,7 +46,7 @@ final readonly class Rating
             $row, $property, RatingStatus::Measured, null, $value, $uncertainty,
             BenchScale::classesWithin($limits, $value - $uncertainty, $value + $uncertainty),
             BenchScale::classesWithin($limits, $value - 1.96 * $uncertainty, $value + 1.96 * $uncertainty),
-            $atDeposit, $remarks, $cells, $numbers, $formula,
+            $atDeposit, $remarks, $cells, $numbers, $formula, ClassChances::of($limits, $value, $uncertainty),
         );
     }
 
@@ -55,7 +57,7 @@ final readonly class Rating
      */
     public static function without(int $row, string $property, RatingStatus $status, string $reason, array $cells = [], array $numbers = [], string $formula = '', ?float $value = null, array $remarks = []): self
     {
-        return new self($row, $property, $status, $reason, $value, null, [], [], null, $remarks, $cells, $numbers, $formula);
+        return new self($row, $property, $status, $reason, $value, null, [], [], null, $remarks, $cells, $numbers, $formula, []);
     }
 
     /**
@@ -69,8 +71,21 @@ final readonly class Rating
     {
         return (new self(
             $this->row, $this->property, $this->status, $this->reason, $this->value, $this->uncertainty,
-            $classes, $classes95, $this->atDeposit, $this->remarks, $this->cells, $this->numbers, $this->formula, $this->protocol,
+            $classes, $classes95, $this->atDeposit, $this->remarks, $this->cells, $this->numbers, $this->formula, ClassChances::within($this->chances, $classes95), $this->protocol,
         ))->withRemarks($remarks);
+    }
+
+    /**
+     * The same where some classes remain possible and nothing tells which is likelier.
+     *
+     * @param list<string> $classes
+     */
+    public function withPossible(array $classes): self
+    {
+        return new self(
+            $this->row, $this->property, $this->status, $this->reason, $this->value, $this->uncertainty,
+            $classes, $classes, $this->atDeposit, $this->remarks, $this->cells, $this->numbers, $this->formula, count($classes) === 1 ? [$classes[0] => 1.0] : [], $this->protocol,
+        );
     }
 
     /** @param list<string> $remarks added */
@@ -78,7 +93,7 @@ final readonly class Rating
     {
         return $remarks === [] ? $this : new self(
             $this->row, $this->property, $this->status, $this->reason, $this->value, $this->uncertainty,
-            $this->classes, $this->classes95, $this->atDeposit, [...$this->remarks, ...$remarks], $this->cells, $this->numbers, $this->formula, $this->protocol,
+            $this->classes, $this->classes95, $this->atDeposit, [...$this->remarks, ...$remarks], $this->cells, $this->numbers, $this->formula, $this->chances, $this->protocol,
         );
     }
 
@@ -91,13 +106,23 @@ final readonly class Rating
     {
         return new self(
             $this->row, $this->property, $this->status, $this->reason, $this->value, $this->uncertainty,
-            $this->classes, $this->classes95, $this->atDeposit, $this->remarks, $this->cells, $this->numbers, $this->formula, implode(' · ', [Protocol::under($this->property, $named)->text(), ...Protocol::ofWholeCard($named)]),
+            $this->classes, $this->classes95, $this->atDeposit, $this->remarks, $this->cells, $this->numbers, $this->formula, $this->chances, implode(' · ', [Protocol::under($this->property, $named)->text(), ...Protocol::ofWholeCard($named)]),
         );
     }
 
-    /** The class, when the uncertainty leaves only one. */
+    /** The class, where it is sure enough to be said without a doubt. */
     public function class(): ?string
     {
-        return count($this->classes) === 1 ? $this->classes[0] : null;
+        return ClassChances::plain($this->chances);
+    }
+
+    /** The class in words, the likeliest first, with its chance; null where there are none. */
+    public function said(): ?string
+    {
+        return ClassChances::said($this->chances) ?? match (count($this->classes)) {
+            0 => null,
+            1 => $this->classes[0],
+            default => 'possible: '.implode(', ', $this->classes),
+        };
     }
 }

@@ -38,7 +38,7 @@ final class Separation
     /** What scanner and paper leave of it, and what a photograph's noise and compression leave, dE (own, simulated). */
     private const WASH_SYSTEMATIC = 0.12;
 
-    private const WASH_SYSTEMATIC_PHOTO = 0.3;
+    private const WASH_SYSTEMATIC_NOISY = 0.35;
 
     /** Side of one independent sample, mm. */
     private const WASH_INDEPENDENT_MM = 2.5;
@@ -90,9 +90,9 @@ final class Separation
 
     /**
      * @param Patch|null $wash the wash at 0.4 mm
-     * @param bool $photo a photograph, which is noisier
+     * @param bool $noisy a photograph, or compressed with loss
      */
-    public static function inWash(RowReadings $row, ?Patch $wash, bool $photo = false): Rating
+    public static function inWash(RowReadings $row, ?Patch $wash, bool $noisy = false): Rating
     {
         $property = 'wash separation';
         $cells = ["r$row->row-wash", "r$row->row-paper"];
@@ -108,7 +108,7 @@ final class Separation
         $slopes = array_map(static fn (int $c): float => $path?->slope($c, $deposit) ?? (float) $row->depositOf($reading)->in($c) / $deposit, [0, 1, 2]);
         [$scatter, $axis, $ofSlope] = self::scatter($row->paper->rgb->toArray(), [$wash->r, $wash->g, $wash->b], $row->key, $wash->columns, $wash->rows, $reading->rgb, $slopes);
         $independent = count($wash->r) * $wash->pitchMm ** 2 / self::WASH_INDEPENDENT_MM ** 2;
-        $uncertainty = hypot(hypot($photo ? self::WASH_SYSTEMATIC_PHOTO : self::WASH_SYSTEMATIC, self::SLOPE_KNOWN[$path === null ? 1 : 0] * $ofSlope), $scatter / sqrt(2 * $independent));
+        $uncertainty = hypot(hypot($noisy ? self::WASH_SYSTEMATIC_NOISY : self::WASH_SYSTEMATIC, self::SLOPE_KNOWN[$path === null ? 1 : 0] * $ofSlope), $scatter / sqrt(2 * $independent));
         [$l, $a, $b] = $reading->lab->toArray();
         $side = static fn (int $sign): array => array_diff(Difference::between($reading->lab, new Lab($l, $a + $sign * 4 * $axis[0], $b + $sign * 4 * $axis[1]))->words(), ['lighter', 'darker']);
 

@@ -46,7 +46,7 @@ final class SteppedLadder
             $row->row, $property, (float) $clear, abs($most - $least) / 2, [], null, $lost ? ['the pale end is lost: it cannot be told from the paper'] : [], $cells,
             ['clearSteps' => $clear, 'ofSteps' => count($steps), 'neighboursDE00' => $differences, 'paleEndDE00ToPaper' => $toPaper, 'paleEndLost' => $lost],
             self::STEPS_FORMULA,
-        )->withClasses($between, $between);
+        )->withPossible($between);
     }
 
     public static function strength(RowReadings $row): Rating

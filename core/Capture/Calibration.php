@@ -20,7 +20,7 @@ final readonly class Calibration
     /** Base and growth with chroma of the uncertainty, dE00, with a wedge and with the card's own paper and black only (own, simulated). */
     private const WEDGE = [1.2, 0.10];
 
-    private const PAPER = [2.0, 0.04];
+    private const PAPER = [1.6, 0.03];
 
     /** What a device that was never measured sees otherwise than the eye does, dE00 (own, simulated). */
     private const OTHER_EYES = 1.5;
@@ -31,9 +31,9 @@ final readonly class Calibration
     /** Patches that tell of a colour, and what their root mean square is multiplied with (own, simulated). */
     private const NEIGHBOURS = 14;
 
-    private const WIDTH = 2.2;
+    private const WIDTH = 2.4;
 
-    private const WIDTH_OF_PROFILE = 2.7;
+    private const WIDTH_OF_PROFILE = 3.0;
 
     /**
      * @param list<list<float>>|null $tone a, b, c, d of red, green, blue (d is missing in older profiles); null: values stay

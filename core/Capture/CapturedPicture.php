@@ -99,7 +99,7 @@ final readonly class CapturedPicture
             }
         }
 
-        return new self($toned, $pieces, $photo, $light, $lights, $calibration, $checks, array_values(array_unique($remarks)), array_filter($checks, static fn (QualityCheck $c): bool => ! $c->isWithin()) !== []);
+        return new self($toned, $pieces, $photo, $light, $lights, $calibration, $checks, array_values(array_unique($remarks)), array_filter($checks, static fn (QualityCheck $c): bool => ! $c->isWithin() && ! $c->ofDetail) !== []);
     }
 
     /**
@@ -144,7 +144,7 @@ final readonly class CapturedPicture
         $name = $capture->paper === null ? 'the card’s own paper (taken to be of a usual white) and black' : 'the card’s own paper (measured before) and black';
         $calibration = (new Calibration(CalibrationKind::Paper, $name, null, $columns))
             ->scaled($wanted[0] / $paper[0], $wanted[1] / $paper[1], $wanted[2] / $paper[2]);
-        $calibration = $calibration->claiming(Claim::of(null, Calibration::through($calibration->columns, $ink)->luminance()));
+        $calibration = $calibration->claiming(Claim::of(Calibration::through($calibration->columns, $paper), Calibration::through($calibration->columns, $ink)->luminance(), true));
 
         return [$calibration, ['colour approximate: calibrated by the card’s own paper and black only']];
     }
@@ -231,8 +231,8 @@ final readonly class CapturedPicture
         $checks = [
             new QualityCheck('resolution', $dpi, 'dpi', 135, 100, false, $photo ? 'small cells are read from few pixels; go closer or use a camera with more pixels' : 'small cells are read from few pixels; scan at 300'),
             new QualityCheck('blur', $worst(static fn (PlacedPiece $p): float => $p->blurMm), 'mm', 0.28, 0.45, true, 'edges are soft and run into the cells; hold still, focus on the card and take it again'),
-            new QualityCheck('halos', $worst(static fn (PlacedPiece $p): float => $p->halo), '%', 0.035, null, true, 'the device sharpened the picture: edges carry halos, grain looks stronger than it is; turn sharpening off'),
-            ...$quality === null ? [] : [new QualityCheck('compression', $quality, 'of 100', 70, null, false, 'the file was compressed hard: fine detail and colour were thinned out; save it with a higher quality, or as PNG or TIFF')],
+            new QualityCheck('halos', $worst(static fn (PlacedPiece $p): float => $p->halo), '%', 0.035, null, true, 'the device sharpened the picture: edges carry halos, grain looks stronger than it is; turn sharpening off', true),
+            ...$quality === null ? [] : [new QualityCheck('compression', $quality, 'of 100', 70, null, false, 'the file was compressed hard: fine detail and colour were thinned out; save it with a higher quality, or as PNG or TIFF', true)],
             new QualityCheck('clipping', $light->clipped, '%', 0.02, 0.25, true, 'bare paper is at the end of the scale, so pale colours are lost; expose less and take it again'),
             new QualityCheck('noise', $light->noise, '%', 0.05, 0.12, true, 'pixels of even paper differ; give more light and take it again'),
             new QualityCheck('marks', $worst(static fn (PlacedPiece $p): float => $p->residualMm), 'mm', 0.15, 0.8, true, 'marks and code do not agree on where the card lies, as if the sheet were not flat; press it flat under a frame and take it again'),

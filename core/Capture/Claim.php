@@ -38,7 +38,10 @@ final readonly class Claim
     private const PAPER_CHROMA = [3.0, 3.2];
 
     /** What holds 95 % of errors over their root mean square, for a mixture with so many small ones (own, simulated). */
-    private const WIDTH = 2.45;
+    private const WIDTH = 2.5;
+
+    /** The same for a value that is normally spread: mixtures of many small and few large errors have long tails (own, simulated). */
+    private const TAILS = 1.4;
 
     /** Luminance below which print is blacker than any print: automatic levels or contrast pushed it to the end of the scale (own). */
     public const CRUSHED = 0.004;
@@ -49,29 +52,31 @@ final readonly class Claim
     private function __construct(
         /** @var list<float> weight of every way, adding up to 1 */
         private array $weights,
+        /** Paper to which colours were fitted, so that it stays where it is whatever was changed. */
+        private ?LinearRgb $fixed = null,
     ) {}
 
     /**
-     * @param LinearRgb|null $paper bare paper as it reads; null: tells nothing, since colours were fitted to it
-     * @param float|null $ink luminance of solid print as it reads
+     * @param LinearRgb $paper bare paper as it reads
+     * @param float $ink luminance of solid print as it reads
+     * @param bool $fixed whether colours were fitted to the paper, so that it tells nothing
      */
-    public static function of(?LinearRgb $paper, ?float $ink): self
+    public static function of(LinearRgb $paper, float $ink, bool $fixed = false): self
     {
         $weights = [];
         foreach (self::WAYS as [$kind, $strength, $weight]) {
-            if ($paper !== null) {
-                $lab = self::undone($kind, $strength, $paper)->toLab();
+            $was = self::undone($kind, $strength, $paper);
+            if (! $fixed) {
+                $lab = $was->toLab();
                 $weight *= exp(-0.5 * ((($lab->l - self::PAPER[0]) / self::PAPER[1]) ** 2 + (max(0.0, $lab->chroma() - self::PAPER_CHROMA[0]) / self::PAPER_CHROMA[1]) ** 2));
             }
-            if ($ink !== null) {
-                $y = self::undone($kind, $strength, new LinearRgb($ink, $ink, $ink))->luminance();
-                $weight *= exp(-0.5 * ((log(max(1e-3, $y)) - self::INK[0]) / self::INK[1]) ** 2);
-            }
+            $y = self::undone($kind, $strength, new LinearRgb($ink, $ink, $ink))->luminance() * ($fixed ? $paper->luminance() / max(1e-3, $was->luminance()) : 1.0);
+            $weight *= exp(-0.5 * ((log(max(1e-3, $y)) - self::INK[0]) / self::INK[1]) ** 2);
             $weights[] = $weight + 1e-9;
         }
         $sum = array_sum($weights);
 
-        return new self(array_map(static fn (float $w): float => $w / $sum, $weights));
+        return new self(array_map(static fn (float $w): float => $w / $sum, $weights), $fixed ? $paper : null);
     }
 
     /** How likely it is that nothing was changed, 0 to 1. */
@@ -102,7 +107,7 @@ final readonly class Claim
     {
         $lab = $colour->toLab();
 
-        return self::WIDTH * $this->spread(static fn (array $c): float => Difference::ciede2000($lab, $c[0]->toLab()), [$colour]);
+        return self::WIDTH * $this->meanSquare(static fn (array $c): float => Difference::ciede2000($lab, $c[0]->toLab()), [$colour]);
     }
 
     /**
@@ -111,19 +116,47 @@ final readonly class Claim
      * @param callable(non-empty-list<LinearRgb>): float $of
      * @param non-empty-list<LinearRgb> $colours
      *
-     * @return float root mean square over the ways, in the unit of the value
+     * @return float one standard deviation, in the unit of the value
      */
     public function spread(callable $of, array $colours): float
+    {
+        return self::TAILS * $this->meanSquare($of, $colours);
+    }
+
+    /**
+     * @param callable(non-empty-list<LinearRgb>): float $of
+     * @param non-empty-list<LinearRgb> $colours
+     */
+    private function meanSquare(callable $of, array $colours): float
     {
         $now = $of($colours);
         $square = 0.0;
         foreach (self::WAYS as $i => [$kind, $strength]) {
             if ($i > 0 && $this->weights[$i] > 1e-4) {
-                $square += $this->weights[$i] * ($of(array_map(static fn (LinearRgb $c): LinearRgb => self::undone($kind, $strength, $c), $colours)) - $now) ** 2;
+                $square += $this->weights[$i] * ($of($this->before($kind, $strength, $colours)) - $now) ** 2;
             }
         }
 
         return sqrt($square);
+    }
+
+    /**
+     * Colours as they were before a device changed them this way, and were fitted to the paper then.
+     *
+     * @param non-empty-list<LinearRgb> $colours
+     *
+     * @return non-empty-list<LinearRgb>
+     */
+    private function before(string $kind, float $strength, array $colours): array
+    {
+        $out = array_map(static fn (LinearRgb $c): LinearRgb => self::undone($kind, $strength, $c), $colours);
+        if ($this->fixed === null) {
+            return $out;
+        }
+        $paper = self::undone($kind, $strength, $this->fixed);
+        [$r, $g, $b] = [$this->fixed->r / max(1e-3, $paper->r), $this->fixed->g / max(1e-3, $paper->g), $this->fixed->b / max(1e-3, $paper->b)];
+
+        return array_map(static fn (LinearRgb $c): LinearRgb => new LinearRgb($r * $c->r, $g * $c->g, $b * $c->b), $out);
     }
 
     /** A colour as it was before a device changed it this way. */

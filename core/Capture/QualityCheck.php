@@ -20,6 +20,8 @@ final readonly class QualityCheck
         public bool $largerIsWorse,
         /** What it means and what to do, a sentence. */
         public string $advice,
+        /** Whether it bears on fine detail only, and not on colour. */
+        public bool $ofDetail = false,
     ) {}
 
     public function isWithin(): bool

@@ -4,15 +4,14 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Evidence;
 
+use MarshTrial\Core\Bench\ClassChances;
+
 /**
  * What would settle most about a paint: for every property the doubt that is left (entropy over its classes, in bits), less the doubt
  * that one more test would leave. All constants are this project's own.
  */
 final readonly class NextTest
 {
-    /** How far another tester's result usually lies off, as a share of the value, beyond what one test can know of itself. */
-    private const BETWEEN_TESTERS = 0.12;
-
     /** Doubt that a first test usually leaves, bits. */
     private const LEFT_BY_A_FIRST = 0.35;
 
@@ -84,8 +83,8 @@ final readonly class NextTest
             $now = self::doubt($chances);
             $after = $now / 2;
         } else {
-            $spread = hypot($of['uncertainty'], self::BETWEEN_TESTERS * abs($of['value']) / sqrt(max(1, $of['testers'])));
-            $chances = self::chances($of['limits'], $of['value'], $spread / sqrt($of['tests']));
+            $spread = hypot($of['uncertainty'], ClassChances::CARD_TO_CARD[0] * abs($of['value']) / sqrt(max(1, $of['testers'])));
+            $chances = ClassChances::of($of['limits'], $of['value'], $spread / sqrt($of['tests']));
             $now = self::doubt($chances);
             $after = self::doubtExpected($of['limits'], $of['value'], $spread / sqrt($of['tests']), $spread / sqrt($of['tests'] + 1));
         }
@@ -98,37 +97,6 @@ final readonly class NextTest
     }
 
     /**
-     * @param array<string, float> $limits class => upper limit, least first
-     *
-     * @return array<string, float> class => chance of a normally distributed value
-     */
-    private static function chances(array $limits, float $value, float $spread): array
-    {
-        $out = [];
-        $below = 0.0;
-        foreach ($limits as $class => $to) {
-            $upTo = is_infinite($to) ? 1.0 : self::normal(($to - $value) / max(1e-9, $spread));
-            $out[$class] = $upTo - $below;
-            $below = $upTo;
-        }
-
-        return $out;
-    }
-
-    /**
-     * Share of a standard normal distribution below z, to 1e-7.
-     *
-     * Source: Abramowitz and Stegun 1964, 26.2.17.
-     */
-    public static function normal(float $z): float
-    {
-        $t = 1 / (1 + 0.2316419 * abs($z));
-        $tail = exp(-$z * $z / 2) / sqrt(2 * M_PI) * $t * (0.319381530 + $t * (-0.356563782 + $t * (1.781477937 + $t * (-1.821255978 + $t * 1.330274429))));
-
-        return $z >= 0 ? 1 - $tail : $tail;
-    }
-
-    /**
      * Doubt after one more test, over what that test may say: the mean moves by as much as its spread shrinks.
      *
      * @param array<string, float> $limits
@@ -137,7 +105,7 @@ final readonly class NextTest
     {
         $moves = sqrt(max(0.0, $spread ** 2 - $then ** 2));
 
-        return array_sum(array_map(static fn (float $z): float => self::doubt(self::chances($limits, $value + $z * $moves, $then)), self::EIGHTHS)) / count(self::EIGHTHS);
+        return array_sum(array_map(static fn (float $z): float => self::doubt(ClassChances::of($limits, $value + $z * $moves, $then)), self::EIGHTHS)) / count(self::EIGHTHS);
     }
 
     /** @param array<string, float> $chances */

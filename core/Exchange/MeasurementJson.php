@@ -100,6 +100,8 @@ final class MeasurementJson
             'value' => self::round($rating->value, 4),
             'uncertainty' => self::round($rating->uncertainty, 4),
             'class' => $rating->class(),
+            'said' => $rating->said(),
+            'chances' => array_map(static fn (float $c): float => round($c, 4), array_filter($rating->chances, static fn (float $c): bool => $c >= 0.0005)),
             'classes' => $rating->classes,
             'classes95' => $rating->classes95,
             'atDeposit' => self::round($rating->atDeposit, 3),

@@ -55,7 +55,7 @@ final class FadeRow
         $remarks = array_values(array_unique(array_merge([(string) FadeComparison::wording($outcome, $doseMlxh)], ...array_map(static fn (FadeFinding $f): array => $f->remarks, $findings))));
 
         return Rating::measured($row, 'lightfastness', $at['y'], $at['u'], LightfastnessScale::LIMITS, BenchScale::REFERENCE_DEPTH, $remarks, $cells, $numbers, self::FORMULA)
-            ->withClasses($categories, $categories);
+            ->withPossible($categories);
     }
 
     /**

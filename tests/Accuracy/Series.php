@@ -88,7 +88,7 @@ final class Series
             ][$rating->property];
             $ratings[] = [
                 'property' => $rating->property, 'measured' => $rating->status === RatingStatus::Measured, 'value' => $rating->value, 'uncertainty' => $rating->uncertainty,
-                'truth' => $true, 'class' => $rating->class(), 'trueClass' => $of['classes'][$rating->property] ?? null, 'classes95' => $rating->classes95,
+                'truth' => $true, 'class' => $rating->class(), 'trueClass' => $of['classes'][$rating->property] ?? null, 'classes95' => $rating->classes95, 'chances' => $rating->chances,
                 'streak' => [$rating->numbers['streaked'] ?? null, $rating->numbers['streakDirectionDeg'] ?? null, $row['streakDeg']],
             ];
             if ($rating->property === 'staining' && $rating->value !== null) {

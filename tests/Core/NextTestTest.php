@@ -24,8 +24,8 @@ final class NextTestTest extends TestCase
     public function testTheNormalDistributionIsThePublishedOne(): void
     {
         foreach ([[0.0, 0.5], [0.5, 0.6914624613], [1.0, 0.8413447461], [2.0, 0.9772498681], [3.0, 0.9986501020]] as [$x, $p]) {
-            self::assertEqualsWithDelta($p, NextTest::normal($x), 1.5e-7);
-            self::assertEqualsWithDelta(1 - $p, NextTest::normal(-$x), 1.5e-7);
+            self::assertEqualsWithDelta($p, ClassChances::normal($x), 1.5e-7);
+            self::assertEqualsWithDelta(1 - $p, ClassChances::normal(-$x), 1.5e-7);
         }
     }
 

@@ -38,6 +38,8 @@ export interface HandField { label: string; unit: string; range: [number, number
 export interface Rating {
     row: number; property: Quantity; status: 'measured' | 'not-reached' | 'not-tested' | 'undecidable'; reason: string | null;
     value: number | null; uncertainty: number | null; class: string | null; classes: string[]; classes95: string[]; atDeposit: number | null;
+    /** One word first, with its chance; on a paint's and a code's page that of another card of the paint, and then what the picture said. */
+    said?: string | null; chances?: Record<string, number>; ofPicture?: string | null;
     scale: string; remarks: string[]; cells: string[]; numbers: Record<string, unknown>; formula: string; protocol?: string;
     position?: number; low?: number; high?: number; limits?: Record<string, number | null>; card?: { uuid: string; title: string; mayChange: boolean } | null;
 }

@@ -41,6 +41,10 @@ function Derivation({ rating }: { rating: Rating }) {
         <>
             {rating.status === 'measured'
                 ? <p>{rating.classes.length > 0 && `${classWords(rating)}: `}{QUANTITY[rating.property]} <span className="num">{withUncertainty(rating)}</span>{rating.atDeposit !== null && <> at deposit <span className="num">{rating.atDeposit.toFixed(2)}</span></>}.{rating.classes95.length > 0 && ` Within 95 %: ${rating.classes95.join(', ')}.`}</p>
+                : null}
+            {rating.ofPicture && rating.ofPicture !== rating.said && <p>This picture by itself: {rating.ofPicture}. Another card of the paint may lie as far off as cards usually do; that is included above.</p>}
+            {rating.status === 'measured' && rating.chances && Object.keys(rating.chances).length > 1 && <p>Chances: {Object.entries(rating.chances).filter(([, p]) => p >= 0.01).sort((a, b) => b[1] - a[1]).map(([c, p]) => `${c} ${Math.round(100 * p)} %`).join(', ')}.</p>}
+            {rating.status === 'measured' ? null
                 : <p>{rating.reason}</p>}
             {rating.remarks.map((r) => <p key={r}>Remark: {r}.</p>)}
             {rating.formula !== '' && <p className="mt-1">Formula: {rating.formula}</p>}

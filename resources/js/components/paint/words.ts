@@ -21,8 +21,11 @@ export const QUANTITY: Record<Quantity, string> = { transparency: 'body', staini
     'wash separation': 'scatter of hue', 'stepped gradation': 'clear steps', strength: 'deposit a share of paint', 'two-line transparency': 'body', blotting: 'residue', glazing: 'darkening', spread: 'width', 'softened edge': 'fall from 80 to 20 %', salt: 'share of stars',
     separation: 'drift from end to end', 're-wetting': 'deposit' };
 
-/** The class, or the classes between which the measurement leaves it. */
+/** The likeliest class with its chance; for ratings of before there were chances, the classes between which the measurement leaves it. */
 export function classWords(rating: Rating): string {
+    if (rating.said) {
+        return rating.said;
+    }
     if (rating.classes.length === 0) {
         return 'no class';
     }

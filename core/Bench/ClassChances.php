@@ -1,0 +1,137 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Bench;
+
+/** How likely each class is, given a value and its uncertainty; and how that is said: one word first, with its chance. */
+final class ClassChances
+{
+    /** Chances from which a class is said plainly, with "probably", and with "perhaps" (own). */
+    private const PLAIN = 0.95;
+
+    private const PROBABLY = 0.80;
+
+    private const PERHAPS = 0.60;
+
+    /** Below it no class is any likelier than the others, and from it two neighbours together are said (own). */
+    private const KNOWN = 0.40;
+
+    private const TWO = 0.80;
+
+    /**
+     * How far another card of the same paint usually lies off, beyond what one picture can know of itself, as a share of the property's own
+     * measure: centre of a log-normal distribution and standard deviation of the logarithm (own, simulated).
+     */
+    public const CARD_TO_CARD = [0.12, 0.83];
+
+    /** Five places of a standard normal distribution, each for a fifth of it. */
+    private const FIFTHS = [-1.40, -0.53, 0.0, 0.53, 1.40];
+
+    /**
+     * Of a normally distributed value.
+     *
+     * @param array<string, float> $limits class => upper limit, least first
+     *
+     * @return array<string, float> class => chance, least class first; they add up to 1
+     */
+    public static function of(array $limits, float $value, float $uncertainty): array
+    {
+        $out = [];
+        $below = 0.0;
+        foreach ($limits as $class => $to) {
+            $upTo = is_infinite($to) ? 1.0 : self::normal(($to - $value) / max(1e-9, $uncertainty));
+            $out[$class] = max(0.0, $upTo - $below);
+            $below = max($below, $upTo);
+        }
+
+        return $out;
+    }
+
+    /**
+     * What another card of the paint would say: the usual scatter from card to card is included, however large it may turn out to be.
+     *
+     * @param array<string, float> $limits
+     *
+     * @return array<string, float>
+     */
+    public static function ofAnotherCard(string $property, array $limits, float $value, float $uncertainty): array
+    {
+        $measure = match ($property) {
+            'transparency', 'two-line transparency' => abs($value) + 0.01,
+            'staining' => max(0.0, $value * (1 - $value)) + 0.02,
+            default => abs($value),
+        };
+        [$centre, $spread] = self::CARD_TO_CARD;
+        $out = array_fill_keys(array_keys($limits), 0.0);
+        foreach (self::FIFTHS as $z) {
+            foreach (self::of($limits, $value, hypot($uncertainty, $centre * exp($spread * $z) * $measure)) as $class => $chance) {
+                $out[$class] += $chance / count(self::FIFTHS);
+            }
+        }
+
+        return $out;
+    }
+
+    /**
+     * The same where only some classes are possible.
+     *
+     * @param array<string, float> $chances
+     * @param list<string> $classes
+     *
+     * @return array<string, float> empty where nothing tells one from the other
+     */
+    public static function within(array $chances, array $classes): array
+    {
+        if (count($classes) === 1) {
+            return [$classes[0] => 1.0];
+        }
+        $kept = array_intersect_key($chances, array_flip($classes));
+        $sum = array_sum($kept);
+
+        return $sum <= 0 ? [] : array_map(static fn (float $c): float => $c / $sum, $kept);
+    }
+
+    /** @param array<string, float> $chances */
+    public static function plain(array $chances): ?string
+    {
+        return $chances !== [] && max($chances) >= self::PLAIN ? (string) array_search(max($chances), $chances, true) : null;
+    }
+
+    /** @param array<string, float> $chances least class first */
+    public static function said(array $chances): ?string
+    {
+        if ($chances === []) {
+            return null;
+        }
+        $most = max($chances);
+        $likeliest = (string) array_search($most, $chances, true);
+        $told = sprintf('%s (%d %%)', $likeliest, (int) round(100 * $most));
+        if ($most >= self::PERHAPS) {
+            return $most >= self::PLAIN ? $likeliest : ($most >= self::PROBABLY ? 'probably ' : 'perhaps ').$told;
+        }
+        if ($most < self::KNOWN) {
+            return 'not known';
+        }
+        // The likelier neighbour, both in the order of the scale.
+        $names = array_keys($chances);
+        $i = (int) array_search($likeliest, $names, true);
+        $j = ($chances[$names[$i + 1] ?? ''] ?? 0.0) > ($chances[$names[$i - 1] ?? ''] ?? 0.0) ? $i + 1 : $i - 1;
+        [$low, $high] = [$names[min($i, $j)], $names[max($i, $j)]];
+
+        return $chances[$low] + $chances[$high] >= self::TWO ? "between $low and $high" : "perhaps $told";
+    }
+
+    /**
+     * Share of a standard normal distribution below z, to 1e-7.
+     *
+     * Source: Abramowitz and Stegun 1964, 26.2.17.
+     */
+    public static function normal(float $z): float
+    {
+        $t = 1 / (1 + 0.2316419 * abs($z));
+        $tail = exp(-$z * $z / 2) / sqrt(2 * M_PI) * $t * (0.319381530 + $t * (-0.356563782 + $t * (1.781477937 + $t * (-1.821255978 + $t * 1.330274429))));
+
+        return $z >= 0 ? 1 - $tail : $tail;
+    }
+}
