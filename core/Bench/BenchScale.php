@@ -35,7 +35,7 @@ final readonly class BenchScale
     public const PALE_LINE = 0.2;
 
     /** What the body is uncertain by beyond surface light and line: share of it, and value over the line (own, simulated). */
-    public const BODY_SYSTEMATIC = [0.10, 0.0014];
+    public const BODY_SYSTEMATIC = [0.13, 0.0017];
 
     /** Upper limits of the body over its luminance (own, simulated). */
     public const TRANSPARENCY = ['transparent' => 0.015, 'semi-transparent' => 0.03, 'semi-opaque' => 0.05, 'opaque' => INF];
@@ -61,7 +61,7 @@ final readonly class BenchScale
     public const STAINING_DEPTHS = [0.4, 1.5];
 
     /** Systematic uncertainty of the residue up to reference depth and at the deepest (own, simulated). */
-    public const STAINING_SYSTEMATIC = [0.012, 0.03];
+    public const STAINING_SYSTEMATIC = [0.007, 0.018];
 
     /** Upper limits of the grain (own). */
     public const GRANULATION = ['none' => 0.04, 'slight' => 0.10, 'distinct' => 0.20, 'heavy' => INF];

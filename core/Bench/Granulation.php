@@ -17,7 +17,7 @@ final class Granulation
     private const FORMULA = 'grain = sqrt(max(0, s_paint² − s_paper²)) / mean deposit; s after a band pass of 0.1 to 0.5 mm on the deposit at 0.1 mm';
 
     /** Largest systematic part of the uncertainty: what paper and scanner noise may leave (own, simulated). */
-    private const SYSTEMATIC = 0.008;
+    private const SYSTEMATIC = 0.005;
 
     /** Step of the deposit over which a curve of tone is looked at. */
     private const GRAIN_STEP = 0.1;

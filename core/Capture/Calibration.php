@@ -31,9 +31,12 @@ final readonly class Calibration
     /** Patches that tell of a colour, and what their root mean square is multiplied with (own, simulated). */
     private const NEIGHBOURS = 14;
 
-    private const WIDTH = 2.4;
+    private const WIDTH = 3.1;
 
-    private const WIDTH_OF_PROFILE = 3.0;
+    private const WIDTH_OF_PROFILE = 4.3;
+
+    /** A root mean square below this, dE00, is more scatter of the patches than error (own, simulated). */
+    private const SCATTER = 0.06;
 
     /**
      * @param list<list<float>>|null $tone a, b, c, d of red, green, blue (d is missing in older profiles); null: values stay
@@ -161,6 +164,16 @@ final readonly class Calibration
         return $this->with(['kind' => CalibrationKind::Profile, 'name' => $name, 'paper' => $paper]);
     }
 
+    /**
+     * The same with more to be said of it.
+     *
+     * @param list<string> $remarks
+     */
+    public function remarking(array $remarks): self
+    {
+        return $this->with(['remarks' => [...$this->remarks, ...$remarks]]);
+    }
+
     /** The same with what the device may have changed. */
     public function claiming(Claim $claim): self
     {
@@ -219,7 +232,9 @@ final readonly class Calibration
         usort($near, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
         $near = array_slice($near, 0, self::NEIGHBOURS);
 
-        return ($this->kind === CalibrationKind::Profile ? self::WIDTH_OF_PROFILE : self::WIDTH) * sqrt(array_sum(array_map(static fn (array $n): float => $n[1] ** 2, $near)) / count($near));
+        $square = array_sum(array_map(static fn (array $n): float => $n[1] ** 2, $near)) / count($near);
+
+        return ($this->kind === CalibrationKind::Profile ? self::WIDTH_OF_PROFILE : self::WIDTH) * $square / (sqrt($square) + self::SCATTER);
     }
 
     /** How far the contrast may be off beyond what the device is known to do: standard deviation of the exponent that values between paper and black may still need (own, simulated). */

@@ -36,7 +36,7 @@ final readonly class CapturedPicture
     /** Paper's red over blue beyond which light is called warm: below about 4 000 K (own, simulated). */
     private const WARM = 1.45;
 
-    /** Paper that reads further than this from when a profile was made tells of drift, dE00 (own). */
+    /** A target that reads further than this from what a profile makes of it tells of drift, dE00 (own). */
     private const DRIFT = 2.0;
 
     private function __construct(
@@ -55,6 +55,8 @@ final readonly class CapturedPicture
         public array $remarks,
         /** Beyond one limit or more: used, with a wider uncertainty. */
         public bool $poor,
+        /** How far paper and print tell that its calibration is to be doubted, dE00. */
+        public float $doubt = 0.0,
     ) {}
 
     /** @throws PictureFault with one sentence when the picture cannot be measured */
@@ -89,7 +91,11 @@ final readonly class CapturedPicture
         if ($photo && $light->shadow > self::SOFT_SHADOW) {
             $remarks[] = 'a soft shadow lies on the card; it was taken out by the bare paper around';
         }
-        $checks = self::checks($pieces, $light, $photo, $calibration->colourOf($paper), $calibration->claim, $capture->quality);
+        $check = self::paperCheck($calibration, $capture, $paper, $ink, $light);
+        if ($check?->remark !== null) {
+            $remarks[] = $check->remark;
+        }
+        $checks = self::checks($pieces, $light, $photo, $calibration->colourOf($paper), $calibration->claim, $capture->quality, $check);
         if (array_filter($checks, static fn (QualityCheck $c): bool => ! $c->isUsable()) !== []) {
             throw PictureFault::notUsable($checks);
         }
@@ -99,7 +105,7 @@ final readonly class CapturedPicture
             }
         }
 
-        return new self($toned, $pieces, $photo, $light, $lights, $calibration, $checks, array_values(array_unique($remarks)), array_filter($checks, static fn (QualityCheck $c): bool => ! $c->isWithin() && ! $c->ofDetail) !== []);
+        return new self($toned, $pieces, $photo, $light, $lights, $calibration, $checks, array_values(array_unique($remarks)), array_filter($checks, static fn (QualityCheck $c): bool => ! $c->isWithin() && ! $c->ofDetail) !== [], $check->doubt ?? 0.0);
     }
 
     /**
@@ -122,12 +128,12 @@ final readonly class CapturedPicture
                 $remarks[] = sprintf('the saved profile would read the target dE00 %.1f off%s', $drift, $drift > self::DRIFT + $capture->profile->meanResidual() ? ': the device or its light has changed, make the profile again' : '');
             }
 
-            return [$fit, $fit->kind === CalibrationKind::Wedge ? ['colour approximate: greys are calibrated, strong colours are as the device sees them'] : $remarks];
+            return [$fit, $fit->kind === CalibrationKind::Wedge ? ['colour approximate: greys are calibrated, strong colours are as the device sees them'] : [...$fit->remarks, ...$remarks]];
         }
         if ($capture->profile !== null) {
             $profile = $capture->profile->asProfile('saved profile: '.$capture->profile->name, $capture->profile->paper);
             if (! $photo) {
-                return [$profile, self::driftOfPaper($profile, $paper)];
+                return [$profile, []];
             }
             // The exposure differs from picture to picture; the paper tells by how much.
             $wanted = $capture->paper !== null ? self::deviceOf($capture->paper, $profile->columns) : ($profile->paper === null ? null : $profile->tonedAll($profile->paper));
@@ -150,18 +156,26 @@ final readonly class CapturedPicture
     }
 
     /**
-     * @param array{0: float, 1: float, 2: float} $paper
+     * Holds the card's paper and print against what is known of them, where a target, wedge or profile told the colours.
      *
-     * @return list<string>
+     * @param array{0: float, 1: float, 2: float} $paper device value
+     * @param array{0: float, 1: float, 2: float} $ink device value
+     *
+     * @throws PictureFault for a paper lighter than any can be
      */
-    private static function driftOfPaper(Calibration $profile, array $paper): array
+    private static function paperCheck(Calibration $calibration, Capture $capture, array $paper, array $ink, LightMap $light): ?PaperCheck
     {
-        if ($profile->paper === null) {
-            return [];
+        if (in_array($calibration->kind, [CalibrationKind::AsTold, CalibrationKind::Paper], true)) {
+            return null;
         }
-        $off = Difference::ciede2000($profile->colourOf($profile->paper), $profile->colourOf($paper));
+        $lab = $calibration->colourOf($paper);
+        $profile = $calibration->kind === CalibrationKind::Profile;
+        $sheet = $profile ? $calibration->paper : $light->papers[TargetSheet::PIECE] ?? null;
+        if ($lab->l > PaperCheck::LIGHTEST && ! $profile) {
+            throw PictureFault::lighterThanPaper($lab->l);
+        }
 
-        return $off > 3 * self::DRIFT ? [sprintf('the paper reads dE00 %.1f from the sheet the profile was made with: another paper, or the scanner has drifted; scan the target again to tell', $off)] : [];
+        return PaperCheck::of($lab, Calibration::through($calibration->columns, $calibration->tonedAll($ink))->luminance(), $capture->paper, $sheet === null ? null : $calibration->colourOf($sheet), $profile);
     }
 
     /**
@@ -219,7 +233,7 @@ final readonly class CapturedPicture
      *
      * @return list<QualityCheck>
      */
-    private static function checks(array $pieces, LightMap $light, bool $photo, Lab $paper, ?Claim $claim, ?int $quality): array
+    private static function checks(array $pieces, LightMap $light, bool $photo, Lab $paper, ?Claim $claim, ?int $quality, ?PaperCheck $paperCheck): array
     {
         $dpi = INF;
         foreach ($pieces as $piece) {
@@ -241,6 +255,9 @@ final readonly class CapturedPicture
             new QualityCheck('paper lightness', $paper->l, 'L*', 80, 40, false, 'the bare paper is not white; put more light on the card, or use white paper'),
             new QualityCheck('paper chroma', $paper->chroma(), '', 16, 60, true, 'the bare paper is not white: the light is coloured, or the paper is'),
         ];
+        if ($paperCheck !== null) {
+            $checks[] = new QualityCheck('calibration in doubt', $paperCheck->doubt, 'dE00', 0.5, 12, true, $paperCheck->remark ?? 'the card’s paper and print look as they should');
+        }
         if ($claim !== null) {
             $checks[] = new QualityCheck('likely as it was seen', $claim->unchanged(), '%', Claim::UNLIKELY, null, false, $claim->sign() ?? 'paper and black look as they do in untouched pictures');
         }

@@ -32,7 +32,7 @@ final readonly class Claim
     /** Lightness of painting paper, and of its ink's logarithm of luminance: mean and one standard deviation (own; common papers and inks, no source). */
     private const PAPER = [94.2, 1.6];
 
-    private const INK = [-3.6, 0.45];
+    private const INK = [-3.55, 0.38];
 
     /** Chroma beyond which paper is not usual, and the spread of it. */
     private const PAPER_CHROMA = [3.0, 3.2];

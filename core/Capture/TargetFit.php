@@ -25,7 +25,12 @@ final class TargetFit
     private const LEAST_FOR_S = 8;
 
     /** A target that fits no better than this on the whole is another one than its reference file tells of, dE00 (own). */
-    private const MOST_RESIDUAL = 9.0;
+    private const MOST_RESIDUAL = 4.5;
+
+    /** A patch that disagrees by this many times the usual, and by so much, dE00, is dirty or was swapped; most such patches, as a share (own). */
+    private const ODD = [5.0, 4.0];
+
+    private const MOST_ODD = 0.12;
 
     /** Agreement that tells which way round a target lies (own). */
     private const CLEAR = 0.8;
@@ -82,16 +87,54 @@ final class TargetFit
                 throw new CoreException("The target lies $how against its reference file. Mount it the other way round, or list the patches row by row from the corner with the ring.");
             }
         }
-        [$tone, $darkest] = self::tone($device, $reference);
-        $bent = self::bent($device, $tone, $darkest);
-        $columns = self::matrix($bent, $reference);
-        $residuals = self::crossChecked($bent, $reference);
-        $calibration = new Calibration(CalibrationKind::Target, sprintf('colour target of %d patches in the picture', count($reference)), $tone, $columns, $residuals, null, [], $darkest);
+        [$calibration, $odd] = [self::fitted($device, $reference), []];
+        // Patches that disagree are looked for anew without those found before: one that is far off bends all others.
+        for ($round = 0; $round < 3; $round++) {
+            $found = self::oddOnes($calibration, $device, $reference);
+            if ($found === [] || count($found) > self::MOST_ODD * count($reference) || array_keys($found) === array_keys($odd)) {
+                break;
+            }
+            $odd = $found;
+            $calibration = self::fitted(array_values(array_diff_key($device, $odd)), array_values(array_diff_key($reference, $odd)));
+        }
+        if ($odd !== []) {
+            $calibration = $calibration->remarking(array_map(static fn (int $i, float $off): string => sprintf('the patch in %s disagrees with its reference by dE00 %.0f and was left out: dirty, or swapped with another', self::placeOf($sheet, $i), $off), array_keys($odd), $odd));
+        }
         if ($agreement < 0.5 || $calibration->meanResidual() > self::MOST_RESIDUAL) {
             throw new CoreException(sprintf('The target does not agree with its reference file (patches differ by dE00 %.1f on the whole). Is it the file of this target?', $calibration->meanResidual()));
         }
 
         return $calibration;
+    }
+
+    /**
+     * @param list<array{0: float, 1: float, 2: float}> $device
+     * @param list<Lab> $reference
+     */
+    private static function fitted(array $device, array $reference): Calibration
+    {
+        [$tone, $darkest] = self::tone($device, $reference);
+        $bent = self::bent($device, $tone, $darkest);
+
+        return new Calibration(CalibrationKind::Target, sprintf('colour target of %d patches in the picture', count($reference)), $tone, self::matrix($bent, $reference), self::crossChecked($bent, $reference), null, [], $darkest);
+    }
+
+    /**
+     * Patches that disagree with all others.
+     *
+     * @param list<array{0: float, 1: float, 2: float}> $device
+     * @param list<Lab> $reference
+     *
+     * @return array<int, float> by how much, dE00
+     */
+    private static function oddOnes(Calibration $calibration, array $device, array $reference): array
+    {
+        $off = array_map(static fn (array $d, Lab $true): float => Difference::ciede2000($true, $calibration->colourOf($d)), $device, $reference);
+        $sorted = $off;
+        sort($sorted);
+        $limit = max(self::ODD[1], self::ODD[0] * $sorted[intdiv(count($sorted), 2)]);
+
+        return array_filter($off, static fn (float $o): bool => $o > $limit);
     }
 
     /**

@@ -28,6 +28,9 @@ final class Uncertainty
     /** Distance over which the calibration's error becomes another one, dE*ab (own, simulated). */
     private const ALIKE_DE = 20.0;
 
+    /** What a doubted calibration may be wrong by, per dE00 by which paper and print look wrong (own). */
+    private const OF_DOUBT = 1.6;
+
     /** Widening where the picture's quality is beyond a limit (own). */
     private const POOR = 1.5;
 
@@ -55,7 +58,7 @@ final class Uncertainty
         $common = $shared ** 2 * ((($lab->l + 16) / 3 / $lightness) ** 2 + ($lab->chroma() / 3 / $chroma) ** 2);
         $wider = $captured->poor ? self::POOR : 1.0;
 
-        return $reading->with($covariance, sqrt(self::RANDOM_95 ** 2 * ($random + $common) + ($wider * $captured->calibration->uncertainty95($lab)) ** 2), $wider * $captured->calibration->own95($lab) / self::OF_THREE_95);
+        return $reading->with($covariance, sqrt(self::RANDOM_95 ** 2 * ($random + $common) + ($wider * $captured->calibration->uncertainty95($lab)) ** 2 + (self::OF_DOUBT * $captured->doubt) ** 2), $wider * $captured->calibration->own95($lab) / self::OF_THREE_95);
     }
 
     /**

@@ -51,7 +51,8 @@ final readonly class CgatsTable
         }
         // Reflectance is written as a factor by some and in percent by others.
         $unit = $spectral && max(array_map(static fn (array $r): float => max(array_map(static fn (string $f): float => self::number($r[$f] ?? null) ?? 0.0, array_keys($nanometres))), $this->rows) ?: [0.0]) > 2.0 ? 100.0 : 1.0;
-        $light = $this->light();
+        // Spectra tell the colour by themselves, whatever the file says its other numbers are made for.
+        $light = $spectral ? Illuminant::d50() : $this->light();
         $out = [];
         foreach ($this->rows as $i => $row) {
             $spectrum = null;
@@ -84,6 +85,14 @@ final readonly class CgatsTable
     public function light(): Illuminant
     {
         $told = ($this->keywords['ILLUMINANT_NAME'] ?? '').' '.($this->keywords['ILLUMINANT'] ?? '').' '.($this->keywords['WEIGHTING_FUNCTION'] ?? '').' '.($this->keywords['MEASUREMENT_SOURCE'] ?? '');
+
+        $observer = trim(($this->keywords['OBSERVER'] ?? '').' '.($this->keywords['OBSERVER_ANGLE'] ?? ''));
+        if (preg_match('/\b10\b/', $observer) || preg_match('/\b(10[ _-]?deg|1964)/i', $told)) {
+            throw new CoreException('The measurement file is made for the 10 degree observer; colours here are those of the 2 degree observer. Export it for 2 degrees, or with its spectra.');
+        }
+        if (preg_match('/\b(D55|D75|D93|F\d{1,2}|TL\d{2}|B|C)\b/', $told, $other)) {
+            throw new CoreException("The measurement file is made for the illuminant $other[1]; D50, D65 and A are read. Export it for one of these, or with its spectra.");
+        }
 
         return match (true) {
             (bool) preg_match('/D65/i', $told) => Illuminant::d65(),

@@ -29,6 +29,9 @@ final class FadeComparison
     /** The lightness part of a change below which it counts as equal lightness (own). */
     private const EQUAL_LIGHTNESS = 0.3;
 
+    /** Chroma gained, over lightness lost, from which a change is called more vivid and not darker (own). */
+    private const VIVID = 1.5;
+
     public static function compare(HalfPair $now, ?HalfPair $first, ?float $doseMlxh): FadeFinding
     {
         [$kept, $exposed] = [$now->kept->rgb->toArray(), $now->exposed->rgb->toArray()];
@@ -197,7 +200,8 @@ final class FadeComparison
         return match (true) {
             $left !== null && $left < self::NEARLY_GONE => Outcome::NearlyGone,
             abs($difference->dL) < self::EQUAL_LIGHTNESS * $difference->dE76() && abs($difference->dH) >= abs($difference->dC) => Outcome::HueShift,
-            $difference->dL < 0 && $difference->dC > 0 => Outcome::MoreVivid,
+            // What browns may gain a little chroma on the way; more vivid is what gains more of it than it darkens.
+            $difference->dL < 0 && $difference->dC > max(2 * $u, -self::VIVID * $difference->dL) => Outcome::MoreVivid,
             $difference->dL < 0 => Outcome::Darker,
             default => Outcome::Paler,
         };

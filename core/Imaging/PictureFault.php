@@ -50,6 +50,11 @@ final class PictureFault extends CoreException
         return new self("This picture was saved with a palette: it holds $colours colours in all, and what lay between them is lost. Scan it again, or save it with full colour (24 bits or more).");
     }
 
+    public static function lighterThanPaper(float $lightness): self
+    {
+        return new self(sprintf('With this target the card’s paper would be L* %.0f, lighter than any paper can be: target and card did not lie in the same light, the target mirrors light, or its values are those of another one. Lay them side by side and take the picture again.', $lightness));
+    }
+
     public static function crushed(): self
     {
         return new self('The printed black of this picture is blacker than any print can be: automatic levels or automatic contrast have changed its tones and colours, and how far cannot be told. Turn them off and take it again, or lay a colour target beside the card.');
