@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
+use MarshTrial\Core\Capture\CalibrationKind;
+use MarshTrial\Core\Colour\Lab;
 
 /**
  * @property string $maker
@@ -19,6 +21,34 @@ final class Paper extends Model
     public const FIBRES = ['cotton', 'cellulose', 'mixed', 'other'];
 
     public const SURFACES = ['hot-pressed', 'cold-pressed', 'rough'];
+
+    /** Pictures of other cards that are looked through for the paper's colour: the newest. */
+    private const LOOKED_THROUGH = 8;
+
+    /**
+     * Colour of the bare sheet as it was measured before: by an instrument, else in a picture whose colours a target or a profile told.
+     *
+     * @param string $side of the sheet
+     */
+    public function colour(string $side): ?Lab
+    {
+        $cards = Card::query()->where('paper_id', $this->id)->where('paper_side', $side)->pluck('id');
+        foreach (InstrumentRun::query()->whereIn('card_id', $cards)->latest('id')->limit(self::LOOKED_THROUGH)->pluck('card_id')->unique() as $card) {
+            $colour = InstrumentRun::paperOf($card);
+            if ($colour !== null) {
+                return $colour;
+            }
+        }
+        $told = [CalibrationKind::Target->value, CalibrationKind::Profile->value];
+        $measurement = Measurement::query()->whereIn('card_id', $cards)->where('state', 'done')->whereIn('result->scan->calibration->kind', $told)->latest('id')->first();
+        $papers = array_values(array_filter($measurement->result['cells'] ?? [], static fn (array $c): bool => $c['role'] === 'paper' && ! str_starts_with($c['id'], 'exposed-')));
+        if ($papers === []) {
+            return null;
+        }
+        $mean = static fn (int $axis): float => array_sum(array_map(static fn (array $c): float => (float) $c['lab'][$axis], $papers)) / count($papers);
+
+        return new Lab($mean(0), $mean(1), $mean(2));
+    }
 
     public function words(): string
     {

@@ -92,7 +92,7 @@ final class Picture extends Model
             target: $standIn ? TargetStandIn::full()->colours() : $this->target?->colours(),
             wedge: $this->wedge === '' ? null : Readings::wedge($this->wedge),
             profile: $this->profile?->kept(),
-            paper: InstrumentRun::paperOf($this->card_id),
+            paper: InstrumentRun::paperOf($this->card_id) ?? $this->card->paper->colour($this->card->paper_side),
         );
     }
 }

@@ -15,7 +15,7 @@ final readonly class BenchScale
     public const NAME = 'bench scale 1';
 
     /** Version of the rules that derive ratings from readings with this scale. */
-    public const RULES = 4;
+    public const RULES = 5;
 
     /** Deposit at which washes are compared: the key channel reflects 40 % of the paper (ASTM D4303, memory). */
     public const REFERENCE_DEPTH = 0.92;

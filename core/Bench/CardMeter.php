@@ -27,7 +27,7 @@ use MarshTrial\Core\Imaging\PixelGrid;
 final class CardMeter
 {
     /** Version of the measuring code; goes with every measurement. */
-    public const VERSION = 3;
+    public const VERSION = 4;
 
     /**
      * @param Capture|null $capture what is known about how the picture was taken; null: nothing
@@ -174,8 +174,8 @@ final class CardMeter
                 BlockKind::Stroke => [Transparency::rate($row, $surface, $contrast, $claim), Gradation::clearSteps($row, $claim), Gradation::twoTone($row, $claim)],
                 BlockKind::Ladder => [SteppedLadder::clearSteps($row), SteppedLadder::strength($row)],
                 BlockKind::Wash => [
-                    Granulation::rate($row, $fine(CellRole::Wash, BenchScale::GRAIN_WINDOW_MM), $fine(CellRole::Paper, BenchScale::GRAIN_PAPER_WINDOW_MM), (int) round($dpi), $facts->sharpness($jpeg), $claim, $inLuminance),
-                    Evenness::rate($row, $map(CellRole::Wash, BenchScale::EVENNESS_PITCH_MM), $map(CellRole::Paper, BenchScale::EVENNESS_PITCH_MM)),
+                    $grain = Granulation::rate($row, $fine(CellRole::Wash, BenchScale::GRAIN_WINDOW_MM), $fine(CellRole::Paper, BenchScale::GRAIN_PAPER_WINDOW_MM), (int) round($dpi), $facts->sharpness($jpeg), $claim, $inLuminance),
+                    Evenness::rate($row, $map(CellRole::Wash, BenchScale::EVENNESS_PITCH_MM), $map(CellRole::Paper, BenchScale::EVENNESS_PITCH_MM), $grain),
                     Separation::inWash($row, $row->key === null ? null : $meter->patch($row->row, CellRole::Wash, Separation::WASH_PITCH_MM), $facts->photo || $jpeg),
                 ],
                 BlockKind::Lift => [Staining::rate($row, Protocol::under('staining', $layout->protocols)->id, $claim, $contrast)],

@@ -8,13 +8,19 @@ use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Imaging\Gaussian;
 use MarshTrial\Core\Imaging\GrainMap;
 
-/** How evenly a flat wash lies at the scale of streaks and blooms, and which way its streaks run. */
+/** How evenly a flat wash lies at the scale of streaks and blooms, and which way its streaks run. Grain does not count: what scatters like grain at a finer scale is taken off. */
 final class Evenness
 {
-    private const FORMULA = 'blotch = sqrt(max(0, s_paint² − s_paper²)) / mean deposit; s after taking a plane away and a blur that leaves what is wider than 1.5 mm';
+    private const FORMULA = 'blotch = sqrt(max(0, s_paint² − s_grain² − s_paper²)) / mean deposit; s after taking a plane away and a blur that leaves what is wider than 1.5 mm; s_grain what the measured grain leaves of it, by its size';
 
     /** What paper and scanner leave of it (own, simulated). */
     private const SYSTEMATIC = 0.004;
+
+    /** Share of the grain's own variance that is left after the blur: small grains and large ones, by half width in mm (own; Gaussian grains of radius 0.1 and 0.2 mm). */
+    private const GRAIN_LEFT = [[0.22, 0.044], [0.31, 0.142]];
+
+    /** How well that is known, as a share (own). */
+    private const GRAIN_KNOWN = 0.3;
 
     /** Side of the square that counts as one independent sample, mm (own). */
     private const INDEPENDENT_MM = 3.0;
@@ -22,8 +28,9 @@ final class Evenness
     /**
      * @param GrainMap|null $washMap the wash in the row's key channel at 0.5 mm
      * @param GrainMap|null $paperMap the bare paper likewise
+     * @param Rating|null $granulation the wash's grain, where it was measured
      */
-    public static function rate(RowReadings $row, ?GrainMap $washMap, ?GrainMap $paperMap): Rating
+    public static function rate(RowReadings $row, ?GrainMap $washMap, ?GrainMap $paperMap, ?Rating $granulation = null): Rating
     {
         $property = 'evenness';
         $cells = ["r$row->row-wash", "r$row->row-paper"];
@@ -38,9 +45,10 @@ final class Evenness
         $bare = $row->paper->rgb->toArray()[$row->key];
         $paint = self::smoothed($washMap, $bare);
         $paper = self::smoothed($paperMap, $bare);
-        $blotch = sqrt(max(0.0, self::variance($paint) - self::variance($paper))) / $deposit;
+        $ofGrain = min(self::variance($paint), self::ofGrain($granulation, $deposit));
+        $blotch = sqrt(max(0.0, self::variance($paint) - $ofGrain - self::variance($paper))) / $deposit;
         $area = $washMap->columns * $washMap->rows * $washMap->pitchMm ** 2;
-        $uncertainty = hypot(self::SYSTEMATIC, $blotch / sqrt(2 * $area / self::INDEPENDENT_MM ** 2));
+        $uncertainty = sqrt(self::SYSTEMATIC ** 2 + ($blotch / sqrt(2 * $area / self::INDEPENDENT_MM ** 2)) ** 2 + (self::GRAIN_KNOWN * $ofGrain / $deposit / max(self::SYSTEMATIC * $deposit, sqrt(self::variance($paint)))) ** 2);
         // Streaks are wider than blooms and grains: a further blur leaves them standing.
         $wide = Gaussian::blur($paint, $washMap->columns, $washMap->rows, BenchScale::STREAK_SIGMA_MM / $washMap->pitchMm);
         [$directionDeg, $coherence] = self::direction($wide, $washMap->columns, $washMap->rows);
@@ -49,7 +57,7 @@ final class Evenness
         return Rating::measured(
             $row->row, $property, $blotch, $uncertainty, BenchScale::EVENNESS, $deposit,
             $streaked ? [sprintf('streaks at %.0f degrees to the row', $directionDeg)] : [], $cells,
-            ['sPaint' => sqrt(self::variance($paint)), 'sPaper' => sqrt(self::variance($paper)), 'meanDeposit' => $deposit, 'streaked' => $streaked, 'streakDirectionDeg' => $directionDeg, 'coherence' => $coherence],
+            ['sPaint' => sqrt(self::variance($paint)), 'sPaper' => sqrt(self::variance($paper)), 'sGrain' => sqrt($ofGrain), 'meanDeposit' => $deposit, 'streaked' => $streaked, 'streakDirectionDeg' => $directionDeg, 'coherence' => $coherence],
             self::FORMULA,
         );
     }
@@ -64,6 +72,19 @@ final class Evenness
         $deposit = array_map(static fn (float $v): float => -log(max(1e-4, $v) / $bare), $map->values);
 
         return Gaussian::blur(self::withoutPlane($deposit, $map->columns, $map->rows), $map->columns, $map->rows, BenchScale::EVENNESS_SIGMA_MM / $map->pitchMm);
+    }
+
+    /** Variance of the deposit that grains leave after the blur: the more the larger they are. */
+    private static function ofGrain(?Rating $granulation, float $deposit): float
+    {
+        if ($granulation?->value === null || $granulation->uncertainty === null) {
+            return 0.0;
+        }
+        [[$small, $least], [$large, $most]] = self::GRAIN_LEFT;
+        $size = $granulation->numbers['grainSizeMm'] ?? $small;
+        $share = max($least, min($most, $least + ($size - $small) / ($large - $small) * ($most - $least)));
+
+        return $share * ($granulation->value * $deposit) ** 2;
     }
 
     /**

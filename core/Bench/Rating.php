@@ -116,6 +116,12 @@ final readonly class Rating
         return ClassChances::plain($this->chances);
     }
 
+    /** The likeliest class, however likely; null where there are none. */
+    public function likeliest(): ?string
+    {
+        return $this->chances === [] ? null : (string) array_search(max($this->chances), $this->chances, true);
+    }
+
     /** The class in words, the likeliest first, with its chance; null where there are none. */
     public function said(): ?string
     {

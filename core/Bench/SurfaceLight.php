@@ -36,6 +36,12 @@ final readonly class SurfaceLight
         return new self(BenchScale::FLOOR_SHARE * $darkest, BenchScale::FLOOR_SPREAD * $darkest);
     }
 
+    /** As it was measured, such as by an instrument without and with gloss. */
+    public static function known(float $light, float $uncertainty): self
+    {
+        return new self($light, $uncertainty);
+    }
+
     /**
      * @param array<int, RowReadings> $rows
      *

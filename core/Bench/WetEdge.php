@@ -60,7 +60,7 @@ final class WetEdge
 
         return Rating::measured(
             $row->row, $property, $spread, hypot(2 * self::SYSTEMATIC_MM, 0.06 * $softness), [], $middle, $lopsided > self::LOPSIDED ? ['spreads much further one way than the other'] : [], $cells,
-            ['softnessMm' => $softness, 'longOverWide' => $lopsided, 'middleDeposit' => $middle, 'keyChannel' => $row->keyName()], self::SPREAD_FORMULA,
+            ['softnessMm' => $softness, 'uncertaintyOfSoftnessMm' => hypot(self::SYSTEMATIC_MM, 0.08 * $softness), 'longOverWide' => $lopsided, 'middleDeposit' => $middle, 'keyChannel' => $row->keyName()], self::SPREAD_FORMULA,
         );
     }
 

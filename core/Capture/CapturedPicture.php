@@ -262,7 +262,7 @@ final readonly class CapturedPicture
             $checks[] = new QualityCheck('likely as it was seen', $claim->unchanged(), '%', Claim::UNLIKELY, null, false, $claim->sign() ?? 'paper and black look as they do in untouched pictures');
         }
         if ($light->lights !== []) {
-            $checks[] = new QualityCheck('shadow edge', $light->steepest, '% per cm', 0.06, 0.25, true, 'a shadow with an edge lies on the card; move what casts it and take it again');
+            $checks[] = new QualityCheck('shadow edge', $light->steepest, '% per cm', 0.06, 0.25, true, 'a shadow with an edge, or a stain, lies on the bare paper; move what casts it and take it again, or tell the stain in a note');
             $checks[] = new QualityCheck('uneven light', $light->ratio, '', 1.6, 3.0, true, 'one side of the card is much brighter; turn the card or light it from two sides');
         }
 

@@ -30,7 +30,7 @@ final class FadeComparison
     private const EQUAL_LIGHTNESS = 0.3;
 
     /** Chroma gained, over lightness lost, from which a change is called more vivid and not darker (own). */
-    private const VIVID = 1.5;
+    private const VIVID = 1.0;
 
     public static function compare(HalfPair $now, ?HalfPair $first, ?float $doseMlxh): FadeFinding
     {

@@ -126,7 +126,7 @@ final class Truth
     }
 
     /**
-     * Mean thickness of the wash on a grid with a margin: with its streaks and backruns on a coarse grid, its grains alone on a fine one.
+     * Mean thickness of the wash on a grid with a margin: its streaks and backruns alone on a coarse grid, its grains alone on a fine one.
      *
      * @return list<list<float>>
      */
@@ -143,7 +143,7 @@ final class Truth
                 $mean = 0.0;
                 for ($p = 0; $p < $n * $n; $p++) {
                     [$x, $y] = [$cell->x - $margin + $pitch * ($i + ($p % $n + 0.5) / $n), $cell->y - $margin + $pitch * ($j + (intdiv($p, $n) + 0.5) / $n)];
-                    $mean += self::WASH * $grains->at($x, $y) * ($n === 5 ? $scene->washFactor($film, $x, $y, $painted) : 1.0);
+                    $mean += self::WASH * ($n === 5 ? $scene->washFactor($film, $x, $y, $painted) : $grains->at($x, $y));
                 }
                 $line[] = $mean / $n ** 2;
             }

@@ -18,6 +18,7 @@ use MarshTrial\Core\Bench\Separation;
 use MarshTrial\Core\Bench\SteppedLadder;
 use MarshTrial\Core\Bench\Strength;
 use MarshTrial\Core\Bench\StrokeStep;
+use MarshTrial\Core\Bench\SurfaceLight;
 use MarshTrial\Core\Bench\Transparency;
 use MarshTrial\Core\Bench\WetEdge;
 use MarshTrial\Core\Card\Block;
@@ -223,9 +224,9 @@ final class BlocksTest extends TestCase
             return new RowReadings(1, self::films([])->paper, null, [], [], ['tilt' => $places]);
         };
         // Paint that only gathers at the lower end does not separate.
-        self::assertSame('none', Separation::rate($strip(0, 0.6))->class());
+        self::assertSame('none', Separation::rate($strip(0, 0.6))->likeliest());
         $apart = Separation::rate($strip(0.8, 0.6));
-        self::assertSame('clear', $apart->class());
+        self::assertSame('clear', $apart->likeliest());
         self::assertStringContainsString('that part travels', $apart->remarks[0]);
         // More green light is taken away towards the lower end, so the colour moves from green towards red (a* grows), and back the other way.
         $turn = static fn (Rating $r): float => $r->numbers['lower'][1] - $r->numbers['upper'][1];
@@ -259,8 +260,8 @@ final class BlocksTest extends TestCase
         $bare = self::map($row, static fn (): float => 0.0, 8, 9, 0.1);
         $light = static fn (GrainMap $m): float => array_sum($m->values) / count($m->values);
         self::assertEqualsWithDelta($light($grainy), $light($faded), 0.01);
-        self::assertSame('distinct', Granulation::rate($row, $grainy, $bare, 300, false)->class());
-        self::assertSame('none', Granulation::rate($row, $faded, $bare, 300, false)->class());
+        self::assertSame('distinct', Granulation::rate($row, $grainy, $bare, 300)->class());
+        self::assertSame('none', Granulation::rate($row, $faded, $bare, 300)->class());
     }
 
     /** The contrast ratio over black and white says the same of both. */
@@ -272,11 +273,11 @@ final class BlocksTest extends TestCase
         $wet = static fn (CellReading $r): CellReading => Readings::cell(array_map(static fn (float $v): float => 0.8 * $v, $r->rgb->toArray()));
         $steps = array_map(static fn ($s) => new StrokeStep($s->step, $s->onPaper, $s->onBlack === null ? null : $wet($s->onBlack), $shiny->paper), $shiny->steps);
         $shiny = new RowReadings(1, $shiny->paper, new InkLine(67, 30, 0, 4), $shiny->bareLine, $steps, $shiny->fields);
-        $rate = static fn (RowReadings $row): Rating => Transparency::rate($row, [0.028, 0.028, 0.028]);
+        $rate = static fn (RowReadings $row): Rating => Transparency::rate($row, SurfaceLight::known(0.02, 0.002));
         [$a, $b] = [$rate($opaque), $rate($shiny)];
         self::assertEqualsWithDelta($a->numbers['contrastRatioAtMasstone'], $b->numbers['contrastRatioAtMasstone'], 0.06);
-        self::assertSame('opaque', $a->class());
-        self::assertSame('transparent', $b->class());
+        self::assertSame('opaque', $a->likeliest());
+        self::assertSame('transparent', $b->likeliest());
         self::assertContains('binder or gloss darkens the line', $b->remarks);
     }
 
@@ -289,10 +290,10 @@ final class BlocksTest extends TestCase
                 'between-lines' => [$film(0.6, Readings::PAPER)], 'under-painted' => [$film(0.6, array_fill(0, 3, Readings::INK))],
                 'over-painted' => [$ink], 'under-bare' => [$ink, $ink], 'over-bare' => [$ink, $ink],
             ]);
-            self::assertSame($class, Transparency::twoLines($row, [0.026, 0.026, 0.026])->class());
-            self::assertSame('line-under-and-over 1', Transparency::twoLines($row, [0.026, 0.026, 0.026])->under([])->protocol);
+            self::assertSame($class, Transparency::twoLines($row, SurfaceLight::known(0.02, 0.001))->likeliest());
+            self::assertSame('line-under-and-over 1', Transparency::twoLines($row, SurfaceLight::presumed(0.02 / BenchScale::FLOOR_SHARE))->under([])->protocol);
         }
-        self::assertStringContainsString('not found', (string) Transparency::twoLines(self::films(['between-lines' => [0.8]]), [0.02, 0.02, 0.02])->reason);
+        self::assertStringContainsString('not found', (string) Transparency::twoLines(self::films(['between-lines' => [0.8]]), SurfaceLight::presumed(0.02))->reason);
         self::assertSame(BenchScale::TWO_LINE_DEPTHS, [0.4, 1.4]);
     }
 }

@@ -8,6 +8,7 @@ use MarshTrial\Core\Bench\DryingShift;
 use MarshTrial\Core\Bench\Gradation;
 use MarshTrial\Core\Bench\RowReadings;
 use MarshTrial\Core\Bench\StrokeStep;
+use MarshTrial\Core\Bench\SurfaceLight;
 use MarshTrial\Core\Bench\Transparency;
 use MarshTrial\Core\Capture\Calibration;
 use MarshTrial\Core\Capture\CalibrationKind;
@@ -52,7 +53,7 @@ final class CaptureTest extends TestCase
         self::assertSame($sure->value, $doubtful->value);
         self::assertGreaterThan(2 * $sure->uncertainty, $doubtful->uncertainty);
         $opaque = Readings::row([0.1, 0.8, 1.6], 0.12, 1.6);
-        [$known, $unknown] = [Transparency::rate($opaque, [0.01, 0.01, 0.01]), Transparency::rate($opaque, [0.01, 0.01, 0.01], 0.08)];
+        [$known, $unknown] = [Transparency::rate($opaque, SurfaceLight::presumed(0.01)), Transparency::rate($opaque, SurfaceLight::presumed(0.01), 0.08)];
         self::assertGreaterThan(0.01, $known->value);
         self::assertEqualsWithDelta(hypot((float) $known->uncertainty, 0.08 * (float) $known->value * abs(log((float) $known->value))), (float) $unknown->uncertainty, 0.001);
     }

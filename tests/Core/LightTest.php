@@ -9,6 +9,7 @@ use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Colour\Srgb;
 use MarshTrial\Core\Imaging\PieceFinder;
 use MarshTrial\Core\Imaging\PixelGrid;
+use MarshTrial\Core\Simulation\Bands;
 use MarshTrial\Core\Simulation\Camera;
 use MarshTrial\Core\Simulation\Scene;
 use MarshTrial\Core\Simulation\Sensor;
@@ -103,12 +104,16 @@ final class LightTest extends TestCase
     {
         $device = Sensor::camera(4200, 8);
         foreach ([[0.8, 0.7, 0.6], [0.5, 0.1, 0.05], [0.06, 0.2, 0.5], [0.3, 0.31, 0.29]] as $rgb) {
-            $looked = $device->look('a paint', ...$rgb);
-            foreach ($device->lookAt(Sensor::spectrum('a paint', ...$rgb)) as $i => $exact) {
-                self::assertEqualsWithDelta($exact, $looked[$i], 0.004 + 0.012 * abs($exact), implode(' ', $rgb)." $i");
+            $spectrum = Sensor::spectrum('a paint', ...$rgb);
+            // Band by band it sees what it sees of the whole.
+            $banded = Bands::sum(Bands::map($spectrum->at(...)), $device->weights());
+            foreach ($device->lookAt($spectrum) as $i => $exact) {
+                self::assertEqualsWithDelta($exact, $banded[$i], 0.003 + 0.01 * abs($exact), implode(' ', $rgb)." $i");
             }
         }
-        // Its filters are no mixture of the observer's: colours alike to the eye differ to it.
-        self::assertNotEqualsWithDelta($device->look('one paint', 0.4, 0.2, 0.1)[0] / $device->look('one paint', 0.4, 0.2, 0.1)[3], $device->look('another', 0.4, 0.2, 0.1)[0] / $device->look('another', 0.4, 0.2, 0.1)[3], 0.002);
+        // Its filters are no mixture of the observer's: two spectra that are alike to the eye differ to it.
+        [$one, $other] = [Bands::map(static fn (float $nm): float => 0.4 + 0.2 * sin($nm / 18)), Bands::map(static fn (float $nm): float => 0.4 + 0.2 * sin($nm / 18 + 0.8))];
+        [$a, $b] = [Bands::sum($one, $device->weights()), Bands::sum($other, $device->weights())];
+        self::assertNotEqualsWithDelta($a[0] / $a[3], $b[0] / $b[3], 0.002);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Core;
 
 use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Bench\ClassChances;
 use MarshTrial\Core\Evidence\NextTest;
 use PHPUnit\Framework\TestCase;
 

@@ -10,6 +10,7 @@ use MarshTrial\Core\Bench\Protocol;
 use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Bench\Staining;
+use MarshTrial\Core\Bench\SurfaceLight;
 use MarshTrial\Core\Bench\Transparency;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\GrainMap;
@@ -24,12 +25,10 @@ final class RatingRulesTest extends TestCase
 
     private const WHITE = [0.004, 0.004, 0.006];
 
-    /** @return array{0: float, 1: float, 2: float} the smallest values on the card, from a dark neighbour row */
-    private static function darkest(float $gloss): array
+    /** Surface light as a dark neighbour row tells it. */
+    private static function surface(float $gloss): SurfaceLight
     {
-        $dark = $gloss / BenchScale::FLOOR_SHARE;
-
-        return [$dark, $dark, $dark];
+        return SurfaceLight::presumed($gloss / BenchScale::FLOOR_SHARE);
     }
 
     public function testTheBodyOfAFilmIsFoundWhenTheFloorIsRight(): void
@@ -38,7 +37,7 @@ final class RatingRulesTest extends TestCase
             $row = Readings::row(self::RED, $s, 2.0);
             // Truth: luminance of the film over black, without surface reflection and without what comes from the ink, at deposit 0.92.
             $true = self::trueBody($s, 0.02);
-            $rating = Transparency::rate($row, self::darkest(0.02));
+            $rating = Transparency::rate($row, self::surface(0.02));
             self::assertSame(RatingStatus::Measured, $rating->status);
             self::assertEqualsWithDelta($true, $rating->value, max(0.003, 0.03 * $true), "S $s");
             self::assertContains($class, $rating->classes95, "S $s, body $true");
@@ -66,16 +65,15 @@ final class RatingRulesTest extends TestCase
     {
         foreach ([0.010, 0.035] as $gloss) {
             $row = Readings::row(self::RED, 0.02, 2.0, ['gloss' => $gloss]);
-            // What the card itself offers: the darkest place over its own line.
-            $darkest = array_map(static fn (int $c): float => min(array_map(static fn ($s): float => $s->onBlack?->rgb->toArray()[$c] ?? 1.0, $row->steps)), [0, 1, 2]);
-            $rating = Transparency::rate($row, [$darkest[0], $darkest[1], $darkest[2]]);
+            // What the card itself offers: its own strokes.
+            $rating = Transparency::rate($row, SurfaceLight::ofCard([1 => $row])[1]);
             self::assertLessThanOrEqual(1.96 * $rating->uncertainty, abs($rating->value - self::trueBody(0.02, $gloss)), "gloss $gloss");
         }
     }
 
     public function testABlackCannotBeJudgedOnABlackLine(): void
     {
-        $rating = Transparency::rate(Readings::row([0.5, 0.5, 0.5], 0.005, 4.0), self::darkest(0.02));
+        $rating = Transparency::rate(Readings::row([0.5, 0.5, 0.5], 0.005, 4.0), self::surface(0.02));
         self::assertSame(RatingStatus::Undecidable, $rating->status);
         self::assertStringContainsString('black line cannot judge a black', (string) $rating->reason);
         self::assertArrayHasKey('contrastRatioAtMasstone', $rating->numbers);
@@ -83,29 +81,30 @@ final class RatingRulesTest extends TestCase
 
     public function testAWhiteIsJudgedAsAppliedWithLimitsOfItsOwn(): void
     {
-        $rating = Transparency::rate(Readings::row(self::WHITE, 0.9, 2.0), self::darkest(0.02));
+        $rating = Transparency::rate(Readings::row(self::WHITE, 0.9, 2.0), self::surface(0.02));
         self::assertSame(RatingStatus::Measured, $rating->status);
         self::assertContains('white or very pale: judged as applied', $rating->remarks);
         self::assertSame('opaque', $rating->class());
-        $thin = Transparency::rate(Readings::row(self::WHITE, 0.9, 0.08), self::darkest(0.02));
+        $thin = Transparency::rate(Readings::row(self::WHITE, 0.9, 0.08), self::surface(0.02));
         self::assertContains('transparent', $thin->classes95);
         // Bare paper and a bare line are not a very transparent white.
-        self::assertSame(RatingStatus::NotTested, Transparency::rate(Readings::row(self::WHITE, 0.9, 1e-6), self::darkest(0.02))->status);
+        self::assertSame(RatingStatus::NotTested, Transparency::rate(Readings::row(self::WHITE, 0.9, 1e-6), self::surface(0.02))->status);
     }
 
     public function testAPaleStrokeIsScaledAndSaysSo(): void
     {
-        $rating = Transparency::rate(Readings::row(self::RED, 0.02, 0.6), self::darkest(0.02));
+        $rating = Transparency::rate(Readings::row(self::RED, 0.02, 0.6), self::surface(0.02));
         self::assertSame(RatingStatus::Measured, $rating->status);
         self::assertMatchesRegularExpression('/^scaled from deposit 0\.\d\d$/', $rating->remarks[0]);
         self::assertLessThanOrEqual(1.96 * $rating->uncertainty, abs($rating->value - self::trueBody(0.02, 0.02)));
     }
 
-    public function testGlossThatDarkensTheLineIsRemarkedAndNeverBelowZero(): void
+    public function testGlossThatDarkensTheLineIsRemarkedAndKeptBelowZero(): void
     {
-        // The darkest place is claimed to be lighter than it is: every body comes out negative.
-        $rating = Transparency::rate(Readings::row(self::RED, 0.0005, 2.0), [0.04, 0.04, 0.04]);
-        self::assertSame(0.0, $rating->value);
+        // More surface light is claimed than there is: every body comes out negative, and is kept as it is; the range printed ends at zero.
+        $rating = Transparency::rate(Readings::row(self::RED, 0.0005, 2.0), SurfaceLight::known(0.026, 0.001));
+        self::assertLessThan(0.0, $rating->value);
+        self::assertSame('transparent', array_key_first($rating->chances));
         self::assertContains('binder or gloss darkens the line', $rating->remarks);
     }
 
@@ -151,7 +150,7 @@ final class RatingRulesTest extends TestCase
         $flat = self::map(static fn (): float => 0.0, $paper, 0.0);
         foreach ([[0.08, 0.8], [0.2, 1.2], [0.35, 2.0]] as [$amplitude, $wavelength]) {
             $map = self::map(static fn (float $x): float => $amplitude * cos(2 * M_PI * $x / $wavelength), $paper, 0.8);
-            $rating = Granulation::rate($row, $map, $flat, 300, false);
+            $rating = Granulation::rate($row, $map, $flat, 300);
             $pass = exp(-2 * (M_PI * 0.1 / $wavelength) ** 2) - exp(-2 * (M_PI * 0.5 / $wavelength) ** 2);
             self::assertEqualsWithDelta($amplitude / sqrt(2) * $pass / 0.8, $rating->value, 0.006, "wave of $wavelength mm");
             // The half width of a cosine's own likeness is a sixth of its wavelength.
@@ -164,20 +163,20 @@ final class RatingRulesTest extends TestCase
         $row = Readings::row(self::RED, 0.02, 2.0);
         $paper = $row->paper->rgb->g;
         $tooth = static fn (float $x, float $y): float => 0.03 * sin(2 * M_PI * $x / 0.9) * cos(2 * M_PI * $y / 0.7);
-        $same = Granulation::rate($row, self::map($tooth, $paper, 0.8), self::map($tooth, $paper, 0.0), 300, false);
+        $same = Granulation::rate($row, self::map($tooth, $paper, 0.8), self::map($tooth, $paper, 0.0), 300);
         self::assertEqualsWithDelta(0.0, $same->value, 1e-6);
         self::assertSame('none', $same->class());
         $speck = static fn (float $x, float $y): float => hypot($x - 5, $y - 4) < 0.3 ? 2.5 : 0.0;
-        self::assertLessThan(0.01, Granulation::rate($row, self::map($speck, $paper, 0.8), self::map(static fn (): float => 0.0, $paper, 0.0), 300, false)->value);
+        self::assertLessThan(0.01, Granulation::rate($row, self::map($speck, $paper, 0.8), self::map(static fn (): float => 0.0, $paper, 0.0), 300)->value);
     }
 
     public function testGrainNeedsADepthAndAResolution(): void
     {
         $flat = self::map(static fn (): float => 0.0, 0.83, 0.5);
-        $pale = Granulation::rate(Readings::row(self::RED, 0.02, 2.0, ['wash' => 0.2]), $flat, $flat, 300, false);
+        $pale = Granulation::rate(Readings::row(self::RED, 0.02, 2.0, ['wash' => 0.2]), $flat, $flat, 300);
         self::assertSame(RatingStatus::NotReached, $pale->status);
         self::assertStringContainsString('measured from 0.3 to 1.2', (string) $pale->reason);
-        self::assertStringContainsString('this picture has 200', (string) Granulation::rate(Readings::row(self::RED, 0.02, 2.0), null, null, 200, false)->reason);
+        self::assertStringContainsString('this picture has 200', (string) Granulation::rate(Readings::row(self::RED, 0.02, 2.0), null, null, 200)->reason);
     }
 
     /** @param callable(float, float): float $wave added deposit at a place in mm */

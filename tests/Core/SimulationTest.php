@@ -36,7 +36,7 @@ final class SimulationTest extends TestCase
         // Full strength to palest: ever lighter over paper; every depth darker over the line than beside it.
         for ($step = 1; $step < 10; $step++) {
             self::assertLessThan($truth['r1-stroke-'.($step + 1).'-above']->l, $truth["r1-stroke-$step-above"]->l);
-            self::assertLessThan($truth["r1-stroke-$step-below"]->l - 20, $truth["r1-stroke-$step-black"]->l);
+            self::assertLessThan($truth["r1-stroke-$step-below"]->l - ($step < 4 ? 5 : 20), $truth["r1-stroke-$step-black"]->l);
         }
         // Lifting leaves less, the stiff brush less than the soft one; paper is lightest, and close to neutral.
         self::assertLessThan($truth['r1-lift-soft']->l, $truth['r1-lift-none']->l);
@@ -53,9 +53,9 @@ final class SimulationTest extends TestCase
             $layout = Painted::property('55555555-5555-4555-8555-555555555555');
             $scan = Painted::scan($layout, 100.0, seed: $seed);
             $line = self::truth($scan)['r1-line-left']->toXyz()->y;
-            // Ink of about one percent under a surface that reflects 1 to 4 %.
-            self::assertGreaterThan(0.017, $line);
-            self::assertLessThan(0.056, $line);
+            // Ink of about one percent under a surface that reflects half a percent to two and a half.
+            self::assertGreaterThan(0.009, $line);
+            self::assertLessThan(0.041, $line);
             $ink[] = $line;
         }
         self::assertGreaterThan(0.001, max($ink) - min($ink));
@@ -96,7 +96,7 @@ final class SimulationTest extends TestCase
         }
         // A red that darkens: PR106 gains absorption with light.
         $red = FilmStock::film(Painted::rows('PR106')[0], 5);
-        self::assertGreaterThan(array_sum($red->k), array_sum($red->absorptionAfter(20.0)));
+        self::assertGreaterThan(array_sum($red->k()), array_sum($red->k(20.0)));
     }
 
     /** @return array<int, float> corrected dE*ab by depth */

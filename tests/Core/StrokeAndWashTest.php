@@ -133,7 +133,7 @@ final class StrokeAndWashTest extends TestCase
         $striped = static fn (float $x, float $y): float => $mean * (1 + 0.23 * sin(2 * M_PI * $y / 5));
         $none = static fn (): float => 0.0;
         $of = static fn (callable $wash): array => [
-            (float) Granulation::rate($row, self::map($wash, 0.1, 14, 9, $bare), self::map($none, 0.1, 8, 9, $bare), 300, false)->value,
+            (float) Granulation::rate($row, self::map($wash, 0.1, 14, 9, $bare), self::map($none, 0.1, 8, 9, $bare), 300)->value,
             (float) Evenness::rate($row, self::map(static function (float $x, float $y) use ($wash): float {
                 // Half a millimetre of scan holds twenty-five specks' worth of places.
                 $sum = 0.0;

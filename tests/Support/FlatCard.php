@@ -55,6 +55,8 @@ final class FlatCard
             }
             $this->colours[$cell->id] = match (true) {
                 $bare => [self::INK, self::INK, self::INK],
+                // Bare windows are alike, as those of one sheet.
+                $cell->role === CellRole::Paper => [242, 241, 239],
                 $onLine => [30 + $n * 7 % 30, 30 + $n * 11 % 30, 30 + $n * 13 % 30],
                 default => [90 + $n * 37 % 140, 90 + $n * 53 % 140, 90 + $n * 71 % 140],
             };
