@@ -7,6 +7,7 @@ namespace App\Actions;
 use App\Imaging\PhotoWriter;
 use App\Imaging\PictureStore;
 use App\Imaging\PngWriter;
+use App\Imaging\SheetPress;
 use App\Models\Measurement;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Bench\CardMeasurement;
@@ -80,10 +81,10 @@ final class RunMeasurement
         if ($picture->device === 'camera') {
             // Every photograph is another one: the hand is never in the same place twice.
             $shot = Shot::inside($picture->id);
-            $scan = CameraStandIn::shoot($layout, self::STAND_IN_SEED, $shot, $dose, TargetStandIn::full(), null, "|$picture->id", $picture->wet, $tell);
+            $scan = CameraStandIn::shoot($layout, self::STAND_IN_SEED, $shot, $dose, TargetStandIn::full(), null, "|$picture->id", $picture->wet, $tell, SheetPress::print($layout));
             $bytes = PhotoWriter::encode($scan, $shot);
         } else {
-            $scan = ScannerStandIn::scan($layout, self::STAND_IN_SEED, self::STAND_IN_DPI, $dose, $tell);
+            $scan = ScannerStandIn::scan($layout, self::STAND_IN_SEED, self::STAND_IN_DPI, $dose, $tell, null, SheetPress::print($layout));
             $bytes = PngWriter::encode($scan);
         }
         $sha256 = PictureStore::keep($bytes, $picture->extension);

@@ -13,7 +13,7 @@ use Symfony\Component\Process\Process;
 /** Prints a card for the stand-ins: the very drawing that goes to a printer, as dots of ink. */
 final class SheetPress
 {
-    private const DPI = 300;
+    private const DPI = 200;
 
     /**
      * @param bool $frame as a frame to cut out, not straight onto painting paper

@@ -28,7 +28,7 @@ need_packages() {
 }
 
 need_php() {
-    need_packages php8.2-sqlite3 php8.2-imagick php8.2-mbstring php8.2-xml php8.2-curl php8.2-zip
+    need_packages php8.2-sqlite3 php8.2-imagick php8.2-mbstring php8.2-xml php8.2-curl php8.2-zip librsvg2-bin fonts-liberation
     mkdir -p bootstrap/cache storage/framework/cache/data storage/framework/sessions storage/framework/views storage/app storage/logs
     if [ ! -f vendor/autoload.php ] || [ composer.json -nt vendor/.installed ]; then
         say "Installing PHP libraries"

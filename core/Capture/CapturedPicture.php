@@ -7,7 +7,6 @@ namespace MarshTrial\Core\Capture;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\MarkShape;
 use MarshTrial\Core\Card\TargetSheet;
-use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\Linear;

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Capture;
 
 use MarshTrial\Core\Colour\Difference;
-use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Colour\Srgb;
 

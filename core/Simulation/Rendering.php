@@ -138,6 +138,7 @@ final class Rendering
         $optics instanceof FlatBed ? $rendering->layPaper() : $rendering->layTable();
         foreach ($scene->layout->pieces as $piece) {
             $rendering->printWords($piece);
+            $rendering->scribble($piece);
             $rendering->printMarks($piece, CardCode::forCard($scene->layout->uuid, $piece->id), fn (float $x, float $y): array => $rendering->paperShade($piece->id, $x, $y));
         }
         if ($scene->target !== null) {
@@ -341,6 +342,31 @@ final class Rendering
                     $this->render($piece, $tile, [], $shade);
                 }
             }
+        }
+    }
+
+    /** What hands leave between the windows of a sheet that was really used: pencil, and a splash now and then. */
+    private function scribble(Piece $piece): void
+    {
+        if ($this->scene->print === null) {
+            return;
+        }
+        $random = Chance::keyed("scribble|{$this->scene->layout->uuid}|$piece->id");
+        $o = $piece->outline;
+        for ($n = $random->whole(2, 6); $n > 0; $n--) {
+            [$x, $y, $length] = [$random->between($o->x + 12, $o->right() - 40), $random->between($o->y + 16, $o->bottom() - 14), $random->between(6, 24)];
+            [$slope, $wave] = [$random->between(-0.1, 0.1), $random->between(0.2, 1.2)];
+            $this->render($piece, new Rect($x, $y - 3, $length, 6), [], function (float $px, float $py) use ($piece, $x, $y, $slope, $wave): ?array {
+                $off = abs($py - $y - $slope * ($px - $x) - $wave * sin(2.2 * ($px - $x)));
+
+                return $off > 0.25 ? null : $this->inked($this->paperShade($piece->id, $px, $py), 0.45 * (1 - $off / 0.25));
+            });
+        }
+        $films = array_values($this->scene->films);
+        for ($n = $films === [] ? 0 : $random->whole(0, 3); $n > 0; $n--) {
+            $table = $this->table($films[$random->whole(0, count($films) - 1)], $piece->id);
+            [$x, $y, $radius, $at] = [$random->between($o->x + 12, $o->right() - 12), $random->between($o->y + 16, $o->bottom() - 14), $random->between(0.4, 1.6), $table->index($random->between(0.2, 1.2))];
+            $this->render($piece, Rect::around($x, $y, 2 * $radius + 0.4, 2 * $radius + 0.4), [], fn (float $px, float $py): array => self::point($table, $at, $this->tooth($px, $py), 0.0, $this->cover($radius - hypot($px - $x, $py - $y)), self::UNCLEAR));
         }
     }
 

@@ -7,7 +7,6 @@ namespace MarshTrial\Core\Simulation;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CellRole;
-use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Card\RowLabel;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Accuracy;
 
+use App\Imaging\SheetPress;
 use MarshTrial\Core\Bench\CardMeasurement;
 use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RatingStatus;
@@ -58,7 +59,7 @@ final class Composed
     public static function errors(int $seed): array
     {
         $layout = self::card($seed);
-        $scan = ScannerStandIn::scan($layout, $seed, Series::DPI);
+        $scan = ScannerStandIn::scan($layout, $seed, Series::DPI, print: SheetPress::print($layout));
 
         return self::compare(Series::measure($scan, $layout), $scan->truth);
     }

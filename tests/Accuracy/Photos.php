@@ -24,6 +24,8 @@ use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Fading\FadeFinding;
+use MarshTrial\Core\Fading\Outcome;
 use MarshTrial\Core\Imaging\PieceFinder;
 use MarshTrial\Core\Imaging\PixelGrid;
 use MarshTrial\Core\Imaging\PlacedPiece;
@@ -57,7 +59,7 @@ final class Photos
      *
      * @param string|null $crops folder for pictures of the worst cells
      *
-     * @return array<string, array{cells: list<array{0: float, 1: float, 2: string}>, fading: list<array{0: float, 1: float}>, ratings: list<array<string, mixed>>, remarks: list<string>, refused: string|null, warm: bool, approximate: bool}> by kind
+     * @return array<string, array{cells: list<array{0: float, 1: float, 2: string}>, fading: list<array{0: float, 1: float}>, outcomes: list<bool>, ratings: list<array<string, mixed>>, remarks: list<string>, refused: string|null, warm: bool, approximate: bool}> by kind
      */
     public static function inside(int $seed, bool $fade, ?string $crops = null): array
     {
@@ -348,7 +350,7 @@ final class Photos
     /**
      * @param array<string, mixed> $truth
      *
-     * @return array{cells: list<array{0: float, 1: float, 2: string}>, fading: list<array{0: float, 1: float}>, ratings: list<array<string, mixed>>, remarks: list<string>, refused: string|null, warm: bool, approximate: bool} per cell its error and stated 95 %, dE00; per step measured and true dE*ab between the halves; what is wrong with the picture
+     * @return array{cells: list<array{0: float, 1: float, 2: string}>, fading: list<array{0: float, 1: float}>, outcomes: list<bool>, ratings: list<array<string, mixed>>, remarks: list<string>, refused: string|null, warm: bool, approximate: bool} per cell its error and stated 95 %, dE00; per step measured and true dE*ab between the halves; what is wrong with the picture
      */
     public static function result(string $picture, CardLayout $layout, Capture $capture, array $truth, float $dose, ?string $crops = null): array
     {
@@ -356,11 +358,11 @@ final class Photos
         try {
             $measured = MeasureFile::of($layout, $file, doseMlxh: $dose > 0 ? $dose : null, capture: $capture);
         } catch (CoreException $e) {
-            return ['cells' => [], 'fading' => [], 'remarks' => [], 'refused' => $e->getMessage(), 'warm' => false, 'approximate' => false, 'ratings' => []];
+            return ['cells' => [], 'fading' => [], 'outcomes' => [], 'remarks' => [], 'refused' => $e->getMessage(), 'warm' => false, 'approximate' => false, 'ratings' => []];
         } finally {
             unlink($file);
         }
-        [$cells, $fading] = self::compare($measured, $truth);
+        [$cells, $fading, $outcomes] = self::compare($measured, $truth);
 
         $worst = null;
         if ($crops !== null) {
@@ -372,17 +374,17 @@ final class Photos
             ];
         }
 
-        return ['worst' => $worst, 'cells' => $cells, 'fading' => $fading, 'ratings' => isset($truth['rows']) ? Series::compare($measured, $truth)['ratings'] : [], 'remarks' => $measured->scan->poor(), 'refused' => null, 'warm' => str_contains(implode($measured->scan->remarks), 'warm'), 'approximate' => str_contains(implode($measured->scan->remarks), 'colour approximate')];
+        return ['worst' => $worst, 'cells' => $cells, 'fading' => $fading, 'outcomes' => $outcomes, 'ratings' => isset($truth['rows']) ? Series::compare($measured, $truth)['ratings'] : [], 'remarks' => $measured->scan->poor(), 'refused' => null, 'warm' => str_contains(implode($measured->scan->remarks), 'warm'), 'approximate' => str_contains(implode($measured->scan->remarks), 'colour approximate')];
     }
 
     /**
      * @param array<string, mixed> $truth
      *
-     * @return array{0: list<array{0: float, 1: float, 2: string}>, 1: list<array{0: float, 1: float}>}
+     * @return array{0: list<array{0: float, 1: float, 2: string}>, 1: list<array{0: float, 1: float}>, 2: list<bool>} cells, fading, and whether the words for what happened are right
      */
     private static function compare(CardMeasurement $measured, array $truth): array
     {
-        $labs = $cells = $fading = [];
+        $labs = $cells = $fading = $outcomes = [];
         foreach ($truth['cells'] as $cell) {
             $labs[$cell['id']] = new Lab(...$cell['lab']);
             $reading = $measured->cells[$cell['id']] ?? null;
@@ -390,12 +392,34 @@ final class Photos
                 $cells[] = [Difference::ciede2000($labs[$cell['id']], $reading->lab), $reading->uncertainty95, $cell['id']];
             }
         }
-        foreach ($measured->fading as $finding) {
+        foreach ($measured->fading as $i => $finding) {
+            $outcomes[] = self::isRight($finding, $truth['fading'][$i]);
             [$kept, $exposed] = [$labs["kept-r$finding->row-depth-$finding->depth"], $labs["exposed-r$finding->row-depth-$finding->depth"]];
             $fading[] = [$finding->raw->dE76(), sqrt(($kept->l - $exposed->l) ** 2 + ($kept->a - $exposed->a) ** 2 + ($kept->b - $exposed->b) ** 2)];
         }
 
-        return [$cells, $fading];
+        return [$cells, $fading, $outcomes];
+    }
+
+    /**
+     * Whether the word for what happened agrees with what did: a direction that is not the true one is wrong, a change seen where there is none is
+     * wrong, and none seen where it is beyond three standard deviations is wrong.
+     *
+     * @param array<string, mixed> $true
+     */
+    private static function isRight(FadeFinding $finding, array $true): bool
+    {
+        [$kept, $faded] = [new Lab(...$true['kept']), new Lab(...$true['faded'])];
+        $dL = $faded->l - $kept->l;
+
+        return match ($finding->outcome) {
+            Outcome::NoChange => $true['corrected'] <= 3.3 * $finding->uncertainty,
+            Outcome::PaperOrUndecidable => $finding->paperChange > 0.5,
+            Outcome::Paler, Outcome::PalerInTint, Outcome::NearlyGone => $true['corrected'] > 0.5 && $dL > -0.3,
+            Outcome::Darker => $true['corrected'] > 0.5 && $dL < 0.3,
+            Outcome::MoreVivid => ! $true['browns'] && $faded->chroma() > $kept->chroma(),
+            Outcome::HueShift => $true['corrected'] > 0.5,
+        };
     }
 
     /** The cell with 8 mm around it, as a small picture; its path. */

@@ -6,6 +6,7 @@ namespace Tests\Accuracy;
 
 use App\Imaging\PictureDecoder;
 use App\Imaging\PngWriter;
+use App\Imaging\SheetPress;
 use MarshTrial\Core\Bench\CardMeasurement;
 use MarshTrial\Core\Bench\CardMeter;
 use MarshTrial\Core\Bench\RatingStatus;
@@ -59,7 +60,7 @@ final class Series
     public static function property(int $seed): array
     {
         $layout = self::propertyCard($seed);
-        $scan = ScannerStandIn::scan($layout, $seed, self::DPI);
+        $scan = ScannerStandIn::scan($layout, $seed, self::DPI, print: SheetPress::print($layout));
 
         return self::compare(self::measure($scan, $layout), $scan->truth);
     }
@@ -110,8 +111,9 @@ final class Series
     {
         $layout = self::fadeCard($seed);
         $dose = 2.0 + 38.0 * (($seed * 37) % 100) / 100;
-        $first = self::measure(ScannerStandIn::scan($layout, $seed, self::DPI), $layout);
-        $scan = ScannerStandIn::scan($layout, $seed, self::DPI, $dose);
+        $print = SheetPress::print($layout);
+        $first = self::measure(ScannerStandIn::scan($layout, $seed, self::DPI, print: $print), $layout);
+        $scan = ScannerStandIn::scan($layout, $seed, self::DPI, $dose, print: $print);
         $out = [];
         foreach (self::measure($scan, $layout, $first, $dose)->fading as $finding) {
             foreach ($scan->truth['fading'] as $true) {
