@@ -27,9 +27,9 @@ final readonly class BenchScale
     public const LEAST_DEPOSIT = 0.10;
 
     /** Share of the darkest place over a line that is taken for surface reflection and stray light where nothing else tells, and one standard deviation (own, simulated). */
-    public const FLOOR_SHARE = 0.65;
+    public const FLOOR_SHARE = 0.7;
 
-    public const FLOOR_SPREAD = 0.3;
+    public const FLOOR_SPREAD = 0.22;
 
     /** A line that is no darker than this share of the paper gives no class of transparency (own). */
     public const PALE_LINE = 0.2;

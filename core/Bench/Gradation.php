@@ -40,8 +40,7 @@ final class Gradation
         if ($fault !== null) {
             return Rating::without($row->row, $property, RatingStatus::Undecidable, $fault, $cells);
         }
-        $path = array_map(static fn (StrokeStep $s): Lab => $s->onPaper->lab, $row->steps);
-        $value = self::walk($path);
+        $value = self::walk(array_map(static fn (StrokeStep $s): LinearRgb => $s->onPaper->rgb, $row->steps));
         $last = $row->steps[count($row->steps) - 1]->onPaper;
         $toPaper = Difference::ciede2000($last->lab, $row->paper->lab);
         $lost = $toPaper < BenchScale::PALE_END_LOST;
@@ -53,6 +52,9 @@ final class Gradation
         );
         $uncertainty = hypot(hypot(self::SYSTEMATIC_DE, $ofCalibration), hypot(self::scatter($first), self::scatter($last))) / BenchScale::CLEAR_STEP;
         $remarks = $lost ? ['the pale end is lost: it cannot be told from the paper'] : [];
+        if ($first->isBeyond()) {
+            $remarks[] = 'at least: the full strength is more vivid than the picture’s colours reach';
+        }
 
         return Rating::measured(
             $row->row, $property, $value, $uncertainty, self::counts(), null, $remarks, $cells,
@@ -106,17 +108,19 @@ final class Gradation
     }
 
     /**
-     * @param list<Lab> $path
+     * @param list<LinearRgb> $path
      *
      * @return float one plus the intervals, the last of them as a share
      */
     private static function walk(array $path): float
     {
-        $from = $path[0];
+        $from = $path[0]->toLab();
+        $end = $path[count($path) - 1]->toLab();
         $count = 0;
         for ($i = 1; $i < count($path); $i++) {
             for ($t = 1; $t <= self::FINE; $t++) {
-                $here = $path[$i - 1]->towards($path[$i], $t / self::FINE);
+                // Between two places the amount of paint changes evenly, so the logarithms of the channels do.
+                $here = self::between($path[$i - 1], $path[$i], $t / self::FINE)->toLab();
                 if (Difference::ciede2000($from, $here) >= BenchScale::CLEAR_STEP) {
                     $from = $here;
                     $count++;
@@ -124,7 +128,15 @@ final class Gradation
             }
         }
 
-        return 1 + $count + min(0.999, Difference::ciede2000($from, $path[count($path) - 1]) / BenchScale::CLEAR_STEP);
+        return 1 + $count + min(0.999, Difference::ciede2000($from, $end) / BenchScale::CLEAR_STEP);
+    }
+
+    private static function between(LinearRgb $one, LinearRgb $other, float $t): LinearRgb
+    {
+        // A channel that is hardly there, or below nothing, has no logarithm to speak of.
+        $mixed = array_map(static fn (float $a, float $b): float => min($a, $b) < 0.005 ? $a + $t * ($b - $a) : $a * ($b / $a) ** $t, $one->toArray(), $other->toArray());
+
+        return new LinearRgb($mixed[0], $mixed[1], $mixed[2]);
     }
 
     /** @return array<string, float> a class for every count: "4 clear steps" holds from 4 to below 5 */

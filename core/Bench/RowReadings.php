@@ -71,12 +71,6 @@ final readonly class RowReadings
         return ["r$this->row-paper", ...array_map(fn (int $i): string => "r$this->row-$role->value-".$i + 1, array_keys($this->fields($role)))];
     }
 
-    /** @return list<CellReading> over the pair of black lines, bare or painted */
-    public function overLines(): array
-    {
-        return array_merge(...array_map($this->fields(...), [CellRole::UnderBare, CellRole::UnderPainted, CellRole::OverBare, CellRole::OverPainted]));
-    }
-
     public function first(CellRole $role): ?CellReading
     {
         return $this->fields($role)[0] ?? null;

@@ -4,11 +4,18 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Card\CellRole;
+
 /** How much light the surface of a row's paint mirrors: from the stroke itself, held near what the other strokes of the card say. */
 final readonly class SurfaceLight
 {
     /** Between two paints of one card, matt and shiny, one standard deviation (own). */
     private const BETWEEN_PAINTS = 0.0022;
+
+    /** How far ink and paint may mirror differently where no stroke tells, and where one does, one standard deviation (own). */
+    private const INK_UNKNOWN = 0.005;
+
+    private const INK_TOLD = 0.0015;
 
     /** A stroke tells of its own surface to better than this, or is left to the others (own). */
     private const TELLING = 0.004;
@@ -24,12 +31,14 @@ final readonly class SurfaceLight
         public float $inkAbove = 0.0,
         /** Shines over the line more than its neighbours do. */
         public bool $apart = false,
+        /** How well it is known what ink mirrors beside paint, one standard deviation. */
+        public float $inkUncertainty = self::INK_UNKNOWN,
     ) {}
 
     /**
      * Where only the darkest place is known: surface light is a part of it.
      *
-     * @param float $darkest least luminance over a black line, bare or painted
+     * @param float $darkest least luminance of paint over a black line
      */
     public static function presumed(float $darkest): self
     {
@@ -39,7 +48,7 @@ final readonly class SurfaceLight
     /** As it was measured, such as by an instrument without and with gloss. */
     public static function known(float $light, float $uncertainty): self
     {
-        return new self($light, $uncertainty);
+        return new self($light, $uncertainty, 0.0, false, self::INK_TOLD);
     }
 
     /**
@@ -73,7 +82,7 @@ final readonly class SurfaceLight
             $square += $w * $o->surface ** 2;
         }
         if ($weight <= 0) {
-            return $own === null ? $presumed : new self($own->surface, $own->uncertainty, $own->inkAbove);
+            return $own === null ? $presumed : new self($own->surface, $own->uncertainty, $own->inkAbove, false, self::INK_TOLD);
         }
         $mean = $sum / $weight;
         // Neighbours that do not agree tell less.
@@ -83,15 +92,15 @@ final readonly class SurfaceLight
             return new self(...$expected);
         }
         if (abs($own->surface - $mean) > self::APART * hypot($own->uncertainty, $expected[1])) {
-            return new self($own->surface, $own->uncertainty, $own->inkAbove, $own->surface > $mean);
+            return new self($own->surface, $own->uncertainty, $own->inkAbove, $own->surface > $mean, self::INK_TOLD);
         }
         $held = StrokeLight::of($row, $expected) ?? $own;
 
-        return new self($held->surface, $held->uncertainty, $held->inkAbove);
+        return new self($held->surface, $held->uncertainty, $held->inkAbove, false, self::INK_TOLD);
     }
 
     /**
-     * Least luminance over a black line, bare or painted.
+     * Least luminance of paint over a black line, or of the line where none is painted: ink may be more matt than paint.
      *
      * @param array<int, RowReadings> $rows
      */
@@ -99,7 +108,7 @@ final readonly class SurfaceLight
     {
         $darkest = INF;
         foreach ($rows as $row) {
-            foreach ([...$row->bareLine, ...array_filter(array_map(static fn (StrokeStep $s) => $s->onBlack, $row->steps)), ...$row->overLines()] as $reading) {
+            foreach ([...array_filter(array_map(static fn (StrokeStep $s) => $s->onBlack, $row->steps)), ...$row->fields(CellRole::UnderPainted)] ?: $row->bareLine as $reading) {
                 $darkest = min($darkest, $reading->rgb->luminance());
             }
         }

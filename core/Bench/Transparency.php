@@ -174,6 +174,8 @@ final class Transparency
         return [$body, sqrt(
             // What is uncertain about the surface moves paint and ink together.
             ($at($surface->light + $surface->uncertainty, $ofInk + $surface->uncertainty) - $body) ** 2
+            // Ink may mirror otherwise than paint.
+            + ($at($surface->light, $ofInk + $surface->inkUncertainty) - $body) ** 2
             + $ofTone ** 2 + ($inkSpread * $share / $yWhite) ** 2 + ($reading / $yWhite) ** 2 + ($relative * $body) ** 2
             // An exponent that is off moves what is dark against what is light.
             + ($body * $contrast * abs(log(max(1e-3, $body)))) ** 2,

@@ -122,7 +122,7 @@ final readonly class CellReader
             $beyond = $this->beyond($area, $mean, $lab);
             if ($beyond !== null) {
                 [$share, $shift] = $beyond;
-                $remarks[] = sprintf('more vivid than the picture’s colours reach in %d %% of it: at least as vivid as told', max(1, (int) round(100 * $share)));
+                $remarks[] = sprintf(CellReading::BEYOND.' in %d %% of it: at least as vivid as told', max(1, (int) round(100 * $share)));
                 foreach ($shift as $i => $a) {
                     foreach ($shift as $j => $b) {
                         $covariance[$i][$j] += $a * $b;

@@ -11,6 +11,8 @@ use MarshTrial\Core\Colour\LinearRgb;
 /** What was read in one cell: the colour of its kept pixels and how sure it is. */
 final readonly class CellReading
 {
+    public const BEYOND = 'more vivid than the picture’s colours reach';
+
     public function __construct(
         public LinearRgb $rgb,
         public Lab $lab,
@@ -38,6 +40,12 @@ final readonly class CellReading
     public function with(array $covariance, float $uncertainty95, float $shared): self
     {
         return new self($this->rgb, $this->lab, $this->labSpread, $covariance, $this->pixels, $this->leftOut, $this->area, $this->remarks, $uncertainty95, $this->glare, $shared);
+    }
+
+    /** Whether a good part of it is more vivid than the picture's colours reach. */
+    public function isBeyond(): bool
+    {
+        return array_filter($this->remarks, static fn (string $r): bool => str_starts_with($r, self::BEYOND)) !== [];
     }
 
     /** The same place with another colour, and why. */

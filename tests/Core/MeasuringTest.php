@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
+use App\Imaging\PngWriter;
 use MarshTrial\Core\Bench\CardMeasurement;
 use MarshTrial\Core\Bench\CardMeter;
 use MarshTrial\Core\Bench\Rating;
@@ -93,16 +94,27 @@ final class MeasuringTest extends TestCase
         self::assertSame(RatingStatus::Measured, self::rating($noLine, 'staining')->status);
     }
 
-    public function testAJpegGivesAtLeast(): void
+    public function testTheGrainOfAJpegIsReadFromLightness(): void
     {
-        // This seed's grain is distinct, but with 40 % more it would be heavy.
-        $layout = Painted::property('44444444-4444-4444-8444-444444444444', 'PB28');
-        $picture = Painted::grid(Painted::scan($layout, seed: 11));
-        $lossless = self::rating(CardMeter::measure($picture, $layout), 'granulation');
-        $lossy = self::rating(CardMeter::measure($picture, $layout, new Capture(jpeg: true)), 'granulation');
-        self::assertSame('distinct', $lossless->class());
-        self::assertSame(['distinct', 'heavy'], $lossy->classes);
-        self::assertContains('at least: a JPEG loses fine grain', $lossy->remarks);
+        $layout = Painted::property('44444444-4444-4444-8444-444444444444', 'PB28', 'PY65');
+        $scan = Painted::scan($layout, seed: 11);
+        $grain = static function (PixelGrid $picture, bool $jpeg) use ($layout): array {
+            return array_values(array_filter(CardMeter::measure($picture, $layout, new Capture(photo: false, jpeg: $jpeg))->ratings, static fn (Rating $r): bool => $r->property === 'granulation'));
+        };
+        $image = PngWriter::image($scan);
+        $image->setImageFormat('jpeg');
+        $image->setImageCompressionQuality(62);
+        $lossy = new \Imagick;
+        $lossy->readImageBlob($image->getImageBlob());
+        $lossy->setImageFormat('rgb');
+        [$blue, $yellow] = $grain(new PixelGrid($lossy->getImageBlob(), $scan->width, $scan->height), true);
+        [$asIs] = $grain(Painted::grid($scan), false);
+        self::assertContains('read from lightness, since the file’s compression thinned out its colours', $blue->remarks);
+        self::assertEqualsWithDelta((float) $asIs->value, (float) $blue->value, 0.06 * (float) $asIs->value + 0.005);
+        // Nothing of a yellow's grain shows in lightness; what is read from its thinned colour is less sure.
+        self::assertStringNotContainsString('read from lightness', implode($yellow->remarks));
+        self::assertGreaterThan((float) $blue->uncertainty, (float) $yellow->uncertainty);
+        self::assertGreaterThan((float) $asIs->uncertainty, (float) $blue->uncertainty);
     }
 
     public function testAMissingPieceOfAFadeCardIsNamed(): void
