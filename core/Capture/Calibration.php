@@ -31,12 +31,15 @@ final readonly class Calibration
     /** Patches that tell of a colour, and what their root mean square is multiplied with (own, simulated). */
     private const NEIGHBOURS = 14;
 
-    private const WIDTH = 3.1;
+    private const WIDTH = 4.2;
 
-    private const WIDTH_OF_PROFILE = 4.3;
+    private const WIDTH_OF_PROFILE = 5.5;
 
     /** A root mean square below this, dE00, is more scatter of the patches than error (own, simulated). */
-    private const SCATTER = 0.06;
+    private const SCATTER = 0.08;
+
+    /** Lightness below which few patches of a target tell, and how much wider the darkest are, as a share (own, simulated). */
+    private const DARK = [35.0, 0.5];
 
     /**
      * @param list<list<float>>|null $tone a, b, c, d of red, green, blue (d is missing in older profiles); null: values stay
@@ -234,7 +237,9 @@ final readonly class Calibration
 
         $square = array_sum(array_map(static fn (array $n): float => $n[1] ** 2, $near)) / count($near);
 
-        return ($this->kind === CalibrationKind::Profile ? self::WIDTH_OF_PROFILE : self::WIDTH) * $square / (sqrt($square) + self::SCATTER);
+        [$dark, $wider] = self::DARK;
+
+        return ($this->kind === CalibrationKind::Profile ? self::WIDTH_OF_PROFILE : self::WIDTH) * $square / (sqrt($square) + self::SCATTER) * (1 + $wider * max(0.0, 1 - $colour->l / $dark));
     }
 
     /** How far the contrast may be off beyond what the device is known to do: standard deviation of the exponent that values between paper and black may still need (own, simulated). */

@@ -40,8 +40,14 @@ final class PixelCheck
         if ($alike >= self::GREY * $count) {
             throw PictureFault::grey();
         }
+        // A nearly empty sheet may show few colours here and there; a palette has no more anywhere.
         if ($count > 10 * self::PALETTE && count($seen) <= self::PALETTE) {
-            throw PictureFault::palette(count($seen));
+            for ($at = $upper, $end = $n * $bytes; $at < $end && count($seen) <= self::PALETTE; $at += $bytes) {
+                $seen[ord($picture->data[$at]) << 16 | ord($picture->data[$at + 1 + $upper]) << 8 | ord($picture->data[$at + 2 + 2 * $upper])] = true;
+            }
+            if (count($seen) <= self::PALETTE) {
+                throw PictureFault::palette(count($seen));
+            }
         }
     }
 }
