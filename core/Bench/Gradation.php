@@ -83,8 +83,13 @@ final class Gradation
         );
         $uncertainty = sqrt(2 * self::SYSTEMATIC_HUE_DEG ** 2 + self::hueScatter($masstone, $masstone->lab) ** 2 + self::hueScatter($nearest, $tint) ** 2 + $ofCalibration ** 2);
 
+        $remarks = abs($turn) < 2 * $uncertainty ? ['no turn of hue can be told'] : [];
+        if ($masstone->isBeyond()) {
+            $remarks[] = 'the full strength is more vivid than the picture’s colours reach, and its hue less certain for it';
+        }
+
         return Rating::measured(
-            $row->row, $property, $turn, $uncertainty, [], $deposit, abs($turn) < 2 * $uncertainty ? ['no turn of hue can be told'] : [], $cells,
+            $row->row, $property, $turn, $uncertainty, [], $deposit, $remarks, $cells,
             ['masstoneHueDeg' => $masstone->lab->hueDeg(), 'tintHueDeg' => $tint->hueDeg(), 'masstoneChroma' => $masstone->lab->chroma(), 'tintChroma' => $tint->chroma(), 'towards' => Difference::between($masstone->lab, $tint)->words(), 'uncertaintyOfCalibrationDeg' => $ofCalibration],
             self::TWO_TONE_FORMULA,
         );

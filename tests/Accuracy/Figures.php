@@ -119,13 +119,15 @@ final class Figures
      */
     private static function ofStroke(array $ladders, array $tones): array
     {
+        $within = static fn (array $r): bool => ! $r['beyond'];
+
         return [
-            // What is too vivid for the file's colours is told as "at least".
-            'clear steps exact' => self::share(array_values(array_filter($ladders, static fn (array $r): bool => ! $r['atLeast'])), static fn (array $r): bool => (int) $r['value'] === (int) $r['truth']),
-            'clear steps told as at least' => self::share($ladders, static fn (array $r): bool => $r['atLeast']),
+            // Where the full strength is too vivid for the file's colours the rating says so, and steps are told as "at least".
+            'clear steps exact' => self::share(array_filter($ladders, $within), static fn (array $r): bool => (int) $r['value'] === (int) $r['truth']),
+            'strokes too vivid for the file' => self::share($ladders, static fn (array $r): bool => $r['beyond']),
             'clear steps within the stated 95 %' => self::share($ladders, static fn (array $r): bool => abs($r['value'] - $r['truth']) <= 1.96 * $r['uncertainty']),
             'clear steps, mean error' => array_sum(array_map(static fn (array $r): float => abs($r['value'] - $r['truth']), $ladders)) / max(1, count($ladders)),
-            'two-tone within 3 degrees' => self::share($tones, static fn (array $r): bool => self::turn($r) <= 3),
+            'two-tone within 3 degrees' => self::share(array_filter($tones, $within), static fn (array $r): bool => self::turn($r) <= 3),
             'two-tone within the stated 95 %' => self::share($tones, static fn (array $r): bool => self::turn($r) <= 1.96 * $r['uncertainty']),
         ];
     }
@@ -380,7 +382,7 @@ final class Figures
     /**
      * @template T
      *
-     * @param list<T> $of
+     * @param array<T> $of
      * @param callable(T): bool $which
      */
     private static function share(array $of, callable $which): float

@@ -89,7 +89,7 @@ final class Series
             ][$rating->property];
             $ratings[] = [
                 'property' => $rating->property, 'measured' => $rating->status === RatingStatus::Measured, 'value' => $rating->value, 'uncertainty' => $rating->uncertainty,
-                'truth' => $true, 'class' => $rating->class(), 'trueClass' => $of['classes'][$rating->property] ?? null, 'classes95' => $rating->classes95, 'chances' => $rating->chances, 'atLeast' => str_contains(implode($rating->remarks), 'at least'),
+                'truth' => $true, 'class' => $rating->class(), 'trueClass' => $of['classes'][$rating->property] ?? null, 'classes95' => $rating->classes95, 'chances' => $rating->chances, 'beyond' => str_contains(implode($rating->remarks), 'more vivid than'),
                 'streak' => [$rating->numbers['streaked'] ?? null, $rating->numbers['streakDirectionDeg'] ?? null, $row['streakDeg']],
             ];
             if ($rating->property === 'staining' && $rating->value !== null) {

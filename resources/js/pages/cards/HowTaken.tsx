@@ -6,6 +6,9 @@ import type { CaptureMeans } from '../../api/capture';
 export interface Taken { takenAs: '' | 'scan' | 'photo'; colour: string; wedge: string; wet: boolean }
 export const UNTOLD: Taken = { takenAs: '', colour: '', wedge: '', wet: false };
 
+/** A scanner that improves its pictures measures something else; most of its programs have these under an "advanced" or "professional" setting. */
+export const SCANNER_AS_IT_SEES = 'Before scanning, turn off what the scanner’s program improves by itself (exposure, contrast, colour restoring, sharpening, dust removal), and save as PNG or TIFF.';
+
 export function appendTaken(form: FormData, taken: Taken) {
     if (taken.takenAs !== '') { form.append('takenAs', taken.takenAs); }
     const [kind, uuid] = taken.colour.split(' ');

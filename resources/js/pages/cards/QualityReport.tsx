@@ -44,6 +44,8 @@ function number(q: QualityCheck, v: number): string {
         case '%': return `${(100 * v).toFixed(1)} %`;
         case '% per cm': return `${(100 * v).toFixed(0)} % per cm`;
         case 'dpi': return `${v.toFixed(0)} dpi`;
+        case 'of 100': return `${v.toFixed(0)} of 100`;
+        case 'dE00': return `${v.toFixed(1)} dE00`;
         default: return `${v.toFixed(2)} ${q.unit}`.trim();
     }
 }

@@ -3,7 +3,7 @@ import type { Card, Check, Measuring } from '../../api/types';
 import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { call, post } from '../../api/client';
-import { appendTaken, HowTaken, UNTOLD } from './HowTaken';
+import { appendTaken, HowTaken, SCANNER_AS_IT_SEES, UNTOLD } from './HowTaken';
 
 /** Gets a picture of the card: a file, or what a stand-in makes. */
 export function TakePicture({ card, check, onDone, what = 'Picture of the dry card' }: { card: Card; check: Check | null; onDone: () => void; what?: string }) {
@@ -28,7 +28,7 @@ export function TakePicture({ card, check, onDone, what = 'Picture of the dry ca
             <button type="button" className="button" data-main disabled={sending} onClick={() => file.current?.click()}>Upload a picture</button>
             <button type="button" className="button" disabled={sending} onClick={() => standIn('scanner')}>Use the scanner stand-in</button>
             <button type="button" className="button" disabled={sending} onClick={() => standIn('camera')}>Use the camera stand-in</button>
-            <span className="text-sm text-soft">A scan at 300 dots per inch, or a photograph with the whole card in view. PNG, JPEG, TIFF or WebP.</span>
+            <span className="text-sm text-soft">A scan at 300 dots per inch, or a photograph with the whole card in view. PNG, JPEG, TIFF or WebP. {SCANNER_AS_IT_SEES}</span>
             <HowTaken taken={taken} onChange={setTaken} mayBeWet={card.kind === 'property'} />
             <div className="basis-full"><Problem error={error} /></div>
         </div>
