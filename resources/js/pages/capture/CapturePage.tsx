@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState, type FormEvent } from 'react';
 import { call, get, newUuid, remove } from '../../api/client';
 import type { CaptureMeans, Profile, Target } from '../../api/capture';
+import { SCANNER_AS_IT_SEES } from '../cards/HowTaken';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { Wide } from '../../components/ui/Wide';
@@ -134,6 +135,7 @@ function NewProfile({ targets, onKept }: { targets: Target[]; onKept: (means: Ca
             <label>Target<select value={target} onChange={(e) => setTarget(e.target.value)} className="block">{targets.map((t) => <option key={t.uuid} value={t.uuid}>{t.name}</option>)}</select></label>
             <label>Picture of the target<input ref={picture} type="file" accept="image/png,image/jpeg,image/tiff,image/webp" className="block w-full max-w-80" /></label>
             <button className="button" data-main disabled={busy}>{busy ? 'Making the profile …' : 'Make a profile'}</button>
+            <p className="basis-full text-sm text-soft">{SCANNER_AS_IT_SEES} A profile holds for the settings it was made with.</p>
             <div className="basis-full"><Problem error={error} /></div>
         </form>
     );
