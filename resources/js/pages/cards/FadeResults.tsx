@@ -12,7 +12,7 @@ export function FadeResults({ result, rows }: { result: Measurement; rows: CardR
         <Wide label="Exposed against kept">
             <table className="w-full min-w-[980px] mt-3 text-sm">
                 <caption className="text-left pb-2">Exposed against kept after <span className="num">{result.doseMlxh} Mlx h</span>. Noise, which only ever adds to dE, is taken out of the judged values.</caption>
-                <thead><tr className="border-b border-ink"><th className="py-1">Row, depth</th><th>Deposit</th><th>Raw dE*ab</th><th>Corrected dE*ab</th><th>dL*</th><th>dC*</th><th>dH*</th><th>In words</th><th>Grey scale</th><th>Paper</th><th>Outcome</th><th>Categories possible</th></tr></thead>
+                <thead><tr className="border-b border-ink"><th className="py-1">Row, depth</th><th className="pr-3">Deposit</th><th>Raw dE*ab</th><th>Corrected dE*ab</th><th>dL*</th><th>dC*</th><th>dH*</th><th>In words</th><th>Grey scale</th><th>Paper</th><th>Outcome</th><th>Categories possible</th></tr></thead>
                 {rows.map((row) => (
                     <tbody key={row.row} className="border-b border-rule keep-together">
                         {result.fading.filter((f) => f.row === row.row).map((f) => <Line key={f.depth} of={f} name={f.depth === 1 ? `${row.row} ${row.paint.colourName}` : ''} />)}
