@@ -7,6 +7,7 @@ declare(strict_types=1);
 use App\Actions\MeasureFile;
 use App\Imaging\PhotoWriter;
 use App\Imaging\PngWriter;
+use App\Imaging\SheetPress;
 use MarshTrial\Core\Exchange\LayoutJson;
 use MarshTrial\Core\Simulation\CameraStandIn;
 use MarshTrial\Core\Simulation\ScannerStandIn;
@@ -16,11 +17,11 @@ use Tests\Support\Spreadsheet;
 
 require __DIR__.'/../../vendor/autoload.php';
 
-$page = __DIR__.'/../../build/bench-page.png';
+$page = __DIR__.'/../../build/bench-sheet.png';
 $layout = Series::propertyCard(7);
 if (! is_file($page)) {
     fwrite(STDERR, "Making the A4 page once ...\n");
-    file_put_contents($page, PngWriter::encode(ScannerStandIn::scan($layout, 7, 300)));
+    file_put_contents($page, PngWriter::encode(ScannerStandIn::scan($layout, 7, 300, print: SheetPress::print($layout))));
 }
 $seconds = static function (callable $work): float {
     $from = hrtime(true);
@@ -82,11 +83,11 @@ $figures = [
     },
     'photo' => static function () use ($seconds, $median): array {
         $layout = Series::propertyCard(7);
-        $photo = __DIR__.'/../../build/bench-photo.jpg';
+        $photo = __DIR__.'/../../build/bench-sheet.jpg';
         if (! is_file($photo)) {
             fwrite(STDERR, "Making the photograph once ...\n");
             $shot = Shot::inside(7);
-            file_put_contents($photo, PhotoWriter::encode(CameraStandIn::shoot($layout, 7, $shot), $shot));
+            file_put_contents($photo, PhotoWriter::encode(CameraStandIn::shoot($layout, 7, $shot, print: SheetPress::print($layout)), $shot));
         }
         $whole = $bare = $ratios = [];
         for ($i = 0; $i < 8; $i++) {
@@ -100,10 +101,10 @@ $figures = [
         return ['decode and measure a photograph of 12 megapixels', $median($whole), 's', $median($bare), $median($ratios)];
     },
     'memory-600' => static function () use ($layout, $peak): array {
-        $fine = __DIR__.'/../../build/bench-page-600.png';
+        $fine = __DIR__.'/../../build/bench-sheet-600.png';
         if (! is_file($fine)) {
             fwrite(STDERR, "Making the A4 page at 600 dots per inch once ...\n");
-            file_put_contents($fine, PngWriter::encode(ScannerStandIn::scan($layout, 7, 600)));
+            file_put_contents($fine, PngWriter::encode(ScannerStandIn::scan($layout, 7, 600, print: SheetPress::print($layout))));
         }
         $file = __DIR__.'/../../build/bench-layout.json';
         file_put_contents($file, json_encode(LayoutJson::toArray($layout)));

@@ -87,7 +87,7 @@ final class ClaimTest extends TestCase
         self::assertLessThan(0.06, $claim->spread($ratio, [new LinearRgb(0.6, 0.5, 0.6), new LinearRgb(0.5, 0.33, 0.5), self::paper()]));
     }
 
-    /** @param array<string, mixed> $how */
+    /** @param array{0: string, 1: float} $how */
     #[DataProvider('improvements')]
     public function testAnImprovedScanIsWideEnoughOrRefused(array $how, bool $refused): void
     {

@@ -77,6 +77,7 @@ final class MeasuringTest extends TestCase
         self::assertStringContainsString('Fewer than three marks', self::fault(Painted::covered($scan, 0.9, 0.0, 1.0, 1.0)));
         self::assertStringContainsString('printed code could not be read', self::fault(Painted::covered($scan, 0.82, 0.02, 0.86, 0.09)));
         self::assertMatchesRegularExpression('/has 7[0-9] dots per inch on the card; at least 150 are needed. Scan again at 300/', self::fault(Painted::thinned($scan, 4)));
+        self::assertMatchesRegularExpression('/has 14[0-4] dots/', self::fault(Painted::grid(Painted::scan(Painted::property(), 144.0))));
         $other = Painted::scan(Painted::property('33333333-3333-4333-8333-333333333333'), 200.0);
         self::assertStringContainsString('This is a picture of card '.Painted::property('33333333-3333-4333-8333-333333333333')->codeText(), self::fault(Painted::grid($other)));
     }

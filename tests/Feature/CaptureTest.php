@@ -6,11 +6,14 @@ namespace Tests\Feature;
 
 use App\Imaging\PhotoWriter;
 use App\Imaging\PngWriter;
+use App\Imaging\SheetPress;
 use App\Models\CaptureProfile;
 use App\Models\Card;
 use App\Models\Measurement;
 use App\Models\Rating;
 use Illuminate\Http\UploadedFile;
+use Imagick;
+use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Exchange\Readings;
 use MarshTrial\Core\Simulation\CameraStandIn;
 use MarshTrial\Core\Simulation\ScannerStandIn;
@@ -110,6 +113,53 @@ final class CaptureTest extends FeatureTestCase
         self::assertMatchesRegularExpression('/^#[0-9a-f]{6}$/', $report->json('photos.worst.0.measuredHex'));
         $this->get('/api/accuracy/1.jpg')->assertOk()->assertHeader('Content-Type', 'image/jpeg');
         $this->get('/api/accuracy/99.jpg')->assertNotFound();
+    }
+
+    /** What a device or a program may do to a picture's samples so that no colour can be measured is told by name, and nothing is kept from it. */
+    public function testPicturesThatHoldNoColourAreRefusedByName(): void
+    {
+        $this->actingAs($this->wren);
+        $card = $this->card();
+        $scan = new Imagick;
+        $scan->readImageBlob(PngWriter::encode(ScannerStandIn::scan($card->cardLayout(), 5, 150, print: SheetPress::print($card->cardLayout()))));
+        $as = static function (callable $change) use ($scan): string {
+            $copy = clone $scan;
+            $change($copy);
+
+            return $copy->getImageBlob();
+        };
+        $refused = [
+            'shades of grey' => $as(static fn (Imagick $i): bool => $i->modulateImage(100, 0, 100)),
+            'saved with a palette' => $as(static fn (Imagick $i): bool => $i->quantizeImage(200, Imagick::COLORSPACE_SRGB, 0, false, false)),
+            'is mirrored' => $as(static fn (Imagick $i): bool => $i->flopImage()),
+        ];
+        foreach ($refused as $why => $bytes) {
+            $this->postJson("/api/cards/$card->uuid/pictures", ['picture' => self::upload('p.png', $bytes)])->assertStatus(202);
+            self::assertSame('failed', $this->last()->state, $why);
+            self::assertStringContainsString($why, (string) $this->last()->problem);
+        }
+        self::assertSame(0, Rating::query()->count());
+        $this->postJson("/api/cards/$card->uuid/pictures", ['picture' => self::upload('p.png', $as(static fn (Imagick $i): bool => true))])->assertStatus(202);
+        self::assertSame('done', $this->last()->state, (string) $this->last()->problem);
+        // What is said of a class is kept with its chances, and they are all there is.
+        $rating = collect($this->last()->result['ratings'])->firstWhere('property', 'transparency');
+        self::assertEqualsWithDelta(1.0, array_sum($rating['chances']), 1e-3);
+    }
+
+    public function testAPapersColourIsKeptWithThePaperAndItsSide(): void
+    {
+        $this->actingAs($this->wren);
+        $card = $this->card();
+        self::assertNull($card->paper->colour('felt side'));
+        $this->putJson("/api/cards/$card->uuid/readings/".self::uuid(), ['name' => 'hand-held', 'source' => 'hand', 'samples' => [['cell' => 'r1-paper', 'lab' => [94.2, 0.6, 3.1]]]])->assertOk();
+        self::assertEquals(new Lab(94.2, 0.6, 3.1), $card->paper->colour('felt side'));
+        self::assertNull($card->paper->colour('mould side'));
+        // Another card of that paper is measured with it; a card of another paper is not.
+        $other = $this->card('property', 'PR254');
+        self::assertNull($other->paper->colour('felt side'));
+        $other->update(['paper_id' => $card->paper_id]);
+        $this->postJson("/api/cards/$other->uuid/stand-in", ['device' => 'scanner'])->assertStatus(202);
+        self::assertEquals(new Lab(94.2, 0.6, 3.1), $this->last()->picture->capture()->paper);
     }
 
     public function testRepeatsArePooledAndAWetPictureIsNoEvidence(): void
