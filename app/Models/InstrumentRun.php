@@ -8,6 +8,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Carbon;
 use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Instrument\Plausibility;
 
 /**
  * Readings of a colour instrument on the cells of a card.
@@ -34,11 +35,11 @@ final class InstrumentRun extends Model
         return $this->belongsTo(Card::class);
     }
 
-    /** Colour of a card's bare paper by the newest readings of it; null where no instrument was put on it. */
+    /** Colour of a card's bare paper by the newest readings that can be paper; null where no instrument was put on it. */
     public static function paperOf(int $cardId): ?Lab
     {
         foreach (self::query()->where('card_id', $cardId)->latest('id')->get() as $run) {
-            $papers = array_values(array_filter($run->samples, static fn (array $s): bool => str_ends_with($s['cell'], '-paper') && ! str_starts_with($s['cell'], 'exposed-')));
+            $papers = array_values(array_filter($run->samples, static fn (array $s): bool => str_ends_with($s['cell'], '-paper') && ! str_starts_with($s['cell'], 'exposed-') && Plausibility::isPaper(new Lab(...$s['lab']))));
             if ($papers !== []) {
                 $mean = static fn (int $axis): float => array_sum(array_map(static fn (array $s): float => (float) $s['lab'][$axis], $papers)) / count($papers);
 

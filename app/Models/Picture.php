@@ -9,6 +9,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use MarshTrial\Core\Capture\Capture;
+use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Exchange\Readings;
 use MarshTrial\Core\Simulation\TargetStandIn;
 
@@ -92,7 +93,8 @@ final class Picture extends Model
             target: $standIn ? TargetStandIn::full()->colours() : $this->target?->colours(),
             wedge: $this->wedge === '' ? null : Readings::wedge($this->wedge),
             profile: $this->profile?->kept(),
-            paper: InstrumentRun::paperOf($this->card_id) ?? $this->card->paper->colour($this->card->paper_side),
+            // A frame lies over whatever sheet it was laid on.
+            paper: InstrumentRun::paperOf($this->card_id) ?? ($this->card->kind === CardKind::Frame->value ? null : $this->card->paper->colour($this->card->paper_side)),
         );
     }
 }

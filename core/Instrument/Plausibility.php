@@ -32,7 +32,7 @@ final class Plausibility
         if ($reading->l < 0 || $reading->l > 101 || abs($reading->a) > 130 || abs($reading->b) > 150) {
             return 'No surface has this colour: L* runs from 0 to 100, and a* and b* of paints stay within about 100.';
         }
-        if ($cell->role === CellRole::Paper && ($reading->l < self::PAPER_LIGHTNESS || $reading->chroma() > self::PAPER_CHROMA)) {
+        if ($cell->role === CellRole::Paper && ! self::isPaper($reading)) {
             return 'This is said to be bare paper, and is too dark or too strong in colour for it.';
         }
         if ($paper !== null && $cell->role !== CellRole::Paper && $reading->l > $paper->l + 2) {
@@ -46,5 +46,11 @@ final class Plausibility
         }
 
         return null;
+    }
+
+    /** Whether a colour can be that of bare paper. */
+    public static function isPaper(Lab $reading): bool
+    {
+        return $reading->l >= self::PAPER_LIGHTNESS && $reading->l <= 101 && $reading->chroma() <= self::PAPER_CHROMA;
     }
 }

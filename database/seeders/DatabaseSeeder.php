@@ -84,7 +84,7 @@ final class DatabaseSeeder extends Seeder
         $paper = Paper::put($this->uuid(3001), ['maker' => 'Fleet Mill', 'fibre' => 'cotton', 'surface' => 'cold-pressed', 'weight_gsm' => 300]);
         $reds = $this->card(1, CardKind::Property, 'Reds and blues for the survey archive', $paper, [0, 1, 2, 3, 4, 5]);
         $this->picture($reds);
-        $this->verdict($reds, 1, 'staining', 'medium', '');
+        $this->verdict($reds, 1, 'staining', 'high', '');
         $this->verdict($reds, 4, 'granulation', 'distinct', 'grains settle at the lower edge');
         $this->verdict($reds, 5, 'transparency', 'semi-transparent', '');
         Auth::setUser($odo);
@@ -178,7 +178,7 @@ final class DatabaseSeeder extends Seeder
             ['Mudlark Paintworks', 'lightfastness', 'web page', [['archive', ['I', 'II']], ['study', ['III', 'IV', 'V']]]],
         ];
         $claims = [
-            [0, 'transparency', 'part clear'], [0, 'staining', 'clings'], [0, 'lightfastness', 'endures'], [3, 'transparency', 'part clear'], [3, 'lightfastness', 'endures'],
+            [0, 'transparency', 'part clear'], [0, 'staining', 'holds fast'], [0, 'lightfastness', 'endures'], [3, 'transparency', 'part clear'], [3, 'lightfastness', 'endures'],
             [9, 'staining', 'clings'], [9, 'lightfastness', 'good'], [4, 'granulation', 'grained'], [1, 'granulation', 'even'], [7, 'lightfastness', 'for sketchbooks'],
             [6, 'lightfastness', 'archive'], [2, 'transparency', 'see-through'], [10, 'transparency', 'see-through'],
         ];

@@ -15,7 +15,7 @@ final class JourneyTest extends BrowserTestCase
     public function testAReaderComparesACodeAcrossMakers(): void
     {
         $this->go('/pigments/PV3');
-        foreach (['Vetch Violet', 'Sea Aster', 'Dusk Violet', 'claim: archive — contradicted', 'III to V'] as $words) {
+        foreach (['Vetch Violet', 'Sea Aster', 'Dusk Violet', 'claim: archive — contradicted', 'possible: III, IV, V'] as $words) {
             $this->see($words);
         }
         self::assertCount(3, $this->browser->findElements(WebDriverBy::cssSelector('main canvas')));

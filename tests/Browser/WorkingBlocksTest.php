@@ -67,7 +67,7 @@ final class WorkingBlocksTest extends BrowserTestCase
         // One scale for all: every ladder is drawn as wide as the others.
         self::assertCount(1, array_unique($this->browser->executeScript('return [...document.querySelectorAll("img[alt^=\"stepped ladder\"]")].map((i) => Math.round(i.getBoundingClientRect().width))')));
         $before = $this->waitFor('//button[.="as reference: Samphire Scarlet"]/..')->getText();
-        self::assertMatchesRegularExpression('/strength 1\d\d ±\d+ % of Buoy Red; 2\.33 EUR\/ml, so \d\.\d\d EUR for the work of its millilitre/', $before);
+        self::assertMatchesRegularExpression('/strength 1\d\d ±\d+ % of Beacon Red; 2\.33 EUR\/ml, so \d\.\d\d EUR for the work of its millilitre/', $before);
         $this->click('//button[.="as reference: Samphire Scarlet"]');
         $this->see('% of Samphire Scarlet');
         self::assertStringContainsString('against=', $this->browser->getCurrentURL());

@@ -151,6 +151,9 @@ final class CaptureTest extends FeatureTestCase
         $this->actingAs($this->wren);
         $card = $this->card();
         self::assertNull($card->paper->colour('felt side'));
+        // What cannot be paper, though said to be, tells nothing of it.
+        $this->putJson("/api/cards/$card->uuid/readings/".self::uuid(), ['name' => 'hand-held', 'source' => 'hand', 'samples' => [['cell' => 'r1-paper', 'lab' => [40, 2, 3]]]])->assertOk();
+        self::assertNull($card->paper->colour('felt side'));
         $this->putJson("/api/cards/$card->uuid/readings/".self::uuid(), ['name' => 'hand-held', 'source' => 'hand', 'samples' => [['cell' => 'r1-paper', 'lab' => [94.2, 0.6, 3.1]]]])->assertOk();
         self::assertEquals(new Lab(94.2, 0.6, 3.1), $card->paper->colour('felt side'));
         self::assertNull($card->paper->colour('mould side'));
