@@ -22,6 +22,11 @@ final class Evenness
     /** How well that is known, as a share (own). */
     private const GRAIN_KNOWN = 0.3;
 
+    /** What the blur leaves of the variance that changes from place to place, where the picture is too coarse for grain to be measured, and how well that is known, as a share (own, simulated). */
+    private const LEFT_OF_STEPS = 0.16;
+
+    private const STEPS_KNOWN = 0.45;
+
     /** Side of the square that counts as one independent sample, mm (own). */
     private const INDEPENDENT_MM = 3.0;
 
@@ -43,12 +48,16 @@ final class Evenness
             return Rating::without($row->row, $property, RatingStatus::NotReached, 'The wash is so dark that its amount of paint cannot be read.', $cells);
         }
         $bare = $row->paper->rgb->toArray()[$row->key];
-        $paint = self::smoothed($washMap, $bare);
-        $paper = self::smoothed($paperMap, $bare);
-        $ofGrain = min(self::variance($paint), self::ofGrain($granulation, $deposit));
+        [$paintAsIs, $paperAsIs] = [self::deposit($washMap, $bare), self::deposit($paperMap, $bare)];
+        $paint = self::smoothed($paintAsIs, $washMap);
+        $paper = self::smoothed($paperAsIs, $paperMap);
+        [$ofGrain, $known] = $granulation?->value === null
+            ? [self::LEFT_OF_STEPS * max(0.0, self::ofSteps($paintAsIs, $washMap->columns) - self::ofSteps($paperAsIs, $paperMap->columns)), self::STEPS_KNOWN]
+            : [self::ofGrain($granulation, $deposit), self::GRAIN_KNOWN];
+        $ofGrain = min(self::variance($paint), $ofGrain);
         $blotch = sqrt(max(0.0, self::variance($paint) - $ofGrain - self::variance($paper))) / $deposit;
         $area = $washMap->columns * $washMap->rows * $washMap->pitchMm ** 2;
-        $uncertainty = sqrt(self::SYSTEMATIC ** 2 + ($blotch / sqrt(2 * $area / self::INDEPENDENT_MM ** 2)) ** 2 + (self::GRAIN_KNOWN * $ofGrain / $deposit / max(self::SYSTEMATIC * $deposit, sqrt(self::variance($paint)))) ** 2);
+        $uncertainty = sqrt(self::SYSTEMATIC ** 2 + ($blotch / sqrt(2 * $area / self::INDEPENDENT_MM ** 2)) ** 2 + ($known * $ofGrain / $deposit / max(self::SYSTEMATIC * $deposit, sqrt(self::variance($paint)))) ** 2);
         // Streaks are wider than blooms and grains: a further blur leaves them standing.
         $wide = Gaussian::blur($paint, $washMap->columns, $washMap->rows, BenchScale::STREAK_SIGMA_MM / $washMap->pitchMm);
         [$directionDeg, $coherence] = self::direction($wide, $washMap->columns, $washMap->rows);
@@ -62,15 +71,39 @@ final class Evenness
         );
     }
 
+    /** @return list<float> */
+    private static function deposit(GrainMap $map, float $bare): array
+    {
+        return array_map(static fn (float $v): float => -log(max(1e-4, $v) / $bare), $map->values);
+    }
+
+    /**
+     * Half the mean square of steps from place to place along the rows: the variance of what changes within the pitch, as grains do and blooms do not.
+     *
+     * @param list<float> $deposit
+     */
+    private static function ofSteps(array $deposit, int $columns): float
+    {
+        $square = $count = 0;
+        foreach ($deposit as $i => $v) {
+            if ($i % $columns > 0) {
+                $square += ($v - $deposit[$i - 1]) ** 2;
+                $count++;
+            }
+        }
+
+        return $count === 0 ? 0.0 : $square / $count / 2;
+    }
+
     /**
      * Deposit without its plane, blurred.
      *
+     * @param list<float> $deposit
+     *
      * @return list<float>
      */
-    private static function smoothed(GrainMap $map, float $bare): array
+    private static function smoothed(array $deposit, GrainMap $map): array
     {
-        $deposit = array_map(static fn (float $v): float => -log(max(1e-4, $v) / $bare), $map->values);
-
         return Gaussian::blur(self::withoutPlane($deposit, $map->columns, $map->rows), $map->columns, $map->rows, BenchScale::EVENNESS_SIGMA_MM / $map->pitchMm);
     }
 

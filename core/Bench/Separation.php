@@ -36,7 +36,7 @@ final class Separation
     private const WASH_SIGMA_MM = 0.5;
 
     /** What scanner and paper leave of it, and what a photograph's noise and compression leave, dE (own, simulated). */
-    private const WASH_SYSTEMATIC = 0.12;
+    private const WASH_SYSTEMATIC = 0.15;
 
     private const WASH_SYSTEMATIC_NOISY = 0.35;
 

@@ -20,7 +20,12 @@ final readonly class Calibration
     /** Base and growth with chroma of the uncertainty, dE00, with a wedge and with the card's own paper and black only (own, simulated). */
     private const WEDGE = [1.2, 0.10];
 
-    private const PAPER = [1.6, 0.03];
+    private const PAPER = [1.5, 0.02];
+
+    /** What paper that is only taken to be usual adds to pale colours, and print that is to dark ones: dE00 at white and at black, and the lightness from which (own, simulated). */
+    private const LIKE_PAPER = [1.6, 70.0];
+
+    private const LIKE_PRINT = [1.4, 45.0];
 
     /** What a device that was never measured sees otherwise than the eye does, dE00 (own, simulated). */
     private const OTHER_EYES = 1.5;
@@ -31,9 +36,9 @@ final readonly class Calibration
     /** Patches that tell of a colour, and what their root mean square is multiplied with (own, simulated). */
     private const NEIGHBOURS = 14;
 
-    private const WIDTH = 4.2;
+    private const WIDTH = 3.8;
 
-    private const WIDTH_OF_PROFILE = 5.5;
+    private const WIDTH_OF_PROFILE = 5.2;
 
     /** A root mean square below this, dE00, is more scatter of the patches than error (own, simulated). */
     private const SCATTER = 0.08;
@@ -224,6 +229,10 @@ final readonly class Calibration
         if ($this->residuals === [] || $this->kind === CalibrationKind::Wedge) {
             // Greys are right, strong colours are as the device sees them.
             [$base, $growth] = $this->kind === CalibrationKind::Wedge ? self::WEDGE : self::PAPER;
+            if ($this->kind === CalibrationKind::Paper) {
+                [[$pale, $from], [$dark, $to]] = [self::LIKE_PAPER, self::LIKE_PRINT];
+                $base += $pale * max(0.0, ($colour->l - $from) / (100 - $from)) + $dark * max(0.0, 1 - $colour->l / $to);
+            }
 
             return $base + $growth * min(60.0, $colour->chroma());
         }

@@ -32,21 +32,24 @@ final class FadeComparison
     /** Chroma gained, over lightness lost, from which a change is called more vivid and not darker (own). */
     private const VIVID = 1.0;
 
+    /** Share of white below which two readings of a channel have no ratio worth the name: vivid colours reach nothing there and less; they differ (own). */
+    private const NO_RATIO = 0.02;
+
     public static function compare(HalfPair $now, ?HalfPair $first, ?float $doseMlxh): FadeFinding
     {
-        [$kept, $exposed] = [$now->kept->rgb->toArray(), $now->exposed->rgb->toArray()];
+        $exposed = $now->exposed->rgb->toArray();
         $keptDeposit = Deposit::of($now->kept->rgb, $now->keptPaper->rgb);
         $raw = $corrected = [];
         for ($c = 0; $c < 3; $c++) {
             $paper = self::ratio($now->exposedPaper->rgb, $now->keptPaper->rgb, $c);
-            $paint = $exposed[$c] / max(1e-6, $kept[$c]);
+            $paint = $exposed[$c];
             if ($first !== null) {
-                $firstPaper = self::ratio($first->exposedPaper->rgb, $first->keptPaper->rgb, $c);
-                $paper /= $firstPaper;
-                $paint /= self::mismatchNow($now, $first, $c);
+                $paper /= self::ratio($first->exposedPaper->rgb, $first->keptPaper->rgb, $c);
+                [$keptThen, $exposedThen] = [$first->kept->rgb->toArray()[$c], $first->exposed->rgb->toArray()[$c]];
+                $paint = min($keptThen, $exposedThen) < self::NO_RATIO ? $paint - $exposedThen + $keptThen : $paint / self::mismatchNow($now, $first, $c);
             }
-            $raw[] = $kept[$c] * $paint;
-            $corrected[] = $kept[$c] * $paint / $paper;
+            $raw[] = $paint;
+            $corrected[] = $paint / $paper;
         }
         $control = $now->kept->lab;
         $rawLab = LinearRgb::fromArray([$raw[0], $raw[1], $raw[2]])->toLab();

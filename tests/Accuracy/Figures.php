@@ -60,7 +60,7 @@ final class Figures
     private const ENOUGH = 60;
 
     /** Ratings of a photographed card that are held against the truth. */
-    private const COLOUR_RATINGS = ['transparency', 'staining', 'granulation', 'gradation', 'two-tone', 'wash separation'];
+    private const COLOUR_RATINGS = ['transparency', 'staining', 'granulation', 'gradation', 'two-tone', 'evenness', 'wash separation'];
 
     /** Of composed cards: name => what counts as near, and whether that is a share of the truth. */
     private const NEAR = [

@@ -17,9 +17,27 @@ const SEEDS = 20;
 /** Outside pictures of every photograph's seed. */
 const OUTSIDE = 3;
 
-$crops = __DIR__.'/../../build/worst';
+/** File of a seed's results, in a folder of the code that they follow from. */
+function kept(string $what, int $seed): string
+{
+    $root = dirname(__DIR__, 2);
+    $sources = array_filter(explode("\n", (string) shell_exec('find '.escapeshellarg("$root/core").' '.escapeshellarg("$root/app/Imaging").' '.escapeshellarg("$root/app/Actions").' '.escapeshellarg(__DIR__).' -name "*.php" ! -name Figures.php ! -name Report.php ! -name run.php | sort')));
+    $folder = "$root/build/series/".substr(sha1(implode('', array_map(sha1_file(...), $sources))), 0, 12);
+    @mkdir($folder, 0777, true);
+
+    return "$folder/$what-$seed.json";
+}
+
+$crops = dirname(kept('photo', 1)).'/worst';
+@mkdir($crops);
 if (in_array($argv[1] ?? '', ['scan', 'photo', 'drying', 'covered'], true)) {
     $seed = (int) $argv[2];
+    // What was measured by this very code is kept, so that a series that was broken off goes on.
+    $kept = kept($argv[1], $seed);
+    if (is_file($kept)) {
+        readfile($kept);
+        exit;
+    }
     $answer = match ($argv[1]) {
         'scan' => ['property' => Series::property($seed), 'fade' => Series::fade($seed), 'composed' => Composed::errors($seed)],
         'drying' => Photos::drying($seed),
@@ -30,13 +48,12 @@ if (in_array($argv[1] ?? '', ['scan', 'photo', 'drying', 'covered'], true)) {
             return ['fault' => $fault] + Photos::outside(OUTSIDE * $seed + $i, $fault);
         }, range(0, OUTSIDE - 1))],
     };
-    echo json_encode($answer, JSON_THROW_ON_ERROR);
+    file_put_contents($kept, $json = json_encode($answer, JSON_THROW_ON_ERROR));
+    echo $json;
     exit;
 }
 
 [$wanted, $many] = [getenv('ACCURACY') ?: 'all', (int) (getenv('ACCURACY_SEEDS') ?: SEEDS)];
-@mkdir($crops, 0777, true);
-array_map(unlink(...), glob("$crops/*.jpg") ?: []);
 $waiting = [];
 foreach (['scan' => SEEDS, 'photo' => $many, 'drying' => $many, 'covered' => $many] as $what => $seeds) {
     if (in_array($wanted, ['all', $what, "{$what}s"], true)) {

@@ -6,6 +6,7 @@ namespace Tests\Core;
 
 use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Card\Rect;
+use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Fading\FadeComparison;
 use MarshTrial\Core\Fading\FadeFinding;
@@ -49,6 +50,21 @@ final class FadingTest extends TestCase
     private static function finding(float $kept, float $exposed, ?float $dose = 6.2, int $depth = 2): FadeFinding
     {
         return FadeComparison::compare(self::pair($kept, $exposed, depth: $depth), self::pair($kept, $kept, depth: $depth), $dose);
+    }
+
+    /** A vivid yellow's blue lies outside what linear sRGB reaches, on one half a little below nothing and on the other above: no ratio, and no fading either. */
+    public function testAColourBeyondTheChannelsDoesNotTearTheComparison(): void
+    {
+        $pair = static fn (float $kept, float $exposed): HalfPair => new HalfPair(1, 1, self::reading([0.93, 0.66, $kept]), self::reading([0.93, 0.66, $exposed]), self::reading(self::PAPER), self::reading(self::PAPER));
+        foreach ([[-0.007, 0.003], [0.003, -0.007], [-0.007, -0.007]] as [$kept, $exposed]) {
+            $direct = Difference::between(LinearRgb::fromArray([0.93, 0.66, $kept])->toLab(), LinearRgb::fromArray([0.93, 0.66, $exposed])->toLab());
+            self::assertEqualsWithDelta($direct->dE76(), FadeComparison::compare($pair($kept, $exposed), null, 6.2)->raw->dE76(), 1e-6);
+            // As far apart before hanging: nothing happened since.
+            self::assertEqualsWithDelta(0.0, FadeComparison::compare($pair($kept, $exposed), $pair($kept, $exposed), 6.2)->corrected->dE76(), 1e-6);
+        }
+        // Where ratios begin the two ways say the same, to what can be seen.
+        $faded = static fn (float $then): float => FadeComparison::compare($pair(0.021, 0.030), $pair($then, $then + 0.001), 6.2)->corrected->dE76();
+        self::assertEqualsWithDelta($faded(0.0199), $faded(0.0201), 0.6);
     }
 
     public function testACalibrationThatMayBeWrongWidensALargeChangeMoreThanASmallOne(): void
