@@ -236,7 +236,11 @@ final class CaptureTest extends TestCase
     public function testWithoutATargetTheStatedWidthGrowsWithColour(): void
     {
         $paper = new Calibration(CalibrationKind::Paper, '', null, [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.0, 1.0]]);
-        self::assertGreaterThan($paper->uncertainty95(new Lab(90, 0, 3)) + 1, $paper->uncertainty95(new Lab(50, 50, 30)));
+        $at = static fn (float $l, float $a, float $b): float => $paper->uncertainty95(new Lab($l, $a, $b));
+        self::assertGreaterThan($at(60, 0, 3) + 0.8, $at(60, 50, 30));
+        // What the paper and the print were taken to be shows in what is like them.
+        self::assertGreaterThan($at(60, 0, 3) + 0.8, $at(94, 0, 3));
+        self::assertGreaterThan($at(60, 0, 3) + 0.5, $at(20, 0, 3));
         self::assertSame([[0.0, 0.0], [1.0, 1.0]], array_map(static fn (array $p): array => Homography::through([[0.0, 0.0], [1.0, 0.0], [1.0, 1.0], [0.0, 1.0]], [[0.0, 0.0], [1.0, 0.0], [1.0, 1.0], [0.0, 1.0]])->map(...$p), [[0.0, 0.0], [1.0, 1.0]]));
     }
 

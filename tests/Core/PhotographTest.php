@@ -214,6 +214,8 @@ final class PhotographTest extends TestCase
             if (str_contains($name, 'more often') || str_contains($name, 'size of that mean') || str_contains($name, '4000') || str_starts_with($name, 'photo with filters, paper only: truth')) {
                 continue;
             }
+            // One of six rows may lie outside what holds nine of ten.
+            $bound = str_contains($name, 'within the stated') && ! str_contains($name, ': truth') ? 0.8 : $bound;
             self::assertNotFalse(Figures::within($value, $bound, $sense), sprintf('%s: %.3f against %s', $name, $value, $bound));
         }
     }
