@@ -22,7 +22,7 @@ final class AccuracyView
     }
 
     /**
-     * Figures of one device and calibration in a row, the rest by themselves; worst cells as they look.
+     * Figures of one device and calibration in a row, what was said with a chance beside how often it was right, the rest by themselves; worst cells as they look.
      *
      * @param array<string, mixed> $photos
      *
@@ -30,20 +30,24 @@ final class AccuracyView
      */
     private static function photos(array $photos): array
     {
-        $kinds = $others = [];
+        $kinds = array_fill_keys(array_column($photos['worst'], 'kind'), []);
+        $chances = $others = [];
         foreach ($photos['figures'] as $figure) {
-            $parts = explode(': ', $figure['name'], 2);
-            if (count($parts) === 2) {
-                $kinds[$parts[0]][] = ['name' => $parts[1]] + $figure;
+            [$of, $name] = [...explode(': ', $figure['name'], 2), ''];
+            if (isset($kinds[$of])) {
+                $kinds[$of][] = ['name' => $name] + $figure;
+            } elseif (str_starts_with($of, 'chances of ')) {
+                $chances[substr($of, strlen('chances of '))][] = ['name' => $name] + $figure;
             } else {
                 $others[] = $figure;
             }
         }
+        $grouped = static fn (array $by): array => array_map(static fn (string $kind, array $figures): array => ['kind' => $kind, 'figures' => $figures], array_keys($by), $by);
         $hex = static fn (array $lab): string => (new Lab(...array_map(floatval(...), $lab)))->toXyz()->toLinearRgb()->toHex();
 
         return [
             'words' => $photos['words'], 'outside' => $photos['outside'], 'others' => $others,
-            'kinds' => array_map(static fn (string $kind, array $figures): array => ['kind' => $kind, 'figures' => $figures], array_keys($kinds), $kinds),
+            'kinds' => $grouped($kinds), 'chances' => $grouped($chances),
             'worst' => array_map(static fn (array $w): array => $w + ['measuredHex' => $hex($w['measured']), 'trueHex' => $hex($w['true'])], $photos['worst']),
         ];
     }

@@ -26,6 +26,7 @@ export interface Drying { remarks: string[]; rows: { row: number; what: string; 
 export interface Repeats { pooled: Pooled[]; drying: Drying | [] }
 
 export interface AccuracyFigure { name: string; value: number; bound: number | null; sense: string; holds: boolean | null }
+export interface AccuracyGroup { kind: string; figures: AccuracyFigure[] }
 export interface WorstCell { kind: string; picture: string; cell: string; image: string; error: number; stated: number; measured: number[]; true: number[]; measuredHex: string; trueHex: string }
 export interface AccuracyPart { words: string; figures: AccuracyFigure[] }
 /** What bin/accuracy found; null where that part was not run. */
@@ -33,5 +34,5 @@ export interface Accuracy {
     scans: AccuracyPart | null;
     drying: AccuracyPart | null;
     covered: AccuracyPart | null;
-    photos: { words: string; kinds: { kind: string; figures: AccuracyFigure[] }[]; others: AccuracyFigure[]; outside: { fault: string; refused: number; of: number }[]; worst: WorstCell[] } | null;
+    photos: { words: string; kinds: AccuracyGroup[]; chances: AccuracyGroup[]; others: AccuracyFigure[]; outside: { fault: string; refused: number; of: number }[]; worst: WorstCell[] } | null;
 }

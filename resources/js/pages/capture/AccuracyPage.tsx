@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { get } from '../../api/client';
-import type { Accuracy, AccuracyFigure, AccuracyPart, WorstCell } from '../../api/capture';
+import type { Accuracy, AccuracyFigure, AccuracyGroup, AccuracyPart, WorstCell } from '../../api/capture';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { Wide } from '../../components/ui/Wide';
 
@@ -27,6 +27,13 @@ export default function AccuracyPage() {
                         <h2>Worst cell of each</h2>
                         <div className="grid gap-x-8 gap-y-5 mt-2 sm:grid-cols-2 xl:grid-cols-3">{photos.worst.map((w) => <Worst key={w.kind} cell={w} />)}</div>
                     </section>
+                    {photos.chances.length > 0 && (
+                        <section className="mt-6">
+                            <h2>What was said with a chance</h2>
+                            <p className="max-w-prose">The likeliest word of every rating, by how likely it was said to be: of words said with 80 % eight in ten should be right.</p>
+                            <Wide label="Chances said and how often they were right"><Chances groups={photos.chances} /></Wide>
+                        </section>
+                    )}
                     <section className="mt-6">
                         <h2>Pictures inside and outside the limits</h2>
                         <p className="max-w-prose">Refused: {photos.outside.map((o) => `${o.fault} ${o.refused} of ${o.of}`).join(', ')}. What is not refused says on every rating what is wrong.</p>
@@ -51,11 +58,11 @@ function Part({ title, of }: { title: string; of: AccuracyPart | null }) {
     );
 }
 
-function Kinds({ kinds }: { kinds: { kind: string; figures: AccuracyFigure[] }[] }) {
+function Kinds({ kinds }: { kinds: AccuracyGroup[] }) {
     const names = [...new Set(kinds.flatMap((k) => k.figures.map((f) => f.name)))];
     return (
-        <table className="min-w-[1080px] w-full text-sm mt-2">
-            <thead><tr className="border-b border-ink align-bottom"><th className="py-1 pr-6">Figure</th>{kinds.map((k) => <th key={k.kind} className="pl-4 text-right w-[11.5%]">{k.kind}</th>)}</tr></thead>
+        <table className="min-w-[1220px] w-full text-sm mt-2">
+            <thead><tr className="border-b border-ink align-bottom"><th className="py-1 pr-6">Figure</th>{kinds.map((k) => <th key={k.kind} className="pl-4 text-right w-[8.6%]">{k.kind}</th>)}</tr></thead>
             <tbody>
                 {names.map((name) => (
                     <tr key={name} className="border-b border-rule align-baseline">
@@ -68,12 +75,29 @@ function Kinds({ kinds }: { kinds: { kind: string; figures: AccuracyFigure[] }[]
     );
 }
 
+function Chances({ groups }: { groups: AccuracyGroup[] }) {
+    const columns = ['how many', 'said', 'right'];
+    return (
+        <table className="min-w-[520px] max-w-2xl w-full text-sm mt-2">
+            <thead><tr className="border-b border-ink"><th className="py-1">Word for, said with</th>{columns.map((c) => <th key={c} className="pl-4 text-right">{c}</th>)}</tr></thead>
+            <tbody>
+                {groups.map((g) => (
+                    <tr key={g.kind} className="border-b border-rule">
+                        <th scope="row" className="py-1 font-normal">{g.kind}</th>
+                        {columns.map((c) => <td key={c} className="pl-4 text-right num"><Figure of={g.figures.find((f) => f.name === c)} /></td>)}
+                    </tr>
+                ))}
+            </tbody>
+        </table>
+    );
+}
+
 function Figure({ of }: { of: AccuracyFigure | undefined }) {
     if (of === undefined) {
         return null;
     }
     // Counts are whole; shares and differences are not.
-    const value = of.value.toFixed(Number.isInteger(of.value) && (of.value > 1 || of.bound === 0) ? 0 : 3);
+    const value = of.value.toFixed(Number.isInteger(of.value) && (of.value > 1 || of.bound === 0 || of.name === 'how many') ? 0 : 3);
     return <>{of.holds === false ? <strong>{value}</strong> : value} {of.bound !== null && <span className="text-soft whitespace-nowrap">{bound(of)}</span>}</>;
 }
 
