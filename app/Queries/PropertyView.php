@@ -45,7 +45,7 @@ final class PropertyView
             'without' => $measured !== null || $shown === null ? null : ['status' => $shown->status, 'reason' => $shown->detail['reason']],
             'tests' => $ratings->where('status', 'measured')->count(),
             'claims' => $claims->values()->map(static fn (Claim $c): array => self::claim($c, $classes95))->all(),
-            'verdicts' => $verdicts->values()->map(static fn (Verdict $v): array => self::verdict($v, $ratings->where('specimen_id', $v->specimen_id)->where('status', 'measured')->last()->detail['classes95'] ?? []))->all(),
+            'verdicts' => $verdicts->values()->map(static fn (Verdict $v): array => self::verdict($v, self::judged($v, $ratings->where('specimen_id', $v->specimen_id)->where('status', 'measured')->last()->detail ?? [])))->all(),
         ];
     }
 
@@ -116,6 +116,18 @@ final class PropertyView
     private static function limits(array $detail): ?array
     {
         return in_array('white or very pale: judged as applied', $detail['remarks'], true) ? BenchScale::TRANSPARENCY_PALE : self::LIMITS[$detail['property']] ?? null;
+    }
+
+    /**
+     * What a verdict is held against: of fading the eye judges what happened, not a category.
+     *
+     * @param array<string, mixed> $detail the rating of the same specimen; empty where there is none
+     *
+     * @return list<string>
+     */
+    private static function judged(Verdict $verdict, array $detail): array
+    {
+        return $verdict->property === 'lightfastness' ? array_values(array_filter([$detail['numbers']['outcome'] ?? null])) : $detail['classes95'] ?? [];
     }
 
     /**
