@@ -19,6 +19,9 @@ use MarshTrial\Core\Imaging\Resampler;
 /** A picture made ready to be read: its pieces found, its light known, its colours calibrated by the best there is, its quality checked. */
 final readonly class CapturedPicture
 {
+    /** Noise of even paper below which a picture was drawn by a program, as a share of white (own). */
+    private const DRAWN = 0.0005;
+
     /** Colour that bare watercolour paper is taken to have where nobody measured it (own). */
     private const USUAL_PAPER = [94.0, 0.2, 2.6];
 
@@ -75,7 +78,8 @@ final readonly class CapturedPicture
         $photo = $capture->photo ?? ($photo || $light->ratio > self::PHOTO_LIGHT);
         $paper = $light->papers[$first->piece->id];
         $ink = self::ink($picture, $first);
-        if ($sheet === null && $capture->profile === null && Calibration::through(Calibration::asTold($picture)->columns, $ink)->luminance() < Claim::CRUSHED) {
+        // A picture without any noise was drawn, not taken: its black says nothing of a device.
+        if ($sheet === null && $capture->profile === null && $light->noise > self::DRAWN && Calibration::through(Calibration::asTold($picture)->columns, $ink)->luminance() < Claim::CRUSHED) {
             throw PictureFault::crushed();
         }
         [$calibration, $remarks] = self::calibration($picture, $capture, $photo, $paper, $ink, $sheet, $all, $light);

@@ -45,9 +45,31 @@ final class PixelCheck
             for ($at = $upper, $end = $n * $bytes; $at < $end && count($seen) <= self::PALETTE; $at += $bytes) {
                 $seen[ord($picture->data[$at]) << 16 | ord($picture->data[$at + 1 + $upper]) << 8 | ord($picture->data[$at + 2 + 2 * $upper])] = true;
             }
-            if (count($seen) <= self::PALETTE) {
+            if (count($seen) <= self::PALETTE && ! self::isOneRamp(array_keys($seen))) {
                 throw PictureFault::palette(count($seen));
             }
         }
+    }
+
+    /**
+     * Whether all colours lie between one light colour and black, as on a printed sheet that a program drew and nobody painted.
+     *
+     * @param non-empty-list<int> $colours 0xRRGGBB
+     */
+    private static function isOneRamp(array $colours): bool
+    {
+        $parts = array_map(static fn (int $c): array => [$c >> 16, $c >> 8 & 255, $c & 255], $colours);
+        usort($parts, static fn (array $a, array $b): int => array_sum($b) <=> array_sum($a));
+        $lightest = $parts[0];
+        foreach ($parts as $part) {
+            $share = array_sum($part) / max(1, array_sum($lightest));
+            foreach ($part as $c => $v) {
+                if (abs($v - $share * $lightest[$c]) > self::ALIKE) {
+                    return false;
+                }
+            }
+        }
+
+        return true;
     }
 }

@@ -146,6 +146,25 @@ final class CaptureTest extends FeatureTestCase
         self::assertEqualsWithDelta(1.0, array_sum($rating['chances']), 1e-3);
     }
 
+    /** The sheet that the program prints, drawn on off-white by a renderer of its own and never scanned: nothing is painted on it, and its words are no shadow. */
+    public function testAnEmptyFadeCardAsItPrintsIsRead(): void
+    {
+        $this->actingAs($this->wren);
+        $card = $this->card('fade', 'PR254', 'PB28', 'PY65');
+        file_put_contents($svg = (string) tempnam(sys_get_temp_dir(), 'sheet'), (string) $this->get("/api/cards/$card->uuid/print.svg")->assertOk()->getContent());
+        exec('rsvg-convert -d 300 -p 300 -o '.escapeshellarg("$svg.png").' '.escapeshellarg($svg), $said, $status);
+        self::assertSame(0, $status, implode($said));
+        $sheet = new Imagick("$svg.png");
+        $paper = new Imagick;
+        $paper->newImage($sheet->getImageWidth(), $sheet->getImageHeight(), 'rgb(244, 242, 234)', 'png');
+        $paper->compositeImage($sheet, Imagick::COMPOSITE_MULTIPLY, 0, 0);
+        $this->postJson("/api/cards/$card->uuid/pictures", ['picture' => self::upload('p.png', $paper->getImageBlob())])->assertStatus(202);
+        array_map(unlink(...), [$svg, "$svg.png"]);
+        self::assertSame('done', $this->last()->state, (string) $this->last()->problem);
+        self::assertNotContains('shadow edge', array_column(array_filter($this->last()->result['scan']['quality'], static fn (array $q): bool => $q['state'] !== 'good'), 'name'));
+        self::assertSame(['not-tested'], array_values(array_unique(array_column($this->last()->result['ratings'], 'status'))));
+    }
+
     public function testAPapersColourIsKeptWithThePaperAndItsSide(): void
     {
         $this->actingAs($this->wren);
