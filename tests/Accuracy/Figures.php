@@ -264,8 +264,8 @@ final class Figures
             $out["$kind: share of pictures with a false remark"] = [self::share($of, static fn (array $r): bool => array_filter($r['remarks'], static fn (string $m): bool => ! $improved || preg_match(self::TRUE_OF_IMPROVED, $m) !== 1) !== []), 0.05, '<='];
         }
         $out += self::ofChances(array_merge(...array_column($all, 'ratings')));
-        // Automatic levels and contrast are refused by name where nothing calibrates them.
-        $named = static fn (array $r): bool => str_contains((string) $r['refused'], 'automatic levels');
+        // Automatic levels and contrast are refused by name where nothing calibrates them, and where they push the target's patches to the end of the scale.
+        $named = static fn (array $r): bool => preg_match('/automatic levels|A patch of the target .* end of the scale/', (string) $r['refused']) === 1;
         $out['pictures inside the limits, refused'] = [(float) count(array_filter($all, static fn (array $r): bool => $r['refused'] !== null && ! $named($r))), 0.0, '<='];
         $out['pictures with automatic levels or contrast, refused by name'] = [(float) count(array_filter($all, $named)), null, ''];
         $warm = $pictures['photo with filters below 4000 K, target'] ?? [];
@@ -330,7 +330,7 @@ final class Figures
                 $name = sprintf('chances of %s from %d to %d %%', $property, round(100 * self::BINS[$i - 1]), min(100, round(100 * self::BINS[$i])));
                 $out["$name: how many"] = [(float) count($in), null, ''];
                 $out["$name: said"] = [$said, null, ''];
-                $out["$name: right"] = [$right, count($in) >= self::ENOUGH ? max(0.0, $said - self::RELIABLE) : null, '>='];
+                $out["$name: right"] = [$right, count($in) >= self::ENOUGH ? round(max(0.0, $said - self::RELIABLE), 3) : null, '>='];
             }
             $out["$property: rows with one word above 80 %"] = [self::share($of, static fn (array $r): bool => max($r['chances']) >= 0.8), null, ''];
         }

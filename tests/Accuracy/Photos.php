@@ -26,6 +26,7 @@ use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Fading\FadeFinding;
 use MarshTrial\Core\Fading\Outcome;
+use MarshTrial\Core\Imaging\PictureFault;
 use MarshTrial\Core\Imaging\PieceFinder;
 use MarshTrial\Core\Imaging\PixelGrid;
 use MarshTrial\Core\Imaging\PlacedPiece;
@@ -67,7 +68,14 @@ final class Photos
         foreach (self::KINDS as $kind) {
             // The same picture serves with the target and without.
             [$picture, $layout, $truth] = $made[self::device($kind)] ??= self::picture($seed, $kind, $fade);
-            $out[$kind] = self::result($picture, $layout, self::capture($seed, $kind), $truth, self::dose($seed, $fade), $crops);
+            try {
+                $capture = self::capture($seed, $kind);
+            } catch (PictureFault $e) {
+                // A device that pushes the target's own patches to the end of the scale makes no profile.
+                $out[$kind] = self::refused($e);
+                continue;
+            }
+            $out[$kind] = self::result($picture, $layout, $capture, $truth, self::dose($seed, $fade), $crops);
         }
 
         return $out;
@@ -336,6 +344,12 @@ final class Photos
         return $image->getImageBlob();
     }
 
+    /** @return array{cells: list<array{0: float, 1: float, 2: string}>, fading: list<array{0: float, 1: float}>, outcomes: list<bool>, ratings: list<array<string, mixed>>, remarks: list<string>, refused: string, warm: bool, approximate: bool} */
+    private static function refused(CoreException $e): array
+    {
+        return ['cells' => [], 'fading' => [], 'outcomes' => [], 'remarks' => [], 'refused' => $e->getMessage(), 'warm' => false, 'approximate' => false, 'ratings' => []];
+    }
+
     private static function profile(int $seed, string $kind): Calibration
     {
         $scan = ScannerStandIn::scanTarget(TargetStandIn::full(), $seed, 200, self::scanner($seed, $kind));
@@ -358,7 +372,7 @@ final class Photos
         try {
             $measured = MeasureFile::of($layout, $file, doseMlxh: $dose > 0 ? $dose : null, capture: $capture);
         } catch (CoreException $e) {
-            return ['cells' => [], 'fading' => [], 'outcomes' => [], 'remarks' => [], 'refused' => $e->getMessage(), 'warm' => false, 'approximate' => false, 'ratings' => []];
+            return self::refused($e);
         } finally {
             unlink($file);
         }

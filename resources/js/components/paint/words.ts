@@ -24,7 +24,7 @@ export const QUANTITY: Record<Quantity, string> = { transparency: 'body', staini
 /** The likeliest class with its chance; for ratings of before there were chances, the classes between which the measurement leaves it. */
 export function classWords(rating: Rating): string {
     if (rating.said) {
-        return rating.said.replace(' %', '\u00a0%').replace(/^between (\d+) clear steps? and /, '$1 or ');
+        return rating.said.replace(' %', '\u00a0%').replace(/^(?:between|possible:) (\d+) clear steps?(?: and|,) (\d+ clear steps)$/, '$1 or $2');
     }
     if (rating.classes.length === 0) {
         return 'no class';

@@ -127,5 +127,5 @@ function Worst({ cell }: { cell: WorstCell }) {
 }
 
 function bound(f: AccuracyFigure): string {
-    return `${f.sense === '<=' ? '≤' : '≥'} ${f.bound}`;
+    return `${f.sense === '<=' ? '≤' : '≥'} ${Number(f.bound?.toFixed(3))}`;
 }
