@@ -142,6 +142,10 @@ final class ClaimTest extends TestCase
         $grey = static fn (int $apart): callable => static fn (int $i): array => [$i * 31 % 250, $i * 31 % 250 + $apart, $i * 31 % 250 + ($i % 7)];
         self::assertStringContainsString('shades of grey', self::fault(static fn () => PixelCheck::colours($grid(static fn (int $i): array => [$i * 31 % 250, $i * 31 % 250 + 1, $i * 31 % 250 + 2]))));
         PixelCheck::colours($grid($grey(3)));
+        // A printed sheet that a program drew on off-white holds few colours by right: all lie between paper and black. One that does not is a palette.
+        $drawn = static fn (int $off): callable => static fn (int $i): array => [(int) round(244 * ($t = $i % 200 / 199)), (int) round(242 * $t), min(255, (int) round(226 * $t) + ($i % 200 === 150 ? $off : 0))];
+        PixelCheck::colours($grid($drawn(2)));
+        self::assertStringContainsString('saved with a palette', self::fault(static fn () => PixelCheck::colours($grid($drawn(4)))));
     }
 
     public function testAMirroredCardIsRefusedByName(): void

@@ -129,4 +129,12 @@ final class InstrumentTest extends TestCase
         self::assertGreaterThan(0.02, $mean);
         self::assertLessThan(0.6, $mean);
     }
+
+    public function testWhatCanBePaper(): void
+    {
+        $is = static fn (float $l, float $a, float $b): bool => Plausibility::isPaper(new Lab($l, $a, $b));
+        self::assertSame([true, false], [$is(70.0, 0, 3), $is(69.9, 0, 3)]);
+        self::assertSame([true, false], [$is(101.0, 0, 3), $is(101.1, 0, 3)]);
+        self::assertSame([true, false], [$is(94.0, 12.0, 16.0), $is(94.0, 12.1, 16.0)]);
+    }
 }

@@ -8,6 +8,7 @@ use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\Evenness;
 use MarshTrial\Core\Bench\Gradation;
 use MarshTrial\Core\Bench\Granulation;
+use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Bench\RowReadings;
 use MarshTrial\Core\Bench\StrokeStep;
@@ -94,6 +95,23 @@ final class StrokeAndWashTest extends TestCase
         }
 
         return new GrainMap($columns, $rows, $pitch, $values);
+    }
+
+    /** A picture too coarse for grain still sees that something changes from place to place: that is no blotch, and how much of it is one is less certain. */
+    public function testSpecksThatACoarsePictureCannotMeasureAreNoBlotch(): void
+    {
+        $row = Readings::row([0.5, 0.25, 0.05], 0.02, 1.8, ['wash' => 0.85]);
+        $bare = $row->paper->rgb->toArray()[(int) $row->key];
+        $mean = (float) $row->keyDeposit($row->fields(CellRole::Wash)[0]);
+        mt_srand(7);
+        $speckled = static fn (float $strength): callable => static fn (float $x, float $y): float => $mean * (1 + 0.1 * sin(2 * M_PI * $x / 9) + $strength * (mt_rand() / mt_getrandmax() - 0.5));
+        $of = static fn (float $strength): Rating => Evenness::rate($row, self::map($speckled($strength), 0.5, 40, 40, $bare), self::map(static fn (): float => 0.0, 0.5, 8, 15, $bare));
+        [$smooth, $rough] = [$of(0.0), $of(0.6)];
+        // The specks alone scatter by more than the wave does.
+        self::assertGreaterThan(0.1 / M_SQRT2, 0.6 / sqrt(12));
+        self::assertEqualsWithDelta($smooth->value, $rough->value, 1.96 * (float) $rough->uncertainty);
+        self::assertGreaterThan((float) $smooth->numbers['sGrain'] + 0.01, (float) $rough->numbers['sGrain']);
+        self::assertGreaterThan((float) $smooth->uncertainty, (float) $rough->uncertainty);
     }
 
     public function testBlotchOfAKnownWaveIsItsAmplitudeLessTheBlurAndItsStreaksRunAcross(): void
