@@ -41,9 +41,7 @@ final class InstrumentRun extends Model
         foreach (self::query()->where('card_id', $cardId)->latest('id')->get() as $run) {
             $papers = array_values(array_filter($run->samples, static fn (array $s): bool => str_ends_with($s['cell'], '-paper') && ! str_starts_with($s['cell'], 'exposed-') && Plausibility::isPaper(new Lab(...$s['lab']))));
             if ($papers !== []) {
-                $mean = static fn (int $axis): float => array_sum(array_map(static fn (array $s): float => (float) $s['lab'][$axis], $papers)) / count($papers);
-
-                return new Lab($mean(0), $mean(1), $mean(2));
+                return Lab::mean(array_map(static fn (array $s): Lab => new Lab(...$s['lab']), $papers));
             }
         }
 

@@ -42,12 +42,8 @@ final class Paper extends Model
         $told = [CalibrationKind::Target->value, CalibrationKind::Profile->value];
         $measurement = Measurement::query()->whereIn('card_id', $cards)->where('state', 'done')->whereIn('result->scan->calibration->kind', $told)->latest('id')->first();
         $papers = array_values(array_filter($measurement->result['cells'] ?? [], static fn (array $c): bool => $c['role'] === 'paper' && ! str_starts_with($c['id'], 'exposed-')));
-        if ($papers === []) {
-            return null;
-        }
-        $mean = static fn (int $axis): float => array_sum(array_map(static fn (array $c): float => (float) $c['lab'][$axis], $papers)) / count($papers);
 
-        return new Lab($mean(0), $mean(1), $mean(2));
+        return $papers === [] ? null : Lab::mean(array_map(static fn (array $c): Lab => new Lab(...$c['lab']), $papers));
     }
 
     public function words(): string

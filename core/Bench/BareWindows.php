@@ -6,6 +6,7 @@ namespace MarshTrial\Core\Bench;
 
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\CellReading;
+use MarshTrial\Core\Imaging\Median;
 
 /**
  * Holds the bare windows of a card against each other and against the sheet around them: one that is stained would turn every deposit of its
@@ -32,7 +33,7 @@ final class BareWindows
         $usual = [1.0, 1.0, 1.0];
         if (count($papers) > 2) {
             foreach ([0, 1, 2] as $c) {
-                $usual[$c] = self::median(array_column($ratios, $c));
+                $usual[$c] = Median::of(array_column($ratios, $c));
             }
         } elseif (count($papers) === 2) {
             $usual = self::off($ratios[array_key_first($ratios)], $usual) <= self::off($ratios[array_key_last($ratios)], $usual) ? $ratios[array_key_first($ratios)] : $ratios[array_key_last($ratios)];
@@ -75,14 +76,5 @@ final class BareWindows
     private static function off(array $ratio, array $usual): float
     {
         return max(array_map(static fn (float $r, float $u): float => abs($r / max(1e-4, $u) - 1), $ratio, $usual));
-    }
-
-    /** @param list<float> $values */
-    public static function median(array $values): float
-    {
-        sort($values);
-        $n = count($values);
-
-        return $n === 0 ? 0.0 : ($values[intdiv($n - 1, 2)] + $values[intdiv($n, 2)]) / 2;
     }
 }

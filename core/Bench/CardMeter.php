@@ -20,6 +20,7 @@ use MarshTrial\Core\Fading\HalfPair;
 use MarshTrial\Core\Imaging\CellReader;
 use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\GrainMap;
+use MarshTrial\Core\Imaging\Median;
 use MarshTrial\Core\Imaging\PictureFault;
 use MarshTrial\Core\Imaging\PixelGrid;
 
@@ -68,7 +69,7 @@ final class CardMeter
                 $papers[$cell->id] = $rows[$label->row]->paper;
             }
         }
-        $black = BareWindows::median(array_merge(...array_map(static fn (RowReadings $r): array => array_map(static fn (CellReading $e): float => $e->rgb->luminance(), $r->bareLine), array_values($rows))));
+        $black = Median::of(array_merge(...array_map(static fn (RowReadings $r): array => array_map(static fn (CellReading $e): float => $e->rgb->luminance(), $r->bareLine), array_values($rows))));
         $rows = array_map(static fn (RowReadings $r): RowReadings => $r->withBareLine(BareWindows::blackEnds($r->bareLine, $black)), $rows);
         $facts = self::withGlare($facts, $meter->cells);
         $surfaces = SurfaceLight::ofCard($rows);

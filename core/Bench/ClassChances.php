@@ -93,19 +93,25 @@ final class ClassChances
     }
 
     /** @param array<string, float> $chances */
+    public static function likeliest(array $chances): ?string
+    {
+        return $chances === [] ? null : (string) array_search(max($chances), $chances, true);
+    }
+
+    /** @param array<string, float> $chances */
     public static function plain(array $chances): ?string
     {
-        return $chances !== [] && max($chances) >= self::PLAIN ? (string) array_search(max($chances), $chances, true) : null;
+        return $chances !== [] && max($chances) >= self::PLAIN ? self::likeliest($chances) : null;
     }
 
     /** @param array<string, float> $chances least class first */
     public static function said(array $chances): ?string
     {
-        if ($chances === []) {
+        $likeliest = self::likeliest($chances);
+        if ($likeliest === null) {
             return null;
         }
-        $most = max($chances);
-        $likeliest = (string) array_search($most, $chances, true);
+        $most = $chances[$likeliest];
         $told = sprintf('%s (%d %%)', $likeliest, (int) round(100 * $most));
         if ($most >= self::PERHAPS) {
             return $most >= self::PLAIN ? $likeliest : ($most >= self::PROBABLY ? 'probably ' : 'perhaps ').$told;

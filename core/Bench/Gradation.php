@@ -40,7 +40,8 @@ final class Gradation
         if ($fault !== null) {
             return Rating::without($row->row, $property, RatingStatus::Undecidable, $fault, $cells);
         }
-        $value = self::walk(array_map(static fn (StrokeStep $s): LinearRgb => $s->onPaper->rgb, $row->steps));
+        $path = array_map(static fn (StrokeStep $s): LinearRgb => $s->onPaper->rgb, $row->steps);
+        $value = self::walk($path);
         $last = $row->steps[count($row->steps) - 1]->onPaper;
         $toPaper = Difference::ciede2000($last->lab, $row->paper->lab);
         $lost = $toPaper < BenchScale::PALE_END_LOST;
@@ -48,7 +49,7 @@ final class Gradation
         $first = $row->steps[0]->onPaper;
         $ofCalibration = hypot(
             Uncertainty::ofDifference($first->lab, $last->lab, max($first->shared, $last->shared)),
-            $claim?->spread(self::lengthOf(...), array_map(static fn (StrokeStep $s): LinearRgb => $s->onPaper->rgb, $row->steps)) ?? 0.0,
+            $claim?->spread(self::lengthOf(...), $path) ?? 0.0,
         );
         $uncertainty = hypot(hypot(self::SYSTEMATIC_DE, $ofCalibration), hypot(self::scatter($first), self::scatter($last))) / BenchScale::CLEAR_STEP;
         $remarks = $lost ? ['the pale end is lost: it cannot be told from the paper'] : [];

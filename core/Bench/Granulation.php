@@ -10,6 +10,7 @@ use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\Gaussian;
 use MarshTrial\Core\Imaging\GrainMap;
+use MarshTrial\Core\Imaging\Median;
 
 /** How unevenly the pigment lies in a flat dry wash, at the scale of grains. */
 final class Granulation
@@ -21,9 +22,6 @@ final class Granulation
 
     /** Step of the deposit over which a curve of tone is looked at. */
     private const GRAIN_STEP = 0.1;
-
-    /** Shares of red, green and blue in luminance (IEC 61966-2-1). */
-    private const LUMINANCE = [0.2126390, 0.7151687, 0.0721923];
 
     /** Only every second column and row of the filtered map is looked at; the scatter is the same. */
     private const STRIDE = 2;
@@ -110,12 +108,10 @@ final class Granulation
     /** How fast the logarithm of luminance falls with the logarithm of the amount: what grains in a picture whose colours were thinned out still show. */
     public static function luminancePerAmount(RowReadings $row, CellReading $wash): float
     {
-        $sum = 0.0;
-        foreach (self::LUMINANCE as $c => $weight) {
-            $sum += $weight * $wash->rgb->toArray()[$c] * (float) ($row->depositOf($wash)->in($c) ?? 3.0);
-        }
+        $deposit = $row->depositOf($wash);
+        $falls = array_map(static fn (float $v, int $c): float => $v * ($deposit->in($c) ?? 3.0), $wash->rgb->toArray(), [0, 1, 2]);
 
-        return $sum / max(1e-4, $wash->rgb->luminance());
+        return LinearRgb::fromArray($falls)->luminance() / max(1e-4, $wash->rgb->luminance());
     }
 
     /** How much L* changes with the amount of this paint, at the depth of the wash: a grain is more or less of the same. */
@@ -186,7 +182,7 @@ final class Granulation
         // The median of a mean of squares over n independent samples lies below its mean.
         $n = (self::BLOCK_MM / self::INDEPENDENT_MM) ** 2;
 
-        return [sqrt(BareWindows::median($means)) / (1 - 2 / (9 * $n)) ** 1.5, sqrt(max($means))];
+        return [sqrt(Median::of($means)) / (1 - 2 / (9 * $n)) ** 1.5, sqrt(max($means))];
     }
 
     /** @param list<float> $values */

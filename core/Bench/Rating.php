@@ -69,10 +69,7 @@ final readonly class Rating
      */
     public function withClasses(array $classes, array $classes95, array $remarks = []): self
     {
-        return (new self(
-            $this->row, $this->property, $this->status, $this->reason, $this->value, $this->uncertainty,
-            $classes, $classes95, $this->atDeposit, $this->remarks, $this->cells, $this->numbers, $this->formula, ClassChances::within($this->chances, $classes95), $this->protocol,
-        ))->withRemarks($remarks);
+        return $this->with(['classes' => $classes, 'classes95' => $classes95, 'chances' => ClassChances::within($this->chances, $classes95)])->withRemarks($remarks);
     }
 
     /**
@@ -82,19 +79,13 @@ final readonly class Rating
      */
     public function withPossible(array $classes): self
     {
-        return new self(
-            $this->row, $this->property, $this->status, $this->reason, $this->value, $this->uncertainty,
-            $classes, $classes, $this->atDeposit, $this->remarks, $this->cells, $this->numbers, $this->formula, count($classes) === 1 ? [$classes[0] => 1.0] : [], $this->protocol,
-        );
+        return $this->with(['classes' => $classes, 'classes95' => $classes, 'chances' => count($classes) === 1 ? [$classes[0] => 1.0] : []]);
     }
 
     /** @param list<string> $remarks added */
     public function withRemarks(array $remarks): self
     {
-        return $remarks === [] ? $this : new self(
-            $this->row, $this->property, $this->status, $this->reason, $this->value, $this->uncertainty,
-            $this->classes, $this->classes95, $this->atDeposit, [...$this->remarks, ...$remarks], $this->cells, $this->numbers, $this->formula, $this->chances, $this->protocol,
-        );
+        return $remarks === [] ? $this : $this->with(['remarks' => [...$this->remarks, ...$remarks]]);
     }
 
     /**
@@ -104,10 +95,13 @@ final readonly class Rating
      */
     public function under(array $named): self
     {
-        return new self(
-            $this->row, $this->property, $this->status, $this->reason, $this->value, $this->uncertainty,
-            $this->classes, $this->classes95, $this->atDeposit, $this->remarks, $this->cells, $this->numbers, $this->formula, $this->chances, implode(' · ', [Protocol::under($this->property, $named)->text(), ...Protocol::ofWholeCard($named)]),
-        );
+        return $this->with(['protocol' => implode(' · ', [Protocol::under($this->property, $named)->text(), ...Protocol::ofWholeCard($named)])]);
+    }
+
+    /** @param array<string, mixed> $changes by name of the property */
+    private function with(array $changes): self
+    {
+        return new self(...array_replace(get_object_vars($this), $changes));
     }
 
     /** The class, where it is sure enough to be said without a doubt. */
@@ -119,7 +113,7 @@ final readonly class Rating
     /** The likeliest class, however likely; null where there are none. */
     public function likeliest(): ?string
     {
-        return $this->chances === [] ? null : (string) array_search(max($this->chances), $this->chances, true);
+        return ClassChances::likeliest($this->chances);
     }
 
     /** The class in words, the likeliest first, with its chance; null where there are none. */

@@ -25,7 +25,7 @@ final class SteppedLadder
         if (! $row->isPainted($steps[0] ?? null)) {
             return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the ladder’s window.', $cells);
         }
-        $fault = Order::fault(array_map(static fn (CellReading $r): ?float => $row->depositOf($r)->largest(), $steps), false, 'step');
+        $fault = self::fault($row, $steps);
         if ($fault !== null) {
             return Rating::without($row->row, $property, RatingStatus::Undecidable, $fault, $cells);
         }
@@ -57,7 +57,7 @@ final class SteppedLadder
         if (! $row->isPainted($steps[0] ?? null)) {
             return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the ladder’s window.', $cells);
         }
-        $fault = Order::fault(array_map(static fn (CellReading $r): ?float => $row->depositOf($r)->largest(), $steps), false, 'step');
+        $fault = self::fault($row, $steps);
         if ($fault !== null) {
             return Rating::without($row->row, $property, RatingStatus::Undecidable, $fault, $cells);
         }
@@ -75,6 +75,12 @@ final class SteppedLadder
         }
 
         return Rating::measured($row->row, $property, $own['slope'], $own['uncertainty'], [], null, $own['places'] < 3 ? ['from two steps only'] : [], $cells, $numbers, self::STRENGTH_FORMULA);
+    }
+
+    /** @param list<CellReading> $steps */
+    private static function fault(RowReadings $row, array $steps): ?string
+    {
+        return Order::fault(array_map(static fn (CellReading $r): ?float => $row->depositOf($r)->largest(), $steps), false, 'step');
     }
 
     /**

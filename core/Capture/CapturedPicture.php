@@ -10,6 +10,7 @@ use MarshTrial\Core\Card\TargetSheet;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\Linear;
+use MarshTrial\Core\Imaging\Median;
 use MarshTrial\Core\Imaging\PictureFault;
 use MarshTrial\Core\Imaging\PieceFinder;
 use MarshTrial\Core\Imaging\PixelGrid;
@@ -202,18 +203,10 @@ final readonly class CapturedPicture
                     }
                 }
             }
-            $means[] = array_map(self::median(...), $of);
+            $means[] = array_map(Median::upper(...), $of);
         }
 
-        return [self::median(array_column($means, 0)), self::median(array_column($means, 1)), self::median(array_column($means, 2))];
-    }
-
-    /** @param list<float> $values */
-    private static function median(array $values): float
-    {
-        sort($values);
-
-        return $values[intdiv(count($values), 2)] ?? 0.0;
+        return [Median::upper(array_column($means, 0)), Median::upper(array_column($means, 1)), Median::upper(array_column($means, 2))];
     }
 
     /**

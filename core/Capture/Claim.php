@@ -51,8 +51,8 @@ final readonly class Claim
     private function __construct(
         /** @var list<float> weight of every way, adding up to 1 */
         private array $weights,
-        /** Paper to which colours were fitted, so that it stays where it is whatever was changed. */
-        private ?LinearRgb $fixed = null,
+        /** @var list<array{0: float, 1: float, 2: float}>|null by way, what keeps the paper where it is whatever was changed; null: colours were not fitted to it */
+        private ?array $kept = null,
     ) {}
 
     /**
@@ -62,9 +62,10 @@ final readonly class Claim
      */
     public static function of(LinearRgb $paper, float $ink, bool $fixed = false): self
     {
-        $weights = [];
+        $weights = $kept = [];
         foreach (self::WAYS as [$kind, $strength, $weight]) {
             $was = self::undone($kind, $strength, $paper);
+            $kept[] = [$paper->r / max(1e-3, $was->r), $paper->g / max(1e-3, $was->g), $paper->b / max(1e-3, $was->b)];
             if (! $fixed) {
                 $lab = $was->toLab();
                 $weight *= exp(-0.5 * ((($lab->l - self::PAPER[0]) / self::PAPER[1]) ** 2 + (max(0.0, $lab->chroma() - self::PAPER_CHROMA[0]) / self::PAPER_CHROMA[1]) ** 2));
@@ -75,7 +76,7 @@ final readonly class Claim
         }
         $sum = array_sum($weights);
 
-        return new self(array_map(static fn (float $w): float => $w / $sum, $weights), $fixed ? $paper : null);
+        return new self(array_map(static fn (float $w): float => $w / $sum, $weights), $fixed ? $kept : null);
     }
 
     /** How likely it is that nothing was changed, 0 to 1. */
@@ -129,10 +130,11 @@ final readonly class Claim
     private function meanSquare(callable $of, array $colours): float
     {
         $now = $of($colours);
+        $encoded = array_map(self::encoded(...), $colours);
         $square = 0.0;
-        foreach (self::WAYS as $i => [$kind, $strength]) {
-            if ($i > 0 && $this->weights[$i] > 1e-4) {
-                $square += $this->weights[$i] * ($of($this->before($kind, $strength, $colours)) - $now) ** 2;
+        foreach ($this->weights as $way => $weight) {
+            if ($way > 0 && $weight > 1e-4) {
+                $square += $weight * ($of($this->before($way, $colours, $encoded)) - $now) ** 2;
             }
         }
 
@@ -143,23 +145,34 @@ final readonly class Claim
      * Colours as they were before a device changed them this way, and were fitted to the paper then.
      *
      * @param non-empty-list<LinearRgb> $colours
+     * @param non-empty-list<array{0: float, 1: float, 2: float}> $encoded the same, encoded
      *
      * @return non-empty-list<LinearRgb>
      */
-    private function before(string $kind, float $strength, array $colours): array
+    private function before(int $way, array $colours, array $encoded): array
     {
-        $out = array_map(static fn (LinearRgb $c): LinearRgb => self::undone($kind, $strength, $c), $colours);
-        if ($this->fixed === null) {
+        [$kind, $strength] = self::WAYS[$way];
+        $out = array_map(static fn (LinearRgb $c, array $e): LinearRgb => self::undone($kind, $strength, $c, $e), $colours, $encoded);
+        if ($this->kept === null) {
             return $out;
         }
-        $paper = self::undone($kind, $strength, $this->fixed);
-        [$r, $g, $b] = [$this->fixed->r / max(1e-3, $paper->r), $this->fixed->g / max(1e-3, $paper->g), $this->fixed->b / max(1e-3, $paper->b)];
+        [$r, $g, $b] = $this->kept[$way];
 
         return array_map(static fn (LinearRgb $c): LinearRgb => new LinearRgb($r * $c->r, $g * $c->g, $b * $c->b), $out);
     }
 
-    /** A colour as it was before a device changed it this way. */
-    private static function undone(string $kind, float $strength, LinearRgb $seen): LinearRgb
+    /** @return array{0: float, 1: float, 2: float} */
+    private static function encoded(LinearRgb $colour): array
+    {
+        return array_map(static fn (float $v): float => Srgb::encode(max(0.0, min(1.2, $v))), $colour->toArray());
+    }
+
+    /**
+     * A colour as it was before a device changed it this way.
+     *
+     * @param array{0: float, 1: float, 2: float}|null $encoded the same, encoded, where it is known already
+     */
+    private static function undone(string $kind, float $strength, LinearRgb $seen, ?array $encoded = null): LinearRgb
     {
         if ($kind === 'none') {
             return $seen;
@@ -176,7 +189,7 @@ final readonly class Claim
 
             return new LinearRgb($rgb[0], $rgb[1], $rgb[2]);
         }
-        $encoded = array_map(static fn (float $v): float => Srgb::encode(max(0.0, min(1.2, $v))), $rgb);
+        $encoded ??= self::encoded($seen);
         if ($kind === 'saturation') {
             $luma = 0.2126 * $encoded[0] + 0.7152 * $encoded[1] + 0.0722 * $encoded[2];
             $encoded = array_map(static fn (float $e): float => max(0.0, $luma + ($e - $luma) / $strength), $encoded);

@@ -11,6 +11,7 @@ use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Card\SvgPrinter;
 use MarshTrial\Core\Card\TargetSheet;
 use MarshTrial\Core\Imaging\Linear;
+use MarshTrial\Core\Imaging\Median;
 use MarshTrial\Core\Imaging\PixelGrid;
 use MarshTrial\Core\Imaging\PlacedPiece;
 
@@ -108,7 +109,7 @@ final readonly class LightMap
         if (count($samples) < self::LEAST) {
             return new self([], array_fill_keys($ids, [1.0, 1.0, 1.0]), 1.0, 0.0, 0.0, 0.0, 1.0, 0.0, 0.0);
         }
-        $usual = self::median($noises);
+        $usual = Median::upper($noises);
         $plain = array_filter($noises, static fn (float $n): bool => $n <= max(self::PRINTED[0] * $usual, self::PRINTED[1]));
         if (count($plain) >= self::LEAST) {
             $samples = array_values(array_intersect_key($samples, $plain));
@@ -150,7 +151,7 @@ final readonly class LightMap
                     }
                     $rest[] = $left;
                 }
-                $spread = max(0.004, 1.5 * self::median(array_map(abs(...), $rest)));
+                $spread = max(0.004, 1.5 * Median::upper(array_map(abs(...), $rest)));
                 $weights = array_map(static fn (float $r): float => 1 / (1 + ($r / (2 * $spread)) ** 2), $rest);
             }
             $fits[] = $fit;
@@ -245,7 +246,7 @@ final readonly class LightMap
         return new self(
             $ratio - 1 < self::EVEN && ! $useRest ? [] : $lights, $papers, $ratio, self::steepest($byPiece), self::shadow($byPiece), $noise[0], $noise[1], $clipped,
             // A sample's own scatter, over those that bear on a place.
-            min(0.05, max(0.0015, 0.5 * self::median(array_map(static fn (array $s, float $r): float => abs($r), $samples, $rests[1])))),
+            min(0.05, max(0.0015, 0.5 * Median::upper(array_map(static fn (array $s, float $r): float => abs($r), $samples, $rests[1])))),
         );
     }
 
@@ -420,13 +421,5 @@ final readonly class LightMap
         $mean = [$sum[0] / $count, $sum[1] / $count, $sum[2] / $count];
 
         return [$mean, ($greens[$order[41] >> 6] - $greens[$order[8] >> 6]) / 2 / max(1e-4, $mean[1]), $ends, 3 * count($codes), $u, $v];
-    }
-
-    /** @param list<float> $values */
-    private static function median(array $values): float
-    {
-        sort($values);
-
-        return $values[intdiv(count($values), 2)] ?? 0.0;
     }
 }

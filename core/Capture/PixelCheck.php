@@ -33,9 +33,9 @@ final class PixelCheck
         $alike = $count = 0;
         for ($i = 0; $i < $n; $i += $step, $count++) {
             $at = $i * $bytes + $upper;
-            [$r, $g, $b] = [ord($picture->data[$at]), ord($picture->data[$at + 1 + $upper]), ord($picture->data[$at + 2 + 2 * $upper])];
+            $seen[$colour = self::colour($picture->data, $at, $upper)] = true;
+            [$r, $g, $b] = self::parts($colour);
             $alike += abs($r - $g) <= self::ALIKE && abs($g - $b) <= self::ALIKE ? 1 : 0;
-            $seen[$r << 16 | $g << 8 | $b] = true;
         }
         if ($alike >= self::GREY * $count) {
             throw PictureFault::grey();
@@ -43,12 +43,24 @@ final class PixelCheck
         // A nearly empty sheet may show few colours here and there; a palette has no more anywhere.
         if ($count > 10 * self::PALETTE && count($seen) <= self::PALETTE) {
             for ($at = $upper, $end = $n * $bytes; $at < $end && count($seen) <= self::PALETTE; $at += $bytes) {
-                $seen[ord($picture->data[$at]) << 16 | ord($picture->data[$at + 1 + $upper]) << 8 | ord($picture->data[$at + 2 + 2 * $upper])] = true;
+                $seen[self::colour($picture->data, $at, $upper)] = true;
             }
             if (count($seen) <= self::PALETTE && ! self::isOneRamp(array_keys($seen))) {
                 throw PictureFault::palette(count($seen));
             }
         }
+    }
+
+    /** The upper bytes of three samples, 0xRRGGBB. */
+    private static function colour(string $data, int $at, int $upper): int
+    {
+        return ord($data[$at]) << 16 | ord($data[$at + 1 + $upper]) << 8 | ord($data[$at + 2 + 2 * $upper]);
+    }
+
+    /** @return array{0: int, 1: int, 2: int} */
+    private static function parts(int $colour): array
+    {
+        return [$colour >> 16, $colour >> 8 & 255, $colour & 255];
     }
 
     /**
@@ -58,7 +70,7 @@ final class PixelCheck
      */
     private static function isOneRamp(array $colours): bool
     {
-        $parts = array_map(static fn (int $c): array => [$c >> 16, $c >> 8 & 255, $c & 255], $colours);
+        $parts = array_map(self::parts(...), $colours);
         usort($parts, static fn (array $a, array $b): int => array_sum($b) <=> array_sum($a));
         $lightest = $parts[0];
         foreach ($parts as $part) {

@@ -9,6 +9,18 @@ final readonly class Lab
 {
     public function __construct(public float $l, public float $a, public float $b) {}
 
+    /**
+     * @param non-empty-list<self> $colours
+     *
+     * @return self axis by axis
+     */
+    public static function mean(array $colours): self
+    {
+        $n = count($colours);
+
+        return new self(array_sum(array_column($colours, 'l')) / $n, array_sum(array_column($colours, 'a')) / $n, array_sum(array_column($colours, 'b')) / $n);
+    }
+
     /** From lightness, chroma and hue angle in degrees. */
     public static function fromLch(float $l, float $c, float $hueDeg): self
     {

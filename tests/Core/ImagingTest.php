@@ -7,6 +7,7 @@ namespace Tests\Core;
 use MarshTrial\Core\Card\MarkShape;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Colour\IccProfile;
+use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\Srgb;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Imaging\BlobFinder;
@@ -14,6 +15,7 @@ use MarshTrial\Core\Imaging\CellReader;
 use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\Homography;
 use MarshTrial\Core\Imaging\LineFinder;
+use MarshTrial\Core\Imaging\Median;
 use MarshTrial\Core\Imaging\PictureFault;
 use MarshTrial\Core\Imaging\PixelGrid;
 use MarshTrial\Core\Imaging\Placement;
@@ -195,5 +197,12 @@ final class ImagingTest extends TestCase
         $reading = (new CellReader(self::resampler($picture)))->read(new Rect(1, 1, 5, 5));
         self::assertEqualsWithDelta([0.01234, 0.23456, 0.56789], $reading->rgb->toArray(), 2e-5);
         self::assertEqualsWithDelta(0.23456, $picture->green(3, 3), 2e-5);
+    }
+
+    public function testMiddleValuesAndMeanColours(): void
+    {
+        self::assertSame([0.0, 7.0, 2.5, 2.0], array_map(Median::of(...), [[], [7.0], [4.0, 1.0, 2.0, 3.0], [900.0, 1.0, 2.0]]));
+        self::assertSame([0.0, 7.0, 3.0, 2.0], array_map(Median::upper(...), [[], [7.0], [4.0, 1.0, 2.0, 3.0], [900.0, 1.0, 2.0]]));
+        self::assertEquals(new Lab(60, 0, -1), Lab::mean([new Lab(50, 3, 4), new Lab(60, -3, -8), new Lab(70, 0, 1)]));
     }
 }
