@@ -12,7 +12,7 @@ return [
             'foreign_key_constraints' => true,
             'busy_timeout' => 10000,
             'journal_mode' => 'WAL',
-            'synchronous' => 'NORMAL',
+            'synchronous' => 'FULL',
             'transaction_mode' => 'IMMEDIATE',
         ],
     ],

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Http\Controllers\AccountController;
 use App\Http\Controllers\AccuracyController;
 use App\Http\Controllers\BenchController;
 use App\Http\Controllers\CaptureController;
@@ -10,6 +11,7 @@ use App\Http\Controllers\CollectionController;
 use App\Http\Controllers\ImportController;
 use App\Http\Controllers\InstrumentController;
 use App\Http\Controllers\PaintController;
+use App\Http\Controllers\PeopleController;
 use App\Http\Controllers\PictureController;
 use App\Http\Controllers\PigmentController;
 use App\Http\Controllers\RecordController;
@@ -24,6 +26,7 @@ Route::pattern('uuid', '[0-9a-fA-F]{8}(-[0-9a-fA-F]{4}){3}-[0-9a-fA-F]{12}');
 // Anyone may read.
 Route::get('session', [SessionController::class, 'show']);
 Route::post('session', [SessionController::class, 'store']);
+Route::post('password', [AccountController::class, 'useLink']);
 Route::get('today', TodayController::class);
 Route::get('pigments', [PigmentController::class, 'index']);
 Route::get('pigments/{code}', [PigmentController::class, 'show']);
@@ -55,13 +58,24 @@ Route::middleware('auth')->group(static function (): void {
     Route::put('paints/{uuid}', [PaintController::class, 'put']);
     Route::get('pans', [CardController::class, 'pans']);
     Route::put('pans/{uuid}', [PaintController::class, 'putPan']);
+    Route::delete('pans/{pan}', [PaintController::class, 'destroyPan']);
+    Route::delete('paints/{paint}', [PaintController::class, 'destroy']);
+    Route::post('paints/{paint}/merge', [PaintController::class, 'merge']);
+    Route::delete('paint-merges/{merge}', [PaintController::class, 'unmerge']);
+    Route::put('specimens/{specimen}/pan', [CardController::class, 'putSpecimenPan']);
+    Route::delete('cards/{card}/hanging', [CardController::class, 'destroyHanging']);
+    Route::delete('checks/{check}', [CardController::class, 'destroyCheck']);
     Route::put('claim-scales/{uuid}', [PaintController::class, 'putClaimScale']);
     Route::put('claims/{uuid}', [PaintController::class, 'putClaim']);
     Route::delete('claims/{uuid}', [PaintController::class, 'destroyClaim']);
     Route::put('papers/{uuid}', [CardController::class, 'putPaper']);
     Route::put('cards/{uuid}', [CardController::class, 'put']);
+    Route::delete('cards/{card}', [CardController::class, 'destroy']);
     Route::put('frames/{uuid}', [CardController::class, 'putFrame']);
-    Route::post('cards/{card}/pictures', [PictureController::class, 'upload']);
+    Route::post('cards/{card}/pictures/{uuid}', [PictureController::class, 'upload'])->middleware('throttle:uploads');
+    Route::post('pictures/{picture}/again', [PictureController::class, 'again']);
+    Route::post('pictures/{picture}/withdrawal', [PictureController::class, 'withdraw']);
+    Route::delete('pictures/{picture}/withdrawal', [PictureController::class, 'bringBack']);
     Route::post('cards/{card}/stand-in', [PictureController::class, 'standIn']);
     Route::put('cards/{card}/hanging/{uuid}', [CardController::class, 'putHanging']);
     Route::put('cards/{card}/checks/{uuid}', [CardController::class, 'putCheck']);
@@ -101,7 +115,18 @@ Route::middleware('auth')->group(static function (): void {
     Route::delete('imports/{import}', [ImportController::class, 'destroy']);
     Route::get('imports/{import}/wrong.csv', [ImportController::class, 'wrong']);
 
-    Route::get('people', [SessionsController::class, 'people']);
+    Route::get('people', [PeopleController::class, 'index']);
+    Route::put('people/{uuid}', [PeopleController::class, 'put']);
+    Route::post('people/{user}/link', [PeopleController::class, 'link']);
+    Route::get('people/{user}/leaving', [PeopleController::class, 'leaving']);
+    Route::delete('people/{user}', [PeopleController::class, 'destroy']);
+
+    Route::get('account', [AccountController::class, 'show']);
+    Route::put('account', [AccountController::class, 'put']);
+    Route::put('account/password', [AccountController::class, 'putPassword']);
+    Route::delete('account/sign-ins/{uuid}', [AccountController::class, 'endSignIn']);
+    Route::get('account/export.zip', [AccountController::class, 'export']);
+
     Route::get('sessions', [SessionsController::class, 'index']);
     Route::get('session-choices', [SessionsController::class, 'choices']);
     Route::post('session-plan', [SessionsController::class, 'plan']);
@@ -118,7 +143,8 @@ Route::middleware('auth')->group(static function (): void {
     Route::put('remarks/{uuid}', [BenchController::class, 'putRemark']);
     Route::put('specimen-conditions/{uuid}', [BenchController::class, 'putCondition']);
     Route::put('hand-readings/{uuid}', [BenchController::class, 'putHandReading']);
-    Route::post('photos/{uuid}', [BenchController::class, 'putPhoto']);
+    Route::post('photos/{uuid}', [BenchController::class, 'putPhoto'])->middleware('throttle:uploads');
+    Route::delete('photos/{photo}', [BenchController::class, 'destroyPhoto']);
     Route::get('photos/{photo}/preview.jpg', [BenchController::class, 'photo']);
     Route::put('spoilings/{uuid}', [BenchController::class, 'putSpoiling']);
     Route::delete('spoilings/{uuid}', [BenchController::class, 'destroySpoiling']);

@@ -9,6 +9,7 @@ use App\Models\Card;
 use App\Models\Pan;
 use App\Models\Paper;
 use App\Models\Specimen;
+use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use MarshTrial\Core\Bench\Protocol;
@@ -53,10 +54,11 @@ final class MakeCard
             if (Card::query()->where('uuid', $uuid)->exists()) {
                 return Card::put($uuid, $values, $ifMatch);
             }
-            $pans = Pan::query()->with('paint.maker')->whereIn('uuid', $panUuids)->get()->keyBy('uuid');
+            // Pans of others stay theirs: their place, price and history are not shown to who only knows their names.
+            $pans = Pan::query()->with('paint.maker')->where('owner_id', Auth::id())->whereIn('uuid', $panUuids)->get()->keyBy('uuid');
             $labels = $rows = [];
             foreach (array_values($panUuids) as $i => $panUuid) {
-                $pan = $pans[$panUuid] ?? throw new CoreException('One of the chosen pans is no longer there.');
+                $pan = $pans[$panUuid] ?? throw new CoreException('One of the chosen pans is no longer there, or is another tester’s.');
                 $paint = $pan->paint;
                 $word = $codeWords[$panUuid] ?? null;
                 $labels[] = $word === null

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Actions;
 
 use App\Models\Import;
+use App\Models\Paint;
 use App\Models\Palette;
 use App\Models\User;
 use App\Queries\CollectionExport;
@@ -98,7 +99,7 @@ final class ReadCollection
 
     private function load(): void
     {
-        foreach (DB::table('paints')->join('makers', 'makers.id', '=', 'paints.maker_id')->select('paints.id', 'paints.uuid', 'paints.range', 'paints.colour_name', 'paints.pigments', 'makers.name as maker')->cursor() as $p) {
+        foreach (DB::table('paints')->where(Paint::apart(...))->join('makers', 'makers.id', '=', 'paints.maker_id')->select('paints.id', 'paints.uuid', 'paints.range', 'paints.colour_name', 'paints.pigments', 'makers.name as maker')->cursor() as $p) {
             $key = self::key($p->maker, $p->range, $p->colour_name);
             $this->paints[$key] ??= ['id' => $p->id, 'uuid' => $p->uuid, 'pigments' => $p->pigments, 'row' => null];
             $this->paintKeys[$p->uuid] = $key;

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
+use App\Http\AlreadyThere;
 use App\Models\Formulation;
 use App\Models\Maker;
 use App\Models\Paint;
 use App\Models\PaintCode;
+use App\Models\PaintMerge;
 use App\Models\Pan;
 use App\Models\Rating;
 use App\Models\Specimen;
@@ -28,6 +30,7 @@ final class RecordPaint
     {
         return DB::transaction(static function () use ($uuid, $line, $ifMatch): Paint {
             $statement = PigmentStatement::parse((string) ($line['pigments'] ?? ''));
+            self::refuseTwin($uuid, $line);
             $paint = Paint::put($uuid, [
                 'maker_id' => self::maker($line['makerName'])->id,
                 'range' => trim((string) ($line['range'] ?? '')),
@@ -77,6 +80,28 @@ final class RecordPaint
         }
 
         return $made;
+    }
+
+    /**
+     * The same paint recorded twice would part its tests.
+     *
+     * @param array<string, mixed> $line
+     */
+    private static function refuseTwin(string $uuid, array $line): void
+    {
+        $own = Paint::query()->withoutGlobalScope(Paint::APART)->where('uuid', $uuid)->first();
+        if ($own !== null && PaintMerge::query()->where('from_id', $own->id)->exists()) {
+            throw new AlreadyThere('This paint was merged with another entry of it. Reload to see it.', $own->resolveRouteBinding($uuid)->uuid ?? $uuid);
+        }
+        if ($own !== null || ($line['another'] ?? false)) {
+            return;
+        }
+        $same = static fn (string $a, string $b): bool => mb_strtolower(trim($a)) === mb_strtolower(trim($b));
+        $twin = Paint::query()->whereHas('maker', static fn ($q) => $q->whereRaw('lower(name) = ?', [mb_strtolower(Maker::tidy($line['makerName']))]))->get()
+            ->first(static fn (Paint $p): bool => $same($p->colour_name, $line['colourName']) && $same($p->range, (string) ($line['range'] ?? '')));
+        if ($twin !== null) {
+            throw new AlreadyThere("\"$twin->colour_name\" of this maker and range is recorded already. Add your tube or pan to it, or say that this is another paint.", $twin->uuid);
+        }
     }
 
     private static function maker(string $name): Maker

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
-use App\Imaging\PictureDecoder;
 use App\Imaging\PictureStore;
 use App\Jobs\MeasurePicture;
 use App\Models\Card;
 use App\Models\FadeCheck;
 use App\Models\Measurement;
 use App\Models\Picture;
+use App\Storage\DiskSpace;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
@@ -19,48 +19,73 @@ use Illuminate\Support\Str;
 /** Takes a picture of a card, uploaded or from the scanner stand-in, and has it measured in the background. */
 final class RequestMeasurement
 {
-    /** @param array<string, mixed> $taken how the picture was taken, by column */
-    public static function fromUpload(Card $card, UploadedFile $file, ?FadeCheck $check, array $taken = []): Measurement
+    /**
+     * The same upload again is the same picture.
+     *
+     * @param array<string, mixed> $taken how the picture was taken, by column
+     */
+    public static function fromUpload(string $uuid, Card $card, UploadedFile $file, ?FadeCheck $check, array $taken = []): Measurement
     {
-        $facts = PictureDecoder::inspect($file->getPathname());
-        $sha256 = PictureStore::keep((string) file_get_contents($file->getPathname()), $facts['extension']);
-
-        return self::of($card, $check, [
-            ...$taken, 'source' => 'upload', 'original_name' => mb_substr($file->getClientOriginalName(), 0, 200),
-            'sha256' => $sha256, 'extension' => $facts['extension'], 'width' => $facts['width'], 'height' => $facts['height'],
+        return self::there($uuid, $card) ?? self::of($uuid, $card, $check, [
+            ...$taken, 'source' => 'upload', 'original_name' => mb_substr($file->getClientOriginalName(), 0, 200), ...PictureStore::receive($file->getPathname()),
         ]);
     }
 
     /** @param 'scanner'|'camera' $device */
-    public static function fromStandIn(Card $card, ?FadeCheck $check, string $device = 'scanner', bool $wet = false): Measurement
+    public static function fromStandIn(string $uuid, Card $card, ?FadeCheck $check, string $device = 'scanner', bool $wet = false): Measurement
     {
-        return self::of($card, $check, ['source' => 'stand-in', 'original_name' => "$device stand-in", 'extension' => $device === 'camera' ? 'jpg' : 'png', 'device' => $device, 'taken_as' => $device === 'camera' ? 'photo' : null, 'wet' => $wet]);
+        DiskSpace::needed();
+
+        return self::there($uuid, $card) ?? self::of($uuid, $card, $check, ['source' => 'stand-in', 'original_name' => "$device stand-in", 'extension' => $device === 'camera' ? 'jpg' : 'png', 'device' => $device, 'taken_as' => $device === 'camera' ? 'photo' : null, 'wet' => $wet]);
+    }
+
+    /** The same picture measured once more, by what the program knows today; what was measured before stays. */
+    public static function again(Picture $picture): Measurement
+    {
+        return DB::transaction(static function () use ($picture): Measurement {
+            $open = Measurement::query()->where('picture_id', $picture->id)->whereIn('state', ['waiting', 'running'])->first();
+
+            return $open ?? self::queue($picture);
+        });
+    }
+
+    private static function there(string $uuid, Card $card): ?Measurement
+    {
+        $picture = Picture::query()->where('uuid', $uuid)->first();
+        abort_if($picture !== null && $picture->card_id !== $card->id, 409, 'This picture was sent for another card already.');
+
+        return $picture === null ? null : Measurement::query()->where('picture_id', $picture->id)->orderBy('id')->firstOrFail();
     }
 
     /** @param array<string, mixed> $picture */
-    private static function of(Card $card, ?FadeCheck $check, array $picture): Measurement
+    private static function of(string $uuid, Card $card, ?FadeCheck $check, array $picture): Measurement
     {
-        return DB::transaction(static function () use ($card, $check, $picture): Measurement {
+        return DB::transaction(static function () use ($uuid, $card, $check, $picture): Measurement {
             $moment = match (true) {
                 $card->kind !== 'fade' => 'property',
                 $check === null => 'first',
                 default => 'check',
             };
-            $picture = Picture::query()->create([
-                ...$picture, 'uuid' => (string) Str::uuid(), 'owner_id' => Auth::id() ?? $card->owner_id,
-                'card_id' => $card->id, 'fade_check_id' => $check?->id, 'moment' => $moment,
-            ]);
-            $measurement = self::measure($picture);
-            MeasurePicture::dispatch($measurement->id);
 
-            return $measurement;
+            return self::there($uuid, $card) ?? self::queue(Picture::query()->create([
+                ...$picture, 'uuid' => $uuid, 'owner_id' => Auth::id() ?? $card->owner_id, 'card_id' => $card->id, 'fade_check_id' => $check?->id, 'moment' => $moment,
+            ]));
         });
+    }
+
+    /** State and job commit together. */
+    private static function queue(Picture $picture): Measurement
+    {
+        $measurement = self::measure($picture);
+        MeasurePicture::dispatch();
+
+        return $measurement;
     }
 
     private static function measure(Picture $picture): Measurement
     {
         $first = $picture->moment !== 'check' ? null : Measurement::query()
-            ->where('card_id', $picture->card_id)->where('state', 'done')
+            ->counts()->where('card_id', $picture->card_id)
             ->whereHas('picture', static fn ($q) => $q->where('moment', 'first'))
             ->latest('id')->value('picture_id');
 

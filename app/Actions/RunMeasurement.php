@@ -9,6 +9,7 @@ use App\Imaging\PictureStore;
 use App\Imaging\PngWriter;
 use App\Imaging\SheetPress;
 use App\Models\Measurement;
+use App\Storage\DiskSpace;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Bench\CardMeasurement;
 use MarshTrial\Core\Bench\CardMeter;
@@ -30,13 +31,9 @@ final class RunMeasurement
 
     private const STAND_IN_DPI = 300.0;
 
-    /** Safe to run twice: a measurement that has ended is left alone. */
+    /** Carries out one that Measurement::takeNext has taken. */
     public static function of(Measurement $measurement): void
     {
-        if (in_array($measurement->state, ['done', 'failed'], true)) {
-            return;
-        }
-        $measurement->update(['state' => 'running']);
         try {
             $layout = $measurement->card->cardLayout();
             if ($measurement->picture->sha256 === null) {
@@ -45,19 +42,38 @@ final class RunMeasurement
             $measured = self::measured($measurement, $layout, self::reporter($measurement, 0.7, 0.3));
         } catch (CoreException $e) {
             $checks = $e instanceof PictureFault ? $e->checks : [];
-            $measurement->update(['state' => 'failed', 'problem' => $e->getMessage(), 'result' => $checks === [] ? null : ['quality' => array_map(static fn (QualityCheck $c): array => $c->toArray(), $checks)]]);
+            self::end($measurement, ['state' => 'failed', 'problem' => $e->getMessage(), 'result' => $checks === [] ? null : ['quality' => array_map(static fn (QualityCheck $c): array => $c->toArray(), $checks)]]);
 
             return;
+        } catch (\Throwable $e) {
+            report($e);
+            // A full disk is no fault of the picture: it waits until the worker that comes next.
+            self::end($measurement, DiskSpace::isFull($e) ? ['state' => 'waiting', 'attempts' => $measurement->attempts - 1] : ['state' => 'failed', 'problem' => Measurement::GIVEN_UP]);
+            throw $e;
         }
         DB::transaction(static function () use ($measurement, $measured): void {
-            $measurement->update([
+            $ended = self::end($measurement, [
                 'state' => 'done', 'progress' => 1.0, 'step' => 'Measured', 'result' => MeasurementJson::toArray($measured),
                 'picture_hash' => $measurement->picture->sha256, 'layout_hash' => $measurement->card->layoutHash(), 'meter_version' => CardMeter::VERSION,
             ]);
             // What is still wet is no evidence of a dry paint; it only serves for the drying shift.
-            if (! $measurement->picture->wet) {
+            if ($ended && ! $measurement->picture->wet) {
                 DeriveRatings::from($measurement, $measured);
             }
+        });
+    }
+
+    /**
+     * Ends it, unless somebody else has: the card was deleted, the picture withdrawn, or another worker took it over.
+     *
+     * @param array<string, mixed> $values
+     */
+    private static function end(Measurement $measurement, array $values): bool
+    {
+        return DB::transaction(static function () use ($measurement, $values): bool {
+            $ours = Measurement::query()->whereKey($measurement->id)->where('state', 'running')->where('attempts', $measurement->attempts)->exists();
+
+            return $ours && $measurement->update($values);
         });
     }
 

@@ -4,14 +4,15 @@ declare(strict_types=1);
 
 namespace App\Http;
 
+use App\Storage\DiskSpace;
 use Illuminate\Auth\Access\AuthorizationException;
 use Illuminate\Auth\AuthenticationException;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
-use Illuminate\Http\JsonResponse;
 use Illuminate\Session\TokenMismatchException;
 use Illuminate\Validation\ValidationException;
 use MarshTrial\Core\CoreException;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
+use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 
 /** Errors as problem+json (RFC 9457), each with a sentence that a tester understands. */
 final class Problem
@@ -24,6 +25,8 @@ final class Problem
         413 => 'The file is larger than this server takes in one piece.',
         428 => 'This is there already. Reload to see it before you change it; what you typed is still here.',
         419 => 'This page was open for so long that its sign-in ran out. Reload it; what you typed is still here.',
+        400 => 'This server does not answer to that name or address.',
+        405 => 'That cannot be done at this address.',
         429 => 'Too many attempts. Wait a minute and try again.',
     ];
 
@@ -36,12 +39,17 @@ final class Problem
             $e instanceof AuthorizationException => [403, self::SENTENCES[403]],
             $e instanceof ModelNotFoundException => [404, self::SENTENCES[404]],
             $e instanceof TokenMismatchException => [419, self::SENTENCES[419]],
+            $e instanceof TooManyRequestsHttpException && $e->getMessage() !== '' => [429, $e->getMessage()],
             $e instanceof HttpExceptionInterface => [$e->getStatusCode(), self::SENTENCES[$e->getStatusCode()] ?? ($e->getMessage() ?: 'The request could not be carried out.')],
-            default => [500, 'Something went wrong in the program; nothing was changed. Try again.'],
+            DiskSpace::isFull($e) => [507, DiskSpace::FULL],
+            default => [500, 'Something went wrong in the program. Whether it was saved is not known: reload to see, and try again.'],
         };
         $body = ['type' => 'about:blank', 'title' => $detail, 'status' => $status, 'detail' => $detail];
         if ($e instanceof ValidationException) {
             $body['errors'] = $e->errors();
+        }
+        if ($e instanceof AlreadyThere) {
+            $body['existing'] = $e->uuid;
         }
         if (config('app.debug') && $status === 500) {
             $body['debug'] = $e->getMessage().' at '.basename($e->getFile()).':'.$e->getLine();

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Imaging;
 
+use App\Storage\DiskSpace;
+use App\Storage\DurableFile;
+
 /** Keeps picture files under their content's SHA-256, so that a file once stored never changes. */
 final class PictureStore
 {
@@ -12,13 +15,28 @@ final class PictureStore
         return storage_path('app/pictures/'.substr($sha256, 0, 2)."/$sha256.$extension");
     }
 
+    /**
+     * Takes a picture that somebody sends: checked by its header, without what tells where it was taken.
+     *
+     * @return array{sha256: string, width: int, height: int, extension: 'png'|'jpg'|'tif'|'webp'}
+     *
+     * @throws UnreadablePicture
+     */
+    public static function receive(string $path): array
+    {
+        DiskSpace::needed();
+        $facts = PictureDecoder::inspect($path);
+
+        return ['sha256' => self::keep(LocationCut::of((string) file_get_contents($path), $facts['extension']), $facts['extension']), ...$facts];
+    }
+
     /** Stores the bytes, synced to disk before it returns their hash. */
     public static function keep(string $bytes, string $extension): string
     {
         $sha256 = hash('sha256', $bytes);
         $path = self::path($sha256, $extension);
         if (! is_file($path)) {
-            self::write($path, $bytes);
+            DurableFile::write($path, $bytes);
         }
 
         return $sha256;
@@ -29,7 +47,7 @@ final class PictureStore
     {
         $path = self::cutPath("$sha256-$longerSide");
         if (! is_file($path)) {
-            self::write($path, PictureDecoder::preview(self::path($sha256, $extension), $longerSide));
+            DurableFile::write($path, PictureDecoder::preview(self::path($sha256, $extension), $longerSide));
         }
 
         return $path;
@@ -44,26 +62,12 @@ final class PictureStore
     {
         $missing = array_filter($parts, static fn (string $name): bool => ! is_file(self::cutPath($name)), ARRAY_FILTER_USE_KEY);
         if ($missing !== []) {
-            PictureDecoder::parts(self::path($sha256, $extension), $missing, static fn (string $name, string $bytes) => self::write(self::cutPath($name), $bytes));
+            PictureDecoder::parts(self::path($sha256, $extension), $missing, static fn (string $name, string $bytes) => DurableFile::write(self::cutPath($name), $bytes));
         }
     }
 
     public static function cutPath(string $name): string
     {
         return storage_path("app/previews/$name.jpg");
-    }
-
-    /** Writes beside the name first, so that nobody ever sees half a file under it. */
-    private static function write(string $path, string $bytes): void
-    {
-        if (! is_dir(dirname($path))) {
-            @mkdir(dirname($path), 0775, true);
-        }
-        $partial = $path.'.'.bin2hex(random_bytes(4));
-        $file = fopen($partial, 'xb') ?: throw new \RuntimeException('The picture could not be stored.');
-        fwrite($file, $bytes);
-        fsync($file);
-        fclose($file);
-        rename($partial, $path);
     }
 }

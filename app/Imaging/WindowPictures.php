@@ -39,7 +39,7 @@ final class WindowPictures
             return null;
         }
         // Whoever looks at one row soon looks at the others. Of several that ask at once, one cuts and the others wait.
-        Cache::lock("cut-$measurement->uuid-$use-$loupe", 120)->block(110, static fn () => self::cut($measurement, $layout, $kind, $loupe));
+        Cache::store('file')->lock("cut-$measurement->uuid-$use-$loupe", 120)->block(110, static fn () => self::cut($measurement, $layout, $kind, $loupe));
 
         return $path;
     }

@@ -9,27 +9,29 @@ use App\Models\Measurement;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
 
+/**
+ * Measures one picture: whichever's turn it is. There is one such job for each picture that waits, but none belongs to a picture, so that
+ * testers take turns however many pictures one of them sends at once.
+ */
 final class MeasurePicture implements ShouldQueue
 {
     use Queueable;
 
-    public int $tries = 3;
+    /** How often one is tried is counted by its measurement: a job may be another picture's next time. */
+    public int $tries = 0;
 
     public int $timeout = 300;
 
-    public function __construct(private readonly int $measurementId) {}
+    private const AGAIN_SECONDS = 2;
 
     public function handle(): void
     {
-        $measurement = Measurement::query()->with('card', 'picture.fadeCheck', 'picture.target', 'picture.profile', 'firstPicture.target', 'firstPicture.profile')->find($this->measurementId);
+        $measurement = Measurement::takeNext();
         if ($measurement !== null) {
             RunMeasurement::of($measurement);
+        } elseif (Measurement::query()->where('state', 'waiting')->exists()) {
+            // Those that wait are of testers with a picture on the table already.
+            $this->release(self::AGAIN_SECONDS);
         }
-    }
-
-    public function failed(?\Throwable $e): void
-    {
-        Measurement::query()->whereKey($this->measurementId)->whereNot('state', 'done')
-            ->update(['state' => 'failed', 'problem' => 'The measuring stopped unexpectedly. The picture is kept; ask for it to be measured again.']);
     }
 }

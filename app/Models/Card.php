@@ -82,6 +82,29 @@ final class Card extends Model
         return LayoutJson::fromArray($this->layout);
     }
 
+    /**
+     * The layout as it may leave the house: which pan a row is painted with is its tester's own affair, so each row bears its own name.
+     *
+     * @return array<string, mixed> needs specimens loaded
+     */
+    public function publicLayout(): array
+    {
+        return self::withoutPans($this->layout, $this->specimens->pluck('uuid', 'row')->all());
+    }
+
+    /**
+     * @param array<string, mixed> $layout
+     * @param array<int, string> $names of the specimens, by row
+     *
+     * @return array<string, mixed>
+     */
+    public static function withoutPans(array $layout, array $names): array
+    {
+        $layout['rows'] = array_map(static fn (array $r): array => ['specimen' => $names[$r['row']] ?? "row $r[row]"] + $r, $layout['rows'] ?? []);
+
+        return $layout;
+    }
+
     public function layoutHash(): string
     {
         return hash('sha256', json_encode($this->layout, JSON_THROW_ON_ERROR));

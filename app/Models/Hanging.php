@@ -10,6 +10,7 @@ use Illuminate\Support\Carbon;
 /**
  * Where and when the exposed half hangs; the date is a calendar date of the place.
  *
+ * @property int $card_id
  * @property string $place
  * @property string|null $latitude
  * @property string|null $longitude
@@ -22,6 +23,15 @@ use Illuminate\Support\Carbon;
 final class Hanging extends Model
 {
     use Shared;
+
+    /** What is kept of it when it is corrected. */
+    private const KEPT = ['place', 'facing', 'glass', 'latitude', 'longitude', 'time_zone', 'hung_on', 'note'];
+
+    protected static function booted(): void
+    {
+        self::updating(static fn (self $c) => Correction::keep('hanging', $c->id, $c->card_id, array_intersect_key($c->getRawOriginal(), $c->getDirty(), array_flip(self::KEPT))));
+        self::deleting(static fn (self $c) => Correction::keep('hanging', $c->id, $c->card_id, array_intersect_key($c->getRawOriginal(), array_flip(self::KEPT)), 'taken away'));
+    }
 
     public const FACINGS = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west', 'roof or flat'];
 

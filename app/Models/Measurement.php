@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Support\Facades\DB;
 
 /**
  * One run of the measuring code over one picture; never changed once done.
@@ -22,15 +24,62 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property string|null $problem
  * @property array<string, mixed>|null $result
  * @property bool $published
+ * @property int $attempts how often a worker has taken it up
+ * @property \Illuminate\Support\Carbon $updated_at while it runs, the last sign of life of its worker
  * @property Card $card
  * @property Picture $picture
  * @property Picture|null $firstPicture
  */
 final class Measurement extends Model
 {
+    /** No sign of life for so long, and its worker is gone: as long as a job may last, and a little. */
+    public const ORPHANED_SECONDS = 330;
+
+    /** One that ended its worker so often is given up. */
+    private const MOST_ATTEMPTS = 3;
+
+    public const GIVEN_UP = 'The measuring stopped unexpectedly. The picture is kept; ask for it to be measured again.';
+
     protected function casts(): array
     {
-        return ['result' => 'array', 'published' => 'boolean', 'progress' => 'float'];
+        return ['result' => 'array', 'published' => 'boolean', 'progress' => 'float', 'started_at' => 'datetime'];
+    }
+
+    /**
+     * Those that say something of a dry card as it is: read to the end, from a picture that was neither wet nor withdrawn.
+     *
+     * @param Builder<self> $query
+     */
+    public function scopeCounts(Builder $query): void
+    {
+        $query->where('measurements.state', 'done')->whereHas('picture', static fn (Builder $q) => $q->where('wet', false)->whereNull('withdrawn_at'));
+    }
+
+    /** Takes the picture whose turn it is: of the tester who has waited longest since the last one, and has none on the table. */
+    public static function takeNext(): ?self
+    {
+        return DB::transaction(static function (): ?self {
+            self::freeOrphans();
+            $busy = DB::table('measurements')->join('pictures', 'pictures.id', '=', 'measurements.picture_id')->where('measurements.state', 'running')->select('pictures.owner_id');
+            $last = DB::table('measurements as m')->join('pictures as p', 'p.id', '=', 'm.picture_id')->whereColumn('p.owner_id', 'pictures.owner_id')->where('m.attempts', '>', 0)->selectRaw('max(m.started_at)');
+            $next = self::query()->join('pictures', 'pictures.id', '=', 'measurements.picture_id')->where('measurements.state', 'waiting')->whereNotIn('pictures.owner_id', $busy)
+                ->select('measurements.id')->selectSub($last, 'last')->orderByRaw('last is not null, last')->orderBy('measurements.id')->value('measurements.id');
+            if ($next === null) {
+                return null;
+            }
+            $taken = self::query()->with('card', 'picture.fadeCheck', 'picture.target', 'picture.profile', 'firstPicture.target', 'firstPicture.profile')->findOrFail($next);
+            $taken->update(['state' => 'running', 'attempts' => $taken->attempts + 1, 'started_at' => now()]);
+
+            return $taken;
+        });
+    }
+
+    /** Puts those whose worker is gone back into the queue, or gives them up; $all: no worker lives at all. */
+    public static function freeOrphans(bool $all = false): void
+    {
+        $orphans = self::query()->where('state', 'running')->when(! $all, static fn (Builder $q) => $q->where('updated_at', '<', now()->subSeconds(self::ORPHANED_SECONDS)));
+        (clone $orphans)->where('attempts', '>=', self::MOST_ATTEMPTS)->update(['state' => 'failed', 'problem' => self::GIVEN_UP]);
+        $orphans->update(['state' => 'waiting', 'progress' => 0, 'step' => 'Waiting for its turn']);
     }
 
     public function getRouteKeyName(): string

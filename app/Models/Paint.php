@@ -30,6 +30,31 @@ final class Paint extends Model
 {
     use Shared;
 
+    /** Name of the scope that leaves out entries that were merged into others. */
+    public const APART = 'apart';
+
+    protected static function booted(): void
+    {
+        self::addGlobalScope(self::APART, self::apart(...));
+    }
+
+    /** @param \Illuminate\Database\Eloquent\Builder<self>|\Illuminate\Database\Query\Builder $q */
+    public static function apart($q): void
+    {
+        $q->whereNotExists(static fn ($q) => $q->from('paint_merges')->whereColumn('paint_merges.from_id', 'paints.id'));
+    }
+
+    /** An address of an entry that was merged leads to what it was merged into. */
+    public function resolveRouteBinding($value, $field = null): ?self
+    {
+        $paint = self::query()->withoutGlobalScope(self::APART)->where('uuid', $value)->first();
+        for ($steps = 0; $paint !== null && $steps < 20 && ($into = PaintMerge::query()->where('from_id', $paint->id)->value('into_id')) !== null; $steps++) {
+            $paint = self::query()->withoutGlobalScope(self::APART)->find($into);
+        }
+
+        return $paint;
+    }
+
     protected function casts(): array
     {
         return ['pigments_stated' => 'boolean', 'discontinued' => 'boolean'];

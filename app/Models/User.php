@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Foundation\Auth\User as Authenticatable;
+use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -16,6 +17,8 @@ use Illuminate\Support\Facades\DB;
  * @property string $email
  * @property string $password
  * @property bool $is_steward
+ * @property Carbon|null $created_at
+ * @property Carbon|null $removed_at the person left; what they published stays
  */
 final class User extends Authenticatable
 {
@@ -37,10 +40,15 @@ final class User extends Authenticatable
         return $asked[request()][$this->id] ??= DB::table('session_people')->where('user_id', $this->id)->pluck('bench_session_id')->map(intval(...))->all();
     }
 
+    public function isLastSteward(): bool
+    {
+        return $this->is_steward && ! self::query()->where('is_steward', true)->whereNull('removed_at')->whereKeyNot($this->id)->exists();
+    }
+
     protected $hidden = ['password', 'remember_token'];
 
     protected function casts(): array
     {
-        return ['password' => 'hashed', 'is_steward' => 'boolean'];
+        return ['password' => 'hashed', 'is_steward' => 'boolean', 'removed_at' => 'datetime'];
     }
 }

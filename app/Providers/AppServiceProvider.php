@@ -4,17 +4,28 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Database\BrokenConnections;
 use App\Database\WriterConnection;
 use App\Policies\OwnedPolicy;
+use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Contracts\Database\LostConnectionDetector;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Http\Middleware\TrustProxies;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\ServiceProvider;
+use Illuminate\Validation\Rules\Password;
+use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 
 final class AppServiceProvider extends ServiceProvider
 {
+    private const SHORTEST_PASSWORD = 12;
+
     public function register(): void
     {
         Connection::resolverFor('sqlite', static fn ($pdo, string $database, string $prefix, array $config): WriterConnection => new WriterConnection($pdo, $database, $prefix, $config));
+        $this->app->singleton(LostConnectionDetector::class, BrokenConnections::class);
     }
 
     public function boot(): void
@@ -22,5 +33,34 @@ final class AppServiceProvider extends ServiceProvider
         Model::shouldBeStrict();
         Model::unguard();
         OwnedPolicy::register();
+        TrustProxies::at(config('trust.proxies'));
+        Password::defaults(static fn (): Password => Password::min(self::SHORTEST_PASSWORD)->max(200));
+        RateLimiter::for('api', static fn (Request $request): Limit => self::limit($request, 'minute', $request->isMethodSafe() ? 'reads' : 'writes', 'requests a minute'));
+        RateLimiter::for('uploads', static fn (Request $request): Limit => self::limit($request, 'day', 'uploads', 'pictures a day for one tester'));
+    }
+
+    /**
+     * Host names that this server answers to, as patterns; an invented one could otherwise end up in a link.
+     *
+     * @return list<string>
+     */
+    public static function hosts(): array
+    {
+        $named = (array) config('trust.hosts');
+        if (in_array('*', $named, true)) {
+            return ['.*'];
+        }
+        $hosts = ['127.0.0.1', 'localhost', '[::1]', (string) parse_url((string) config('app.url'), PHP_URL_HOST), ...$named];
+
+        return array_map(static fn (string $host): string => '^'.preg_quote($host).'$', array_values(array_filter($hosts)));
+    }
+
+    private static function limit(Request $request, string $per, string $limit, string $what): Limit
+    {
+        $most = (int) config("trust.$limit");
+        $by = "$limit|".($request->user()->id ?? $request->ip());
+
+        return ($per === 'day' ? Limit::perDay($most) : Limit::perMinute($most))->by($by)
+            ->response(static fn (Request $r, array $headers) => throw new TooManyRequestsHttpException($headers['Retry-After'] ?? null, "This server takes $most $what. Wait, and try again; what you typed is still here.", headers: $headers));
     }
 }

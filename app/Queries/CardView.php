@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Models\BenchSession;
 use App\Models\Card;
 use App\Models\Claim;
 use App\Models\FadeCheck;
@@ -13,6 +14,7 @@ use App\Models\Picture;
 use App\Models\Revision;
 use App\Models\Specimen;
 use App\Models\Strip;
+use App\Models\User;
 use App\Models\Verdict;
 use Illuminate\Support\Arr;
 use Illuminate\Support\Facades\Auth;
@@ -48,7 +50,7 @@ final class CardView
 
         return [
             ...self::summary($card),
-            'layout' => $card->layout,
+            'layout' => $card->publicLayout(),
             'rows' => $card->specimens->map(static fn (Specimen $s): array => self::row($card, $s, $shown, $ratings[$s->row] ?? [], $strips[$s->id] ?? null))->all(),
             'pictures' => $card->pictures->map(static fn (Picture $p): array => self::picture($p, $newest[$p->id] ?? null))->all(),
             'shownPicture' => $card->pictures->firstWhere('id', $shown?->picture_id)?->uuid,
@@ -92,7 +94,7 @@ final class CardView
         return [
             'row' => $specimen->row, 'uuid' => $specimen->uuid,
             'paint' => $blind ? self::hidden($specimen) : PaintView::of($paint),
-            'pan' => $blind ? null : PaintView::pan($specimen->pan), 'codeWord' => $specimen->code_word,
+            'pan' => $blind ? null : (self::maySeePan($specimen, $session) ? PaintView::pan($specimen->pan) : PaintView::panOfOthers($specimen->pan)), 'codeWord' => $specimen->code_word,
             ...SpecimenView::said($specimen, $session === null ? [] : [...$session->conditions, 'paperSide' => $card->paper_side]),
             'strip' => $strip?->kind === 'property' ? StripView::of(CoreStrip::fromArray($strip->data), null) : StripView::of(null, $strip?->data),
             'claims' => $blind ? [] : $paint->claims->map(static fn (Claim $c): array => PropertyView::claim($c, self::classes95($ratings, $c->property)))->all(),
@@ -101,6 +103,14 @@ final class CardView
                 ...PropertyView::verdict($v, $v->property === 'lightfastness' ? self::outcomes($shown, $specimen->row, $v) : self::classes95($ratings, $v->property)), 'edition' => $v->edition, 'checkId' => $v->fade_check_id, 'mine' => $v->owner_id === Auth::id(),
             ])->all(),
         ];
+    }
+
+    /** Whoever works on a session has to find its pans. */
+    private static function maySeePan(Specimen $specimen, ?BenchSession $session): bool
+    {
+        $user = Auth::user();
+
+        return $specimen->pan->owner_id === Auth::id() || ($session !== null && $user instanceof User && in_array($session->id, $user->sessionIds(), true));
     }
 
     /**

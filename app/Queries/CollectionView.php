@@ -35,7 +35,7 @@ final class CollectionView
      */
     public static function find(string $typed, ?User $user): array
     {
-        $rows = DB::table('paints')->join('makers', 'makers.id', '=', 'paints.maker_id')
+        $rows = DB::table('paints')->where(Paint::apart(...))->join('makers', 'makers.id', '=', 'paints.maker_id')
             ->leftJoin('paint_codes', 'paint_codes.paint_id', '=', 'paints.id')
             ->groupBy('paints.id', 'paints.colour_name', 'paints.range', 'makers.name')
             ->orderBy('paints.id')

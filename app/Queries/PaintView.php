@@ -49,6 +49,16 @@ final class PaintView
         ];
     }
 
+    /**
+     * A pan as others see it: what was painted with, not where it is kept, what it cost and what its owner noted.
+     *
+     * @return array<string, mixed>
+     */
+    public static function panOfOthers(Pan $pan): array
+    {
+        return ['price' => null, 'perMl' => null, 'keptAt' => '', 'palette' => null, 'paletteUuid' => null, 'slot' => null, 'place' => '', 'note' => '', 'extras' => []] + self::pan($pan);
+    }
+
     /** @return array<string, mixed> */
     public static function formulation(Formulation $formulation): array
     {

@@ -64,6 +64,9 @@ final class DatabaseSeeder extends Seeder
         ['Mudlark Paintworks', 'Daily', 'Estuary Grey', '', 'pan', '', 1.8, '3.90', ['Blue tin', 7]],
     ];
 
+    /** Number of the next picture. */
+    private static int $pictures = 9000;
+
     /** Opened months ago and on no card since. */
     private const FORGOTTEN = 16;
 
@@ -87,8 +90,10 @@ final class DatabaseSeeder extends Seeder
         $this->verdict($reds, 1, 'staining', 'high', '');
         $this->verdict($reds, 4, 'granulation', 'distinct', 'grains settle at the lower edge');
         $this->verdict($reds, 5, 'transparency', 'semi-transparent', '');
-        Auth::setUser($odo);
         $violets = $this->card(2, CardKind::Property, 'Violets and yellows for field journals', $paper, [6, 7, 8, 9, 10, 11]);
+        // Painted with the group's pans, and handed to Odo.
+        $violets->update(['owner_id' => $odo->id]);
+        Auth::setUser($odo);
         $this->picture($violets);
         $this->verdict($violets, 1, 'staining', 'high', 'nothing moves');
         Auth::setUser($tamsin);
@@ -205,7 +210,7 @@ final class DatabaseSeeder extends Seeder
 
     private function picture(Card $card, ?FadeCheck $check = null): void
     {
-        $measurement = RequestMeasurement::fromStandIn($card, $check)->refresh();
+        $measurement = RequestMeasurement::fromStandIn($this->uuid(self::$pictures++), $card, $check)->refresh();
         if ($measurement->state !== 'done') {
             throw new CoreException("The demo card \"$card->title\" was not measured: $measurement->problem");
         }

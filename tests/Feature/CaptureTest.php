@@ -73,7 +73,7 @@ final class CaptureTest extends FeatureTestCase
         self::assertStringContainsString('was not found', (string) $this->postJson('/api/capture/profiles/'.self::uuid(), ['name' => 'x', 'targetUuid' => $target, 'picture' => self::upload('t.png', PngWriter::encode(ScannerStandIn::scan($this->card()->cardLayout(), 1, 100)))])->assertStatus(422)->json('detail'));
         // A scan measured with it says so.
         $card = $this->card();
-        $this->postJson("/api/cards/$card->uuid/pictures", ['picture' => self::upload('s.png', PngWriter::encode(ScannerStandIn::scan($card->cardLayout(), 4, 200, 0.0, null, Sensor::scanner(2)))), 'profileUuid' => $profile, 'takenAs' => 'scan'])->assertStatus(202);
+        $this->postJson("/api/cards/$card->uuid/pictures/".self::uuid(), ['picture' => self::upload('s.png', PngWriter::encode(ScannerStandIn::scan($card->cardLayout(), 4, 200, 0.0, null, Sensor::scanner(2)))), 'profileUuid' => $profile, 'takenAs' => 'scan'])->assertStatus(202);
         self::assertSame('profile', $this->last()->result['scan']['calibration']['kind'], (string) $this->last()->problem);
         self::assertGreaterThan(0, $this->last()->result['cells'][0]['uncertainty95']);
         self::assertSame(1, CaptureProfile::query()->count());
@@ -85,14 +85,14 @@ final class CaptureTest extends FeatureTestCase
         $card = $this->card();
         $shot = new Shot(tiltDeg: 18, towardsDeg: 60, rollDeg: 95, kelvin: 5000, jpegQuality: 88);
         $photo = PhotoWriter::encode(CameraStandIn::shoot($card->cardLayout(), 6, $shot, 0.0, TargetStandIn::full()), $shot);
-        $this->postJson("/api/cards/$card->uuid/pictures", ['picture' => self::upload('p.jpg', $photo), 'targetUuid' => $this->target()])->assertStatus(202);
+        $this->postJson("/api/cards/$card->uuid/pictures/".self::uuid(), ['picture' => self::upload('p.jpg', $photo), 'targetUuid' => $this->target()])->assertStatus(202);
         $result = $this->last()->result;
         self::assertSame([true, 'target', 60], [$result['scan']['photo'], $result['scan']['calibration']['kind'], $result['scan']['calibration']['patches']]);
         self::assertSame(['good'], array_values(array_unique(array_column($result['scan']['quality'], 'state'))));
         $this->getJson("/api/cards/$card->uuid")->assertOk()->assertJsonPath('result.scan.photo', true);
         // Values of a wedge that are none, and a wedge that is not there.
-        $this->postJson("/api/cards/$card->uuid/pictures", ['picture' => self::upload('p.jpg', $photo), 'wedge' => '95,eighty'])->assertStatus(422);
-        $this->postJson("/api/cards/$card->uuid/pictures", ['picture' => self::upload('p.jpg', $photo), 'wedge' => '95,80,65,50,35,20,12,8,5,3'])->assertStatus(202);
+        $this->postJson("/api/cards/$card->uuid/pictures/".self::uuid(), ['picture' => self::upload('p.jpg', $photo), 'wedge' => '95,eighty'])->assertStatus(422);
+        $this->postJson("/api/cards/$card->uuid/pictures/".self::uuid(), ['picture' => self::upload('p.jpg', $photo), 'wedge' => '95,80,65,50,35,20,12,8,5,3'])->assertStatus(202);
         self::assertStringContainsString('10 by 1 patches was not found', (string) $this->last()->problem);
     }
 
@@ -101,7 +101,7 @@ final class CaptureTest extends FeatureTestCase
         $this->actingAs($this->wren);
         $card = $this->card();
         $shot = new Shot(2800, 2100, exposure: 2.2);
-        $this->postJson("/api/cards/$card->uuid/pictures", ['picture' => self::upload('p.jpg', PhotoWriter::encode(CameraStandIn::shoot($card->cardLayout(), 6, $shot), $shot))])->assertStatus(202);
+        $this->postJson("/api/cards/$card->uuid/pictures/".self::uuid(), ['picture' => self::upload('p.jpg', PhotoWriter::encode(CameraStandIn::shoot($card->cardLayout(), 6, $shot), $shot))])->assertStatus(202);
         $seen = $this->getJson("/api/cards/$card->uuid")->assertJsonPath('pictures.0.measurement.state', 'failed')->assertJsonPath('result', null);
         $states = array_column($seen->json('pictures.0.measurement.quality'), 'state', 'name');
         self::assertSame('not used', $states['clipping'] ?? null, json_encode($states) ?: '');
@@ -134,12 +134,12 @@ final class CaptureTest extends FeatureTestCase
             'is mirrored' => $as(static fn (Imagick $i): bool => $i->flopImage()),
         ];
         foreach ($refused as $why => $bytes) {
-            $this->postJson("/api/cards/$card->uuid/pictures", ['picture' => self::upload('p.png', $bytes)])->assertStatus(202);
+            $this->postJson("/api/cards/$card->uuid/pictures/".self::uuid(), ['picture' => self::upload('p.png', $bytes)])->assertStatus(202);
             self::assertSame('failed', $this->last()->state, $why);
             self::assertStringContainsString($why, (string) $this->last()->problem);
         }
         self::assertSame(0, Rating::query()->count());
-        $this->postJson("/api/cards/$card->uuid/pictures", ['picture' => self::upload('p.png', $as(static fn (Imagick $i): bool => true))])->assertStatus(202);
+        $this->postJson("/api/cards/$card->uuid/pictures/".self::uuid(), ['picture' => self::upload('p.png', $as(static fn (Imagick $i): bool => true))])->assertStatus(202);
         self::assertSame('done', $this->last()->state, (string) $this->last()->problem);
         // What is said of a class is kept with its chances, and they are all there is.
         $rating = collect($this->last()->result['ratings'])->firstWhere('property', 'transparency');
@@ -158,7 +158,7 @@ final class CaptureTest extends FeatureTestCase
         $paper = new Imagick;
         $paper->newImage($sheet->getImageWidth(), $sheet->getImageHeight(), 'rgb(244, 242, 234)', 'png');
         $paper->compositeImage($sheet, Imagick::COMPOSITE_MULTIPLY, 0, 0);
-        $this->postJson("/api/cards/$card->uuid/pictures", ['picture' => self::upload('p.png', $paper->getImageBlob())])->assertStatus(202);
+        $this->postJson("/api/cards/$card->uuid/pictures/".self::uuid(), ['picture' => self::upload('p.png', $paper->getImageBlob())])->assertStatus(202);
         array_map(unlink(...), [$svg, "$svg.png"]);
         self::assertSame('done', $this->last()->state, (string) $this->last()->problem);
         self::assertNotContains('shadow edge', array_column(array_filter($this->last()->result['scan']['quality'], static fn (array $q): bool => $q['state'] !== 'good'), 'name'));
@@ -237,7 +237,7 @@ final class CaptureTest extends FeatureTestCase
         self::assertStringContainsString('bare paper', (string) $this->putJson('/api/frames/'.self::uuid(), ['windows' => [$window('a', 30)]] + $frame)->assertStatus(422)->json('detail'));
         $layout = Card::query()->where('uuid', $uuid)->firstOrFail()->cardLayout();
         $shot = new Shot(tiltDeg: 10, towardsDeg: 20);
-        $this->postJson("/api/cards/$uuid/pictures", ['picture' => self::upload('p.jpg', PhotoWriter::encode(CameraStandIn::shoot($layout, 2, $shot), $shot))])->assertStatus(202);
+        $this->postJson("/api/cards/$uuid/pictures/".self::uuid(), ['picture' => self::upload('p.jpg', PhotoWriter::encode(CameraStandIn::shoot($layout, 2, $shot), $shot))])->assertStatus(202);
         $card = $this->getJson("/api/cards/$uuid")->assertOk();
         self::assertSame(['w1-paper', 'w2-own'], array_column($card->json('result.cells'), 'id'));
         self::assertSame([['bare', true], ['a blue', false]], array_map(static fn (array $w): array => [$w['name'], $w['bare']], $card->json('windows')));

@@ -68,16 +68,16 @@ final class CardsAndRecordsTest extends FeatureTestCase
             ['', 'scan.png', 'The file is empty'], ['just words, no picture', 'scan.png', 'not a PNG, JPEG, TIFF or WebP picture'], [substr($jpeg, 0, intdiv(strlen($jpeg), 2)), 'scan.jpg', 'ends too early'],
             [$huge, 'scan.png', '30 000 by 30 000 pixels'], [substr($png, 0, intdiv(strlen($png), 2)), 'scan.png', 'damaged'],
         ] as [$bytes, $name, $sentence]) {
-            $answer = $this->postJson("/api/cards/$card->uuid/pictures", ['picture' => UploadedFile::fake()->createWithContent($name, $bytes)]);
+            $answer = $this->postJson("/api/cards/$card->uuid/pictures/".self::uuid(), ['picture' => UploadedFile::fake()->createWithContent($name, $bytes)]);
             // What only decoding finds is said by the measurement; everything else at once.
             $said = $answer->status() === 202 ? Measurement::query()->latest('id')->firstOrFail()->problem : $answer->assertStatus(422)->json('detail');
             self::assertStringContainsString($sentence, (string) $said, $name);
         }
-        $this->postJson("/api/cards/$card->uuid/pictures")->assertStatus(422);
+        $this->postJson("/api/cards/$card->uuid/pictures/".self::uuid())->assertStatus(422);
         $this->getJson("/api/cards/$card->uuid")->assertJsonPath('shownPicture', Picture::query()->firstOrFail()->uuid)->assertJsonPath('rows.0.verdicts.0.note', 'kept');
         self::assertSame(1, Measurement::query()->where('state', 'done')->count());
         // A whole JPEG is measured, and its copy for looking at carries no metadata.
-        $this->postJson("/api/cards/$card->uuid/pictures", ['picture' => UploadedFile::fake()->createWithContent('scan.jpg', $jpeg)])->assertStatus(202);
+        $this->postJson("/api/cards/$card->uuid/pictures/".self::uuid(), ['picture' => UploadedFile::fake()->createWithContent('scan.jpg', $jpeg)])->assertStatus(202);
         $last = Measurement::query()->latest('id')->firstOrFail();
         self::assertSame('done', $last->state, (string) $last->problem);
         self::assertContains('a JPEG: fine grain may be lost', $last->result['scan']['remarks'] ?? []);
@@ -102,7 +102,7 @@ final class CardsAndRecordsTest extends FeatureTestCase
         $card = $this->card();
         $other = $this->card();
         $scan = PngWriter::encode(ScannerStandIn::scan($other->cardLayout(), 1, 200));
-        $this->postJson("/api/cards/$card->uuid/pictures", ['picture' => UploadedFile::fake()->createWithContent('scan.png', $scan)])->assertStatus(202);
+        $this->postJson("/api/cards/$card->uuid/pictures/".self::uuid(), ['picture' => UploadedFile::fake()->createWithContent('scan.png', $scan)])->assertStatus(202);
         self::assertStringContainsString('This is a picture of card '.$other->cardLayout()->codeText(), (string) Measurement::query()->firstOrFail()->problem);
     }
 
@@ -115,7 +115,7 @@ final class CardsAndRecordsTest extends FeatureTestCase
         $ratings = Rating::query()->orderBy('property')->get(['property', 'value', 'class'])->toArray();
         self::assertSame(['evenness', 'gradation', 'granulation', 'staining', 'transparency', 'two-tone', 'wash separation'], array_column($ratings, 'property'));
         // The job may run twice.
-        (new \App\Jobs\MeasurePicture($measurement->id))->handle();
+        (new \App\Jobs\MeasurePicture)->handle();
         Rating::query()->delete();
         $this->artisan('ratings:rebuild')->assertSuccessful();
         self::assertSame($ratings, Rating::query()->orderBy('property')->get(['property', 'value', 'class'])->toArray());
@@ -188,7 +188,7 @@ final class CardsAndRecordsTest extends FeatureTestCase
         $this->actingAs($this->wren);
         $card = $this->card('property', 'PB28', 'PB28');
         $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $card->specimens[0]->uuid, 'property' => 'staining', 'word' => 'low']);
-        RequestMeasurement::fromStandIn($card, null);
+        RequestMeasurement::fromStandIn(self::uuid(), $card, null);
         $counts = [];
         foreach ([2, 40] as $paints) {
             for ($i = 2; $i < $paints; $i++) {
@@ -215,7 +215,7 @@ final class CardsAndRecordsTest extends FeatureTestCase
         $this->putJson("/api/cards/$card->uuid", $again, ['If-Match' => '"1"'])->assertOk();
         self::assertSame([1, 'Another title'], [Card::query()->count(), Card::query()->firstOrFail()->title]);
         $this->putJson('/api/cards/'.self::uuid(), [...$again, 'pans' => array_fill(0, 7, self::uuid())])->assertStatus(422);
-        $this->putJson('/api/cards/'.self::uuid(), [...$again, 'pans' => [self::uuid()]])->assertStatus(422)->assertJsonPath('detail', 'One of the chosen pans is no longer there.');
+        $this->putJson('/api/cards/'.self::uuid(), [...$again, 'pans' => [self::uuid()]])->assertStatus(422)->assertJsonPath('detail', 'One of the chosen pans is no longer there, or is another tester’s.');
         self::assertSame(0, FadeCheck::query()->count());
     }
 }

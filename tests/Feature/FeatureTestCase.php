@@ -75,7 +75,7 @@ abstract class FeatureTestCase extends TestCase
         $pans = [];
         foreach ($codes ?: ['PB28'] as $i => $code) {
             $pans[] = $pan = self::uuid();
-            $this->putPaint(self::uuid(), ['colourName' => "Paint $i", 'pigments' => $code, 'pan' => ['uuid' => $pan, 'form' => 'pan']])->assertCreated();
+            $this->putPaint(self::uuid(), ['colourName' => "Paint $i", 'pigments' => $code, 'another' => true, 'pan' => ['uuid' => $pan, 'form' => 'pan']])->assertCreated();
         }
         $uuid = self::uuid();
         $this->putJson("/api/cards/$uuid", ['kind' => $kind, 'title' => 'A card', 'paperUuid' => $this->paper(), 'side' => 'felt side', 'pans' => $pans])->assertCreated();

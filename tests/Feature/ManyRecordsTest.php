@@ -42,7 +42,7 @@ final class ManyRecordsTest extends FeatureTestCase
         $pan = $first->specimens[0]->pan->uuid;
         $fade = self::uuid();
         $this->putJson("/api/cards/$fade", ['kind' => 'fade', 'title' => 'The same pan', 'paperUuid' => $first->paper->uuid, 'side' => 'felt side', 'pans' => [$pan]])->assertCreated();
-        RequestMeasurement::fromStandIn($first, null);
+        RequestMeasurement::fromStandIn(self::uuid(), $first, null);
         $this->postJson("/api/cards/$fade/stand-in")->assertStatus(202);
         self::assertSame(['fade', 'property'], Strip::query()->orderBy('kind')->pluck('kind')->all());
         self::assertSame(1, Strip::query()->distinct()->count('paint_id'));
@@ -53,7 +53,7 @@ final class ManyRecordsTest extends FeatureTestCase
         self::assertCount(3, $strip['fade']['depths']);
         $page->assertJsonPath('paints.0.properties.lightfastness.without.status', 'not-tested');
         // Measured again, the newer measurement of that card speaks; nothing is counted twice.
-        RequestMeasurement::fromStandIn($first, null);
+        RequestMeasurement::fromStandIn(self::uuid(), $first, null);
         $this->getJson('/api/pigments/PV3')->assertJsonPath('paints.0.properties.staining.tests', 1)->assertJsonCount(1, 'stripOrder');
         // A second property card of the pan is a second test.
         $second = self::uuid();

@@ -63,7 +63,7 @@ final class SessionTest extends FeatureTestCase
     {
         $session = $this->planned(blind: true);
         $card = Card::query()->firstOrFail();
-        RequestMeasurement::fromStandIn($card, null);
+        RequestMeasurement::fromStandIn(self::uuid(), $card, null);
         $paint = Pan::query()->with('paint')->firstOrFail()->paint;
         $hidden = ["/api/sessions/{$session['uuid']}", "/api/cards/$card->uuid", "/api/cards/$card->uuid/print.svg", "/api/cards/$card->uuid/layout.json", '/api/cards', '/api/sessions'];
         foreach ($hidden as $path) {
@@ -307,10 +307,10 @@ final class SessionTest extends FeatureTestCase
     {
         $session = $this->planned(paints: 1);
         $pan = Pan::query()->with('paint')->firstOrFail();
-        RequestMeasurement::fromStandIn(Card::query()->firstOrFail(), null);
+        RequestMeasurement::fromStandIn(self::uuid(), Card::query()->firstOrFail(), null);
         $again = self::uuid();
         $this->putJson("/api/cards/$again", ['kind' => 'property', 'title' => 'Another day', 'paperUuid' => $session['paperUuid'], 'side' => 'felt side', 'pans' => [$pan->uuid]])->assertCreated();
-        RequestMeasurement::fromStandIn(Card::query()->where('uuid', $again)->firstOrFail(), null);
+        RequestMeasurement::fromStandIn(self::uuid(), Card::query()->where('uuid', $again)->firstOrFail(), null);
         $residue = fn (): ?array => collect($this->getJson("/api/paints/{$pan->paint->uuid}")->assertOk()->json('tests.0.properties'))->firstWhere('property', 'staining');
         // Two hands never lift alike; here by as much as their uncertainty allows.
         DB::table('ratings')->where('property', 'staining')->update(['value' => 0.50, 'uncertainty' => 0.03]);
@@ -342,7 +342,7 @@ final class SessionTest extends FeatureTestCase
         self::assertNotContains('lift-soft', array_column($gentle['tasks'], 'kind'));
         self::assertStringContainsString('blot while wet', (string) $this->get("/api/cards/{$gentle['cards'][0]['uuid']}/print.svg")->getContent());
         foreach ([$session, $gentle] as $one) {
-            RequestMeasurement::fromStandIn(Card::query()->where('uuid', $one['cards'][0]['uuid'])->firstOrFail(), null);
+            RequestMeasurement::fromStandIn(self::uuid(), Card::query()->where('uuid', $one['cards'][0]['uuid'])->firstOrFail(), null);
         }
         $tests = collect($this->getJson("/api/paints/{$pan->paint->uuid}")->assertOk()->json('tests.0.properties'))->keyBy('property');
         self::assertSame(['lift-soft-then-stiff 1', 'lift-blot-wet 1'], array_column($tests['staining']['tests'], 'protocol'));
@@ -420,7 +420,7 @@ final class SessionTest extends FeatureTestCase
         $this->getJson("/api/pans/$mystery/narrowing")->assertOk()->assertJsonPath('strip', null);
         $card = self::uuid();
         $this->putJson("/api/cards/$card", ['kind' => 'property', 'title' => 'A dab', 'paperUuid' => $this->paper(), 'side' => 'felt side', 'pans' => [$pan->uuid, $mystery]])->assertCreated();
-        RequestMeasurement::fromStandIn(Card::query()->where('uuid', $card)->firstOrFail(), null);
+        RequestMeasurement::fromStandIn(self::uuid(), Card::query()->where('uuid', $card)->firstOrFail(), null);
         $found = $this->getJson("/api/pans/$mystery/narrowing")->assertOk()->assertJsonPath('candidates.0.paint.colourName', 'Beacon Red');
         self::assertContains($found->json('candidates.0.says'), ['may be this one', 'near, but probably another', 'not this one']);
         // Recognised: the pan becomes one of the known paint, and its tests go with it.

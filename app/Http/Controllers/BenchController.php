@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\MoveTask;
-use App\Imaging\PictureDecoder;
+use App\Http\JsonResponse;
 use App\Imaging\PictureStore;
 use App\Models\BenchSession;
 use App\Models\HandReading;
@@ -17,9 +17,9 @@ use App\Models\Spoiling;
 use App\Models\Task;
 use App\Models\Timer;
 use App\Queries\SessionView;
-use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Arr;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
@@ -29,7 +29,7 @@ use MarshTrial\Core\Bench\HandMeasure;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Session\BenchWords;
 use MarshTrial\Core\Session\Conditions;
-use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Symfony\Component\HttpFoundation\Response;
 
 /** What is entered at the bench: each write stands alone, may be repeated, and carries the edition it was made from. */
 final class BenchController extends Controller
@@ -112,19 +112,25 @@ final class BenchController extends Controller
             if (! $file instanceof UploadedFile || ! $file->isValid()) {
                 throw new CoreException('The photograph did not arrive whole. It is kept here; try again.');
             }
-            $facts = PictureDecoder::inspect($file->getPathname());
-            $sha256 = PictureStore::keep((string) file_get_contents($file->getPathname()), $facts['extension']);
-            $photo = Photo::put($uuid, ['specimen_id' => $specimen->id, 'sha256' => $sha256, 'extension' => $facts['extension']]);
+            $photo = Photo::put($uuid, ['specimen_id' => $specimen->id, ...Arr::only(PictureStore::receive($file->getPathname()), ['sha256', 'extension'])]);
         }
 
         return new JsonResponse(['uuid' => $photo->uuid, 'edition' => $photo->edition], $photo->wasRecentlyCreated ? 201 : 200);
     }
 
-    public function photo(Photo $photo): BinaryFileResponse
+    public function photo(Request $request, Photo $photo): Response
     {
         Gate::authorize('see', $photo->specimen->card);
 
-        return response()->file(PictureStore::preview($photo->sha256, $photo->extension, 900), ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age=31536000, immutable']);
+        return $this->image($request, PictureStore::preview($photo->sha256, $photo->extension, 900), false);
+    }
+
+    public function destroyPhoto(Photo $photo): JsonResponse
+    {
+        Gate::authorize('change', $photo->specimen->card);
+        $photo->delete();
+
+        return new JsonResponse(null, 204);
     }
 
     public function putSpoiling(Request $request, string $uuid): JsonResponse

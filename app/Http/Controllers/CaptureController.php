@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\KeepProfile;
+use App\Http\JsonResponse;
 use App\Models\CaptureProfile;
 use App\Models\CaptureTarget;
 use App\Queries\CaptureView;
-use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Gate;

@@ -4,19 +4,22 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Actions\CorrectSpecimen;
 use App\Actions\MakeCard;
 use App\Actions\PublishRecord;
+use App\Actions\RemoveDraft;
+use App\Http\JsonResponse;
 use App\Models\Card;
 use App\Models\FadeCheck;
 use App\Models\Hanging;
 use App\Models\Pan;
 use App\Models\Paper;
+use App\Models\Picture;
 use App\Models\Specimen;
 use App\Models\Verdict;
 use App\Queries\CardView;
 use App\Queries\PaintView;
 use App\Queries\PropertyView;
-use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
@@ -68,6 +71,50 @@ final class CardController extends Controller
         return new JsonResponse(CardView::of($card), $card->wasRecentlyCreated ? 201 : 200, ['ETag' => "\"$card->edition\""]);
     }
 
+    /** Unmakes a card that is not published. */
+    public function destroy(Card $card): JsonResponse
+    {
+        Gate::authorize('publish', $card);
+        RemoveDraft::card($card);
+
+        return new JsonResponse(null, 204);
+    }
+
+    /** This row is really painted with another pan; what was said of it before is kept. */
+    public function putSpecimenPan(Request $request, Specimen $specimen): JsonResponse
+    {
+        Gate::authorize('publish', $specimen->card);
+        $values = $request->validate(['panUuid' => 'required|uuid', 'reason' => 'nullable|string|max:300'], ['panUuid.required' => 'Choose the pan that the row is really painted with.']);
+        CorrectSpecimen::pan($specimen, Pan::query()->where('uuid', $values['panUuid'])->first(), trim($values['reason'] ?? ''));
+
+        return new JsonResponse(CardView::of($specimen->card));
+    }
+
+    /** It was never hung there: the hanging goes, and what it said is kept. */
+    public function destroyHanging(Card $card): JsonResponse
+    {
+        Gate::authorize('change', $card);
+        if ($card->checks()->exists()) {
+            abort(409, 'There are checks after this hanging. Correct the hanging, or take the checks away first.');
+        }
+        $card->hanging?->delete();
+
+        return new JsonResponse(CardView::of($card->refresh()));
+    }
+
+    /** A check without pictures goes; what it said is kept. */
+    public function destroyCheck(FadeCheck $check): JsonResponse
+    {
+        $card = $check->card;
+        Gate::authorize('change', $card);
+        if (Picture::query()->where('fade_check_id', $check->id)->exists()) {
+            abort(409, 'This check has pictures. Withdraw them, or correct the check’s day and dose instead.');
+        }
+        $check->delete();
+
+        return new JsonResponse(CardView::of($card->refresh()));
+    }
+
     /** A frame with windows of one's own. */
     public function putFrame(Request $request, string $uuid): JsonResponse
     {
@@ -113,7 +160,7 @@ final class CardController extends Controller
     {
         Gate::authorize('see-published', $card);
 
-        return new JsonResponse($card->layout);
+        return new JsonResponse($card->publicLayout());
     }
 
     /** How each test is done, so that a stranger can repeat it. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\PlacePan;
+use App\Http\JsonResponse;
 use App\Models\Formulation;
 use App\Models\Paint;
 use App\Models\Palette;
@@ -12,7 +13,6 @@ use App\Models\Pan;
 use App\Queries\CollectionExport;
 use App\Queries\CollectionView;
 use App\Queries\PaintView;
-use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;

@@ -8,6 +8,7 @@ use App\Models\User;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
 use MarshTrial\Core\CoreException;
+use Symfony\Component\HttpFoundation\Response;
 
 abstract class Controller
 {
@@ -36,5 +37,18 @@ abstract class Controller
         }
 
         return $file;
+    }
+
+    /** A JPEG of the store: what is published may be kept by whoever got it, as long as the server agrees; what is not is kept nowhere. */
+    protected function image(Request $request, string $path, bool $published): Response
+    {
+        $response = response()->file($path, ['Content-Type' => 'image/jpeg']);
+        $response->headers->set('Cache-Control', $published ? 'public, max-age=3600, must-revalidate' : 'private, no-store');
+        if ($published) {
+            $response->setEtag(hash('xxh128', basename($path).filemtime($path)));
+            $response->isNotModified($request);
+        }
+
+        return $response;
     }
 }

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\KeepReadings;
+use App\Http\JsonResponse;
 use App\Models\Card;
 use App\Models\InstrumentRun;
 use App\Queries\InstrumentView;
-use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Gate;

@@ -4,12 +4,16 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Actions\MergePaints;
 use App\Actions\RecordPaint;
+use App\Actions\RemoveDraft;
+use App\Http\JsonResponse;
 use App\Models\Claim;
 use App\Models\ClaimScale;
 use App\Models\HandReading;
 use App\Models\Maker;
 use App\Models\Paint;
+use App\Models\PaintMerge;
 use App\Models\Pan;
 use App\Models\User;
 use App\Queries\CodePage;
@@ -19,7 +23,6 @@ use App\Queries\PaintView;
 use App\Queries\PanTests;
 use App\Queries\PigmentView;
 use App\Queries\SpecimenView;
-use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Pagination\LengthAwarePaginator;
 use Illuminate\Support\Facades\DB;
@@ -70,6 +73,7 @@ final class PaintController extends Controller
             ...$beside,
             'knowledge' => PaintKnowledge::of($paint, $evidence, $beside['properties'], $this->user($request)),
             'pans' => $pans->map(PaintView::pan(...))->all(),
+            'merges' => PaintMerge::query()->with('from.maker')->where('into_id', $paint->id)->get()->map(fn (PaintMerge $m): array => ['uuid' => $m->uuid, 'name' => "{$m->from->maker->name}, {$m->from->colour_name}", 'mayChange' => $m->mayBeChangedBy($this->user($request))])->all(),
             'formulations' => $paint->formulations->map(PaintView::formulation(...))->all(),
             'tests' => self::tests($pans, $this->user($request)),
             'byHand' => SpecimenView::byHand(HandReading::query()->with('owner')->whereNotNull('value')->whereIn('specimen_id', DB::table('specimens')->whereIn('pan_id', $pans->pluck('id'))->select('id'))->orderBy('id')->get()),
@@ -101,7 +105,7 @@ final class PaintController extends Controller
     {
         $line = $request->validate([
             'makerName' => 'required|string|max:120', 'range' => 'nullable|string|max:120', 'colourName' => 'required|string|max:160',
-            'pigments' => 'nullable|string|max:300', 'series' => 'sometimes|nullable|string|max:20', 'discontinued' => 'sometimes|boolean', 'pan' => 'nullable|array', 'pan.uuid' => 'required_with:pan|uuid', ...self::panRules('pan.', 'required_with:pan'),
+            'pigments' => 'nullable|string|max:300', 'series' => 'sometimes|nullable|string|max:20', 'discontinued' => 'sometimes|boolean', 'another' => 'sometimes|boolean', 'pan' => 'nullable|array', 'pan.uuid' => 'required_with:pan|uuid', ...self::panRules('pan.', 'required_with:pan'),
         ], ['makerName.required' => 'Say who makes this paint.', 'colourName.required' => 'The paint needs its colour name.']);
         $paint = RecordPaint::put($uuid, $line, $request->header('If-Match'))->load('maker');
 
@@ -115,6 +119,39 @@ final class PaintController extends Controller
         $pan = DB::transaction(static fn (): Pan => RecordPaint::putPan($uuid, $paint, $values, $request->header('If-Match')))->load('palette', 'formulation');
 
         return new JsonResponse(PaintView::pan($pan), $pan->wasRecentlyCreated ? 201 : 200, ['ETag' => "\"$pan->edition\""]);
+    }
+
+    public function destroy(Paint $paint): JsonResponse
+    {
+        Gate::authorize('change', $paint);
+        RemoveDraft::paint($paint);
+
+        return new JsonResponse(null, 204);
+    }
+
+    public function destroyPan(Pan $pan): JsonResponse
+    {
+        Gate::authorize('change', $pan);
+        RemoveDraft::pan($pan);
+
+        return new JsonResponse(null, 204);
+    }
+
+    /** This entry is the same paint as another one, which keeps all. */
+    public function merge(Request $request, Paint $paint): JsonResponse
+    {
+        Gate::authorize('change', $paint);
+        $values = $request->validate(['intoUuid' => 'required|uuid'], ['intoUuid.required' => 'Choose the paint that this one is the same as.']);
+        $merge = MergePaints::into($paint, Paint::query()->where('uuid', $values['intoUuid'])->firstOrFail(), $this->me($request));
+
+        return new JsonResponse(['uuid' => $merge->uuid, 'into' => $merge->into->uuid], 201);
+    }
+
+    public function unmerge(PaintMerge $merge): JsonResponse
+    {
+        Gate::authorize('change', $merge);
+
+        return new JsonResponse(['paint' => MergePaints::undo($merge)->uuid]);
     }
 
     /** @return array<string, mixed> */

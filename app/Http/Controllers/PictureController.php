@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Actions\RemoveDraft;
 use App\Actions\RequestMeasurement;
+use App\Http\JsonResponse;
 use App\Imaging\PictureStore;
 use App\Imaging\WindowPictures;
 use App\Models\CaptureProfile;
@@ -15,19 +17,20 @@ use App\Models\Measurement;
 use App\Models\Picture;
 use App\Queries\CardView;
 use App\Queries\RepeatsView;
-use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
+use Illuminate\Support\Str;
 use MarshTrial\Core\Exchange\Readings;
-use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Symfony\Component\HttpFoundation\Response;
 
 /** Pictures of cards and the measuring of them. */
 final class PictureController extends Controller
 {
-    public function upload(Request $request, Card $card): JsonResponse
+    public function upload(Request $request, Card $card, string $uuid): JsonResponse
     {
         Gate::authorize('change', $card);
-        return $this->answer(RequestMeasurement::fromUpload($card, $this->file($request, 'picture'), $this->check($request, $card), $this->taken($request)));
+
+        return $this->answer(RequestMeasurement::fromUpload($uuid, $card, $this->file($request, 'picture'), $this->check($request, $card), $this->taken($request)));
     }
 
     /**
@@ -53,9 +56,34 @@ final class PictureController extends Controller
     {
         Gate::authorize('change', $card);
 
-        $values = $request->validate(['device' => 'nullable|in:scanner,camera', 'wet' => 'nullable|boolean']);
+        $values = $request->validate(['uuid' => 'nullable|uuid', 'device' => 'nullable|in:scanner,camera', 'wet' => 'nullable|boolean']);
 
-        return $this->answer(RequestMeasurement::fromStandIn($card, $this->check($request, $card), $values['device'] ?? 'scanner', (bool) ($values['wet'] ?? false)));
+        return $this->answer(RequestMeasurement::fromStandIn($values['uuid'] ?? (string) Str::uuid(), $card, $this->check($request, $card), $values['device'] ?? 'scanner', (bool) ($values['wet'] ?? false)));
+    }
+
+    public function again(Picture $picture): JsonResponse
+    {
+        Gate::authorize('change', $picture->card);
+
+        return $this->answer(RequestMeasurement::again($picture));
+    }
+
+    /** Takes a picture out of what counts, with a reason; it is kept. */
+    public function withdraw(Request $request, Picture $picture): JsonResponse
+    {
+        Gate::authorize('change', $picture->card);
+        $values = $request->validate(['because' => 'required|string|max:300'], ['because.required' => 'Say why this picture no longer counts; it is kept with its reason.']);
+        RemoveDraft::withdraw($picture, trim($values['because']));
+
+        return new JsonResponse(CardView::of($picture->card));
+    }
+
+    public function bringBack(Picture $picture): JsonResponse
+    {
+        Gate::authorize('change', $picture->card);
+        RemoveDraft::bringBack($picture);
+
+        return new JsonResponse(CardView::of($picture->card));
     }
 
     public function repeats(Card $card): JsonResponse
@@ -74,31 +102,32 @@ final class PictureController extends Controller
         return new JsonResponse([...CardView::measurement($measurement), 'result' => $blind || $measurement->state !== 'done' ? null : $measurement->result]);
     }
 
-    public function preview(Picture $picture): BinaryFileResponse
+    public function preview(Request $request, Picture $picture): Response
     {
         // A picture is public once a measurement of it is.
-        if (! $picture->measurements()->where('published', true)->exists()) {
+        $published = $picture->measurements()->where('published', true)->exists();
+        if (! $published) {
             Gate::authorize('see', $picture->card);
         }
         abort_if($picture->sha256 === null, 404);
 
-        return response()->file(PictureStore::preview((string) $picture->sha256, $picture->extension, 1800), ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age=31536000, immutable']);
+        return $this->image($request, PictureStore::preview((string) $picture->sha256, $picture->extension, 1800), $published);
     }
 
     /** A window of a row as it was scanned, straight and to scale: ?row=2&use=glaze, &loupe=1 for its middle under a loupe. */
-    public function window(Request $request, Measurement $measurement): BinaryFileResponse
+    public function window(Request $request, Measurement $measurement): Response
     {
         Gate::authorize('see-measured', $measurement);
         $measurement->load('picture', 'card.session');
         abort_if($measurement->state !== 'done' || ($measurement->card->session?->isBlindNow() ?? false), 404);
         $path = WindowPictures::path($measurement, $request->integer('row'), (string) $request->query('use'), $request->boolean('loupe')) ?? abort(404);
 
-        return response()->file($path, ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age=31536000, immutable']);
+        return $this->image($request, $path, $measurement->published);
     }
 
     private function check(Request $request, Card $card): ?FadeCheck
     {
-        $uuid = $request->input('checkUuid');
+        $uuid = $request->validate(['checkUuid' => 'nullable|uuid'])['checkUuid'] ?? null;
 
         return $uuid === null ? null : FadeCheck::query()->where('card_id', $card->id)->where('uuid', $uuid)->firstOrFail();
     }

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\JsonResponse;
 use App\Models\PaintCode;
 use App\Queries\CodePage;
 use App\Queries\PigmentView;
-use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use MarshTrial\Core\Pigment\Catalogue;
 

@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\JsonResponse;
+use App\Models\Card;
 use App\Models\Revision;
 use Illuminate\Database\Eloquent\Builder;
-use Illuminate\Http\JsonResponse;
 
 /** Published records: anyone may read them. */
 final class RecordController extends Controller
@@ -26,6 +27,10 @@ final class RecordController extends Controller
         $revision = Revision::query()->whereHas('card', static fn (Builder $q) => $q->where('uuid', $card))
             ->when($number !== null, static fn (Builder $q) => $q->where('number', $number))->orderByDesc('number')->firstOrFail();
 
-        return new JsonResponse($revision->record, 200, [], JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION);
+        // Records of earlier days name the pans of their tester.
+        $record = $revision->record;
+        $record['layout'] = Card::withoutPans($record['layout'] ?? [], array_column($record['rows'] ?? [], 'uuid', 'row'));
+
+        return new JsonResponse($record, 200, [], JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION);
     }
 }

@@ -4,48 +4,67 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use Illuminate\Http\JsonResponse;
+use App\Http\JsonResponse;
+use App\Models\SignIn;
+use App\Models\User;
+use App\Storage\DiskSpace;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\Cookie;
+use Illuminate\Support\Facades\Hash;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 
+/** Signing in and out. */
 final class SessionController extends Controller
 {
-    private const ATTEMPTS_A_MINUTE = 5;
-
     public function show(Request $request): JsonResponse
     {
         $user = $this->user($request);
 
-        return new JsonResponse(['user' => $user === null ? null : ['uuid' => $user->uuid, 'name' => $user->name, 'email' => $user->email, 'isSteward' => $user->is_steward]]);
+        return new JsonResponse(['user' => $user === null ? null : [
+            'uuid' => $user->uuid, 'name' => $user->name, 'email' => $user->email, 'isSteward' => $user->is_steward, 'warning' => $user->is_steward ? DiskSpace::warning() : null,
+        ]]);
     }
 
     public function store(Request $request): JsonResponse
     {
-        $credentials = $request->validate(['email' => 'required|email|max:200', 'password' => 'required|string|max:200']);
-        $credentials['email'] = mb_strtolower($credentials['email']);
-        $key = 'sign-in|'.$credentials['email'].'|'.$request->ip();
-        if (RateLimiter::tooManyAttempts($key, self::ATTEMPTS_A_MINUTE)) {
-            throw new TooManyRequestsHttpException(RateLimiter::availableIn($key));
-        }
-        if (! Auth::attempt($credentials, true)) {
+        $values = $request->validate(['email' => 'required|string|email|max:200', 'password' => 'required|string|max:200', 'stay' => 'nullable|boolean']);
+        $email = mb_strtolower($values['email']);
+        $counts = ["sign-in|$email" => (int) config('trust.sign_ins_by_account'), 'sign-in|'.$request->ip() => (int) config('trust.sign_ins_by_address')];
+        foreach ($counts as $key => $most) {
+            if (RateLimiter::tooManyAttempts($key, $most)) {
+                throw new TooManyRequestsHttpException(RateLimiter::availableIn($key));
+            }
             RateLimiter::hit($key);
+        }
+        $user = User::query()->where('email', $email)->whereNull('removed_at')->first();
+        // Somebody unknown costs the same time as somebody known.
+        if (! Hash::check($values['password'], $user->password ?? self::nobodys()) || $user === null) {
             throw ValidationException::withMessages(['email' => 'That address and password do not belong together.']);
         }
-        RateLimiter::clear($key);
-        $request->session()->regenerate();
+        RateLimiter::clear("sign-in|$email");
+        Auth::login($user);
+        SignIn::begin($user, $request, (bool) ($values['stay'] ?? false));
 
         return $this->show($request);
     }
 
     public function destroy(Request $request): JsonResponse
     {
+        SignIn::query()->where('uuid', (string) $request->session()->get(SignIn::KEY))->delete();
         Auth::guard('web')->logout();
+        Cookie::queue(Cookie::forget(SignIn::COOKIE));
         $request->session()->invalidate();
         $request->session()->regenerateToken();
 
         return new JsonResponse(['user' => null]);
+    }
+
+    /** The hash of a password that nobody has, as costly as any other; kept, since making it costs as much again. */
+    private static function nobodys(): string
+    {
+        return cache()->store('file')->rememberForever('hash-of-nobody-'.config('hashing.bcrypt.rounds'), static fn (): string => Hash::make(random_bytes(16)));
     }
 }

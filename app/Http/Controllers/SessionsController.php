@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\PlanSession;
+use App\Http\JsonResponse;
 use App\Models\BenchSession;
 use App\Models\Paper;
 use App\Models\User;
 use App\Queries\CollectionView;
 use App\Queries\SessionView;
-use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
@@ -110,12 +110,6 @@ final class SessionsController extends Controller
         $session->forceFill(['finished_at' => $request->boolean('away') ? now() : null])->save();
 
         return new JsonResponse(SessionView::of($session));
-    }
-
-    /** Testers of this house, to work with. */
-    public function people(): JsonResponse
-    {
-        return new JsonResponse(['people' => User::query()->orderBy('name')->get(['uuid', 'name'])->map(static fn (User $u): array => ['uuid' => $u->uuid, 'name' => $u->name])->all()]);
     }
 
     public function join(BenchSession $session, User $user): JsonResponse

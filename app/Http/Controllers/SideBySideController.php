@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\JsonResponse;
 use App\Imaging\WindowPictures;
 use App\Models\Paint;
 use App\Queries\CodePage;
 use App\Queries\SideBySideView;
-use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 
 /** Tests of several paints under one another: ?show=ladders&code=PB28, or &paints=UUID,UUID; &against=UUID for strength. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\JsonResponse;
 use App\Models\BenchSession;
 use App\Models\Card;
 use App\Models\Pan;
@@ -12,7 +13,6 @@ use App\Models\User;
 use App\Queries\CardView;
 use App\Queries\CollectionView;
 use App\Queries\SessionView;
-use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Collection\PanStates;

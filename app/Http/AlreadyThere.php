@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http;
+
+use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
+
+/** What would be made is there already, most likely as the same thing; the answer names it. */
+final class AlreadyThere extends ConflictHttpException
+{
+    public function __construct(string $message, public readonly string $uuid)
+    {
+        parent::__construct($message);
+    }
+}

@@ -1,0 +1,127 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Actions\ExportMine;
+use App\Http\JsonResponse;
+use App\Models\PasswordLink;
+use App\Models\SignIn;
+use App\Models\User;
+use App\Storage\DiskSpace;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\Hash;
+use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Validation\Rule;
+use Illuminate\Validation\Rules\Password;
+use Illuminate\Validation\ValidationException;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
+
+/** One's own page: name, address, password, where one is signed in, and all that is one's own to take along. */
+final class AccountController extends Controller
+{
+    private const WORDS = ['password.required' => 'Type a new password.', 'password.min' => 'A password has at least 12 characters; a few words in a row are good.', 'current.required' => 'Type your present password too.'];
+
+    public function show(Request $request): JsonResponse
+    {
+        $me = $this->me($request);
+        $here = (string) $request->session()->get(SignIn::KEY);
+
+        return new JsonResponse([
+            'uuid' => $me->uuid, 'name' => $me->name, 'email' => $me->email, 'isSteward' => $me->is_steward,
+            'signIns' => SignIn::query()->where('user_id', $me->id)->orderByDesc('seen_at')->get()->map(static fn (SignIn $s): array => [
+                'uuid' => $s->uuid, 'agent' => $s->agent, 'since' => $s->created_at->toIso8601String(), 'seen' => $s->seen_at->toIso8601String(), 'stays' => $s->secret_hash !== null, 'here' => $s->uuid === $here,
+            ])->all(),
+        ]);
+    }
+
+    public function put(Request $request): JsonResponse
+    {
+        $me = $this->me($request);
+        $values = $request->validate(['name' => 'required|string|max:120', 'email' => ['required', 'string', 'email', 'max:200', Rule::unique('users')->ignore($me->id)], 'current' => 'nullable|string|max:200'], ['email.unique' => 'Another tester has this address.']);
+        $email = mb_strtolower($values['email']);
+        if ($email !== $me->email) {
+            $this->proven($me, (string) ($values['current'] ?? ''));
+        }
+        $me->update(['name' => trim($values['name']), 'email' => $email]);
+
+        return $this->show($request);
+    }
+
+    /** Another password; every other place where one is signed in is signed out. */
+    public function putPassword(Request $request): JsonResponse
+    {
+        $me = $this->me($request);
+        $values = $request->validate(['current' => 'required|string|max:200', 'password' => ['required', 'string', Password::defaults()]], self::WORDS);
+        $this->proven($me, $values['current']);
+        self::set($me, $values['password']);
+        SignIn::query()->where('user_id', $me->id)->whereNot('uuid', (string) $request->session()->get(SignIn::KEY))->delete();
+        $request->session()->regenerate();
+
+        return $this->show($request);
+    }
+
+    /** Sets a first or forgotten password by a link that works once, and signs in. */
+    public function useLink(Request $request): JsonResponse
+    {
+        $key = 'link|'.$request->ip();
+        if (RateLimiter::tooManyAttempts($key, (int) config('trust.sign_ins_by_address'))) {
+            throw new TooManyRequestsHttpException(RateLimiter::availableIn($key));
+        }
+        RateLimiter::hit($key);
+        $values = $request->validate(['secret' => 'required|string|max:100', 'password' => ['required', 'string', Password::defaults()]], self::WORDS);
+        $link = PasswordLink::ofSecret($values['secret']) ?? throw ValidationException::withMessages(['secret' => 'This link was used already or is too old. Ask a steward for another one.']);
+        $user = $link->user;
+        self::set($user, $values['password']);
+        PasswordLink::query()->where('user_id', $user->id)->delete();
+        SignIn::query()->where('user_id', $user->id)->delete();
+        Auth::login($user);
+        SignIn::begin($user, $request, false);
+
+        return new JsonResponse(['user' => ['uuid' => $user->uuid, 'name' => $user->name, 'email' => $user->email, 'isSteward' => $user->is_steward]]);
+    }
+
+    public function endSignIn(Request $request, string $uuid): JsonResponse
+    {
+        SignIn::query()->where('user_id', $this->me($request)->id)->where('uuid', $uuid)->delete();
+
+        return $this->show($request);
+    }
+
+    public function export(Request $request): BinaryFileResponse
+    {
+        DiskSpace::needed();
+
+        return response()->download(ExportMine::zip($this->me($request)), 'all-that-is-mine.zip', ['Content-Type' => 'application/zip', 'Cache-Control' => 'private, no-store'])->deleteFileAfterSend();
+    }
+
+    private function proven(User $user, string $password): void
+    {
+        $key = "proof|$user->id";
+        if (RateLimiter::tooManyAttempts($key, (int) config('trust.sign_ins_by_account'))) {
+            throw new TooManyRequestsHttpException(RateLimiter::availableIn($key));
+        }
+        RateLimiter::hit($key);
+        if (! Hash::check($password, $user->password)) {
+            throw ValidationException::withMessages(['current' => 'That is not your present password.']);
+        }
+        RateLimiter::clear($key);
+    }
+
+    private static function set(User $user, string $password): void
+    {
+        $parts = [mb_strtolower($user->name), explode('@', $user->email)[0], 'marsh trial', 'marsh-trial', 'password'];
+        foreach ($parts as $part) {
+            if (mb_strlen($part) > 3 && mb_strlen(str_replace($part, '', mb_strtolower($password))) < 6) {
+                throw ValidationException::withMessages(['password' => 'This password is little more than a name that others know. Choose another one.']);
+            }
+        }
+        if (count(array_unique(mb_str_split($password))) < 5) {
+            throw ValidationException::withMessages(['password' => 'This password repeats few characters and is soon guessed. Choose another one.']);
+        }
+        $user->update(['password' => $password]);
+    }
+}

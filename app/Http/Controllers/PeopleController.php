@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Actions\RemovePerson;
+use App\Http\JsonResponse;
+use App\Models\PasswordLink;
+use App\Models\User;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Gate;
+use Illuminate\Support\Str;
+use Illuminate\Validation\Rule;
+
+/** The testers of this house: all may see who there is; stewards let people in and out. */
+final class PeopleController extends Controller
+{
+    /** Testers to work with. */
+    public function index(Request $request): JsonResponse
+    {
+        $steward = $this->me($request)->is_steward;
+
+        return new JsonResponse(['people' => User::query()->whereNull('removed_at')->orderBy('name')->get()->map(static fn (User $u): array => [
+            'uuid' => $u->uuid, 'name' => $u->name, ...$steward ? ['email' => $u->email, 'isSteward' => $u->is_steward] : [],
+        ])->all()]);
+    }
+
+    public function put(Request $request, string $uuid): JsonResponse
+    {
+        Gate::authorize('steward');
+        $user = User::query()->where('uuid', $uuid)->first();
+        $values = $request->validate(
+            ['name' => 'required|string|max:120', 'email' => ['required', 'string', 'email', 'max:200', Rule::unique('users')->ignore($user?->id)], 'isSteward' => 'nullable|boolean'],
+            ['name.required' => 'Give the tester’s name, as it shall stand under records.', 'email.unique' => 'Another tester has this address.'],
+        );
+        $fields = ['name' => trim($values['name']), 'email' => mb_strtolower($values['email']), 'is_steward' => (bool) ($values['isSteward'] ?? false)];
+        if ($user === null) {
+            User::query()->create([...$fields, 'uuid' => $uuid, 'password' => Str::password(40)]);
+        } else {
+            abort_if($user->removed_at !== null, 404);
+            if ($user->is_steward && ! $fields['is_steward'] && $user->isLastSteward()) {
+                abort(409, 'This is the last steward; make another tester one first.');
+            }
+            $user->update($fields);
+        }
+
+        return $this->index($request);
+    }
+
+    /** A link by which this person sets a password once. */
+    public function link(Request $request, User $user): JsonResponse
+    {
+        Gate::authorize('steward');
+        abort_if($user->removed_at !== null, 404);
+
+        return new JsonResponse(['path' => PasswordLink::make($user, $this->me($request)), 'hours' => PasswordLink::HOURS], 201);
+    }
+
+    /** What would go with a person, to be looked at first. */
+    public function leaving(Request $request, User $user): JsonResponse
+    {
+        Gate::allowIf(fn (User $me): bool => $me->is_steward || $me->is($user));
+
+        return new JsonResponse(RemovePerson::counts($user));
+    }
+
+    public function destroy(Request $request, User $user): JsonResponse
+    {
+        Gate::allowIf(fn (User $me): bool => $me->is_steward || $me->is($user));
+        $values = $request->validate(['name' => 'nullable|string|max:120', 'drafts' => 'required|in:delete,pass on', 'to' => 'required_if:drafts,pass on|nullable|uuid'], ['drafts.required' => 'Say whether the drafts go or pass to a steward.']);
+        RemovePerson::from($user, trim((string) ($values['name'] ?? '')), $values['drafts'] === 'delete' ? null : User::query()->where('uuid', $values['to'])->where('is_steward', true)->whereNull('removed_at')->firstOrFail());
+
+        return new JsonResponse(null, 204);
+    }
+}

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Middleware;
+
+use App\Models\SignIn;
+use Illuminate\Http\Request;
+use Illuminate\Session\Middleware\StartSession;
+
+/** Starts a session, but none is kept for somebody who only reads: no file, no cookie. */
+final class QuietSession extends StartSession
+{
+    public function handle($request, \Closure $next)
+    {
+        if ($this->onlyReads($request)) {
+            $this->manager->setDefaultDriver('array');
+        }
+
+        return parent::handle($request, $next);
+    }
+
+    private function onlyReads(Request $request): bool
+    {
+        return $request->isMethodSafe() && ! $request->cookies->has((string) config('session.cookie')) && ! $request->cookies->has(SignIn::COOKIE);
+    }
+}
