@@ -40,5 +40,6 @@ final class DeriveRatings
         foreach (FadeStrip::ofCard($measured) as $row => $strip) {
             Strip::query()->create([...$of($row), 'kind' => 'fade', 'data' => $strip]);
         }
+        PoolPictures::ofCard($measurement->card);
     }
 }

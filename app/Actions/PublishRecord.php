@@ -31,7 +31,7 @@ final class PublishRecord
                 throw new CoreException('A picture of this card is still being measured. Publish when it is done.');
             }
             $verdicts = Verdict::query()->whereIn('specimen_id', $card->specimens()->select('id'));
-            $measured = Measurement::query()->where('card_id', $card->id)->where('state', 'done');
+            $measured = Measurement::query()->where('card_id', $card->id)->where('state', 'done')->whereHas('picture', static fn ($q) => $q->whereNull('withdrawn_at'));
             if (! (clone $measured)->exists() && ! (clone $verdicts)->exists()) {
                 throw new CoreException('There is nothing to publish yet: this card has neither a measured picture nor an eye verdict.');
             }
@@ -71,9 +71,9 @@ final class PublishRecord
         return [
             'format' => self::FORMAT, 'version' => self::VERSION, 'revision' => $number,
             'publishedAt' => $publishedAt, 'publishedBy' => $publisher->name,
-            ...Arr::only($view, ['uuid', 'kind', 'title', 'code', 'paper', 'side', 'note', 'owner', 'made', 'layout', 'checks', 'classes']),
+            ...Arr::only($view, ['uuid', 'kind', 'title', 'code', 'paper', 'side', 'note', 'owner', 'made', 'layout', 'checks', 'classes', 'corrections', 'simulated']),
             'hanging' => $hanging, 'rows' => $rows,
-            'pictures' => array_values(array_filter($view['pictures'], static fn (array $p): bool => ($p['measurement']['state'] ?? null) === 'done')),
+            'pictures' => array_values(array_filter($view['pictures'], static fn (array $p): bool => ($p['measurement']['state'] ?? null) === 'done' && $p['withdrawn'] === null)),
             'shownPicture' => $view['shownPicture'],
             'measurement' => $view['result'],
             'limits' => 'Evidence from one group’s tests, not a certificate under any standard.',

@@ -57,11 +57,15 @@ final class RemoveDraft
         DB::transaction(static function () use ($picture, $because): void {
             $picture->update(['withdrawn_at' => now(), 'withdrawn_because' => $because]);
             Measurement::query()->where('picture_id', $picture->id)->whereIn('state', ['waiting', 'running'])->update(['state' => 'failed', 'problem' => 'The picture was withdrawn.']);
+            PoolPictures::ofCard($picture->card);
         });
     }
 
     public static function bringBack(Picture $picture): void
     {
-        $picture->update(['withdrawn_at' => null, 'withdrawn_because' => '']);
+        DB::transaction(static function () use ($picture): void {
+            $picture->update(['withdrawn_at' => null, 'withdrawn_because' => '']);
+            PoolPictures::ofCard($picture->card);
+        });
     }
 }

@@ -48,6 +48,9 @@ final class Problem
         if ($e instanceof ValidationException) {
             $body['errors'] = $e->errors();
         }
+        if ($e instanceof NeedsSaying) {
+            $body['say'] = $e->field;
+        }
         if ($e instanceof AlreadyThere) {
             $body['existing'] = $e->uuid;
         }

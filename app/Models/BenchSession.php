@@ -34,6 +34,9 @@ final class BenchSession extends Model
 {
     use Shared;
 
+    /** What the eye judges of every row before names are shown. */
+    private const JUDGED = ['transparency', 'staining', 'granulation'];
+
     protected function casts(): array
     {
         return ['planned_on' => 'date', 'tests' => 'array', 'protocols' => 'array', 'conditions' => 'array', 'blind' => 'boolean', 'revealed_at' => 'datetime', 'finished_at' => 'datetime'];
@@ -54,15 +57,28 @@ final class BenchSession extends Model
      *
      * @return \Illuminate\Database\Query\Builder
      */
-    public static function blindIds()
+    public static function blindIds(?User $user)
     {
-        return DB::table('bench_sessions')->where('blind', true)->whereNull('revealed_at')->select('id');
+        $cards = static fn () => DB::table('specimens')->join('cards', 'cards.id', '=', 'specimens.card_id')->whereColumn('cards.bench_session_id', 'bench_sessions.id')->where('cards.kind', 'property');
+        $judged = $cards()->join('verdicts', 'verdicts.specimen_id', '=', 'specimens.id')->where('verdicts.owner_id', $user->id ?? 0)->whereIn('verdicts.property', self::JUDGED)
+            ->selectRaw('count(distinct specimens.id || verdicts.property)');
+
+        return DB::table('bench_sessions')->where('blind', true)->whereNull('revealed_at')
+            // Whoever has judged all has nothing left that a name could sway.
+            ->where(static fn ($q) => $q->where($cards()->selectRaw('count(*)'), 0)->orWhere($judged, '<', $cards()->selectRaw('count(*) * '.count(self::JUDGED))))
+            ->select('bench_sessions.id');
     }
 
-    /** Names are hidden while this holds. */
+    /** Names are still hidden from somebody: nothing of it is published. */
     public function isBlindNow(): bool
     {
         return $this->blind && $this->revealed_at === null;
+    }
+
+    /** Names are hidden from this person: until all is judged by all, or by this person, wherever the verdicts were given. */
+    public function isBlindFor(?User $user): bool
+    {
+        return $this->isBlindNow() && self::blindIds($user)->where('bench_sessions.id', $this->id)->exists();
     }
 
     /** Its owner, a steward, or somebody who works on it. */

@@ -29,6 +29,7 @@ use Illuminate\Support\Facades\DB;
  * @property Card $card
  * @property Picture $picture
  * @property Picture|null $firstPicture
+ * @property \Illuminate\Database\Eloquent\Collection<int, Rating> $ratings
  */
 final class Measurement extends Model
 {

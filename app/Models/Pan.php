@@ -7,6 +7,7 @@ namespace App\Models;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Exchange\Money;
 
 /**
@@ -38,6 +39,20 @@ final class Pan extends Model
     protected function casts(): array
     {
         return ['opened_on' => 'date', 'extras' => 'array', 'volume_ml' => 'decimal:2'];
+    }
+
+    /**
+     * Pans whose names are hidden from this person by a blind session: a place beside a name would tell. Asked once in a request.
+     *
+     * @return array<int, string> code word by pan
+     */
+    public static function hidden(?User $user): array
+    {
+        static $asked = new \WeakMap;
+        $asked[request()] ??= [];
+
+        return $asked[request()][$user->id ?? 0] ??= $user === null ? [] : DB::table('specimens')->join('cards', 'cards.id', '=', 'specimens.card_id')->whereIn('cards.bench_session_id', BenchSession::blindIds($user))
+            ->pluck('specimens.code_word', 'specimens.pan_id')->map(strval(...))->all();
     }
 
     /** Where it is kept, in words; needs palette loaded. */

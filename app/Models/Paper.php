@@ -40,7 +40,7 @@ final class Paper extends Model
             }
         }
         $told = [CalibrationKind::Target->value, CalibrationKind::Profile->value];
-        $measurement = Measurement::query()->whereIn('card_id', $cards)->where('state', 'done')->whereIn('result->scan->calibration->kind', $told)->latest('id')->first();
+        $measurement = Measurement::query()->whereIn('card_id', $cards)->counts()->whereIn('result->scan->calibration->kind', $told)->latest('id')->first();
         $papers = array_values(array_filter($measurement->result['cells'] ?? [], static fn (array $c): bool => $c['role'] === 'paper' && ! str_starts_with($c['id'], 'exposed-')));
 
         return $papers === [] ? null : Lab::mean(array_map(static fn (array $c): Lab => new Lab(...$c['lab']), $papers));

@@ -30,6 +30,8 @@ use MarshTrial\Core\Simulation\TargetStandIn;
  * @property string $wedge
  * @property string $device of the stand-in: scanner or camera
  * @property bool $wet
+ * @property \Illuminate\Support\Carbon|null $withdrawn_at no longer counts
+ * @property string $withdrawn_because
  * @property Card $card
  * @property CaptureTarget|null $target
  * @property CaptureProfile|null $profile
@@ -68,7 +70,7 @@ final class Picture extends Model
 
     protected function casts(): array
     {
-        return ['wet' => 'boolean'];
+        return ['wet' => 'boolean', 'withdrawn_at' => 'datetime'];
     }
 
     /** @return BelongsTo<CaptureTarget, $this> */

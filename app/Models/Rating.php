@@ -16,6 +16,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $property
  * @property string $status
  * @property float|null $value
+ * @property float|null $uncertainty
  * @property array<string, mixed> $detail as in the measurement JSON
  */
 final class Rating extends Model

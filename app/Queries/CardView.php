@@ -7,6 +7,7 @@ namespace App\Queries;
 use App\Models\BenchSession;
 use App\Models\Card;
 use App\Models\Claim;
+use App\Models\Correction;
 use App\Models\FadeCheck;
 use App\Models\Hanging;
 use App\Models\Measurement;
@@ -39,9 +40,8 @@ final class CardView
         // Results are large; only the one that is shown is fetched.
         $newest = Measurement::query()->where('card_id', $card->id)->orderBy('id')
             ->get(['id', 'uuid', 'card_id', 'picture_id', 'state', 'progress', 'step', 'problem', DB::raw("case when state = 'failed' then result end as result")])->keyBy('picture_id');
-        $wet = $card->pictures->where('wet', true)->pluck('id')->all();
-        $shown = Measurement::query()->with('picture')->find($newest->where('state', 'done')->whereNotIn('picture_id', $wet)->pluck('id')->last());
-        $blind = $card->session !== null && $card->session->isBlindNow();
+        $shown = Measurement::query()->counts()->with('picture')->where('card_id', $card->id)->latest('id')->first();
+        $blind = $card->session?->isBlindFor(Auth::user()) ?? false;
         // Before the eye has judged, the picture says nothing.
         $shown = $blind ? null : $shown;
         // As derived now; what a picture said under older rules stays in its own result.
@@ -51,13 +51,16 @@ final class CardView
         return [
             ...self::summary($card),
             'layout' => $card->publicLayout(),
-            'rows' => $card->specimens->map(static fn (Specimen $s): array => self::row($card, $s, $shown, $ratings[$s->row] ?? [], $strips[$s->id] ?? null))->all(),
+            'rows' => $card->specimens->map(static fn (Specimen $s): array => self::row($card, $s, $blind, $shown, $ratings[$s->row] ?? [], $strips[$s->id] ?? null))->all(),
             'pictures' => $card->pictures->map(static fn (Picture $p): array => self::picture($p, $newest[$p->id] ?? null))->all(),
             'shownPicture' => $card->pictures->firstWhere('id', $shown?->picture_id)?->uuid,
             'result' => $shown?->result,
             'windows' => $card->kind === 'frame' ? self::windows($card, $shown) : [],
             'hanging' => self::hanging($card),
             'facings' => Hanging::FACINGS,
+            'corrections' => self::corrections($card), 'simulated' => $shown?->picture->source === 'stand-in',
+            // Told while what they say is hidden.
+            'picturesRead' => $newest->where('state', 'done')->count(),
             'checks' => $card->checks->map(self::check(...))->all(),
             'revisions' => $card->revisions->map(static fn (Revision $r): array => ['number' => $r->number, 'publishedAt' => $r->published_at->toIso8601String()])->all(),
             'eyeScales' => EyeScale::all(), 'moreByEye' => EyeScale::more(), 'handFields' => HandMeasure::FIELDS,
@@ -85,11 +88,10 @@ final class CardView
      *
      * @return array<string, mixed>
      */
-    private static function row(Card $card, Specimen $specimen, ?Measurement $shown, array $ratings, ?Strip $strip): array
+    private static function row(Card $card, Specimen $specimen, bool $blind, ?Measurement $shown, array $ratings, ?Strip $strip): array
     {
         $paint = $specimen->pan->paint;
         $session = $card->session;
-        $blind = $session !== null && $session->isBlindNow();
 
         return [
             'row' => $specimen->row, 'uuid' => $specimen->uuid,
@@ -97,10 +99,10 @@ final class CardView
             'pan' => $blind ? null : (self::maySeePan($specimen, $session) ? PaintView::pan($specimen->pan) : PaintView::panOfOthers($specimen->pan)), 'codeWord' => $specimen->code_word,
             ...SpecimenView::said($specimen, $session === null ? [] : [...$session->conditions, 'paperSide' => $card->paper_side]),
             'strip' => $strip?->kind === 'property' ? StripView::of(CoreStrip::fromArray($strip->data), null) : StripView::of(null, $strip?->data),
-            'claims' => $blind ? [] : $paint->claims->map(static fn (Claim $c): array => PropertyView::claim($c, self::classes95($ratings, $c->property)))->all(),
+            'claims' => $blind ? [] : $paint->claims->map(static fn (Claim $c): array => PropertyView::claim($c, self::ratingOf($ratings, $c->property)['classes95'] ?? []))->all(),
             'ratings' => array_map(static fn (array $r): array => $r['value'] !== null && $r['status'] === 'measured' ? PropertyView::rating($r, null) : $r, $ratings),
             'verdicts' => $specimen->verdicts->filter(static fn (Verdict $v): bool => ! $blind || $v->owner_id === Auth::id())->values()->map(static fn (Verdict $v): array => [
-                ...PropertyView::verdict($v, $v->property === 'lightfastness' ? self::outcomes($shown, $specimen->row, $v) : self::classes95($ratings, $v->property)), 'edition' => $v->edition, 'checkId' => $v->fade_check_id, 'mine' => $v->owner_id === Auth::id(),
+                ...PropertyView::verdict($v, $v->fade_check_id === null || $v->fade_check_id === $shown?->picture->fade_check_id ? self::ratingOf($ratings, $v->property) : []), 'edition' => $v->edition, 'checkId' => $v->fade_check_id, 'mine' => $v->owner_id === Auth::id(),
             ])->all(),
         ];
     }
@@ -127,33 +129,13 @@ final class CardView
     }
 
     /**
-     * Outcome words measured at the check that the verdict belongs to.
-     *
-     * @return list<string>
-     */
-    private static function outcomes(?Measurement $shown, int $row, Verdict $verdict): array
-    {
-        if ($shown === null || $shown->picture->fade_check_id === null || $shown->picture->fade_check_id !== $verdict->fade_check_id) {
-            return [];
-        }
-
-        return array_values(array_unique(array_column(array_filter($shown->result['fading'] ?? [], static fn (array $f): bool => $f['row'] === $row), 'outcome')));
-    }
-
-    /**
      * @param list<array<string, mixed>> $ratings
      *
-     * @return list<string>
+     * @return array<string, mixed> empty where there is none
      */
-    private static function classes95(array $ratings, string $property): array
+    private static function ratingOf(array $ratings, string $property): array
     {
-        foreach ($ratings as $rating) {
-            if ($rating['property'] === $property) {
-                return $rating['classes95'];
-            }
-        }
-
-        return [];
+        return array_column($ratings, null, 'property')[$property] ?? [];
     }
 
     /**
@@ -180,7 +162,7 @@ final class CardView
     {
         return [
             'uuid' => $picture->uuid, 'moment' => $picture->moment, 'source' => $picture->source, 'name' => $picture->original_name,
-            'wet' => $picture->wet, 'width' => $picture->width, 'height' => $picture->height, 'taken' => $picture->created_at?->toIso8601String(), 'checkId' => $picture->fade_check_id,
+            'wet' => $picture->wet, 'width' => $picture->width, 'height' => $picture->height, 'taken' => $picture->created_at?->toIso8601String(), 'checkId' => $picture->fade_check_id, 'withdrawn' => $picture->withdrawn_at === null ? null : $picture->withdrawn_because,
             'measurement' => $measurement === null ? null : self::measurement($measurement),
         ];
     }
@@ -206,6 +188,14 @@ final class CardView
             'timeZone' => $hanging->time_zone, 'hungOn' => $hanging->hung_on->toDateString(), 'note' => $hanging->note,
             'nextCheck' => self::nextCheck($card),
         ];
+    }
+
+    /** @return list<array<string, mixed>> what was corrected, oldest first */
+    private static function corrections(Card $card): array
+    {
+        return Correction::query()->with('by')->where('card_id', $card->id)->orderBy('id')->get()->map(static fn (Correction $c): array => [
+            'subject' => $c->subject, 'before' => array_diff_key($c->before, ['pan' => 0]), 'by' => $c->by->name, 'on' => $c->created_at->toIso8601String(), 'reason' => $c->reason,
+        ])->all();
     }
 
     /** The next scheduled day, null when nothing hangs; needs hanging and checks loaded. */

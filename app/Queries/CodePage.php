@@ -6,6 +6,7 @@ namespace App\Queries;
 
 use App\Models\BenchSession;
 use App\Models\Claim;
+use App\Models\House;
 use App\Models\Measurement;
 use App\Models\Paint;
 use App\Models\PaintCode;
@@ -61,15 +62,15 @@ final class CodePage
         $visible = self::visibleMeasurements($user);
         $ratings = Rating::query()->whereIn('paint_id', $paintIds)->whereIn('measurement_id', $visible)
             ->where(self::notSpoiled(...))->orderBy('id')->get();
-        $cards = Measurement::query()->with('card')->whereKey($ratings->pluck('measurement_id')->unique()->all())
-            ->get(['id', 'uuid', 'card_id'])->keyBy('id');
+        $cards = Measurement::query()->with('card', 'picture:id,fade_check_id,source')->whereKey($ratings->pluck('measurement_id')->unique()->all())
+            ->get(['id', 'uuid', 'card_id', 'picture_id'])->keyBy('id');
         $claims = Claim::query()->with('claimScale')->whereIn('paint_id', $paintIds)->orderBy('read_on')->get();
         $verdicts = Verdict::query()->with('owner')
             ->select('verdicts.*', 'pans.paint_id')
             ->join('specimens', 'specimens.id', '=', 'verdicts.specimen_id')->join('pans', 'pans.id', '=', 'specimens.pan_id')
             ->whereIn('pans.paint_id', $paintIds)
             ->join('cards', 'cards.id', '=', 'specimens.card_id')
-            ->where(self::notBlind(...))
+            ->where(static fn ($q) => self::notBlind($q, $user))
             ->when($user === null || ! $user->is_steward, static fn (Builder $q) => $q->where(
                 static fn (Builder $q) => $q->where('verdicts.published', true)->orWhere('verdicts.owner_id', $user->id ?? 0)->orWhereIn('cards.bench_session_id', BenchSession::idsOf($user)),
             ))
@@ -88,9 +89,11 @@ final class CodePage
     public static function visibleMeasurements(?User $user)
     {
         return Measurement::query()->toBase()
-            ->join('cards', 'cards.id', '=', 'measurements.card_id')
-            ->where('measurements.state', 'done')
-            ->where(self::notBlind(...))
+            ->join('cards', 'cards.id', '=', 'measurements.card_id')->join('pictures', 'pictures.id', '=', 'measurements.picture_id')
+            ->where('measurements.state', 'done')->where('pictures.wet', false)->whereNull('pictures.withdrawn_at')
+            ->where(static fn ($q) => self::notBlind($q, $user))
+            // Where not all is invented, what a stand-in drew is no evidence.
+            ->where(static fn ($q) => $q->where('pictures.source', '<>', 'stand-in')->orWhereExists(House::demo()))
             ->when($user === null || ! $user->is_steward, static fn ($q) => $q->where(
                 static fn ($q) => $q->where('measurements.published', true)->orWhere('cards.owner_id', $user->id ?? 0)->orWhereIn('cards.bench_session_id', BenchSession::idsOf($user)),
             ))
@@ -123,9 +126,9 @@ final class CodePage
     }
 
     /** @param Builder<Verdict>|\Illuminate\Database\Query\Builder $q of a query that joins cards */
-    private static function notBlind($q): void
+    private static function notBlind($q, ?User $user): void
     {
-        $q->whereNull('cards.bench_session_id')->orWhereNotIn('cards.bench_session_id', BenchSession::blindIds());
+        $q->whereNull('cards.bench_session_id')->orWhereNotIn('cards.bench_session_id', BenchSession::blindIds($user));
     }
 
     /**

@@ -95,7 +95,9 @@ final class CollectionView
         $unplaced = (clone $mine)->whereNull('palette_id')->whereIn('state', PanStates::AT_HAND);
         $pans = (clone $mine)->whereNotNull('palette_id')->orderBy('slot')->get()->merge((clone $unplaced)->orderByDesc('id')->limit(self::MOST_UNPLACED)->get());
         $colours = self::colours($pans->pluck('paint_id')->unique()->values()->all(), $user);
-        $show = static fn (Pan $p): array => [...PaintView::pan($p), 'paintUuid' => $p->paint->uuid, 'name' => $p->paint->colour_name, 'maker' => $p->paint->maker->name, 'pigments' => $p->paint->pigments, 'colour' => $colours[$p->paint_id] ?? null];
+        $hidden = Pan::hidden($user);
+        $show = static fn (Pan $p): array => isset($hidden[$p->id]) ? ['uuid' => $p->uuid, 'edition' => $p->edition, 'slot' => $p->slot, 'form' => '', 'batch' => '', 'place' => $p->place(), 'paintUuid' => null, 'name' => $hidden[$p->id], 'maker' => 'name hidden', 'pigments' => '', 'colour' => null, 'state' => $p->state, 'openedOn' => null]
+            : [...PaintView::pan($p), 'paintUuid' => $p->paint->uuid, 'name' => $p->paint->colour_name, 'maker' => $p->paint->maker->name, 'pigments' => $p->paint->pigments, 'colour' => $colours[$p->paint_id] ?? null];
 
         return [
             'palettes' => Palette::query()->where('owner_id', $user->id)->orderBy('name')->get()->map(static fn (Palette $p): array => [

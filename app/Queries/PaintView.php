@@ -16,6 +16,8 @@ use MarshTrial\Core\Pigment\PigmentStatement;
 /** Paints, pans and claims as the interface shows them. */
 final class PaintView
 {
+    private const NOWHERE = ['keptAt' => '', 'palette' => null, 'paletteUuid' => null, 'slot' => null, 'place' => ''];
+
     /** @return array<string, mixed> needs maker loaded */
     public static function of(Paint $paint): array
     {
@@ -35,6 +37,16 @@ final class PaintView
 
     /** @return array<string, mixed> needs palette and formulation loaded */
     public static function pan(Pan $pan): array
+    {
+        if (isset(Pan::hidden(Auth::user())[$pan->id])) {
+            return ['place' => 'hidden until all is judged'] + self::NOWHERE + self::open($pan);
+        }
+
+        return self::open($pan);
+    }
+
+    /** @return array<string, mixed> */
+    private static function open(Pan $pan): array
     {
         $volume = $pan->volume_ml === null ? null : (float) $pan->volume_ml;
 
@@ -56,7 +68,7 @@ final class PaintView
      */
     public static function panOfOthers(Pan $pan): array
     {
-        return ['price' => null, 'perMl' => null, 'keptAt' => '', 'palette' => null, 'paletteUuid' => null, 'slot' => null, 'place' => '', 'note' => '', 'extras' => []] + self::pan($pan);
+        return ['price' => null, 'perMl' => null, 'note' => '', 'extras' => []] + self::NOWHERE + self::pan($pan);
     }
 
     /** @return array<string, mixed> */

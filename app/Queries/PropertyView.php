@@ -13,8 +13,10 @@ use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\ClassChances;
 use MarshTrial\Core\Evidence\ClaimCheck;
+use MarshTrial\Core\Evidence\FadeVerdict;
 use MarshTrial\Core\Evidence\ScalePosition;
 use MarshTrial\Core\Fading\LightfastnessScale;
+use MarshTrial\Core\Fading\Outcome;
 
 /** One property of a paint: claimed, measured and judged by eye, side by side and never merged. */
 final class PropertyView
@@ -45,7 +47,7 @@ final class PropertyView
             'without' => $measured !== null || $shown === null ? null : ['status' => $shown->status, 'reason' => $shown->detail['reason']],
             'tests' => $ratings->where('status', 'measured')->count(),
             'claims' => $claims->values()->map(static fn (Claim $c): array => self::claim($c, $classes95))->all(),
-            'verdicts' => $verdicts->values()->map(static fn (Verdict $v): array => self::verdict($v, self::judged($v, $ratings->where('specimen_id', $v->specimen_id)->where('status', 'measured')->last()->detail ?? [])))->all(),
+            'verdicts' => $verdicts->values()->map(static fn (Verdict $v): array => self::verdict($v, $ratings->filter(static fn (Rating $r): bool => $r->specimen_id === $v->specimen_id && ($v->fade_check_id === null || $measurements[$r->measurement_id]?->picture->fade_check_id === $v->fade_check_id))->last()->detail ?? []))->all(),
         ];
     }
 
@@ -73,7 +75,11 @@ final class PropertyView
     public static function rating(array $detail, ?Measurement $measurement): array
     {
         $limits = self::limits($detail);
-        $card = $measurement === null ? null : ['uuid' => $measurement->card->uuid, 'title' => $measurement->card->title, 'mayChange' => $measurement->card->mayBeChangedBy(Auth::user())];
+        $card = $measurement === null ? null : ['uuid' => $measurement->card->uuid, 'title' => $measurement->card->title, 'mayChange' => $measurement->card->mayBeChangedBy(Auth::user()), 'simulated' => $measurement->picture->source === 'stand-in'];
+        // Pictures that cannot be of one painting: neither takes the other's place.
+        if (($detail['otherwise'] ?? []) !== []) {
+            $detail['said'] = implode('; ', ['two pictures differ: '.self::told($detail), ...array_map(self::told(...), $detail['otherwise'])]);
+        }
         if ($limits === null) {
             return [...$detail, 'card' => $card];
         }
@@ -89,6 +95,12 @@ final class PropertyView
         ];
     }
 
+    /** @param array<string, mixed> $detail */
+    private static function told(array $detail): string
+    {
+        return $detail['said'] ?? sprintf('%.2f', $detail['value']);
+    }
+
     /**
      * A rating as it is told of the paint, not of one picture: what another card of it would say.
      *
@@ -100,7 +112,7 @@ final class PropertyView
     {
         $rating = self::rating($detail, $measurement);
         $limits = self::limits($detail);
-        if ($limits === null || $detail['property'] === 'lightfastness' || $detail['value'] === null || $detail['uncertainty'] === null) {
+        if ($limits === null || $detail['property'] === 'lightfastness' || ($detail['otherwise'] ?? []) !== [] || $detail['value'] === null || $detail['uncertainty'] === null) {
             return $rating;
         }
         $chances = ClassChances::ofAnotherCard($detail['property'], $limits, $detail['value'], $detail['uncertainty']);
@@ -113,34 +125,28 @@ final class PropertyView
      *
      * @return array<string, float>|null
      */
-    private static function limits(array $detail): ?array
+    public static function limits(array $detail): ?array
     {
         return in_array('white or very pale: judged as applied', $detail['remarks'], true) ? BenchScale::TRANSPARENCY_PALE : self::LIMITS[$detail['property']] ?? null;
     }
 
     /**
-     * What a verdict is held against: of fading the eye judges what happened, not a category.
+     * A verdict, and how it stands to what was measured on the same specimen. Of fading the eye judges what happened, not a category.
      *
-     * @param array<string, mixed> $detail the rating of the same specimen; empty where there is none
-     *
-     * @return list<string>
-     */
-    private static function judged(Verdict $verdict, array $detail): array
-    {
-        return $verdict->property === 'lightfastness' ? array_values(array_filter([$detail['numbers']['outcome'] ?? null])) : $detail['classes95'] ?? [];
-    }
-
-    /**
-     * @param list<string> $classes95 what was measured on the same specimen
+     * @param array<string, mixed> $detail the rating of the same specimen, for fading of the same check; empty where there is none
      *
      * @return array<string, mixed> needs owner loaded
      */
-    public static function verdict(Verdict $verdict, array $classes95 = []): array
+    public static function verdict(Verdict $verdict, array $detail = []): array
     {
+        $found = Outcome::tryFrom((string) ($detail['numbers']['outcome'] ?? ''));
+        $said = Outcome::tryFrom($verdict->word);
+        $check = $verdict->property !== 'lightfastness' ? ClaimCheck::of([$verdict->word], $detail['classes95'] ?? [])
+            : ($found === null || $said === null || ($detail['numbers']['doseMlxh'] ?? null) === null ? ClaimCheck::NotComparable : FadeVerdict::check($said, $found));
+
         return [
             'uuid' => $verdict->uuid, 'property' => $verdict->property, 'word' => $verdict->word, 'note' => $verdict->note,
-            'by' => $verdict->owner->name, 'on' => $verdict->updated_at?->toDateString(),
-            'blind' => $verdict->blind, 'check' => ClaimCheck::of([$verdict->word], $classes95)->value,
+            'by' => $verdict->owner->name, 'on' => $verdict->updated_at?->toDateString(), 'blind' => $verdict->blind, 'check' => $check->value,
         ];
     }
 

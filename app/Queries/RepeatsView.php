@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Actions\PoolPictures;
 use App\Models\Card;
 use App\Models\Measurement;
+use App\Models\Rating;
+use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Bench\DryingShift;
 use MarshTrial\Core\Capture\RepeatPictures;
 use MarshTrial\Core\Colour\Lab;
-use MarshTrial\Core\Evidence\Repeats;
 
 /** The pictures of one card beside each other: repeats pooled, and wet against dry. */
 final class RepeatsView
@@ -20,11 +22,11 @@ final class RepeatsView
     /** @return array<string, mixed> */
     public static function of(Card $card): array
     {
-        if ($card->load('session')->session?->isBlindNow() ?? false) {
+        if ($card->load('session')->session?->isBlindFor(Auth::user()) ?? false) {
             return ['pooled' => [], 'drying' => []];
         }
         // The newest measurement of every picture; fade cards are repeated check by check.
-        $done = Measurement::query()->with('picture')->where('card_id', $card->id)->where('state', 'done')->orderBy('id')->get()->keyBy('picture_id');
+        $done = Measurement::query()->with('picture', 'ratings')->where('card_id', $card->id)->where('state', 'done')->whereHas('picture', static fn ($q) => $q->whereNull('withdrawn_at'))->orderBy('id')->get()->keyBy('picture_id');
         $dry = $done->filter(static fn (Measurement $m): bool => ! $m->picture->wet);
         $pooled = [];
         foreach ($dry->groupBy(static fn (Measurement $m): string => "{$m->picture->moment}-{$m->picture->fade_check_id}") as $group) {
@@ -46,15 +48,6 @@ final class RepeatsView
     {
         $repeats = RepeatPictures::of(array_map(self::labs(...), $group));
         $what = array_column($group[0]->result['cells'] ?? [], null, 'id');
-        $values = [];
-        foreach ($group as $measurement) {
-            foreach ($measurement->result['ratings'] ?? [] as $rating) {
-                if ($rating['status'] === 'measured' && $rating['value'] !== null) {
-                    $values["{$rating['row']}|{$rating['property']}"][] = ['value' => (float) $rating['value'], 'uncertainty' => (float) $rating['uncertainty']];
-                }
-            }
-        }
-
         return [
             'repeatability' => $repeats->repeatability,
             'pictures' => array_map(static fn (Measurement $m, array $p): array => [
@@ -65,30 +58,12 @@ final class RepeatsView
                 'id' => $id, 'what' => sprintf('row %d, %s%s', $what[$id]['row'] ?? 0, $what[$id]['what'] ?? $id, ($what[$id]['step'] ?? 0) > 0 ? ' '.$what[$id]['step'] : ''),
                 'lab' => $c['lab']->toArray(), 'spread' => $c['spread'], 'n' => $c['n'],
             ], array_keys($repeats->cells), $repeats->cells)),
-            'ratings' => array_values(array_filter(array_map(self::value(...), array_keys($values), $values))),
+            // What every page says: pooled once, when the newest picture was read.
+            'ratings' => array_values($group[count($group) - 1]->ratings->filter(static fn (Rating $r): bool => isset($r->detail['pooled']))->map(static fn (Rating $r): array => [
+                'row' => $r->row, 'property' => $r->property, 'n' => $r->detail['pooled']['pictures'], 'mean' => $r->value, 'spread' => $r->detail['pooled']['spread'], 'uncertainty' => $r->uncertainty,
+            ])->all()),
+            'inDispute' => PoolPictures::inDispute(collect($group)),
         ];
-    }
-
-    /**
-     * A property over the pictures: mean, and what one picture scatters by; what all share (protocol, calibration) stays in the uncertainty.
-     *
-     * @param non-empty-list<array{value: float, uncertainty: float}> $values as stated
-     *
-     * @return array<string, mixed>|null
-     */
-    private static function value(string $key, array $values): ?array
-    {
-        $n = count($values);
-        $spread = Repeats::of($values)->spread;
-        if ($spread === null) {
-            return null;
-        }
-        [$row, $property] = explode('|', $key);
-        $mean = array_sum(array_column($values, 'value')) / $n;
-        $stated = array_sum(array_column($values, 'uncertainty')) / $n;
-
-        // Of a stated uncertainty only what repeats show to be scatter shrinks with their number.
-        return ['row' => (int) $row, 'property' => $property, 'n' => $n, 'mean' => $mean, 'spread' => $spread, 'uncertainty' => sqrt(max(0.0, $stated ** 2 - $spread ** 2) + $spread ** 2 / $n)];
     }
 
     /** @return array<string, mixed> */

@@ -34,6 +34,7 @@ final class SessionView
         $cards = Card::query()->listed()->where('bench_session_id', $session->id)->orderBy('id')
             ->with('specimens.pan.paint.maker', 'specimens.pan.paint.codes', 'specimens.pan.palette', 'specimens.pan.formulation', 'specimens.verdicts.owner', 'specimens.remarks.owner', 'specimens.conditions.owner', 'specimens.spoilings.owner', 'specimens.photos', 'specimens.handReadings.owner')->get();
         $newest = Measurement::query()->whereIn('card_id', $cards->pluck('id'))->orderBy('id')->get(['id', 'uuid', 'card_id', 'state', 'progress', 'step', 'problem'])->keyBy('card_id');
+        $blind = $session->isBlindFor(Auth::user());
         $cautions = $cards->flatMap(static fn (Card $c) => $c->specimens->flatMap(static fn (Specimen $s): array => $s->pan->paint->statement()->cautions()))->unique()->diff([Cautions::CLOSE])->values()->all();
         $uuids = ['cards' => $cards->pluck('uuid', 'id'), 'specimens' => $cards->flatMap->specimens->pluck('uuid', 'id')];
 
@@ -42,14 +43,14 @@ final class SessionView
             'conditions' => (object) $session->conditions, 'conditionFields' => Conditions::FIELDS,
             'people' => $session->people->map(static fn (User $u): array => ['uuid' => $u->uuid, 'name' => $u->name])->all(),
             'cautions' => Cautions::closed($cautions),
-            'cards' => $cards->map(static fn (Card $c): array => self::card($session, $c, $newest[$c->id] ?? null))->all(),
+            'cards' => $cards->map(static fn (Card $c): array => self::card($session, $blind, $c, $newest[$c->id] ?? null))->all(),
             'tasks' => $session->tasks->map(static fn (Task $t): array => [
                 ...self::task($t), 'card' => $uuids['cards'][$t->card_id], 'specimen' => $t->specimen_id === null ? null : $uuids['specimens'][$t->specimen_id],
             ])->all(),
             'kinds' => self::kinds(),
             'judgedAt' => array_map(static fn (string $p): array => array_map(static fn ($r): string => $r->value, TaskKind::judgedAt($p)), array_combine(self::PROPERTIES['property'], self::PROPERTIES['property'])),
             // For labels: one's own pans, while names may be seen.
-            'pans' => $session->isBlindNow() ? [] : $cards->flatMap->specimens->map(static fn (Specimen $s) => $s->pan)->where('owner_id', Auth::id())->pluck('uuid')->unique()->values()->all(),
+            'pans' => $blind ? [] : $cards->flatMap->specimens->map(static fn (Specimen $s) => $s->pan)->where('owner_id', Auth::id())->pluck('uuid')->unique()->values()->all(),
             'timers' => $session->timers->map(self::timer(...))->all(),
             'words' => ['remarks' => BenchWords::REMARKS, 'skips' => BenchWords::SKIPS, 'spoiled' => BenchWords::SPOILED, 'timers' => BenchWords::TIMERS],
             'eyeScales' => EyeScale::all(), 'moreByEye' => EyeScale::more(), 'handFields' => HandMeasure::FIELDS,
@@ -63,25 +64,24 @@ final class SessionView
         return [
             'uuid' => $session->uuid, 'edition' => $session->edition, 'title' => $session->title, 'plannedOn' => $session->planned_on->toDateString(),
             'paper' => $session->paper->words(), 'paperUuid' => $session->paper->uuid, 'tests' => $session->tests, 'owner' => $session->owner->name,
-            'blind' => $session->blind, 'revealed' => ! $session->isBlindNow(), 'finished' => $session->finished_at?->toIso8601String(),
+            'blind' => $session->blind, 'revealed' => ! $session->isBlindFor(Auth::user()), 'finished' => $session->finished_at?->toIso8601String(),
             'mayLead' => $session->mayBeChangedBy(Auth::user()),
         ];
     }
 
     /** @return array<string, mixed> */
-    private static function card(BenchSession $session, Card $card, ?Measurement $newest): array
+    private static function card(BenchSession $session, bool $blind, Card $card, ?Measurement $newest): array
     {
         return [
             'uuid' => $card->uuid, 'kind' => $card->kind, 'title' => $card->title, 'code' => CardCode::forCard($card->uuid, 'whole')->text(), 'properties' => self::PROPERTIES[$card->kind],
             'measuring' => $newest === null ? null : CardView::measurement($newest),
-            'rows' => $card->specimens->map(static fn (Specimen $s): array => self::row($session, $card, $s))->all(),
+            'rows' => $card->specimens->map(static fn (Specimen $s): array => self::row($session, $blind, $card, $s))->all(),
         ];
     }
 
     /** @return array<string, mixed> */
-    private static function row(BenchSession $session, Card $card, Specimen $specimen): array
+    private static function row(BenchSession $session, bool $blind, Card $card, Specimen $specimen): array
     {
-        $blind = $session->isBlindNow();
         $paint = $specimen->pan->paint;
 
         return [

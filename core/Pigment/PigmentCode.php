@@ -64,6 +64,11 @@ final readonly class PigmentCode
 
     private static function guess(string $written): string
     {
+        if (preg_match('/^(.*\S)\s*\(?\?+\)?$/u', $written, $m)) {
+            $meant = self::parse($m[1]);
+
+            return $meant->state === PigmentCodeState::NotColourIndexPigment ? (string) $meant->likelyMeaning : "a guess at $meant->text, as its question mark says; write $meant->text once the maker confirms it";
+        }
         if (preg_match('/^(?:c\.?\s?i\.?\s?)?(\d{5})(?::\d)?$/i', $written, $m)) {
             $codes = array_filter(Catalogue::all(), static fn (Pigment $p): bool => str_starts_with($p->constitution, $m[1]));
             if ($codes !== []) {

@@ -17,6 +17,7 @@ use App\Models\Claim;
 use App\Models\ClaimScale;
 use App\Models\FadeCheck;
 use App\Models\Hanging;
+use App\Models\House;
 use App\Models\Maker;
 use App\Models\Paint;
 use App\Models\Palette;
@@ -77,6 +78,7 @@ final class DatabaseSeeder extends Seeder
     public function run(): void
     {
         config(['queue.default' => 'sync']);
+        House::becomeDemo();
         $tamsin = $this->tester('Tamsin Reedholm', 'tamsin', true);
         $odo = $this->tester('Odo Brackwater', 'odo', false);
         Carbon::setTestNow('2026-03-02 10:00:00');

@@ -28,6 +28,9 @@ const AccuracyPage = lazy(() => import('./pages/capture/AccuracyPage'));
 const LedgerPage = lazy(() => import('./pages/ledger/LedgerPage'));
 const RecordPage = lazy(() => import('./pages/ledger/RecordPage'));
 const TodayPage = lazy(() => import('./pages/today/TodayPage'));
+const PasswordPage = lazy(() => import('./pages/people/PasswordPage'));
+const AccountPage = lazy(() => import('./pages/people/AccountPage'));
+const PeoplePage = lazy(() => import('./pages/people/PeoplePage'));
 const SignInPage = lazy(() => import('./pages/people/SignInPage'));
 
 export function App() {
@@ -59,6 +62,9 @@ export function App() {
                     <Route path="/ledger" element={<LedgerPage />} />
                     <Route path="/records/:card/:number?" element={<RecordPage />} />
                     <Route path="/sign-in" element={<SignInPage />} />
+                    <Route path="/password" element={<PasswordPage />} />
+                    <Route path="/account" element={<AccountPage />} />
+                    <Route path="/people" element={<PeoplePage />} />
                     <Route path="*" element={<NotThere />} />
                 </Routes>
             </Suspense>

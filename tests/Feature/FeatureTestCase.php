@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Models\Card;
+use App\Models\House;
 use App\Models\User;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Foundation\Application;
@@ -38,6 +39,8 @@ abstract class FeatureTestCase extends TestCase
     protected function setUp(): void
     {
         parent::setUp();
+        // Stand-ins stand for paint here.
+        House::becomeDemo();
         foreach (['wren' => false, 'other' => false, 'steward' => true] as $name => $steward) {
             $this->{$name} = User::query()->create(['uuid' => self::uuid(), 'name' => $name, 'email' => "$name@saltern-reach.example", 'password' => 'tide-table', 'is_steward' => $steward])->refresh();
         }
@@ -79,6 +82,9 @@ abstract class FeatureTestCase extends TestCase
         }
         $uuid = self::uuid();
         $this->putJson("/api/cards/$uuid", ['kind' => $kind, 'title' => 'A card', 'paperUuid' => $this->paper(), 'side' => 'felt side', 'pans' => $pans])->assertCreated();
+
+        // Made long enough ago to have hung for a while.
+        Card::query()->where('uuid', $uuid)->update(['created_at' => '2026-01-05 09:00:00']);
 
         return Card::query()->where('uuid', $uuid)->firstOrFail();
     }

@@ -21,7 +21,7 @@ final class RightsTest extends FeatureTestCase
         $paint = $card->specimens[0]->pan->paint;
         $maker = $paint->maker->uuid;
         $words = [['word' => 'a', 'classes' => ['low']], ['word' => 'b', 'classes' => ['high']]];
-        $hanging = ['place' => 'loft', 'facing' => 'south', 'timeZone' => 'Europe/London', 'hungOn' => '2026-03-10'];
+        $hanging = ['place' => 'loft', 'facing' => 'south', 'timeZone' => 'Europe/London', 'hungOn' => '2026-03-10', 'withoutFirst' => true];
         $writes = [
             'paint' => ['PUT', "/api/paints/$paint->uuid", ['makerName' => 'Withy Colours', 'colourName' => 'Changed']],
             'pan' => ['PUT', "/api/pans/{$card->specimens[0]->pan->uuid}", ['paintUuid' => $paint->uuid, 'form' => 'stick']],

@@ -9,9 +9,11 @@ use App\Actions\MakeCard;
 use App\Actions\PublishRecord;
 use App\Actions\RemoveDraft;
 use App\Http\JsonResponse;
+use App\Http\NeedsSaying;
 use App\Models\Card;
 use App\Models\FadeCheck;
 use App\Models\Hanging;
+use App\Models\House;
 use App\Models\Pan;
 use App\Models\Paper;
 use App\Models\Picture;
@@ -22,6 +24,7 @@ use App\Queries\PaintView;
 use App\Queries\PropertyView;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
@@ -213,7 +216,7 @@ final class CardController extends Controller
         $specimen = Specimen::query()->with('card.session')->where('uuid', $values['specimenUuid'])->firstOrFail();
         Gate::authorize('see-published', $specimen->card);
         $check = FadeCheck::query()->where('card_id', $specimen->card_id)->where('uuid', $values['checkUuid'] ?? '')->first();
-        $blind = $specimen->card->session !== null && $specimen->card->session->isBlindNow();
+        $blind = $specimen->card->session?->isBlindFor($this->me($request)) ?? false;
         $verdict = DB::transaction(static function () use ($uuid, $specimen, $check, $values, $blind, $request): Verdict {
             $there = Verdict::query()->where('uuid', $uuid)->first();
             if ($there !== null && $there->blind && ! $blind && $there->word !== $values['word']) {
@@ -236,8 +239,18 @@ final class CardController extends Controller
         $values = $request->validate([
             'place' => 'required|string|max:160', 'facing' => ['required', Rule::in(Hanging::FACINGS)], 'glass' => 'nullable|string|max:160',
             'latitude' => 'nullable|numeric|between:-90,90', 'longitude' => 'nullable|numeric|between:-180,180',
-            'timeZone' => 'required|timezone:all', 'hungOn' => 'required|date_format:Y-m-d', 'note' => 'nullable|string|max:2000',
+            'timeZone' => 'required|timezone:all', 'hungOn' => 'required|date_format:Y-m-d', 'note' => 'nullable|string|max:2000', 'withoutFirst' => 'nullable|boolean',
         ], ['place.required' => 'Say where it hangs; what is published is rounded to one degree and goes without the name.']);
+        $today = Carbon::now($values['timeZone'])->toDateString();
+        if ($values['hungOn'] > $today) {
+            abort(422, 'This day has not come yet. Say it on the day the card is hung.');
+        }
+        if ($values['hungOn'] < $card->created_at->copy()->setTimezone($values['timeZone'])->toDateString()) {
+            abort(422, 'The card was made on '.$card->created_at->copy()->setTimezone($values['timeZone'])->toDateString().'; it cannot have hung before.');
+        }
+        if ($card->hanging === null && ! ($values['withoutFirst'] ?? false) && ! $card->measurements()->counts()->exists()) {
+            throw new NeedsSaying('This card was not read before hanging. What fades then is told from its kept half alone, as if both had been painted alike, and is less sure. Hang it so?', 'withoutFirst');
+        }
         if ($card->hanging !== null && $card->hanging->uuid !== $uuid) {
             abort(409, 'This card hangs already. Reload to see where; what you typed is still here.');
         }
@@ -257,7 +270,13 @@ final class CardController extends Controller
             ['doseMlxh.between' => 'The dose is in Mlx h, zero or more.'],
         );
         $hanging = $card->hanging;
-        if ($hanging !== null && $values['checkedOn'] < $hanging->hung_on->toDateString()) {
+        if ($hanging === null) {
+            abort(422, 'This card does not hang yet. Say first where and since when it hangs.');
+        }
+        if ($values['checkedOn'] > Carbon::now($hanging->time_zone)->toDateString()) {
+            abort(422, 'This day has not come yet. Enter a check on the day it is made.');
+        }
+        if ($values['checkedOn'] < $hanging->hung_on->toDateString()) {
             abort(422, 'A check cannot lie before the day of hanging.');
         }
         $check = FadeCheck::put($uuid, ['card_id' => $card->id, 'checked_on' => $values['checkedOn'], 'dose_mlxh' => $values['doseMlxh'] ?? null, 'note' => $values['note'] ?? ''], $request->header('If-Match'));
@@ -268,6 +287,10 @@ final class CardController extends Controller
     public function publish(Request $request, Card $card): JsonResponse
     {
         Gate::authorize('publish', $card);
+        $values = $request->validate(['simulated' => 'nullable|boolean']);
+        if (! House::isDemo() && ! ($values['simulated'] ?? false) && $card->measurements()->counts()->whereHas('picture', static fn ($q) => $q->where('source', 'stand-in'))->exists()) {
+            throw new NeedsSaying('A picture of this card was made by a stand-in, not by a scanner or camera. It would be published marked as simulated and count as no test. Publish it so?', 'simulated');
+        }
         $revision = PublishRecord::of($card, $this->me($request));
 
         return new JsonResponse(['card' => $card->uuid, 'number' => $revision->number], 201);

@@ -30,6 +30,7 @@ use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
 use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Collection\PanStates;
+use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Evidence\ClaimScale as Scale;
 use MarshTrial\Core\Pigment\PigmentStatement;
 use MarshTrial\Core\Session\BenchWords;
@@ -196,6 +197,10 @@ final class PaintController extends Controller
         ], ['words.required' => 'Write the claim in the maker’s own words.']);
         $paint = Paint::query()->where('uuid', $values['paintUuid'])->firstOrFail();
         $scale = ClaimScale::query()->where('uuid', $values['scaleUuid'] ?? '')->where('property', $values['property'])->where('maker_id', $paint->maker_id)->first();
+        $known = $scale === null ? [] : array_column($scale->words, 'word');
+        if ($scale !== null && ! in_array(mb_strtolower(trim($values['words'])), array_map(mb_strtolower(...), $known), true)) {
+            throw new CoreException(sprintf('The scale "%s" of this maker has the words %s. Choose one of them, or write the claim without a scale.', $scale->name, implode(', ', $known)));
+        }
         $claim = Claim::put($uuid, [
             'paint_id' => $paint->id, 'property' => $values['property'], 'words' => trim($values['words']), 'claim_scale_id' => $scale?->id, 'read_on' => $values['readOn'],
         ], $request->header('If-Match'))->load('claimScale');

@@ -93,11 +93,11 @@ final class PictureController extends Controller
         return new JsonResponse(RepeatsView::of($card));
     }
 
-    public function measurement(Measurement $measurement): JsonResponse
+    public function measurement(Request $request, Measurement $measurement): JsonResponse
     {
         Gate::authorize('see-measured', $measurement);
 
-        $blind = $measurement->card->load('session')->session?->isBlindNow() ?? false;
+        $blind = $measurement->card->load('session')->session?->isBlindFor($this->user($request)) ?? false;
 
         return new JsonResponse([...CardView::measurement($measurement), 'result' => $blind || $measurement->state !== 'done' ? null : $measurement->result]);
     }
@@ -119,7 +119,7 @@ final class PictureController extends Controller
     {
         Gate::authorize('see-measured', $measurement);
         $measurement->load('picture', 'card.session');
-        abort_if($measurement->state !== 'done' || ($measurement->card->session?->isBlindNow() ?? false), 404);
+        abort_if($measurement->state !== 'done' || ($measurement->card->session?->isBlindFor($this->user($request)) ?? false), 404);
         $path = WindowPictures::path($measurement, $request->integer('row'), (string) $request->query('use'), $request->boolean('loupe')) ?? abort(404);
 
         return $this->image($request, $path, $measurement->published);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
+use App\Models\House;
 use App\Models\SignIn;
 use App\Models\User;
 use App\Storage\DiskSpace;
@@ -23,7 +24,7 @@ final class SessionController extends Controller
     {
         $user = $this->user($request);
 
-        return new JsonResponse(['user' => $user === null ? null : [
+        return new JsonResponse(['demo' => House::isDemo(), 'user' => $user === null ? null : [
             'uuid' => $user->uuid, 'name' => $user->name, 'email' => $user->email, 'isSteward' => $user->is_steward, 'warning' => $user->is_steward ? DiskSpace::warning() : null,
         ]]);
     }

@@ -27,7 +27,7 @@ final class TodayController extends Controller
     {
         $user = $this->user($request);
         $cards = $user === null ? collect() : Card::query()->listed()->where('owner_id', $user->id)->with('owner', 'paper', 'specimens', 'hanging', 'checks')
-            ->withCount(['measurements as done' => static fn ($q) => $q->where('state', 'done')])
+            ->withCount(['measurements as done' => static fn ($q) => $q->counts()])
             ->orderByDesc('id')->limit(200)->get();
         // A session put away with work left waits for nothing.
         $away = BenchSession::query()->whereKey($cards->pluck('bench_session_id')->filter()->unique()->all())->whereNotNull('finished_at')->whereHas('tasks', static fn ($q) => $q->where('state', 'open'))->pluck('id')->all();
@@ -55,7 +55,8 @@ final class TodayController extends Controller
         $forgotten = (clone $pans)->where('opened_on', '<=', now()->subDays(self::FORGOTTEN_DAYS))->whereNotIn('id', DB::table('specimens')->select('pan_id'))->orderBy('opened_on');
         $retest = CollectionView::toRetest($user);
         $tested = (clone $pans)->whereKey(array_keys($retest))->get()->keyBy('id');
-        $about = static fn (Pan $p): array => ['pan' => $p->uuid, 'paint' => $p->paint->uuid, 'name' => $p->paint->colour_name, 'maker' => $p->paint->maker->name, 'place' => $p->place(), 'openedOn' => $p->opened_on?->toDateString()];
+        $hidden = Pan::hidden($user);
+        $about = static fn (Pan $p): array => ['pan' => $p->uuid, 'paint' => $p->paint->uuid, 'name' => $p->paint->colour_name, 'maker' => $p->paint->maker->name, 'place' => isset($hidden[$p->id]) ? '' : $p->place(), 'openedOn' => $p->opened_on?->toDateString()];
 
         return [
             'sessions' => $open->map(SessionView::standing(...))->all(),

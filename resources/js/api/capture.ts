@@ -21,6 +21,8 @@ export interface Pooled {
     pictures: { uuid: string; name: string; taken: string | null; calibration: string; dL: number; da: number; db: number; apart: number; stands: boolean }[];
     cells: { id: string; what: string; lab: number[]; spread: number; n: number }[];
     ratings: { row: number; property: string; n: number; mean: number; spread: number; uncertainty: number }[];
+    /** Pictures that cannot be of one painting, newest first. */
+    inDispute: string[];
 }
 export interface Drying { remarks: string[]; rows: { row: number; what: string; dL: number; chromaPercent: number | null; chromaUncertainty: number | null; hueDeg: number | null; words: string }[] }
 export interface Repeats { pooled: Pooled[]; drying: Drying | [] }

@@ -6,7 +6,7 @@ export type Quantity = Property | 'gradation' | 'two-tone' | 'evenness' | 'wash 
 export const MORE: Quantity[] = ['gradation', 'two-tone', 'evenness', 'wash separation', 'stepped gradation', 'strength', 'two-line transparency', 'blotting', 'glazing', 'spread', 'softened edge', 'salt', 'separation', 're-wetting'];
 export const PROPERTIES: Property[] = ['transparency', 'staining', 'granulation', 'lightfastness'];
 
-export interface Person { uuid: string; name: string; email: string; isSteward: boolean }
+export interface Person { uuid: string; name: string; email: string; isSteward: boolean; warning?: string | null }
 
 export interface CodeRead { code: string; state: 'known' | 'not-in-catalogue' | 'not-colour-index'; likelyMeaning: string | null; chemicalName: string | null }
 export interface Statement { text: string; stated: boolean; singlePigment: boolean; codes: CodeRead[]; cautions: string[] }
@@ -41,7 +41,9 @@ export interface Rating {
     /** One word first, with its chance; on a paint's and a code's page that of another card of the paint, and then what the picture said. */
     said?: string | null; chances?: Record<string, number>; ofPicture?: string | null;
     scale: string; remarks: string[]; cells: string[]; numbers: Record<string, unknown>; formula: string; protocol?: string;
-    position?: number; low?: number; high?: number; limits?: Record<string, number | null>; card?: { uuid: string; title: string; mayChange: boolean } | null;
+    position?: number; low?: number; high?: number; limits?: Record<string, number | null>; card?: { uuid: string; title: string; mayChange: boolean; simulated: boolean } | null;
+    /** Of several pictures of one painting; and what pictures say that cannot be of it. */
+    pooled?: { pictures: number; spread: number }; otherwise?: { value: number; said?: string | null }[]; ofThisPicture?: { said?: string | null; value: number };
 }
 
 export interface PropertyBeside {
@@ -65,7 +67,7 @@ export interface Knowledge {
 }
 export interface PaintPage extends PaintBeside {
     knowledge: Knowledge;
-    pans: Pan[]; forms: string[]; states: string[]; got: string[]; formulations: Formulation[]; tests: PanTests[]; byHand: ByHand[]; spoiledReasons: string[]; claimScales: ClaimScale[]; classes: Record<Property, string[]>;
+    pans: Pan[]; forms: string[]; states: string[]; got: string[]; formulations: Formulation[]; merges: { uuid: string; name: string; mayChange: boolean }[]; tests: PanTests[]; byHand: ByHand[]; spoiledReasons: string[]; claimScales: ClaimScale[]; classes: Record<Property, string[]>;
 }
 
 export interface DepthStop { hex: string; lab: [number, number, number]; dE00Above: number | null; seam: boolean }
@@ -76,7 +78,7 @@ export interface CodePage {
 
 export interface Measuring { uuid: string; state: 'waiting' | 'running' | 'done' | 'failed'; progress: number; step: string; problem: string | null; quality: QualityCheck[] }
 export interface Picture {
-    uuid: string; moment: 'property' | 'first' | 'check'; source: string; name: string; width: number | null; height: number | null; taken: string | null; checkId: number | null; wet?: boolean; measurement: Measuring | null;
+    uuid: string; moment: 'property' | 'first' | 'check'; source: string; name: string; width: number | null; height: number | null; taken: string | null; checkId: number | null; wet?: boolean; withdrawn: string | null; measurement: Measuring | null;
 }
 
 export interface CellRead {
@@ -112,13 +114,16 @@ export interface Hanging {
 }
 export interface Check { id: number; uuid: string; edition: number; checkedOn: string; doseMlxh: number | null; note: string }
 export interface WindowRead { id: string; name: string; bare: boolean; lab: number[]; uncertainty95: number | null; chroma: number; hueDeg: number; hex: string; deposit: (number | null)[]; remarks: string[] }
+export interface Correction { subject: string; before: Record<string, unknown>; by: string; on: string; reason: string }
 export interface Card extends CardSummary {
+    corrections: Correction[]; simulated: boolean; picturesRead: number;
     windows: WindowRead[]; rows: CardRow[]; pictures: Picture[]; shownPicture: string | null; result: Measurement | null; hanging: Hanging | null; facings: string[]; checks: Check[];
     revisions: { number: number; publishedAt: string }[]; eyeScales: Record<string, Record<string, string>>; moreByEye: string[]; handFields: Record<string, HandField>; classes: Record<Property, string[]>;
     session: { uuid: string; title: string; blind: boolean; revealed: boolean } | null; mayPublish: boolean; spoiledReasons: string[];
 }
 
 export interface RecordPage {
+    simulated?: boolean; corrections?: Correction[];
     revision: number; publishedAt: string; publishedBy: string; uuid: string; kind: 'property' | 'fade'; title: string; code: string; paper: string; side: string; note: string; owner: string;
     rows: CardRow[]; pictures: Picture[]; shownPicture: string | null; measurement: Measurement | null; checks: Check[]; classes: Record<Property, string[]>;
     hanging: { facing: string; glass: string; timeZone: string; hungOn: string; latitude: number | null; longitude: number | null } | null; limits: string;

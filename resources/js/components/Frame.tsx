@@ -38,6 +38,7 @@ export function Frame({ children }: { children: ReactNode }) {
                 </div>
             </header>
             <Waiting />
+            <Warning />
             <main id="main" tabIndex={-1} className="grow w-full mx-auto max-w-[1480px] px-5 py-5 outline-none"><Boundary key={here.pathname}>{children}</Boundary></main>
             <footer className="no-print mx-auto w-full max-w-[1480px] px-5 py-4 text-sm text-soft">
                 Results are evidence from one group’s tests, not a certificate under any standard. <Link to="/accuracy">How well it measures</Link>
@@ -69,6 +70,12 @@ function SearchAndGo({ field }: { field: React.RefObject<HTMLInputElement | null
     );
 }
 
+/** What a steward has to know, such as a disk that runs full. */
+function Warning() {
+    const warning = useSession()?.warning;
+    return warning ? <p role="alert" className="no-print bg-panel border-b border-ink px-5 py-2">{warning}</p> : null;
+}
+
 function Who() {
     const person = useSession();
     const queries = useQueryClient();
@@ -81,7 +88,7 @@ function Who() {
     }
     return (
         <span className="text-sm">
-            {person.name}{person.isSteward ? ', steward' : ''}{' · '}
+            <Link to="/account">{person.name}</Link>{person.isSteward ? ', steward' : ''}{' · '}
             <button type="button" className="link" onClick={() => void remove('session').then(() => queries.resetQueries())}>Sign out</button>
         </span>
     );

@@ -1,4 +1,5 @@
 import type { PropertyBeside } from '../../api/types';
+import { Simulated } from './Simulated';
 import { classWords, withUncertainty } from './words';
 
 /** A word, its place on the measured scale with its uncertainty, and a mark where the maker's claim stands. */
@@ -11,7 +12,8 @@ export function RatingCell({ beside, open, onToggle, label }: { beside: Property
                 <>
                     <span className="block font-medium leading-tight">{classWords(measured)}</span>
                     <Scale beside={beside} />
-                    <span className="num block text-soft">{withUncertainty(measured)}</span>
+                    <span className="num block text-soft">{withUncertainty(measured)}{measured.pooled !== undefined && <span className="text-sm"> of {measured.pooled.pictures} pictures</span>}</span>
+                    {measured.card?.simulated && <Simulated />}
                     {beside.tests > 1 && <span className="block text-sm leading-tight text-soft">newest of {beside.tests} tests</span>}
                 </>
             ) : (

@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import type { CellRead, PropertyBeside, Rating } from '../../api/types';
+import { Simulated } from './Simulated';
 import { QUANTITY, classWords, day, withUncertainty } from './words';
 
 /** Where a rating comes from: card, cells, numbers, formula and scale version. */
@@ -46,6 +47,9 @@ function Derivation({ rating }: { rating: Rating }) {
             {rating.status === 'measured' && rating.chances && Object.keys(rating.chances).length > 1 && <p>Chances: {Object.entries(rating.chances).filter(([, p]) => p >= 0.01).sort((a, b) => b[1] - a[1]).map(([c, p]) => `${c} ${Math.round(100 * p)} %`).join(', ')}.</p>}
             {rating.status === 'measured' ? null
                 : <p>{rating.reason}</p>}
+            {rating.pooled !== undefined && <p>Pooled over {rating.pooled.pictures} pictures of this painting; a single one scatters by <span className="num">{rating.pooled.spread.toPrecision(2)}</span>, and the newest by itself says <span className="num">{rating.ofThisPicture?.value.toPrecision(3)}</span>.</p>}
+            {rating.otherwise !== undefined && rating.otherwise.length > 0 && <p>Another picture of this card says <span className="num">{rating.otherwise.map((o) => o.value.toPrecision(3)).join(', ')}</span>. They cannot be of the same painting, so neither takes the other’s place.</p>}
+            {rating.card?.simulated && <p><Simulated /> A stand-in drew this picture; no paint was read.</p>}
             {rating.remarks.map((r) => <p key={r}>Remark: {r}.</p>)}
             {rating.formula !== '' && <p className="mt-1">Formula: {rating.formula}</p>}
             {rating.limits && <p className="mt-1">Limits: {Object.entries(rating.limits).map(([c, v]) => (v === null ? c : `${c} < ${v}`)).join(' ≤ ')}</p>}

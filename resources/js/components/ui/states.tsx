@@ -1,13 +1,19 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { Fault } from '../../api/client';
 
 export function Loading({ what }: { what: string }) {
     return <p className="py-8 text-soft" role="status">Fetching {what} …</p>;
 }
 
-export function Problem({ error }: { error: unknown }) {
+/** What went wrong, in a sentence; where the server only asks, a button that says yes. */
+export function Problem({ error, onSay }: { error: unknown; onSay?: (said: Record<string, boolean>) => void }) {
+    const say = error instanceof Fault ? error.say : null;
     return error ? (
-        <p className="border-l-4 border-ink bg-panel px-3 py-2 my-2 max-w-prose" role="alert">{error instanceof Error ? error.message : String(error)}</p>
+        <div className="border-l-4 border-ink bg-panel px-3 py-2 my-2 max-w-prose" role="alert">
+            {error instanceof Error ? error.message : String(error)}
+            {say !== null && onSay && <button type="button" className="button mt-2 block" onClick={() => onSay({ [say]: true })}>Yes, do it so</button>}
+        </div>
     ) : null;
 }
 

@@ -2,7 +2,16 @@ import { useQuery } from '@tanstack/react-query';
 import { get } from '../../api/client';
 import type { Person } from '../../api/types';
 
+function useHouse() {
+    return useQuery({ queryKey: ['session'], queryFn: () => get<{ user: Person | null; demo: boolean }>('session'), staleTime: 60_000 }).data;
+}
+
+/** Whether all here is invented, so that stand-ins take the place of paint. */
+export function useDemo(): boolean {
+    return useHouse()?.demo ?? false;
+}
+
 /** Who is signed in; null for a reader without an account, undefined while it is not known. */
 export function useSession(): Person | null | undefined {
-    return useQuery({ queryKey: ['session'], queryFn: () => get<{ user: Person | null }>('session'), staleTime: 60_000 }).data?.user;
+    return useHouse()?.user;
 }

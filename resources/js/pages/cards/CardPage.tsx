@@ -5,6 +5,9 @@ import { Fault, get, post } from '../../api/client';
 import type { Card, Picture, QualityCheck } from '../../api/types';
 import { day } from '../../components/paint/words';
 import { Cautions, Empty, Loading, Problem } from '../../components/ui/states';
+import { Simulated } from '../../components/paint/Simulated';
+import { Corrections, CorrectRow, RemoveCard } from './Corrections';
+import { PictureList } from './PictureList';
 import { useSaving } from '../../components/ui/useSaving';
 import { CommonConditions } from './CommonConditions';
 import { FadeCourse } from './FadeCourse';
@@ -45,20 +48,25 @@ export default function CardPage() {
     return (
         <>
             <Heading card={data} />
-            {data.session !== null && !data.session.revealed && <p className="my-2 border-l-4 border-ink pl-3 max-w-prose">This card belongs to a blind session. Names, claims and what the picture says are shown when all eye verdicts are in.</p>}
+            {data.session !== null && !data.session.revealed && <p className="my-2 border-l-4 border-ink pl-3 max-w-prose">This card belongs to a blind session. Names, claims and what the picture says are shown to you when your last verdict is in.{data.picturesRead > 0 && ` ${data.picturesRead === 1 ? '1 picture is' : `${data.picturesRead} pictures are`} read, shown after the verdicts.`}</p>}
+            {data.simulated && <p className="my-2"><Simulated /> The picture was drawn by a stand-in; no paint was read.</p>}
             <Cautions of={cautions} />
             {data.kind !== 'fade' && data.mayChange && <TakePicture card={data} check={null} onDone={again} />}
             {data.kind === 'fade' && <FadeCourse card={data} onDone={again} />}
             <PicturesInWork pictures={data.pictures} />
+            <PictureList card={data} onDone={again} />
             {picture && data.result && <PictureWithCells picture={picture} result={data.result} chosen={cell} onChoose={setCell} />}
             {data.result && <QualityReport result={data.result} />}
-            <RepeatPictures card={uuid} pictures={data.pictures.filter((p) => p.measurement?.state === 'done').length} />
+            <RepeatPictures card={uuid} pictures={data.pictures.filter((p) => p.measurement?.state === 'done' && p.withdrawn === null).length} mayChange={data.mayChange} onDone={again} />
             {data.result && data.kind === 'fade' && <FadeResults result={data.result} rows={data.rows} />}
             {data.result && data.kind === 'frame' && <WindowResults windows={data.windows} />}
             {data.kind !== 'frame' && <RowResults rows={data.rows} cells={data.result?.cells} classes={data.classes} properties={data.kind === 'fade' ? ['lightfastness'] : ['transparency', 'staining', 'granulation']}
                 extra={data.mayChange ? (row, property) => <><VerdictPicker card={data} row={row} property={property} check={data.checks.at(-1) ?? null} onDone={again} /><Spoil specimen={row.uuid} property={property} reasons={data.spoiledReasons} spoiled={row.spoiled.find((s) => s.property === null || s.property === property) ?? null} onDone={again} /></> : undefined} />}
             <Instruments card={uuid} mayChange={data.mayChange} />
+            <Corrections of={data.corrections} />
+            {data.mayPublish && data.kind !== 'frame' && <CorrectRow card={data} onDone={again} />}
             {data.mayPublish && data.kind !== 'frame' && <Publish card={data} onDone={again} />}
+            {data.mayPublish && data.published === null && <RemoveCard card={data} />}
         </>
     );
 }
@@ -112,12 +120,13 @@ function Refused({ problem, checks }: { problem: string; checks: QualityCheck[] 
 function Publish({ card, onDone }: { card: Card; onDone: () => void }) {
     const { error, saving } = useSaving();
     const go = useNavigate();
+    const publish = (said: Record<string, boolean> = {}) => void saving(() => post(`cards/${card.uuid}/publish`, said).then(() => { onDone(); void go(`/records/${card.uuid}`); }));
     return (
         <section className="no-print border-t border-ink mt-6 pt-4">
             <h2>Publish</h2>
             <p className="my-1 max-w-prose">A record that anyone can read, print and link to. A place is rounded to one degree, and its name and note stay here. {card.revisions.length > 0 && `Revision ${card.revisions.at(-1)!.number} is public; publishing again adds the next one.`}</p>
-            <Problem error={error} />
-            <button type="button" className="button" data-main onClick={() => void saving(() => post(`cards/${card.uuid}/publish`).then(() => { onDone(); void go(`/records/${card.uuid}`); }))}>
+            <Problem error={error} onSay={publish} />
+            <button type="button" className="button" data-main onClick={() => publish()}>
                 {card.revisions.length > 0 ? 'Publish a new revision' : 'Publish this record'}
             </button>
         </section>

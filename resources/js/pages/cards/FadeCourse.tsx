@@ -1,5 +1,5 @@
-import { useState, type FormEvent } from 'react';
-import { newUuid, put } from '../../api/client';
+import { useRef, useState, type FormEvent } from 'react';
+import { newUuid, put, remove } from '../../api/client';
 import type { Card, Check } from '../../api/types';
 import { day, today } from '../../components/paint/words';
 import { Problem } from '../../components/ui/states';
@@ -32,12 +32,12 @@ export function FadeCourse({ card, onDone }: { card: Card; onDone: () => void })
 function Hang({ card, onDone }: { card: Card; onDone: () => void }) {
     const { error, saving } = useSaving();
     const [editing, setEditing] = useState(false);
+    const form = useRef<HTMLFormElement>(null);
     const h = card.hanging;
-    function save(e: FormEvent<HTMLFormElement>) {
-        e.preventDefault();
-        const values = Object.fromEntries(new FormData(e.currentTarget));
+    function save(said: Record<string, boolean> = {}) {
+        const values = Object.fromEntries(new FormData(form.current!));
         return saving(async () => {
-            await put(`cards/${card.uuid}/hanging/${h?.uuid ?? newUuid()}`, { ...values, latitude: decimal(values.latitude), longitude: decimal(values.longitude) }, h?.edition);
+            await put(`cards/${card.uuid}/hanging/${h?.uuid ?? newUuid()}`, { ...values, ...said, latitude: decimal(values.latitude), longitude: decimal(values.longitude) }, h?.edition);
             setEditing(false);
             onDone();
         });
@@ -47,7 +47,9 @@ function Hang({ card, onDone }: { card: Card; onDone: () => void }) {
             <>
                 <h2>2. Hang</h2>
                 <p>{h.place}, facing {h.facing}{h.glass && `, ${h.glass}`}; since {day(h.hungOn)}.{h.note && ` ${h.note}.`}</p>
-                {card.mayChange && <button type="button" className="link text-sm" onClick={() => setEditing(true)}>Change</button>}
+                {card.mayChange && <button type="button" className="link text-sm" onClick={() => setEditing(true)}>Correct</button>}
+                {card.mayChange && card.checks.length === 0 && <button type="button" className="link text-sm ml-4" onClick={() => void saving(() => remove(`cards/${card.uuid}/hanging`).then(onDone))}>Never hung there</button>}
+                <Problem error={error} />
             </>
         );
     }
@@ -55,7 +57,7 @@ function Hang({ card, onDone }: { card: Card; onDone: () => void }) {
         <>
             <h2>2. Hang</h2>
             {!card.mayChange ? <p className="text-soft">Not hung yet.</p> : (
-                <form onSubmit={(e) => void save(e)} className="grid grid-cols-2 gap-2 text-sm">
+                <form ref={form} onSubmit={(e) => { e.preventDefault(); void save(); }} className="grid grid-cols-2 gap-2 text-sm">
                     <label className="col-span-2">Window<input className="block w-full" name="place" defaultValue={h?.place} required /></label>
                     <label>Facing<select className="block w-full" name="facing" defaultValue={h?.facing ?? 'south'}>{card.facings.map((f) => <option key={f}>{f}</option>)}</select></label>
                     <label>Hung on<input className="block w-full" type="date" name="hungOn" defaultValue={h?.hungOn ?? today()} required /></label>
@@ -67,7 +69,7 @@ function Hang({ card, onDone }: { card: Card; onDone: () => void }) {
                     <button className="button col-span-2 justify-center" data-main>{h ? 'Save' : 'Record the hanging'}</button>
                 </form>
             )}
-            <Problem error={error} />
+            <Problem error={error} onSay={(said) => void save(said)} />
         </>
     );
 }
@@ -96,11 +98,33 @@ function NewCheck({ card, onDone }: { card: Card; onDone: () => void }) {
 }
 
 function CheckLine({ card, check, onDone }: { card: Card; check: Check; onDone: () => void }) {
-    const pictures = card.pictures.filter((p) => p.checkId === check.id && p.measurement?.state === 'done');
+    const [editing, setEditing] = useState(false);
+    const { error, saving } = useSaving();
+    const pictures = card.pictures.filter((p) => p.checkId === check.id && p.withdrawn === null);
+    const words = `${day(check.checkedOn)}, ${check.doseMlxh === null ? 'dose not known' : `${check.doseMlxh} Mlx h`}`;
+    function save(e: FormEvent<HTMLFormElement>) {
+        e.preventDefault();
+        const values = Object.fromEntries(new FormData(e.currentTarget));
+        return saving(() => put(`cards/${card.uuid}/checks/${check.uuid}`, { checkedOn: values.checkedOn, doseMlxh: decimal(values.doseMlxh), note: values.note }, check.edition).then(() => { setEditing(false); onDone(); }));
+    }
     return (
         <div className="my-2">
-            <p>{day(check.checkedOn)}, {check.doseMlxh === null ? 'dose not known' : <span className="num">{check.doseMlxh} Mlx h</span>}{check.note && `, ${check.note}`}{pictures.length > 0 ? '; measured.' : '; no picture yet.'}</p>
-            {card.mayChange && pictures.length === 0 && <TakePicture card={card} check={check} onDone={onDone} what="Both pieces" />}
+            {editing ? (
+                <form onSubmit={(e) => void save(e)} className="flex flex-wrap gap-2 items-end text-sm" aria-label={`Correct the check of ${day(check.checkedOn)}`}>
+                    <label>Checked on<input className="block" type="date" name="checkedOn" defaultValue={check.checkedOn} required /></label>
+                    <label>Dose so far, Mlx h<input className="block w-32" name="doseMlxh" inputMode="decimal" defaultValue={check.doseMlxh ?? ''} /></label>
+                    <label>Note<input className="block w-40" name="note" defaultValue={check.note} /></label>
+                    <button className="button" data-main>Save</button><button type="button" className="button" onClick={() => setEditing(false)}>Leave</button>
+                    <span className="basis-full text-soft">What it said before is kept. Measure its picture again for a corrected dose.</span>
+                </form>
+            ) : (
+                <p>{words}{check.note && `, ${check.note}`}{pictures.some((p) => p.measurement?.state === 'done') ? '; measured.' : '; no picture yet.'}
+                    {card.mayChange && <> <button type="button" className="link text-sm" onClick={() => setEditing(true)}>Correct</button>{pictures.length === 0 && <> <button type="button" className="link text-sm" onClick={() => void saving(() => remove(`checks/${check.uuid}`).then(onDone))}>Remove</button></>}</>}
+                </p>
+            )}
+            <Problem error={error} />
+            {/* Two open checks cannot be mistaken for each other: each asks for its own day and dose. */}
+            {card.mayChange && pictures.length === 0 && <TakePicture card={card} check={check} onDone={onDone} what={`Both pieces as they were on ${words}`} />}
         </div>
     );
 }

@@ -1,16 +1,37 @@
 import { useQuery } from '@tanstack/react-query';
-import { get } from '../../api/client';
+import { get, post } from '../../api/client';
 import type { Drying, Pooled, Repeats } from '../../api/capture';
 import { Wide } from '../../components/ui/Wide';
 import { day } from '../../components/paint/words';
+import { Problem } from '../../components/ui/states';
+import { useSaving } from '../../components/ui/useSaving';
 
 /** Several pictures of one card pooled, and wet against dry. */
-export function RepeatPictures({ card, pictures }: { card: string; pictures: number }) {
+export function RepeatPictures({ card, pictures, mayChange, onDone }: { card: string; pictures: number; mayChange: boolean; onDone: () => void }) {
     const { data } = useQuery({ queryKey: ['repeats', card, pictures], queryFn: () => get<Repeats>(`cards/${card}/repeats`), enabled: pictures > 1 });
     if (data === undefined) {
         return null;
     }
-    return <>{data.pooled.map((p, i) => <PooledPictures key={i} pooled={p} />)}{!Array.isArray(data.drying) && <DryingShifts drying={data.drying} />}</>;
+    return <>{data.pooled.map((p, i) => <div key={i}>{p.inDispute.length > 0 && <Dispute pooled={p} mayChange={mayChange} onDone={onDone} />}<PooledPictures pooled={p} /></div>)}{!Array.isArray(data.drying) && <DryingShifts drying={data.drying} />}</>;
+}
+
+/** Pictures that cannot be of one painting: which is meant? Until that is said, both stand. */
+function Dispute({ pooled, mayChange, onDone }: { pooled: Pooled; mayChange: boolean; onDone: () => void }) {
+    const { error, busy, saving } = useSaving();
+    const disputed = pooled.pictures.filter((p) => pooled.inDispute.includes(p.uuid));
+    const meant = (uuid: string) => saving(async () => {
+        for (const other of disputed.filter((p) => p.uuid !== uuid)) {
+            await post(`pictures/${other.uuid}/withdrawal`, { because: 'of another painting than the one that is meant' });
+        }
+        onDone();
+    });
+    return (
+        <div role="alert" className="border-l-4 border-ink bg-panel px-3 py-2 my-2">
+            <p className="max-w-prose">These pictures differ by more than they can be unsure of, so they cannot be of the same painting{pooled.repeatability !== null && <> (a single one repeats to dE00 <span className="num">{pooled.repeatability.toFixed(1)}</span>)</>}. Until you say which is meant, what both say stands side by side.</p>
+            {mayChange && <p className="mt-2 flex flex-wrap gap-2">{disputed.map((p) => <button key={p.uuid} type="button" className="button" disabled={busy} onClick={() => void meant(p.uuid)}>{p.name}, {day(p.taken)} is meant</button>)}</p>}
+            <Problem error={error} />
+        </div>
+    );
 }
 
 const signed = (v: number) => `${v < 0 ? '−' : '+'}${Math.abs(v).toFixed(2)}`;

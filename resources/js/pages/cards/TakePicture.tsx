@@ -1,8 +1,9 @@
-import { useRef, useState } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 import type { Card, Check, Measuring } from '../../api/types';
 import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
-import { call, post } from '../../api/client';
+import { useDemo } from '../../components/ui/useSession';
+import { call, newUuid, post } from '../../api/client';
 import { appendTaken, HowTaken, SCANNER_AS_IT_SEES, UNTOLD } from './HowTaken';
 
 /** Gets a picture of the card: a file, or what a stand-in makes. */
@@ -10,15 +11,21 @@ export function TakePicture({ card, check, onDone, what = 'Picture of the dry ca
     const file = useRef<HTMLInputElement>(null);
     const [taken, setTaken] = useState(UNTOLD);
     const { error, busy: sending, saving } = useSaving();
+    // The same file sent again is the same picture, however often the line breaks.
+    const sent = useRef({ file: '', uuid: '' });
     const take = (how: () => Promise<Measuring>) => saving(() => how().then(onDone));
     function upload(chosen: File) {
+        const file = `${chosen.name} ${chosen.size} ${chosen.lastModified}`;
+        if (sent.current.file !== file) {
+            sent.current = { file, uuid: newUuid() };
+        }
         const form = new FormData();
         form.append('picture', chosen);
         appendTaken(form, taken);
         if (check !== null) {
             form.append('checkUuid', check.uuid);
         }
-        return take(() => call<Measuring>('POST', `cards/${card.uuid}/pictures`, form));
+        return take(() => call<Measuring>('POST', `cards/${card.uuid}/pictures/${sent.current.uuid}`, form));
     }
     const standIn = (device: string) => void take(() => post<Measuring>(`cards/${card.uuid}/stand-in`, { checkUuid: check?.uuid ?? null, device, wet: taken.wet }));
     return (
@@ -26,11 +33,22 @@ export function TakePicture({ card, check, onDone, what = 'Picture of the dry ca
             <span className="font-medium">{what}</span>
             <input ref={file} type="file" accept="image/png,image/jpeg,image/tiff,image/webp" className="sr-only" tabIndex={-1} aria-label="Picture file" onChange={(e) => { const f = e.target.files?.[0]; e.target.value = ''; if (f) { void upload(f); } }} />
             <button type="button" className="button" data-main disabled={sending} onClick={() => file.current?.click()}>Upload a picture</button>
-            <button type="button" className="button" disabled={sending} onClick={() => standIn('scanner')}>Use the scanner stand-in</button>
-            <button type="button" className="button" disabled={sending} onClick={() => standIn('camera')}>Use the camera stand-in</button>
+            <StandIns><button type="button" className="button" disabled={sending} onClick={() => standIn('scanner')}>Use the scanner stand-in</button>
+                <button type="button" className="button" disabled={sending} onClick={() => standIn('camera')}>Use the camera stand-in</button></StandIns>
             <span className="text-sm text-soft">A scan at 300 dots per inch, or a photograph with the whole card in view. PNG, JPEG, TIFF or WebP. {SCANNER_AS_IT_SEES}</span>
             <HowTaken taken={taken} onChange={setTaken} mayBeWet={card.kind === 'property'} />
             <div className="basis-full"><Problem error={error} /></div>
         </div>
+    );
+}
+
+/** Stand-ins show the way; where paint is real they stay out of it. */
+function StandIns({ children }: { children: ReactNode }) {
+    return useDemo() ? <>{children}</> : (
+        <details className="basis-full">
+            <summary className="cursor-pointer text-sm py-1">Try without paint</summary>
+            <p className="text-sm max-w-prose my-1">A stand-in draws a make-believe scan of this card. What it says is marked as simulated and counts as no test.</p>
+            <span className="flex flex-wrap gap-3">{children}</span>
+        </details>
     );
 }

@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState, type FormEvent } from 'react';
-import { get, newUuid, put } from '../../api/client';
+import { Fault, get, newUuid, put } from '../../api/client';
+import { Link } from 'react-router';
 import type { Statement } from '../../api/types';
 import { Cautions, Problem } from '../../components/ui/states';
 import { decimal } from '../../components/ui/decimal';
@@ -24,11 +25,14 @@ export function PaintLine() {
     const read = useStatement(line.pigments);
     useEffect(() => localStorage.setItem(DRAFT, JSON.stringify(line)), [line]);
 
-    function record(e: FormEvent) {
-        e.preventDefault();
+    /** As a new paint, as another one of the same name, or as one more pan of a paint that is there. */
+    function record(as: { another?: boolean; of?: string } = {}) {
         const { makerName, range, colourName, pigments, ...pan } = line;
+        const own = { ...pan, volumeMl: decimal(pan.volumeMl) };
         return saving(async () => {
-            await put(`paints/${newUuid()}`, { makerName, range, colourName, pigments, pan: { uuid: newUuid(), ...pan, volumeMl: decimal(pan.volumeMl) } });
+            await (as.of === undefined
+                ? put(`paints/${newUuid()}`, { makerName, range, colourName, pigments, another: as.another ?? false, pan: { uuid: newUuid(), ...own } })
+                : put(`pans/${newUuid()}`, { paintUuid: as.of, ...own }));
             setDone(`Recorded ${colourName}.`);
             setLine((l) => ({ ...l, colourName: '', pigments: '', batch: '', price: '', keptAt: '' }));
             first.current?.focus();
@@ -42,7 +46,7 @@ export function PaintLine() {
         <label className="block text-sm">{label}<input className="block w-full" value={line[key]} onChange={(e) => setLine({ ...line, [key]: e.target.value })} autoComplete="off" {...more} /></label>
     );
     return (
-        <form onSubmit={(e) => void record(e)} className="my-3 border-y border-ink py-3" aria-label="Record a paint">
+        <form onSubmit={(e: FormEvent) => { e.preventDefault(); void record(); }} className="my-3 border-y border-ink py-3" aria-label="Record a paint">
             <div className="grid grid-cols-2 sm:grid-cols-4 lg:grid-cols-[1.3fr_0.8fr_1.5fr_1.2fr_1.1fr_0.9fr_0.7fr_0.55fr_0.6fr_0.5fr_auto] gap-2 items-end">
                 {field('makerName', 'Maker', { list: 'known-makers', required: true })}
                 {field('range', 'Range')}
@@ -67,6 +71,13 @@ export function PaintLine() {
             </div>
             {read !== undefined && <Cautions of={read.cautions} short />}
             <Problem error={error} />
+            {error instanceof Fault && error.existing !== null && (
+                <p className="flex flex-wrap gap-2">
+                    <button type="button" className="button" onClick={() => void record({ of: error.existing! })}>Add my pan to it</button>
+                    <button type="button" className="button" onClick={() => void record({ another: true })}>It is another paint</button>
+                    <Link to={`/paints/${error.existing}`} className="py-2">Look at it</Link>
+                </p>
+            )}
         </form>
     );
 }

@@ -15,6 +15,7 @@ import { ByWhom, Known, TestNext } from './Known';
 import { Codes } from './PaintsPage';
 import { Pans } from './Pans';
 import { TestsSideBySide } from './TestsSideBySide';
+import { Twins } from './Twins';
 import { useSaving } from '../../components/ui/useSaving';
 
 export default function PaintPage() {
@@ -58,6 +59,7 @@ export default function PaintPage() {
             {data.tests.length > 0 && <TestsSideBySide paint={data} onSaved={() => void refetch()} />}
             {person && <Formulations paint={data} onSaved={() => void refetch()} />}
             {person && <ClaimScaleForm paint={data} onSaved={() => void refetch()} />}
+            {person && <Twins paint={data} onSaved={() => void refetch()} />}
         </>
     );
 }

@@ -1,6 +1,6 @@
 import { useState, type FormEvent } from 'react';
 import { Link } from 'react-router';
-import { newUuid, put } from '../../api/client';
+import { newUuid, put, remove } from '../../api/client';
 import type { PaintPage, Pan } from '../../api/types';
 import { day, today } from '../../components/paint/words';
 import { decimal } from '../../components/ui/decimal';
@@ -18,7 +18,7 @@ export function Pans({ paint, onSaved }: { paint: PaintPage; onSaved: () => void
             <ul>
                 {paint.pans.map((p) => (
                     <li key={p.uuid} className="py-1">
-                        {editing === p.uuid ? <PanForm paint={paint} pan={p} onDone={() => { setEditing(null); onSaved(); }} /> : <PanLine pan={p} onChange={() => setEditing(p.uuid)} />}
+                        {editing === p.uuid ? <PanForm paint={paint} pan={p} onDone={() => { setEditing(null); onSaved(); }} /> : <PanLine pan={p} onChange={() => setEditing(p.uuid)} onRemoved={onSaved} />}
                         {p.state === 'unlabelled' && <Narrowing pan={p} onSaved={onSaved} />}
                     </li>
                 ))}
@@ -28,7 +28,8 @@ export function Pans({ paint, onSaved }: { paint: PaintPage; onSaved: () => void
     );
 }
 
-function PanLine({ pan, onChange }: { pan: Pan; onChange: () => void }) {
+function PanLine({ pan, onChange, onRemoved }: { pan: Pan; onChange: () => void; onRemoved: () => void }) {
+    const { error, busy, saving } = useSaving();
     const words = [pan.form, pan.batch && `batch ${pan.batch}`, pan.volumeMl !== null && `${pan.volumeMl} ml`, pan.price, pan.perMl, pan.openedOn && `opened ${day(pan.openedOn)}`, pan.state !== 'in use' && pan.state, pan.got, pan.formulation && `formulation since ${pan.formulation.since ? day(pan.formulation.since) : 'unknown'}`, pan.note];
     return (
         <span className="flex flex-wrap gap-x-4">
@@ -37,6 +38,8 @@ function PanLine({ pan, onChange }: { pan: Pan; onChange: () => void }) {
             <Link to={`/palettes?pan=${pan.uuid}`} className="text-sm">Place in a palette</Link>
             <Link to={`/labels?pans=${pan.uuid}`} className="text-sm">Label</Link>
             <Link to={`/bench/new?pans=${pan.uuid}`} className="text-sm">Test it</Link>
+            <button type="button" className="link text-sm" disabled={busy} onClick={() => void saving(() => remove(`pans/${pan.uuid}`).then(onRemoved))}>Remove</button>
+            <Problem error={error} />
         </span>
     );
 }

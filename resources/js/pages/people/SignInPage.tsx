@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { get, post } from '../../api/client';
+import { post } from '../../api/client';
 import { Problem } from '../../components/ui/states';
 
 export default function SignInPage() {
@@ -13,8 +13,7 @@ export default function SignInPage() {
         e.preventDefault();
         const form = new FormData(e.currentTarget);
         try {
-            await get('session');
-            await post('session', { email: form.get('email'), password: form.get('password') });
+            await post('session', { email: form.get('email'), password: form.get('password'), stay: form.get('stay') === 'on' });
             await queries.resetQueries();
             const then = query.get('then') ?? '/';
             void go(then.startsWith('/') && !then.startsWith('//') ? then : '/');
@@ -29,7 +28,9 @@ export default function SignInPage() {
             <Problem error={error} />
             <label className="block my-3">E-mail<input className="block w-full mt-1" type="email" name="email" required autoComplete="username" autoFocus /></label>
             <label className="block my-3">Password<input className="block w-full mt-1" type="password" name="password" required autoComplete="current-password" /></label>
+            <label className="flex gap-2 items-center my-3 min-h-11"><input type="checkbox" name="stay" />Stay signed in on this device</label>
             <button className="button" data-main>Sign in</button>
+            <p className="mt-4 text-sm text-soft">Password forgotten, or none yet? A steward of your group can give you a link that sets one.</p>
         </form>
     );
 }
