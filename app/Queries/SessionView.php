@@ -119,7 +119,7 @@ final class SessionView
         $out = [];
         foreach (TaskKind::cases() as $kind) {
             $out[$kind->value] = [
-                'title' => $kind->title(), 'instruction' => $kind->instruction(), 'timer' => $kind->timer(), 'wait' => $kind->isWait(), 'perRow' => $kind->isPerRow(), 'needsPan' => $kind->needsPan(),
+                'title' => $kind->title(), 'instruction' => $kind->instruction(), 'timer' => $kind->timer(), 'wait' => $kind->isWait(), 'perRow' => $kind->isPerRow(), 'needsPan' => $kind->needsPan(), 'rowGap' => $kind->rowGapSeconds(),
                 'roles' => array_map(static fn ($r): string => $r->value, $kind->cells()),
             ];
         }

@@ -41,7 +41,7 @@ final class SideBySideView
         $ratings = Rating::query()->whereIn('paint_id', $ids)->whereIn('property', $properties)->where('status', RatingStatus::Measured->value)
             ->whereIn('measurement_id', CodePage::visibleMeasurements($user))->where(CodePage::notSpoiled(...))->orderBy('id')->get()->groupBy('paint_id');
         $measurements = Measurement::query()->with('card.paper', 'card.session', 'picture')->whereKey($ratings->flatten()->pluck('measurement_id')->unique()->all())
-            ->get(['id', 'uuid', 'card_id'])->keyBy('id');
+            ->get(['id', 'uuid', 'card_id', 'picture_id'])->keyBy('id');
         $layouts = $measurements->map(static fn (Measurement $m): CardLayout => $m->card->cardLayout());
         $pans = $user === null ? collect() : Pan::query()->where('owner_id', $user->id)->whereIn('paint_id', $ids)->orderBy('id')->get()->groupBy('paint_id');
         $newest = $ratings->map(static fn (Collection $of): Collection => $of->keyBy('property'));

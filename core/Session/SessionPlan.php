@@ -141,15 +141,19 @@ final readonly class SessionPlan
         $tasks = [];
         $now = $work = 0;
         $free = array_fill(0, count($cards), 0);
+        $rowFree = [];
         foreach ($stages as $ofCards) {
             foreach ($ofCards as $c => $kinds) {
                 // Within a stage a row is painted whole before the next, so that a brush load serves once.
                 foreach (self::inRows($kinds, count($cards[$c]['pans'])) as [$kind, $row]) {
                     $seconds = $kind->workSeconds() * ($kind === TaskKind::PreWet ? count($cards[$c]['pans']) : 1);
-                    $start = $kind->isWait() ? $now : max($now, $free[$c]);
+                    $start = $kind->isWait() ? $now : max($now, $free[$c], $rowFree[$c][$row] ?? 0);
                     $end = $start + $seconds;
                     $work += $seconds;
                     $free[$c] = max($free[$c], $end + $kind->gapSeconds());
+                    if ($kind->rowGapSeconds() > 0) {
+                        $rowFree[$c][$row] = $end + $kind->rowGapSeconds();
+                    }
                     $tasks[] = ['card' => $c, 'row' => $row, 'kind' => $kind, 'startSeconds' => $start, 'endSeconds' => $kind->isWait() ? $free[$c] : $end];
                     $now = $kind->isWait() ? $now : $end;
                 }
@@ -168,7 +172,8 @@ final readonly class SessionPlan
     {
         $out = $run = [];
         foreach ([...$kinds, null] as $kind) {
-            if ($kind !== null && $kind->isPerRow()) {
+            // A further layer goes over all rows before the one after it.
+            if ($kind !== null && $kind->isPerRow() && ! ($kind === TaskKind::NextGlaze && in_array($kind, $run, true))) {
                 $run[] = $kind;
 
                 continue;
@@ -178,8 +183,8 @@ final readonly class SessionPlan
                     $out[] = [$ofRow, $row];
                 }
             }
-            $run = [];
-            if ($kind !== null) {
+            $run = $kind?->isPerRow() ? [$kind] : [];
+            if ($kind !== null && ! $kind->isPerRow()) {
                 $out[] = [$kind, null];
             }
         }

@@ -77,7 +77,8 @@ enum TaskKind: string
             ...$when(BlockKind::Glaze, self::Glaze), ...$when(BlockKind::WetSquare, self::WetSquare), ...$when(BlockKind::SoftEdge, self::SoftEdge),
             ...$when(BlockKind::Salt, self::Salt), ...$when(BlockKind::Tilt, self::Tilt),
             self::Dry, ...$onDry, ...$onDry === [] ? [] : [self::DryAgain],
-            ...$layers < 3 ? [] : array_merge(...array_fill(0, $layers - 2, [self::NextGlaze, self::DryAgain])),
+            // In rounds: while one row's layer dries, the next row has its turn.
+            ...$layers < 3 ? [] : [...array_fill(0, $layers - 2, self::NextGlaze), self::DryAgain],
             ...array_diff(self::JUDGED, array_keys($has)) === [] ? [self::Judge] : [],
             self::Picture,
         ];
@@ -208,6 +209,12 @@ enum TaskKind: string
             self::Line, self::PreWet, self::Dry, self::DryAgain => $this->timer()['seconds'] ?? 0,
             default => 0,
         };
+    }
+
+    /** Seconds that a layer on one row dries before the next layer of that row, while other rows have their turn (own: a thin wash on dry paper). */
+    public function rowGapSeconds(): int
+    {
+        return $this === self::Glaze || $this === self::NextGlaze ? 480 : 0;
     }
 
     /**

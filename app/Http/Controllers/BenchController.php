@@ -51,6 +51,10 @@ final class BenchController extends Controller
         Gate::authorize('work-on', $session);
         $timer = DB::transaction(function () use ($request, $uuid, $values, $session): Timer {
             $timer = Timer::query()->where('uuid', $uuid)->where('bench_session_id', $session->id)->first();
+            $twin = $timer !== null || ($values['stoppedAt'] ?? null) !== null ? null : self::runsAlready($session, $values);
+            if ($twin !== null) {
+                return $twin;
+            }
             $fields = [
                 'kind' => $values['kind'], 'label' => $values['label'] ?? '', 'seconds' => $values['seconds'], 'started_at' => Carbon::parse($values['startedAt'])->utc(),
                 'stopped_at' => ($values['stoppedAt'] ?? null) === null ? null : Carbon::parse($values['stoppedAt'])->utc(),
@@ -62,6 +66,18 @@ final class BenchController extends Controller
         });
 
         return new JsonResponse(SessionView::timer($timer->load('task', 'owner')), $timer->wasRecentlyCreated ? 201 : 200);
+    }
+
+    /**
+     * A timer that counts the same at this moment: two people, or one tap twice.
+     *
+     * @param array<string, mixed> $values
+     */
+    private static function runsAlready(BenchSession $session, array $values): ?Timer
+    {
+        return Timer::query()->where('bench_session_id', $session->id)->whereNull('stopped_at')->where('kind', $values['kind'])->where('label', $values['label'] ?? '')->where('seconds', $values['seconds'])
+            ->where('task_id', Task::query()->where('bench_session_id', $session->id)->where('uuid', $values['taskUuid'] ?? '')->value('id'))
+            ->get()->first(static fn (Timer $t): bool => $t->started_at->addSeconds($t->seconds)->isFuture());
     }
 
     public function putRemark(Request $request, string $uuid): JsonResponse

@@ -7,6 +7,7 @@ namespace App\Http\Controllers;
 use App\Http\JsonResponse;
 use App\Models\BenchSession;
 use App\Models\Card;
+use App\Models\FadeCheck;
 use App\Models\Pan;
 use App\Models\Timer;
 use App\Models\User;
@@ -36,10 +37,23 @@ final class TodayController extends Controller
         return new JsonResponse([
             ...$user === null ? [] : self::bench($user),
             'checks' => $cards->filter(static fn (Card $c): bool => $c->hanging !== null)->map($show)->sortBy('nextCheck')->values()->all(),
+            'checksWaiting' => $user === null ? [] : self::checksWaiting($user),
             'waiting' => $cards->filter(static fn (Card $c): bool => $c->getAttribute('done') === 0 && ! in_array($c->bench_session_id, $away, true))->map($show)->values()->all(),
             'toHang' => $cards->filter(static fn (Card $c): bool => $c->kind === 'fade' && $c->hanging === null && $c->getAttribute('done') > 0)->map($show)->values()->all(),
             'drafts' => $cards->filter(static fn (Card $c): bool => $c->published_at === null && $c->getAttribute('done') > 0)->map($show)->values()->all(),
         ]);
+    }
+
+    /**
+     * Checks that were entered and have no picture that counts.
+     *
+     * @return list<array<string, mixed>>
+     */
+    private static function checksWaiting(User $user): array
+    {
+        return array_values(FadeCheck::query()->with('card')->whereHas('card', static fn ($q) => $q->where('owner_id', $user->id))
+            ->whereNotIn('id', DB::table('pictures')->whereNotNull('fade_check_id')->whereNull('withdrawn_at')->select('fade_check_id'))->orderBy('checked_on')->limit(50)->get()
+            ->map(static fn (FadeCheck $c): array => ['card' => $c->card->uuid, 'title' => $c->card->title, 'checkedOn' => $c->checked_on->toDateString(), 'doseMlxh' => $c->dose_mlxh === null ? null : (float) $c->dose_mlxh])->all());
     }
 
     /**

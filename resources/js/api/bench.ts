@@ -14,7 +14,7 @@ export interface SessionSummary {
 }
 export interface Standing extends SessionSummary { tasks: number; done: number; next: string | null; lastAt: string | null }
 
-export interface TaskKind { title: string; instruction: string; timer: { kind: string; seconds: number } | null; wait: boolean; perRow: boolean; needsPan: boolean; roles: string[] }
+export interface TaskKind { title: string; instruction: string; timer: { kind: string; seconds: number } | null; wait: boolean; perRow: boolean; needsPan: boolean; rowGap: number; roles: string[] }
 export interface Task { uuid: string; edition: number; kind: string; state: 'open' | 'done' | 'skipped'; reason: string; by: string | null; at: string | null; card: string; specimen: string | null }
 export interface Timer { uuid: string; edition: number; kind: string; label: string; seconds: number; task: string | null; by: string; startedAt: string; stoppedAt: string | null }
 

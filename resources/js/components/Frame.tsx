@@ -5,8 +5,10 @@ import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { get, remove } from '../api/client';
 import type { Statement } from '../api/types';
 import { Waiting } from '../outbox/Waiting';
+import { useKeys, usePlaces } from './keys';
 import { Boundary } from './ui/Boundary';
 import { useSession } from './ui/useSession';
+import { useTitle } from './ui/useTitle';
 
 const PLACES = [
     ['t', '/today', 'Today'], ['p', '/paints', 'Paints'], ['c', '/pigments', 'Pigments'],
@@ -19,22 +21,24 @@ export function Frame({ children }: { children: ReactNode }) {
     const search = useRef<HTMLInputElement>(null);
     const [keysShown, showKeys] = useState(false);
     const here = useLocation();
-    useKeys(search, () => showKeys(true));
-    useTitle();
+    useFrameKeys(search, () => showKeys(true));
+    usePlaceTitle();
     return (
         <div className="min-h-screen flex flex-col">
             <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-panel focus:p-2">Skip to the content</a>
             <header className="no-print border-b border-ink">
                 <div className="mx-auto max-w-[1480px] px-5 flex flex-wrap items-center gap-x-6 gap-y-1 py-2">
                     <Link to="/" className="no-underline font-semibold text-lg tracking-tight">Marsh Trial</Link>
-                    <nav aria-label="Places" className="flex flex-wrap gap-x-4">
+                    <nav aria-label="Places" className="flex flex-wrap gap-x-4 min-w-0">
                         {PLACES.map(([, path, name]) => (
                             <NavLink key={path} to={path} className={({ isActive }) => `py-2 no-underline hover:underline ${isActive ? 'font-semibold border-b-2 border-ink' : ''}`}>{name}</NavLink>
                         ))}
                     </nav>
-                    <SearchAndGo field={search} />
-                    <Who />
-                    <button type="button" className="link text-sm" onClick={() => showKeys(true)}>Keys <kbd className="num">?</kbd></button>
+                    <div className="aside lg:ml-auto flex flex-wrap items-center gap-x-6 gap-y-1">
+                        <SearchAndGo field={search} />
+                        <Who />
+                        <button type="button" className="link text-sm" onClick={() => showKeys(true)}>Keys <kbd className="num">?</kbd></button>
+                    </div>
                 </div>
             </header>
             <Waiting />
@@ -64,7 +68,7 @@ function SearchAndGo({ field }: { field: React.RefObject<HTMLInputElement | null
         void go(code !== undefined && code.state !== 'not-colour-index' ? `/pigments/${encodeURIComponent(code.code)}` : `/paints?q=${encodeURIComponent(words)}`);
     }
     return (
-        <form role="search" onSubmit={(e) => void submit(e)} className="lg:ml-auto">
+        <form role="search" onSubmit={(e) => void submit(e)}>
             <input ref={field} type="search" aria-label="Go to a pigment code or look for a paint" placeholder="Code or name  /" className="w-44" />
         </form>
     );
@@ -94,37 +98,20 @@ function Who() {
     );
 }
 
-function useKeys(search: React.RefObject<HTMLInputElement | null>, help: () => void) {
+function useFrameKeys(search: React.RefObject<HTMLInputElement | null>, help: () => void) {
     const go = useNavigate();
-    useEffect(() => {
-        let afterG = 0;
-        const onKey = (e: KeyboardEvent) => {
-            const typing = e.target instanceof HTMLElement && e.target.closest('input, textarea, select, [contenteditable]') !== null;
-            if (e.key === 'Escape' && typing) {
-                (e.target as HTMLElement).blur();
-                return;
-            }
-            if (typing || e.ctrlKey || e.metaKey || e.altKey) {
-                return;
-            }
-            const place = PLACES.find(([key]) => key === e.key);
-            if (place !== undefined && Date.now() - afterG < 1500) {
-                void go(place[1]);
-                afterG = 0;
-            } else if (e.key === 'g') {
-                afterG = Date.now();
-            } else if (e.key === '/') {
-                e.preventDefault();
-                search.current?.focus();
-            } else if (e.key === '?') {
-                help();
-            } else if (e.key === 's') {
-                turnSurround();
-            }
-        };
-        window.addEventListener('keydown', onKey);
-        return () => window.removeEventListener('keydown', onKey);
-    }, [go, search, help]);
+    usePlaces((key) => {
+        const place = PLACES.find(([k]) => k === key);
+        if (place !== undefined) {
+            void go(place[1]);
+        }
+        return place !== undefined;
+    });
+    useKeys((e) => {
+        const does = { '/': () => search.current?.focus(), '?': help, s: turnSurround }[e.key];
+        does?.();
+        return does !== undefined;
+    });
     useEffect(() => {
         document.documentElement.dataset.surround = localStorage.getItem('surround') ?? 'light';
     }, []);
@@ -137,13 +124,17 @@ export function turnSurround() {
     localStorage.setItem('surround', next);
 }
 
-function useTitle() {
+/** Pages whose title does not depend on what they show; the others say theirs by themselves. */
+const TITLES: Record<string, string> = {
+    ...Object.fromEntries(PLACES.map(([, path, name]) => [path, name])),
+    '/palettes': 'Palettes', '/labels': 'Labels', '/bench/new': 'Plan a session', '/protocols': 'Protocols', '/frames/new': 'A frame of one’s own', '/side-by-side': 'Side by side',
+    '/capture': 'Targets and profiles', '/accuracy': 'How well it measures', '/sign-in': 'Sign in', '/password': 'Set your password', '/account': 'Your page', '/people': 'People', '/import': 'A spreadsheet on its way in',
+};
+
+function usePlaceTitle() {
     const { pathname } = useLocation();
-    useEffect(() => {
-        const place = PLACES.find(([, path]) => pathname.startsWith(path))?.[2];
-        const code = pathname.match(/^\/pigments\/(.+)/)?.[1];
-        document.title = `${code ? decodeURIComponent(code) : (place ?? 'Paint tests')} · Marsh Trial`;
-    }, [pathname]);
+    const code = pathname.match(/^\/pigments\/(.+)/)?.[1];
+    useTitle(code !== undefined ? decodeURIComponent(code) : TITLES[pathname] ?? (pathname.startsWith('/import/') ? TITLES['/import'] : undefined));
 }
 
 function Keys({ open, onChange }: { open: boolean; onChange: (open: boolean) => void }) {

@@ -6,7 +6,10 @@ import type { LayoutJson, Session, Task, Timer } from '../../api/bench';
 import type { Measuring, Property } from '../../api/types';
 import { Cautions, Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
-import { useSession } from '../../components/ui/useSession';
+import { useDemo, useSession } from '../../components/ui/useSession';
+import { useKeys } from '../../components/keys';
+import { useTitle } from '../../components/ui/useTitle';
+import { useWakeLock } from './useWakeLock';
 import { outbox, type Entry } from '../../outbox/outbox';
 import { useOutbox } from '../../outbox/useOutbox';
 import { CardDrawing } from './CardDrawing';
@@ -15,7 +18,7 @@ import { overlay } from './overlay';
 import { RowSaid, toggleRemark } from './RowSaid';
 import { handOn } from './useNote';
 import { SessionHeader } from './SessionHeader';
-import { nextTask, waitAfter, where } from './steps';
+import { layerLeftMs, layerOf, nextTask, waitAfter, where } from './steps';
 import { TimerBar } from './TimerBar';
 import { allowSound, clock, serverMoment, useTimers } from './useTimers';
 
@@ -49,14 +52,18 @@ export default function BenchPage() {
 
 function Bench({ session }: { session: Session }) {
     const running = useTimers(session.timers, session);
+    useWakeLock();
+    useTitle(session.title);
     const [query, setQuery] = useSearchParams();
     const [skipping, setSkipping] = useState(false);
     const note = useRef<HTMLTextAreaElement>(null);
     const photo = useRef<HTMLInputElement>(null);
     const panel = useRef<HTMLElement>(null);
     const layouts = useQueries({ queries: session.cards.map((c) => ({ queryKey: ['layout', c.uuid], queryFn: () => get<LayoutJson>(`cards/${c.uuid}/layout.json`), staleTime: Infinity })) });
+    // While a note is typed its row stays, whoever ends the step meanwhile.
+    const [noting, setNoting] = useState<string | null>(null);
     const chosen = session.tasks.find((t) => t.uuid === query.get('at')) ?? null;
-    const current = chosen ?? nextTask(session, running);
+    const current = chosen ?? session.tasks.find((t) => t.uuid === noting) ?? nextTask(session, running);
     const goTo = (task: Task | null) => {
         setSkipping(false);
         setQuery(task === null ? {} : { at: task.uuid }, { replace: true });
@@ -64,6 +71,10 @@ function Bench({ session }: { session: Session }) {
 
     function startTimer(kind: string, seconds: number, task: Task | null, label: string) {
         allowSound();
+        // One that counts the same already is not started once more by a second tap.
+        if (running.some((t) => t.leftMs > 0 && t.kind === kind && t.label === label && t.task === (task?.uuid ?? null) && t.seconds === seconds)) {
+            return Promise.resolve();
+        }
         return outbox.add({ path: `timers/${newUuid()}`, body: { sessionUuid: session.uuid, taskUuid: task?.uuid ?? null, kind, label, seconds, startedAt: serverMoment(session) }, about: `timer, ${kind} ${label}` });
     }
     function stopTimer(timer: Timer) {
@@ -107,57 +118,53 @@ function Bench({ session }: { session: Session }) {
     const ownTimer = current === null ? null : session.kinds[current.kind]!.timer;
     // Notes whose page was closed before they were handed on.
     useEffect(() => session.cards.flatMap((c) => c.rows).filter((r) => r.uuid !== at?.row?.uuid).forEach(handOn), []);
-    useEffect(() => {
-        const onKey = (e: KeyboardEvent) => {
-            const on = e.target instanceof HTMLElement ? e.target : null;
-            if (on?.closest('input, textarea, select, [role=dialog]') || e.ctrlKey || e.metaKey || e.altKey || current === null || at === null) {
-                return;
+    useKeys((e) => {
+        if (current === null || at === null) {
+            return false;
+        }
+        const on = e.target instanceof HTMLElement ? e.target : null;
+        const digit = /^[1-9]$/.test(e.key) ? Number(e.key) : 0;
+        const isButton = on?.closest('button, a, summary') !== null && on !== null;
+        const open = at.row === null ? null : openProperty(at.card, at.row);
+        const remark = session.words.remarks[e.key];
+        if (skipping && digit > 0 && session.words.skips[digit - 1] !== undefined) {
+            move(current, 'skipped', session.words.skips[digit - 1]);
+        } else if (e.key === 'Escape') {
+            setSkipping(false);
+        } else if (current.kind === 'judge' && digit > 0 && open !== null && at.row !== null) {
+            const word = Object.keys(session.eyeScales[open])[digit - 1];
+            if (word !== undefined) {
+                verdict(open, word);
             }
-            const digit = /^[1-9]$/.test(e.key) ? Number(e.key) : 0;
-            const isButton = on?.closest('button, a, summary') !== null && on !== null;
-            const open = at.row === null ? null : openProperty(at.card, at.row);
-            const remark = session.words.remarks[e.key];
-            if (skipping && digit > 0 && session.words.skips[digit - 1] !== undefined) {
-                move(current, 'skipped', session.words.skips[digit - 1]);
-            } else if (e.key === 'Escape') {
-                setSkipping(false);
-            } else if (current.kind === 'judge' && digit > 0 && open !== null && at.row !== null) {
-                const word = Object.keys(session.eyeScales[open])[digit - 1];
-                if (word !== undefined) {
-                    verdict(open, word);
-                }
-            } else if ((e.key === 'Enter' || e.key === ' ') && !isButton) {
-                if (current.state === 'open' && !(current.kind === 'judge' && open !== null)) {
-                    move(current, 'done');
-                } else if (current.state !== 'open') {
-                    step(1);
-                }
-            } else if (e.key === 'x') {
-                setSkipping(true);
-            } else if (e.key === 'b' || e.key === 'ArrowLeft') {
-                step(-1);
-            } else if (e.key === 'ArrowRight') {
+        } else if ((e.key === 'Enter' || e.key === ' ') && !isButton) {
+            if (current.state === 'open' && !(current.kind === 'judge' && open !== null)) {
+                move(current, 'done');
+            } else if (current.state !== 'open') {
                 step(1);
-            } else if (e.key === 'r' && current.state !== 'open') {
-                move(current, 'open');
-            } else if (e.key === '0') {
-                goTo(null);
-            } else if (e.key === 't') {
-                const timer = ownTimer ?? { kind: 'spread', seconds: session.words.timers.spread ?? 60 };
-                void startTimer(timer.kind, timer.seconds, current, place);
-            } else if (e.key === 'n' && at.row !== null) {
-                note.current?.focus();
-            } else if (e.key === 'p' && at.row !== null) {
-                photo.current?.click();
-            } else if (remark !== undefined && at.row !== null) {
-                void toggleRemark(at.row, remark);
-            } else {
-                return;
             }
-            e.preventDefault();
-        };
-        window.addEventListener('keydown', onKey);
-        return () => window.removeEventListener('keydown', onKey);
+        } else if (e.key === 'x') {
+            setSkipping(true);
+        } else if (e.key === 'b' || e.key === 'ArrowLeft') {
+            step(-1);
+        } else if (e.key === 'ArrowRight') {
+            step(1);
+        } else if (e.key === 'r' && current.state !== 'open') {
+            move(current, 'open');
+        } else if (e.key === '0') {
+            goTo(null);
+        } else if (e.key === 't') {
+            const timer = ownTimer ?? { kind: 'spread', seconds: session.words.timers.spread ?? 60 };
+            void startTimer(timer.kind, timer.seconds, current, place);
+        } else if (e.key === 'n' && at.row !== null) {
+            note.current?.focus();
+        } else if (e.key === 'p' && at.row !== null) {
+            photo.current?.click();
+        } else if (remark !== undefined && at.row !== null) {
+            void toggleRemark(at.row, remark);
+        } else {
+            return false;
+        }
+        return true;
     });
     useEffect(() => {
         // The keys work from the page itself, wherever the last tap was.
@@ -167,12 +174,12 @@ function Bench({ session }: { session: Session }) {
     }, [current?.uuid]);
 
     return (
-        <div onPointerDown={allowSound} onKeyDown={allowSound}>
+        <div className="at-bench reach" onPointerDown={allowSound} onKeyDown={allowSound}>
             <SessionHeader session={session} />
             <TimerBar running={running} session={session} onStop={(t) => void stopTimer(t)} onStart={(kind, seconds) => void startTimer(kind, seconds, current, place)} />
             {current === null || at === null ? <Finished session={session} /> : (
                 <div className="grid gap-x-6 gap-y-3 xl:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
-                    <div>
+                    <div className="max-xl:order-last">
                         <CardTabs session={session} current={at.card.uuid} onCard={(card) => goTo(session.tasks.find((t) => t.card === card && t.state === 'open') ?? session.tasks.find((t) => t.card === card) ?? null)} />
                         {layouts[at.number - 1]?.data !== undefined
                             ? <CardDrawing card={at.card} layout={layouts[at.number - 1]!.data!} tasks={session.tasks.filter((t) => t.card === at.card.uuid)} kinds={session.kinds} current={current} roles={current.kind === 'judge' && at.row !== null ? session.judgedAt[openProperty(at.card, at.row) ?? 'granulation'] ?? [] : session.kinds[current.kind]!.roles} onRow={(row) => {
@@ -197,7 +204,7 @@ function Bench({ session }: { session: Session }) {
                                 </div>
                             )
                             : (
-                                <div className="flex flex-wrap gap-2">
+                                <div className="flex flex-wrap gap-2 bench-hands">
                                     {current.state === 'open' && (current.kind !== 'judge' || at.row === null || openProperty(at.card, at.row) === null) && <button type="button" className="button min-h-11" data-main onClick={() => move(current, 'done')}>Done <kbd className="num ml-2">Enter</kbd></button>}
                                     {current.state === 'open' && <button type="button" className="button min-h-11" onClick={() => setSkipping(true)}>Skip <kbd className="num ml-2">x</kbd></button>}
                                     {current.state !== 'open' && <button type="button" className="button min-h-11" onClick={() => move(current, 'open')}>Open again <kbd className="num ml-2">r</kbd></button>}
@@ -207,7 +214,7 @@ function Bench({ session }: { session: Session }) {
                                     {ownTimer !== null && <button type="button" className="button min-h-11" onClick={() => void startTimer(ownTimer.kind, ownTimer.seconds, current, place)}>{ownTimer.kind} <span className="num mx-1">{clock(ownTimer.seconds * 1000)}</span><kbd className="num ml-1">t</kbd></button>}
                                 </div>
                             )}
-                        {at.row !== null && <RowSaid session={session} row={at.row} note={note} photo={photo} />}
+                        {at.row !== null && <RowSaid session={session} row={at.row} note={note} photo={photo} onNoting={(on) => setNoting(on ? current.uuid : null)} />}
                     </section>
                 </div>
             )}
@@ -221,10 +228,13 @@ function Action({ session, task, chosen, timer }: { session: Session; task: Task
     const of = session.kinds[task.kind]!;
     const next = session.tasks.find((t, i) => i > session.tasks.indexOf(task) && t.state === 'open' && t.specimen !== task.specimen && t.specimen !== null && session.kinds[t.kind]!.needsPan);
     const nextRow = next === undefined ? null : where(session, next).row;
+    const layer = layerOf(session, task);
+    const dryIn = layerLeftMs(session, task);
     return (
         <div>
             <p className="text-sm">Card {number} of {session.cards.length}, {card.code}{row !== null && ` · row ${row.row}`}{task.state !== 'open' && <> · <strong>{task.state}{task.reason && `: ${task.reason}`}</strong>{task.by && ` by ${task.by}`}</>}{chosen && task.state === 'open' && ' · out of turn'}</p>
-            <h2 className="text-2xl leading-tight">{of.title}</h2>
+            <h2 className="text-2xl leading-tight">{of.title}{layer !== null && <span className="text-base font-normal"> layer {layer[0]} of {layer[1]}</span>}</h2>
+            {layer !== null && layer[0] > 1 && row !== null && task.state === 'open' && <p className="text-lg" data-layer>{dryIn > 0 ? <>Row {row.row} dries, <span className="num">{clock(dryIn)}</span> to go{row.place && `; meanwhile wet ${row.place}`}.</> : <>Row {row.row} is dry: layer {layer[0]}{nextRow !== null && nextRow.place && `; meanwhile wet ${nextRow.place}`}.</>}</p>}
             {row !== null && (
                 <p className="text-xl leading-snug mt-1" data-pan>
                     <strong className="font-semibold">{row.label}</strong>{row.about && <span className="text-base"> {row.about}</span>}
@@ -255,10 +265,11 @@ function CardTabs({ session, current, onCard }: { session: Session; current: str
 
 function TakeCardPicture({ card, measuring, onTaken }: { card: string; measuring: Measuring | null; onTaken: () => void }) {
     const { error, busy, saving } = useSaving();
+    const demo = useDemo();
     return (
         <div className="flex flex-wrap gap-2 items-center">
             <Link to={`/cards/${card}`} className="button min-h-11">Upload the scan on the card’s page</Link>
-            <button type="button" className="button min-h-11" disabled={busy} onClick={() => void saving(() => post<Measuring>(`cards/${card}/stand-in`).then(onTaken))}>Use the scanner stand-in</button>
+            {demo && <button type="button" className="button min-h-11" disabled={busy} onClick={() => void saving(() => post<Measuring>(`cards/${card}/stand-in`).then(onTaken))}>Use the scanner stand-in</button>}
             {measuring !== null && <span>{measuring.state === 'failed' ? measuring.problem : measuring.step}</span>}
             <Problem error={error} />
         </div>

@@ -33,13 +33,14 @@ export default function PlanPage() {
     if (choices.data.pans.length === 0) {
         return <Empty title="No pans at hand yet">Record your paints and pans under <Link to="/paints">Paints</Link>, or <Link to="/import">bring a spreadsheet</Link>.</Empty>;
     }
-    return <Planner given={given} first={choices.data} />;
+    const asked = (query.get('tests') ?? '').split(',').filter((t) => t in TESTS);
+    return <Planner given={given} asked={asked.length > 0 ? asked : ['property']} first={choices.data} />;
 }
 
-function Planner({ given, first }: { given: string[]; first: Choices }) {
+function Planner({ given, asked, first }: { given: string[]; asked: string[]; first: Choices }) {
     const [uuid] = useState(newUuid);
     const [chosen, setChosen] = useState<string[]>(given);
-    const [tests, setTests] = useState<string[]>(['property']);
+    const [tests, setTests] = useState<string[]>(asked);
     const [words, setWords] = useState('');
     const [want, setWant] = useState<keyof typeof WANTS>('all');
     const [asChosen, setAsChosen] = useState(false);
@@ -74,10 +75,10 @@ function Planner({ given, first }: { given: string[]; first: Choices }) {
     }
 
     return (
-        <form onSubmit={(e) => void make(e)} aria-label="Plan a session">
+        <form onSubmit={(e) => void make(e)} aria-label="Plan a session" className="reach">
             <h1>Plan a session</h1>
             <div className="flex flex-wrap gap-3 items-end mt-3">
-                <label className="text-sm grow max-w-sm">Title<input className="block w-full" name="title" required maxLength={120} defaultValue={`Session of ${day(today())}`} /></label>
+                <label className="text-sm grow max-w-sm">Title<input className="block w-full" name="title" required maxLength={120} defaultValue={`Session of ${day(today())}`} onFocus={(e) => e.currentTarget.select()} /></label>
                 <label className="text-sm">For<input className="block" type="date" name="plannedOn" defaultValue={today()} required /></label>
                 <PaperField paper={paper} />
             </div>

@@ -8,7 +8,7 @@ import { MoreByEye } from './MoreByEye';
 import { useNote } from './useNote';
 
 /** Remarks of one tap, a note, photographs and differing conditions of the row at hand. */
-export function RowSaid({ session, row, note, photo }: { session: Session; row: BenchRow; note: RefObject<HTMLTextAreaElement | null>; photo: RefObject<HTMLInputElement | null> }) {
+export function RowSaid({ session, row, note, photo, onNoting }: { session: Session; row: BenchRow; note: RefObject<HTMLTextAreaElement | null>; photo: RefObject<HTMLInputElement | null>; onNoting: (on: boolean) => void }) {
     const [fault, setFault] = useState<unknown>(null);
     const others = row.remarks.filter((r) => !r.mine);
     return (
@@ -21,7 +21,7 @@ export function RowSaid({ session, row, note, photo }: { session: Session; row: 
             </div>
             {others.length > 0 && <ul className="text-sm mt-2">{others.map((r) => <li key={r.uuid}>{r.by}: {r.word || `“${r.note}”`}</li>)}</ul>}
             <div className="mt-3 grid gap-3 sm:grid-cols-[1fr_auto]">
-                <Note key={row.uuid} row={row} field={note} />
+                <Note key={row.uuid} row={row} field={note} onNoting={onNoting} />
                 <div>
                     <input ref={photo} type="file" accept="image/*" capture="environment" className="sr-only" tabIndex={-1} aria-label="Photograph" onChange={(e) => {
                         const file = e.target.files?.[0];
@@ -50,11 +50,11 @@ export function RowSaid({ session, row, note, photo }: { session: Session; row: 
     );
 }
 
-function Note({ row, field }: { row: BenchRow; field: RefObject<HTMLTextAreaElement | null> }) {
+function Note({ row, field, onNoting }: { row: BenchRow; field: RefObject<HTMLTextAreaElement | null>; onNoting: (on: boolean) => void }) {
     const { text, type } = useNote(row);
     return (
         <label className="block text-sm"><kbd className="num mr-1.5">n</kbd>Note
-            <textarea ref={field} rows={2} value={text} onChange={(e) => type(e.target.value)} maxLength={2000} />
+            <textarea ref={field} rows={2} value={text} onChange={(e) => type(e.target.value)} onFocus={() => onNoting(true)} onBlur={() => onNoting(false)} maxLength={2000} />
         </label>
     );
 }

@@ -18,12 +18,12 @@ export function SessionHeader({ session }: { session: Session }) {
         <header>
             <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
                 <h1 className="text-xl">{session.title}</h1>
-                <span>{day(session.plannedOn)} · {session.paper}</span>
+                <span className="max-lg:hidden">{day(session.plannedOn)} · {session.paper}</span>
                 <span className="flex items-center gap-2"><progress max={session.tasks.length} value={done} aria-label="Done" className="w-32" /> <span className="num">{done}/{session.tasks.length}</span></span>
                 {session.blind && <span>{session.revealed ? 'was blind, names revealed' : 'blind: names hidden until all are judged'}</span>}
-                <span className="text-sm">{session.people.map((p) => p.name).join(', ')}</span>
+                <span className="text-sm max-lg:hidden">{session.people.map((p) => p.name).join(', ')}</span>
             </div>
-            <div className="flex flex-wrap gap-x-6 items-center">
+            <div className="flex flex-wrap gap-x-6 items-center bench-more">
                 <Link to={`/bench/${session.uuid}/print`} className="text-sm order-last">Print cards, frames and labels</Link>
                 <details className="basis-full lg:basis-auto lg:open:basis-full">
                     <summary className="min-h-11 flex items-center cursor-pointer text-sm">Conditions: {Object.entries(session.conditions).slice(0, 4).map(([, v]) => v).join(', ') || 'none said yet'} …</summary>

@@ -1,11 +1,12 @@
 import type { Session, Task } from '../../api/bench';
-import type { Running } from './useTimers';
+import { serverNow, type Running } from './useTimers';
 
-/** What to do next: the first open action on a card that is not drying; a card that has dried comes first. */
+/** What to do next: the first open action on a card that is not drying, and on a row whose last layer is dry; a card that has dried comes first. */
 export function nextTask(session: Session, running: Running[]): Task | null {
     const drying = new Set<string>();
     const unfinished = new Set<string>();
     let wait: Task | null = null;
+    let layer: { task: Task; leftMs: number } | null = null;
     for (const task of session.tasks) {
         if (task.state !== 'open') {
             continue;
@@ -21,11 +22,33 @@ export function nextTask(session: Session, running: Running[]): Task | null {
                 return task;
             }
         } else if (!drying.has(task.card)) {
-            return task;
+            const leftMs = layerLeftMs(session, task);
+            if (leftMs <= 0) {
+                return task;
+            }
+            if (layer === null || leftMs < layer.leftMs) {
+                layer = { task, leftMs };
+            }
         }
         unfinished.add(task.card);
     }
-    return wait;
+    // All rows dry: the one that is dry first.
+    return layer?.task ?? wait;
+}
+
+const layersOf = (session: Session, task: Task) => session.tasks.filter((t) => t.specimen === task.specimen && (session.kinds[t.kind]?.rowGap ?? 0) > 0);
+
+/** How long the layer before it on the same row still dries, ms; 0 for what is no layer. */
+export function layerLeftMs(session: Session, task: Task): number {
+    const layers = layersOf(session, task);
+    const before = layers[layers.indexOf(task) - 1];
+    return before?.state !== 'done' || before.at === null ? 0 : Math.max(0, Date.parse(before.at) + session.kinds[before.kind]!.rowGap * 1000 - serverNow(session));
+}
+
+/** Which layer of how many an action lays; null for what is no layer. */
+export function layerOf(session: Session, task: Task): [number, number] | null {
+    const layers = layersOf(session, task);
+    return layers.length > 1 && layers.includes(task) ? [layers.indexOf(task) + 1, layers.length] : null;
 }
 
 /** The wait that begins when nothing else is left to do on a card before it. */

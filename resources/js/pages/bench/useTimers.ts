@@ -34,9 +34,14 @@ function ahead(clock: ServerClock): number {
     return Date.parse(clock.now) - clock.readAt;
 }
 
-/** The moment as the server counts it, for what is started here. */
+/** The server's clock now, ms. */
+export function serverNow(clock: ServerClock): number {
+    return Date.now() + ahead(clock);
+}
+
+/** The same as it is sent, for what is started here. */
 export function serverMoment(clock: ServerClock): string {
-    return new Date(Date.now() + ahead(clock)).toISOString();
+    return new Date(serverNow(clock)).toISOString();
 }
 
 let audio: AudioContext | undefined;

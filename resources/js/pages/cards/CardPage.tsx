@@ -5,6 +5,7 @@ import { Fault, get, post } from '../../api/client';
 import type { Card, Picture, QualityCheck } from '../../api/types';
 import { day } from '../../components/paint/words';
 import { Cautions, Empty, Loading, Problem } from '../../components/ui/states';
+import { useTitle } from '../../components/ui/useTitle';
 import { Simulated } from '../../components/paint/Simulated';
 import { Corrections, CorrectRow, RemoveCard } from './Corrections';
 import { PictureList } from './PictureList';
@@ -32,6 +33,7 @@ export default function CardPage() {
         refetchInterval: (q) => (q.state.data?.pictures.some(inWork) ? 700 : false),
     });
     const [cell, setCell] = useState<string | null>(null);
+    useTitle(data?.title);
     if (data === undefined) {
         if (error instanceof Fault && error.status === 403) {
             return <Empty title="This card is its tester’s own"><Link to={`/records/${uuid}`}>Read its published record</Link>, if there is one.</Empty>;

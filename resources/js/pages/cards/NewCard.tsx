@@ -47,7 +47,7 @@ export function NewCard() {
         <form onSubmit={(e) => void make(e)} className="my-3 border-y border-ink py-4" aria-label="Make a card">
             <div className="flex flex-wrap gap-3 items-end">
                 <label className="text-sm">Kind<select className="block" name="kind" value={kind} onChange={(e) => setKind(e.target.value)}><option value="property">property card: bench tests</option><option value="fade">fade card: kept and exposed pieces</option></select></label>
-                <label className="text-sm grow max-w-md">Title<input className="block w-full" name="title" defaultValue={`Card of ${day(today())}`} required /></label>
+                <label className="text-sm grow max-w-md">Title<input className="block w-full" name="title" defaultValue={`Card of ${day(today())}`} required onFocus={(e) => e.currentTarget.select()} /></label>
                 <PaperField paper={paper} />
                 {kind === 'property' && <label className="text-sm">Lifting<select className="block" name="lifting">{paper.data?.lifting.map((p) => <option key={p.id} value={p.id}>{p.title}</option>)}</select></label>}
                 <label className="text-sm">State of the paint<select className="block" name="paint"><option value="">not said</option>{paper.data?.paint.map((p) => <option key={p.id} value={p.id}>{p.title}</option>)}</select></label>

@@ -5,6 +5,7 @@ import { get } from '../../api/client';
 import type { RecordPage as Record_ } from '../../api/types';
 import { day } from '../../components/paint/words';
 import { Cautions, Loading, Problem } from '../../components/ui/states';
+import { useTitle } from '../../components/ui/useTitle';
 import { FadeResults } from '../cards/FadeResults';
 import { PictureWithCells } from '../cards/PictureWithCells';
 import { CommonConditions } from '../cards/CommonConditions';
@@ -16,6 +17,7 @@ export default function RecordPage() {
     const path = `records/${card}${number ? `/${number}` : ''}.json`;
     const { data, error } = useQuery({ queryKey: ['record', card, number], queryFn: () => get<Record_>(path) });
     const [cell, setCell] = useState<string | null>(null);
+    useTitle(data && `${data.title}, revision ${data.revision}`);
     if (data === undefined) {
         return error ? <Problem error={error} /> : <Loading what="the record" />;
     }

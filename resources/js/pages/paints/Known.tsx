@@ -21,7 +21,7 @@ export function TestNext({ paint }: { paint: PaintPage }) {
                         </li>
                     ))}
                 </ol>
-                {next.length > 0 && <p className="text-sm mt-1">In the order of how much doubt one more test takes away. {pan !== undefined && <Link to={`/bench/new?pans=${pan.uuid}`}>Plan it</Link>}</p>}
+                {next.length > 0 && <p className="text-sm mt-1">In the order of how much doubt one more test takes away. {pan !== undefined && <Link to={`/bench/new?pans=${pan.uuid}${next[0]?.property === 'lightfastness' ? '&tests=fade' : ''}`}>Plan it</Link>}</p>}
             </div>
         </section>
     );

@@ -8,6 +8,7 @@ import { RatingOrigin } from '../../components/paint/RatingOrigin';
 import { StripCanvas } from '../../components/paint/StripCanvas';
 import { day, stripWords, today } from '../../components/paint/words';
 import { Cautions, Loading, Problem } from '../../components/ui/states';
+import { useTitle } from '../../components/ui/useTitle';
 import { useSession } from '../../components/ui/useSession';
 import { ClaimScaleForm } from './ClaimScaleForm';
 import { Formulations } from './Formulations';
@@ -23,6 +24,7 @@ export default function PaintPage() {
     const person = useSession();
     const [open, setOpen] = useState<Property | null>(null);
     const { data, error, refetch } = useQuery({ queryKey: ['paint', uuid], queryFn: () => get<Page>(`paints/${uuid}`) });
+    useTitle(data?.colourName);
     if (data === undefined) {
         return error ? <Problem error={error} /> : <Loading what="the paint" />;
     }

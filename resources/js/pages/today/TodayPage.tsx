@@ -11,7 +11,7 @@ import { ago, clock, useTimers } from '../bench/useTimers';
 
 interface PanAbout { pan: string; paint: string; name: string; maker: string; place: string; openedOn: string | null; properties?: string[] }
 interface Today {
-    checks: CardSummary[]; waiting: CardSummary[]; toHang: CardSummary[]; drafts: CardSummary[];
+    checks: CardSummary[]; checksWaiting: { card: string; title: string; checkedOn: string; doseMlxh: number | null }[]; waiting: CardSummary[]; toHang: CardSummary[]; drafts: CardSummary[];
     sessions: Standing[]; timers: (Timer & { session: string })[]; retest: PanAbout[]; forgotten: PanAbout[]; forgottenCount: number; now: string; readAt: number;
 }
 
@@ -34,6 +34,12 @@ export default function TodayPage() {
                 const late = (c.nextCheck ?? '') < today();
                 return <>{late ? <strong>overdue since {day(c.nextCheck)}</strong> : <>next check {day(c.nextCheck)}</>}</>;
             }} />
+            {data.checksWaiting.length > 0 && (
+                <section className="mt-6 max-w-3xl">
+                    <h2 className="border-b border-ink pb-1">Checks that wait for their picture</h2>
+                    <ul>{data.checksWaiting.map((c, i) => <li key={i} className="border-b border-rule py-2 flex flex-wrap gap-x-4 justify-between"><Link to={`/cards/${c.card}`} className="font-medium">{c.title}</Link><span>both pieces as they were on {day(c.checkedOn)}{c.doseMlxh !== null && <>, <span className="num">{c.doseMlxh} Mlx h</span></>}</span></li>)}</ul>
+                </section>
+            )}
             <Group title="Read before hanging, not hung yet" cards={data.toHang} say={() => 'record where and when it hangs'} />
             <Group title="Waiting for a picture" cards={data.waiting} say={(c) => `made ${day(c.made)}`} />
             <Pans title="Tests differ by more than their uncertainty" pans={data.retest} say={(p) => `retest ${p.properties?.join(', ')}`} />
