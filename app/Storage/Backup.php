@@ -93,7 +93,7 @@ final class Backup
             if ($stream === false) {
                 throw new BackupFault("$name is missing from the backup, so it is not whole.");
             }
-            $bytes += hash_update_stream($hash, $stream);
+            $bytes += @hash_update_stream($hash, $stream);
             fclose($stream);
             if (! hash_equals((string) $sum, hash_final($hash))) {
                 throw new BackupFault("$name in the backup is not what it was. Do not rely on this backup.");
@@ -208,7 +208,7 @@ final class Backup
     {
         $from = $zip->getStream($name);
         $file = @fopen($to, 'wb');
-        if ($from === false || $file === false || stream_copy_to_stream($from, $file) === false || ! fsync($file)) {
+        if ($from === false || $file === false || @stream_copy_to_stream($from, $file) === false || ! fsync($file)) {
             throw new BackupFault("$name could not be taken out of the backup; is the disk full?");
         }
         fclose($from);

@@ -32,7 +32,7 @@ final class LabelPrinter
             $parts[] = sprintf('<rect x="%.2f" y="%.2f" width="%.2f" height="%.2f" fill="none" stroke="#000" stroke-width="0.15"/>', $at->x, $at->y, $at->width, $at->height);
             $lines = [[$label['name'], 4.2, 'bold', 5.4], [$label['maker'], 2.8, 'normal', 9.4], [$label['pigments'], 3.2, 'bold', 13.4], [$label['more'], 2.4, 'normal', 16.9], [$label['place'], 2.4, 'normal', 20.2]];
             foreach ($lines as [$text, $size, $weight, $down]) {
-                $parts[] = sprintf('<text x="%.2f" y="%.2f" font-size="%.1f" font-weight="%s">%s</text>', $at->x + 2.5, $at->y + $down, $size, $weight, htmlspecialchars(mb_strimwidth($text, 0, (int) (($at->width - 5) / ($size * 0.5)), '…'), ENT_XML1 | ENT_QUOTES));
+                $parts[] = sprintf('<text x="%.2f" y="%.2f" font-size="%.1f" font-weight="%s">%s</text>', $at->x + 2.5, $at->y + $down, $size, $weight, SvgText::of(mb_strimwidth($text, 0, (int) (($at->width - 5) / ($size * 0.5)), '…')));
             }
             if ($label['cautions']) {
                 $parts[] = sprintf('<text x="%.2f" y="%.2f" font-size="2.4" text-anchor="end">read its label</text>', $at->right() - 2, $at->y + 20.2);

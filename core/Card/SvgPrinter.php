@@ -41,7 +41,7 @@ final class SvgPrinter
         $parts = array_map(static fn (PrintedText|string $part): string => is_string($part) ? $part : self::text($part), $parts);
 
         return '<svg xmlns="http://www.w3.org/2000/svg" width="297mm" height="210mm" viewBox="0 0 297 210" font-family="Helvetica, Arial, sans-serif">'
-            ."\n<title>".self::escape("$layout->title, card {$layout->codeText()}")."</title>\n<rect width=\"297\" height=\"210\" fill=\"#fff\"/>\n"
+            ."\n<title>".SvgText::of("$layout->title, card {$layout->codeText()}")."</title>\n<rect width=\"297\" height=\"210\" fill=\"#fff\"/>\n"
             .implode("\n", $parts)."\n</svg>\n";
     }
 
@@ -215,12 +215,7 @@ final class SvgPrinter
 
     private static function text(PrintedText $t): string
     {
-        return '<text x="'.self::n($t->x).'" y="'.self::n($t->y).'" font-size="'.self::n($t->sizeMm).'" font-weight="'.$t->weight.'">'.self::escape($t->text).'</text>';
-    }
-
-    private static function escape(string $text): string
-    {
-        return htmlspecialchars($text, ENT_XML1 | ENT_QUOTES);
+        return '<text x="'.self::n($t->x).'" y="'.self::n($t->y).'" font-size="'.self::n($t->sizeMm).'" font-weight="'.$t->weight.'">'.SvgText::of($t->text).'</text>';
     }
 
     private static function n(float $v): string

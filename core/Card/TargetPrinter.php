@@ -15,7 +15,7 @@ final class TargetPrinter
         for ($i = 0; $i < $sheet->count(); $i++) {
             $parts[] = $rect($sheet->patch($i), 'fill="none" stroke="#bbb" stroke-width="0.1"');
         }
-        $parts[] = sprintf('<text x="%.3f" y="%.3f" font-size="3" text-anchor="middle" font-family="sans-serif">%s · %d by %d · first patch beside the ring</text>', $o->width / 2, $o->height - 6, htmlspecialchars($name, ENT_XML1), $sheet->columns, $sheet->rows);
+        $parts[] = sprintf('<text x="%.3f" y="%.3f" font-size="3" text-anchor="middle" font-family="sans-serif">%s · %d by %d · first patch beside the ring</text>', $o->width / 2, $o->height - 6, SvgText::of($name), $sheet->columns, $sheet->rows);
 
         return sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%1$.3fmm" height="%2$.3fmm" viewBox="0 0 %1$.3f %2$.3f">%3$s</svg>', $o->width, $o->height, implode('', $parts));
     }

@@ -95,7 +95,11 @@ final class AccountController extends Controller
     {
         DiskSpace::needed();
 
-        return response()->download(ExportMine::zip($this->me($request)), 'all-that-is-mine.zip', ['Content-Type' => 'application/zip', 'Cache-Control' => 'private, no-store'])->deleteFileAfterSend();
+        $response = response()->download(ExportMine::zip($this->me($request)), 'all-that-is-mine.zip', ['Content-Type' => 'application/zip'])->deleteFileAfterSend();
+        // A file is public by default, whatever its headers said before.
+        $response->headers->set('Cache-Control', 'private, no-store');
+
+        return $response;
     }
 
     private function proven(User $user, string $password): void

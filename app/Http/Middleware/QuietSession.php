@@ -13,11 +13,16 @@ final class QuietSession extends StartSession
 {
     public function handle($request, \Closure $next)
     {
-        if ($this->onlyReads($request)) {
-            $this->manager->setDefaultDriver('array');
+        if (! $this->onlyReads($request)) {
+            return parent::handle($request, $next);
+        }
+        $this->manager->setDefaultDriver('array');
+        $response = parent::handle($request, $next);
+        foreach ([(string) config('session.cookie'), 'XSRF-TOKEN'] as $cookie) {
+            $response->headers->removeCookie($cookie);
         }
 
-        return parent::handle($request, $next);
+        return $response;
     }
 
     private function onlyReads(Request $request): bool

@@ -92,7 +92,7 @@ function SignIns({ of, onKept }: { of: SignIn[]; onKept: (account: Account) => v
             <h2 className="border-b border-ink pb-1">Where you are signed in</h2>
             <ul>{of.map((s) => (
                 <li key={s.uuid} className="border-b border-rule py-2 grid gap-x-4 sm:grid-cols-[1fr_auto_auto] items-baseline">
-                    <span className="break-words min-w-0">{s.agent || 'a program that does not say what it is'}{s.here && <strong className="font-semibold"> (here)</strong>}</span>
+                    <span className="break-words min-w-0">{device(s.agent)}{s.here && <strong className="font-semibold"> (here)</strong>}</span>
                     <span className="text-sm text-soft">since {day(s.since)}, last used {day(s.seen)}{s.stays && ', stays'}</span>
                     {s.here ? <span /> : <button type="button" className="link text-sm min-h-11" disabled={busy} onClick={() => void saving(() => remove<Account>(`account/sign-ins/${s.uuid}`).then(onKept))}>End it</button>}
                 </li>
@@ -100,6 +100,11 @@ function SignIns({ of, onKept }: { of: SignIn[]; onKept: (account: Account) => v
             <Problem error={error} />
         </section>
     );
+}
+
+/** Machine and system as a browser tells them, in brackets. */
+function device(agent: string): string {
+    return agent.match(/\(([^)]+)\)/)?.[1] ?? (agent || 'a program that does not say what it is');
 }
 
 function LeaveHouse({ account }: { account: Account }) {
