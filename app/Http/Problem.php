@@ -44,6 +44,9 @@ final class Problem
             DiskSpace::isFull($e) => [507, DiskSpace::FULL],
             default => [500, 'Something went wrong in the program. Whether it was saved is not known: reload to see, and try again.'],
         };
+        if (in_array($status, [403, 419, 429], true)) {
+            SecurityLog::note('refused', ['status' => $status]);
+        }
         $body = ['type' => 'about:blank', 'title' => $detail, 'status' => $status, 'detail' => $detail];
         if ($e instanceof ValidationException) {
             $body['errors'] = $e->errors();

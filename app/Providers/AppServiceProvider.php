@@ -22,6 +22,8 @@ final class AppServiceProvider extends ServiceProvider
 {
     private const SHORTEST_PASSWORD = 12;
 
+    private const LONGEST_PASSWORD = 128;
+
     public function register(): void
     {
         Connection::resolverFor('sqlite', static fn ($pdo, string $database, string $prefix, array $config): WriterConnection => new WriterConnection($pdo, $database, $prefix, $config));
@@ -34,7 +36,7 @@ final class AppServiceProvider extends ServiceProvider
         Model::unguard();
         OwnedPolicy::register();
         TrustProxies::at(config('trust.proxies'));
-        Password::defaults(static fn (): Password => Password::min(self::SHORTEST_PASSWORD)->max(200));
+        Password::defaults(static fn (): Password => Password::min(self::SHORTEST_PASSWORD)->max(self::LONGEST_PASSWORD));
         RateLimiter::for('api', static fn (Request $request): Limit => self::limit($request, 'minute', $request->isMethodSafe() ? 'reads' : 'writes', 'requests a minute'));
         RateLimiter::for('uploads', static fn (Request $request): Limit => self::limit($request, 'day', 'uploads', 'pictures a day for one tester'));
     }

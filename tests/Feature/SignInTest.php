@@ -11,6 +11,7 @@ use Illuminate\Cookie\CookieValuePrefix;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Hash;
 use Illuminate\Testing\TestResponse;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\Response;
 
 /** Signing in, staying, ending it elsewhere, links that set a password, people who come and go, and what each answer tells the browser. */
@@ -222,7 +223,9 @@ final class SignInTest extends FeatureTestCase
         $card = $this->card('property', 'PB28');
         $this->postJson("/api/cards/$card->uuid/stand-in")->assertStatus(202);
         $answer = $this->get('/api/account/export.zip')->assertOk()->assertHeader('Cache-Control', 'no-store, private');
-        $file = $answer->baseResponse->getFile()->getPathname();
+        $sent = $answer->baseResponse;
+        self::assertInstanceOf(BinaryFileResponse::class, $sent);
+        $file = $sent->getFile()->getPathname();
         $zip = new \ZipArchive;
         self::assertTrue($zip->open($file));
         self::assertSame($card->title, json_decode((string) $zip->getFromName("cards/$card->uuid.json"), true)['title']);

@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Actions\ExportMine;
 use App\Http\JsonResponse;
+use App\Http\SecurityLog;
 use App\Models\PasswordLink;
 use App\Models\SignIn;
 use App\Models\User;
@@ -58,6 +59,7 @@ final class AccountController extends Controller
         $values = $request->validate(['current' => 'required|string|max:200', 'password' => ['required', 'string', Password::defaults()]], self::WORDS);
         $this->proven($me, $values['current']);
         self::set($me, $values['password']);
+        SecurityLog::note('password changed');
         SignIn::query()->where('user_id', $me->id)->whereNot('uuid', (string) $request->session()->get(SignIn::KEY))->delete();
         $request->session()->regenerate();
 
@@ -79,6 +81,7 @@ final class AccountController extends Controller
         PasswordLink::query()->where('user_id', $user->id)->delete();
         SignIn::query()->where('user_id', $user->id)->delete();
         Auth::login($user);
+        SecurityLog::note('password set by link');
         SignIn::begin($user, $request, false);
 
         return new JsonResponse(['user' => ['uuid' => $user->uuid, 'name' => $user->name, 'email' => $user->email, 'isSteward' => $user->is_steward]]);

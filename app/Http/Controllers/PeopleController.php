@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Actions\RemovePerson;
 use App\Http\JsonResponse;
+use App\Http\SecurityLog;
 use App\Models\PasswordLink;
 use App\Models\User;
 use Illuminate\Http\Request;
@@ -45,6 +46,8 @@ final class PeopleController extends Controller
             $user->update($fields);
         }
 
+        SecurityLog::note($user === null ? 'person let in' : 'person changed', ['who' => $uuid, 'steward' => $fields['is_steward']]);
+
         return $this->index($request);
     }
 
@@ -53,6 +56,8 @@ final class PeopleController extends Controller
     {
         Gate::authorize('steward');
         abort_if($user->removed_at !== null, 404);
+
+        SecurityLog::note('password link made', ['for' => $user->uuid]);
 
         return new JsonResponse(['path' => PasswordLink::make($user, $this->me($request)), 'hours' => PasswordLink::HOURS], 201);
     }
@@ -70,6 +75,8 @@ final class PeopleController extends Controller
         Gate::allowIf(fn (User $me): bool => $me->is_steward || $me->is($user));
         $values = $request->validate(['name' => 'nullable|string|max:120', 'drafts' => 'required|in:delete,pass on', 'to' => 'required_if:drafts,pass on|nullable|uuid'], ['drafts.required' => 'Say whether the drafts go or pass to a steward.']);
         RemovePerson::from($user, trim((string) ($values['name'] ?? '')), $values['drafts'] === 'delete' ? null : User::query()->where('uuid', $values['to'])->where('is_steward', true)->whereNull('removed_at')->firstOrFail());
+
+        SecurityLog::note('person removed', ['who' => $user->uuid]);
 
         return new JsonResponse(null, 204);
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
+use App\Http\SecurityLog;
 use App\Models\House;
 use App\Models\SignIn;
 use App\Models\User;
@@ -40,14 +41,19 @@ final class SessionController extends Controller
             }
             RateLimiter::hit($key);
         }
-        $user = User::query()->where('email', $email)->whereNull('removed_at')->first();
+        $user = self::known($email);
         // Somebody unknown costs the same time as somebody known.
         if (! Hash::check($values['password'], $user->password ?? self::nobodys()) || $user === null) {
+            SecurityLog::note('sign-in refused', ['address' => hash('xxh64', $email)]);
             throw ValidationException::withMessages(['email' => 'That address and password do not belong together.']);
         }
         RateLimiter::clear("sign-in|$email");
+        if (Hash::needsRehash($user->password)) {
+            $user->update(['password' => $values['password']]);
+        }
         Auth::login($user);
         SignIn::begin($user, $request, (bool) ($values['stay'] ?? false));
+        SecurityLog::note('signed in');
 
         return $this->show($request);
     }
@@ -63,9 +69,14 @@ final class SessionController extends Controller
         return new JsonResponse(['user' => null]);
     }
 
+    private static function known(string $email): ?User
+    {
+        return User::query()->where('email', $email)->whereNull('removed_at')->first();
+    }
+
     /** The hash of a password that nobody has, as costly as any other; kept, since making it costs as much again. */
     private static function nobodys(): string
     {
-        return cache()->store('file')->rememberForever('hash-of-nobody-'.config('hashing.bcrypt.rounds'), static fn (): string => Hash::make(random_bytes(16)));
+        return cache()->store('file')->rememberForever('hash-of-nobody-'.implode('-', config('hashing.argon')), static fn (): string => Hash::make(random_bytes(16)));
     }
 }

@@ -77,7 +77,7 @@ function Password({ onKept }: { onKept: (account: Account) => void }) {
         <form onSubmit={(e) => void save(e)} aria-label="Password">
             <h2>Password</h2>
             <label className="block my-2">Present one<input className="block w-full" type="password" name="current" required autoComplete="current-password" /></label>
-            <label className="block my-2">New one, at least 12 characters<input className="block w-full" type="password" name="password" required minLength={12} maxLength={200} autoComplete="new-password" /></label>
+            <label className="block my-2">New one, at least 12 characters<input className="block w-full" type="password" name="password" required minLength={12} maxLength={128} autoComplete="new-password" /></label>
             <button className="button" disabled={busy}>Change it</button>
             <span className="ml-3 text-sm text-soft" role="status">{done ? 'Changed; every other place was signed out.' : 'Every other place where you are signed in is signed out.'}</span>
             <Problem error={error} />
