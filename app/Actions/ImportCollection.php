@@ -9,6 +9,8 @@ use App\Models\Import;
 use App\Models\Maker;
 use App\Models\PaintCode;
 use App\Models\User;
+use App\Storage\DiskSpace;
+use App\Storage\DurableFile;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
@@ -37,8 +39,8 @@ final class ImportCollection
         $beginning = (string) file_get_contents($path, length: 65_536);
         $csv = Csv::guess($beginning);
         $import = new Import(['uuid' => $uuid, 'separator' => $csv->separator, 'encoding' => $csv->encoding]);
-        @mkdir(dirname($import->path()), 0775, true);
-        copy($path, $import->path());
+        DiskSpace::needed();
+        DurableFile::write($import->path(), (string) file_get_contents($path));
         $import = Import::put($uuid, [
             'name' => mb_substr($name, 0, 200), 'separator' => $csv->separator, 'encoding' => $csv->encoding, ...self::headings($import),
             'defaults' => ['currency' => 'EUR', 'form' => 'tube', 'dates' => 'day first'],

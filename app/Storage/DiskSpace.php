@@ -11,6 +11,9 @@ final class DiskSpace
 {
     public const FULL = 'The disk of this server is full, so this was not kept. What you typed is still here; tell a steward, and try again when there is room.';
 
+    /** How SQLite, PHP and the system say it. */
+    private const FAULTS = ['database or disk is full', 'No space left on device', 'out of free disk space'];
+
     /** @return array{free: float, total: float} bytes; unknown counts as plenty */
     public static function room(): array
     {
@@ -48,7 +51,7 @@ final class DiskSpace
     public static function isFull(\Throwable $e): bool
     {
         for ($at = $e; $at !== null; $at = $at->getPrevious()) {
-            if ($at instanceof NoRoom || str_contains($at->getMessage(), 'database or disk is full') || str_contains($at->getMessage(), 'No space left on device')) {
+            if ($at instanceof NoRoom || array_filter(self::FAULTS, static fn (string $fault): bool => str_contains($at->getMessage(), $fault)) !== []) {
                 return true;
             }
         }

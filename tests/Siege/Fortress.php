@@ -38,13 +38,11 @@ final class Fortress
         return "$this->folder/house.sqlite";
     }
 
-    /** @param list<string> $arguments */
     public function artisan(string ...$arguments): string
     {
         return $this->php('artisan', ...$arguments);
     }
 
-    /** @param list<string> $arguments */
     public function php(string ...$arguments): string
     {
         $process = proc_open([PHP_BINARY, '-d', 'variables_order=EGPCS', ...$arguments], [['file', '/dev/null', 'r'], ['pipe', 'w'], ['pipe', 'w']], $pipes, $this->root, $this->environment) ?: throw new \RuntimeException('It did not start.');

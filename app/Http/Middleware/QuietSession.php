@@ -25,6 +25,9 @@ final class QuietSession extends StartSession
         return $response;
     }
 
+    /** Where somebody was last is of no use here, and would make every session another one. */
+    protected function storeCurrentUrl(Request $request, $session) {}
+
     private function onlyReads(Request $request): bool
     {
         return $request->isMethodSafe() && ! $request->cookies->has((string) config('session.cookie')) && ! $request->cookies->has(SignIn::COOKIE);
