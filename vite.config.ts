@@ -9,6 +9,8 @@ export default defineConfig({
     build: {
         outDir: 'public/build',
         manifest: 'manifest.json',
+        // Nothing is written into the styles that the content security policy would have to allow.
+        assetsInlineLimit: 0,
         rollupOptions: { input: 'resources/js/main.tsx' },
     },
 });

@@ -36,9 +36,10 @@ final class InstrumentRun extends Model
     }
 
     /** Colour of a card's bare paper by the newest readings that can be paper; null where no instrument was put on it. */
-    public static function paperOf(int $cardId): ?Lab
+    public static function paperOf(int $cardId, bool $ofStandIn): ?Lab
     {
-        foreach (self::query()->where('card_id', $cardId)->latest('id')->get() as $run) {
+        // What a stand-in read says nothing of paper that a picture was taken of.
+        foreach (self::query()->where('card_id', $cardId)->when(! $ofStandIn, static fn ($q) => $q->where('source', '<>', 'stand-in'))->latest('id')->get() as $run) {
             $papers = array_values(array_filter($run->samples, static fn (array $s): bool => str_ends_with($s['cell'], '-paper') && ! str_starts_with($s['cell'], 'exposed-') && Plausibility::isPaper(new Lab(...$s['lab']))));
             if ($papers !== []) {
                 return Lab::mean(array_map(static fn (array $s): Lab => new Lab(...$s['lab']), $papers));

@@ -96,7 +96,7 @@ final class Picture extends Model
             wedge: $this->wedge === '' ? null : Readings::wedge($this->wedge),
             profile: $this->profile?->kept(),
             // A frame lies over whatever sheet it was laid on.
-            paper: InstrumentRun::paperOf($this->card_id) ?? ($this->card->kind === CardKind::Frame->value ? null : $this->card->paper->colour($this->card->paper_side)),
+            paper: InstrumentRun::paperOf($this->card_id, $this->source === 'stand-in') ?? ($this->card->kind === CardKind::Frame->value ? null : $this->card->paper->colour($this->card->paper_side)),
         );
     }
 }

@@ -5,7 +5,7 @@ import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { get, remove } from '../api/client';
 import type { Statement } from '../api/types';
 import { Waiting } from '../outbox/Waiting';
-import { useKeys, usePlaces } from './keys';
+import { forgetTyping, useKeys, usePlaces } from './keys';
 import { Boundary } from './ui/Boundary';
 import { useSession } from './ui/useSession';
 import { useTitle } from './ui/useTitle';
@@ -100,6 +100,8 @@ function Who() {
 
 function useFrameKeys(search: React.RefObject<HTMLInputElement | null>, help: () => void) {
     const go = useNavigate();
+    const { pathname } = useLocation();
+    useEffect(forgetTyping, [pathname]);
     usePlaces((key) => {
         const place = PLACES.find(([k]) => k === key);
         if (place !== undefined) {

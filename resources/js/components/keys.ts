@@ -24,6 +24,9 @@ export function dispatch(e: KeyboardEvent): void {
         if (e.key === 'Escape') {
             on?.blur();
             typedIn = null;
+        } else if (e.key === 'Enter' && field.tagName !== 'TEXTAREA') {
+            // What was typed is handed in.
+            typedIn = null;
         } else {
             [typedAt, typedIn] = [e.timeStamp, field];
         }
@@ -58,6 +61,11 @@ export function dispatch(e: KeyboardEvent): void {
 }
 
 window.addEventListener('keydown', dispatch);
+
+/** Another page is there: nothing more is meant for a field of the last one. */
+export function forgetTyping(): void {
+    typedIn = null;
+}
 
 /** Asked for keys while the component is there; the one that came last is asked first. */
 export function useKeys(handler: Handler): void {

@@ -4,6 +4,7 @@ import { call, get, newUuid, remove } from '../../api/client';
 import type { CaptureMeans, Profile, Target } from '../../api/capture';
 import { SCANNER_AS_IT_SEES } from '../cards/HowTaken';
 import { Empty, Loading, Problem } from '../../components/ui/states';
+import { StandIns } from '../../components/StandIns';
 import { useSaving } from '../../components/ui/useSaving';
 import { Wide } from '../../components/ui/Wide';
 import { day } from '../../components/paint/words';
@@ -80,7 +81,7 @@ function NewTarget({ onKept }: { onKept: (means: CaptureMeans) => void }) {
             <label>Name<input value={name} onChange={(e) => setName(e.target.value)} placeholder="Group’s target" className="block w-52" /></label>
             <label>Reference file<input ref={file} type="file" accept=".txt,.cgats,.cie,.ti3,.it8,text/plain" className="block w-full max-w-80" /></label>
             <button className="button" data-main disabled={busy}>Add this target</button>
-            <button type="button" className="button" disabled={busy} onClick={() => void send(true)}>Add the stand-in’s target</button>
+            <StandIns><button type="button" className="button" disabled={busy} onClick={() => void send(true)}>Add the stand-in’s target</button></StandIns>
             <div className="basis-full"><Problem error={error} /></div>
         </form>
     );

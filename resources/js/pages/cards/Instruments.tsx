@@ -3,6 +3,7 @@ import { useRef, useState, type FormEvent } from 'react';
 import { call, get, newUuid, post, put, remove } from '../../api/client';
 import type { Preview, PreviewSample, Reading, Readings, Run } from '../../api/capture';
 import { Problem } from '../../components/ui/states';
+import { StandIns } from '../../components/StandIns';
 import { useSaving } from '../../components/ui/useSaving';
 import { Wide } from '../../components/ui/Wide';
 import { day } from '../../components/paint/words';
@@ -34,7 +35,7 @@ export function Instruments({ card, mayChange }: { card: string; mayChange: bool
                     <input ref={file} type="file" accept=".txt,.cgats,.cie,.ti3,.it8,text/plain" className="sr-only" tabIndex={-1} aria-label="Measurement file" onChange={(e) => { const f = e.target.files?.[0]; e.target.value = ''; if (f) { void read(f); } }} />
                     <button type="button" className="button" disabled={busy} onClick={() => file.current?.click()}>Read a measurement file</button>
                     <button type="button" className="button" disabled={busy} onClick={() => setTyping(!typing)} aria-expanded={typing}>Type readings in</button>
-                    <button type="button" className="button" disabled={busy} onClick={() => void saving(() => post<Readings>(`cards/${card}/readings/${newUuid()}/stand-in`).then(kept))}>Use the instrument stand-in</button>
+                    <StandIns><button type="button" className="button" disabled={busy} onClick={() => void saving(() => post<Readings>(`cards/${card}/readings/${newUuid()}/stand-in`).then(kept))}>Use the instrument stand-in</button></StandIns>
                     <span className="text-sm text-soft">CGATS text: spectra, L*a*b* or XYZ. Put the instrument on dry paint only.</span>
                     <div className="basis-full"><Problem error={error} /></div>
                 </div>

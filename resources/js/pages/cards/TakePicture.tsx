@@ -1,8 +1,8 @@
-import { useRef, useState, type ReactNode } from 'react';
+import { useRef, useState } from 'react';
 import type { Card, Check, Measuring } from '../../api/types';
 import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
-import { useDemo } from '../../components/ui/useSession';
+import { StandIns } from '../../components/StandIns';
 import { call, newUuid, post } from '../../api/client';
 import { appendTaken, HowTaken, SCANNER_AS_IT_SEES, UNTOLD } from './HowTaken';
 
@@ -39,16 +39,5 @@ export function TakePicture({ card, check, onDone, what = 'Picture of the dry ca
             <HowTaken taken={taken} onChange={setTaken} mayBeWet={card.kind === 'property'} />
             <div className="basis-full"><Problem error={error} /></div>
         </div>
-    );
-}
-
-/** Stand-ins show the way; where paint is real they stay out of it. */
-function StandIns({ children }: { children: ReactNode }) {
-    return useDemo() ? <>{children}</> : (
-        <details className="basis-full">
-            <summary className="cursor-pointer text-sm py-1">Try without paint</summary>
-            <p className="text-sm max-w-prose my-1">A stand-in draws a make-believe scan of this card. What it says is marked as simulated and counts as no test.</p>
-            <span className="flex flex-wrap gap-3">{children}</span>
-        </details>
     );
 }
