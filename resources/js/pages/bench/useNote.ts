@@ -16,7 +16,8 @@ export function useNote(row: BenchRow) {
     now.current = row;
     const given = mine?.note ?? '';
     useEffect(() => {
-        if (!touched.current) {
+        // What comes back without its last blank is what was typed.
+        if (!touched.current && given !== text.trim()) {
             setText(given);
         }
     }, [given]);

@@ -79,7 +79,7 @@ function Password({ onKept }: { onKept: (account: Account) => void }) {
             <label className="block my-2">Present one<input className="block w-full" type="password" name="current" required autoComplete="current-password" /></label>
             <label className="block my-2">New one, at least 12 characters<input className="block w-full" type="password" name="password" required minLength={12} maxLength={128} autoComplete="new-password" /></label>
             <button className="button" disabled={busy}>Change it</button>
-            <span className="ml-3 text-sm text-soft" role="status">{done ? 'Changed; every other place was signed out.' : 'Every other place where you are signed in is signed out.'}</span>
+            <span className="ml-3 text-sm text-soft" aria-live="polite">{done ? 'Changed; every other place was signed out.' : 'Every other place where you are signed in is signed out.'}</span>
             <Problem error={error} />
         </form>
     );
