@@ -10,7 +10,6 @@ use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use MarshTrial\Core\CoreException;
-use MarshTrial\Core\Session\TaskKind;
 
 /** Marks a task done, skipped or open again; with the last verdict the names of a blind session are shown. */
 final class MoveTask
@@ -38,13 +37,9 @@ final class MoveTask
     /** What follows for the session from the state of its tasks. */
     private static function settle(BenchSession $session): void
     {
-        $open = static fn (?TaskKind $kind = null): bool => Task::query()->where('bench_session_id', $session->id)->where('state', 'open')
-            ->when($kind !== null, static fn ($q) => $q->where('kind', $kind?->value))->exists();
-        $values = ['finished_at' => $open() ? null : ($session->finished_at ?? now())];
-        if ($session->isBlindNow() && ! $open(TaskKind::Judge)) {
-            $values['revealed_at'] = now();
-        }
+        $open = Task::query()->where('bench_session_id', $session->id)->where('state', 'open')->exists();
         // Not an edit of anybody: the session's edition stays.
-        $session->forceFill($values)->save();
+        $session->forceFill(['finished_at' => $open ? null : ($session->finished_at ?? now())])->save();
+        $session->settleNames();
     }
 }

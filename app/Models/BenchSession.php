@@ -11,6 +11,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasOne;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Session\TaskKind;
 
 /**
  * A session at the bench: cards, their order of work, conditions, and the people who work on it.
@@ -79,6 +80,20 @@ final class BenchSession extends Model
     public function isBlindFor(?User $user): bool
     {
         return $this->isBlindNow() && self::blindIds($user)->where('bench_sessions.id', $this->id)->exists();
+    }
+
+    /** Shows the names to all when nothing is left to judge, and nobody who began is still at it. */
+    public function settleNames(): void
+    {
+        $judging = Task::query()->where('bench_session_id', $this->id)->where('kind', TaskKind::Judge->value);
+        if (! $this->isBlindNow() || (clone $judging)->where('state', 'open')->exists()) {
+            return;
+        }
+        $began = DB::table('verdicts')->join('specimens', 'specimens.id', '=', 'verdicts.specimen_id')->join('cards', 'cards.id', '=', 'specimens.card_id')->where('cards.bench_session_id', $this->id)
+            ->whereNotIn('verdicts.owner_id', (clone $judging)->whereNotNull('done_by_id')->select('done_by_id'))->distinct()->pluck('verdicts.owner_id');
+        if (! User::query()->whereKey($began->all())->get()->contains($this->isBlindFor(...))) {
+            $this->forceFill(['revealed_at' => now()])->save();
+        }
     }
 
     /** Its owner, a steward, or somebody who works on it. */

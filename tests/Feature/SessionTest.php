@@ -98,6 +98,45 @@ final class SessionTest extends FeatureTestCase
         $this->getJson("/api/records/$card->uuid.json")->assertJsonPath('rows.0.verdicts.0.blind', true)->assertJsonPath('rows.0.conditions.brush.value', 'round 8')->assertJsonPath('rows.0.pan.got', 'gift')->assertJsonMissingPath('rows.0.photos');
     }
 
+    public function testAJudgesOwnLastVerdictLiftsTheBlindForThatJudgeOnly(): void
+    {
+        $session = $this->planned(blind: true, paints: 1);
+        $card = Card::query()->firstOrFail();
+        RequestMeasurement::fromStandIn(self::uuid(), $card, null);
+        $this->putJson("/api/sessions/{$session['uuid']}/people/{$this->other->uuid}")->assertOk();
+        $row = $session['cards'][0]['rows'][0]['uuid'];
+        $judge = fn (string $property, string $word) => $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $row, 'property' => $property, 'word' => $word])->assertCreated();
+        $names = fn (): bool => str_contains((string) $this->getJson("/api/cards/$card->uuid")->assertOk()->getContent(), 'Secret Name');
+        $this->getJson("/api/cards/$card->uuid")->assertJsonPath('picturesRead', 1)->assertJsonPath('result', null);
+        // A pan's place beside its name would tell.
+        $pan = $this->getJson('/api/pans')->json('pans.0');
+        self::assertSame(['hidden until all is judged', null, null], [$pan['place'], $pan['palette'], $pan['slot']]);
+        $palette = (string) $this->getJson('/api/palettes')->assertOk()->getContent();
+        self::assertStringNotContainsString('Secret Name', $palette);
+        foreach (['transparency' => 'opaque', 'staining' => 'high'] as $property => $word) {
+            $judge($property, $word);
+        }
+        self::assertFalse($names());
+        // On the card's page, without any step at the bench.
+        $judge('granulation', 'none');
+        self::assertTrue($names());
+        self::assertStringStartsWith('tin', $this->getJson('/api/pans')->json('pans.0.place'));
+        $this->getJson('/api/pigments/PR254')->assertJsonCount(1, 'stripOrder');
+        $this->actingAs($this->other);
+        self::assertFalse($names());
+        $this->getJson('/api/pigments/PR254')->assertJsonPath('stripOrder', []);
+        $judge('transparency', 'opaque');
+        // The first judge closes the steps of judging; who is still at it stays blind.
+        $this->actingAs($this->wren);
+        $this->finish($session, 'judge');
+        $this->actingAs($this->other);
+        self::assertFalse($names());
+        $judge('staining', 'low');
+        $judge('granulation', 'none');
+        self::assertTrue($names());
+        self::assertNotNull(BenchSession::query()->firstOrFail()->revealed_at);
+    }
+
     public function testWhatIsEnteredAtTheBenchIsKeptOnceHoweverOftenItIsSent(): void
     {
         $session = $this->planned();
@@ -381,7 +420,11 @@ final class SessionTest extends FeatureTestCase
         $this->actingAs($this->wren);
         $palette = self::uuid();
         $this->putJson("/api/palettes/$palette", ['name' => 'Green tin', 'rows' => 2, 'columns' => 3])->assertCreated();
-        $this->putJson('/api/palettes/'.self::uuid(), ['name' => 'Green tin', 'rows' => 1, 'columns' => 1])->assertStatus(409);
+        $this->putJson('/api/palettes/'.self::uuid(), ['name' => 'Green tin', 'rows' => 1, 'columns' => 1])->assertStatus(422);
+        // A steward who renames it to a name that its owner has is told so as well.
+        $this->putJson('/api/palettes/'.$second = self::uuid(), ['name' => 'Blue tin', 'rows' => 1, 'columns' => 1])->assertCreated();
+        $this->actingAs($this->steward)->putJson("/api/palettes/$second", ['name' => 'Green tin', 'rows' => 1, 'columns' => 1], ['If-Match' => '"1"'])->assertStatus(422);
+        $this->actingAs($this->wren)->deleteJson("/api/palettes/$second")->assertOk();
         $pans = [];
         foreach ([1, 2] as $i) {
             $pans[$i] = self::uuid();

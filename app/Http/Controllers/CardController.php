@@ -229,6 +229,7 @@ final class CardController extends Controller
                 ...$there !== null && $there->word === $values['word'] ? [] : ['published' => false, 'blind' => $blind],
             ], $request->header('If-Match'));
         })->load('owner');
+        $specimen->card->session?->settleNames();
 
         return new JsonResponse([...PropertyView::verdict($verdict), 'edition' => $verdict->edition], $verdict->wasRecentlyCreated ? 201 : 200);
     }

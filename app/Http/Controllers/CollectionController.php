@@ -33,8 +33,9 @@ final class CollectionController extends Controller
         $side = 'required|integer|between:1,'.Palette::MOST_SIDE;
         $values = $request->validate(['name' => 'required|string|max:80', 'rows' => $side, 'columns' => $side], ['name.required' => 'Give the palette a name, such as what is written on its lid.']);
         $me = $this->me($request);
-        if (Palette::query()->where('owner_id', $me->id)->where('name', trim($values['name']))->whereNot('uuid', $uuid)->exists()) {
-            abort(409, 'You have a palette of this name already; choose another name.');
+        $owner = Palette::query()->where('uuid', $uuid)->value('owner_id') ?? $me->id;
+        if (Palette::query()->where('owner_id', $owner)->where('name', trim($values['name']))->whereNot('uuid', $uuid)->exists()) {
+            abort(422, 'There is a palette of this name already; choose another name.');
         }
         $palette = DB::transaction(static function () use ($uuid, $values, $request): Palette {
             $palette = Palette::put($uuid, ['name' => trim($values['name']), 'rows' => $values['rows'], 'columns' => $values['columns']], $request->header('If-Match'));

@@ -40,7 +40,7 @@ export function RatingCell({ beside, open, onToggle, label }: { beside: Property
 }
 
 function withoutWords(status: string): string {
-    return status === 'not-reached' ? 'not reached' : status === 'undecidable' ? 'not decidable' : 'not tested';
+    return status === 'unshown' ? 'read, shown after your verdicts' : status === 'not-reached' ? 'not reached' : status === 'undecidable' ? 'not decidable' : 'not tested';
 }
 
 /** The classes as equal stretches; a bar for the 95 % range, a stroke for the value, a bracket beneath for the claim. */

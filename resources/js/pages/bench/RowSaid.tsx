@@ -1,5 +1,6 @@
 import { useState, type RefObject } from 'react';
-import { newUuid } from '../../api/client';
+import { useQueryClient } from '@tanstack/react-query';
+import { newUuid, remove } from '../../api/client';
 import type { BenchRow, Session } from '../../api/bench';
 import { Problem } from '../../components/ui/states';
 import { outbox } from '../../outbox/outbox';
@@ -10,6 +11,7 @@ import { useNote } from './useNote';
 /** Remarks of one tap, a note, photographs and differing conditions of the row at hand. */
 export function RowSaid({ session, row, note, photo, onNoting }: { session: Session; row: BenchRow; note: RefObject<HTMLTextAreaElement | null>; photo: RefObject<HTMLInputElement | null>; onNoting: (on: boolean) => void }) {
     const [fault, setFault] = useState<unknown>(null);
+    const queries = useQueryClient();
     const others = row.remarks.filter((r) => !r.mine);
     return (
         <section aria-label={`Row ${row.row}`} className="border-t border-rule pt-3">
@@ -35,6 +37,7 @@ export function RowSaid({ session, row, note, photo, onNoting }: { session: Sess
                     <div className="flex gap-1 mt-1">{row.photos.map((p) => p.taken === null
                         ? <span key={p.uuid} className="hatched w-14 h-11 text-sm" title="on its way" data-photo />
                         : <a key={p.uuid} href={`/api/photos/${p.uuid}/preview.jpg`} target="_blank" rel="noreferrer" data-photo><img src={`/api/photos/${p.uuid}/preview.jpg`} alt={`Photograph of row ${row.row}`} className="h-11 w-14 object-cover" /></a>)}</div>
+                    {row.photos.some((p) => p.taken !== null) && <button type="button" className="link text-sm" onClick={() => { setFault(null); void remove(`photos/${row.photos.findLast((p) => p.taken !== null)!.uuid}`).then(() => queries.invalidateQueries({ queryKey: ['bench', session.uuid] }), setFault); }}>Remove the last photograph</button>}
                 </div>
             </div>
             <Problem error={fault} />

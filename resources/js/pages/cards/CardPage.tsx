@@ -62,7 +62,7 @@ export default function CardPage() {
             <RepeatPictures card={uuid} pictures={data.pictures.filter((p) => p.measurement?.state === 'done' && p.withdrawn === null).length} mayChange={data.mayChange} onDone={again} />
             {data.result && data.kind === 'fade' && <FadeResults result={data.result} rows={data.rows} />}
             {data.result && data.kind === 'frame' && <WindowResults windows={data.windows} />}
-            {data.kind !== 'frame' && <RowResults rows={data.rows} cells={data.result?.cells} classes={data.classes} properties={data.kind === 'fade' ? ['lightfastness'] : ['transparency', 'staining', 'granulation']}
+            {data.kind !== 'frame' && <RowResults rows={data.rows} unshown={data.session !== null && !data.session.revealed && data.picturesRead > 0} cells={data.result?.cells} classes={data.classes} properties={data.kind === 'fade' ? ['lightfastness'] : ['transparency', 'staining', 'granulation']}
                 extra={data.mayChange ? (row, property) => <><VerdictPicker card={data} row={row} property={property} check={data.checks.at(-1) ?? null} onDone={again} /><Spoil specimen={row.uuid} property={property} reasons={data.spoiledReasons} spoiled={row.spoiled.find((s) => s.property === null || s.property === property) ?? null} onDone={again} /></> : undefined} />}
             <Instruments card={uuid} mayChange={data.mayChange} />
             <Corrections of={data.corrections} />

@@ -9,8 +9,8 @@ import { MoreOfTheRow } from './MoreOfTheRow';
 import { Said } from './Said';
 
 /** Rows of a card with claimed, measured and judged side by side; each opens to where it comes from. */
-export function RowResults({ rows, cells, classes, properties, extra }: {
-    rows: CardRow[]; cells?: CellRead[]; classes: Record<Property, string[]>; properties: Property[]; extra?: (row: CardRow, property: Property) => ReactNode;
+export function RowResults({ rows, unshown = false, cells, classes, properties, extra }: {
+    rows: CardRow[]; unshown?: boolean; cells?: CellRead[]; classes: Record<Property, string[]>; properties: Property[]; extra?: (row: CardRow, property: Property) => ReactNode;
 }) {
     const painted = rows.some((r) => r.strip?.ladder);
     const [open, setOpen] = useState<{ row: number; property: Quantity } | null>(null);
@@ -34,12 +34,12 @@ export function RowResults({ rows, cells, classes, properties, extra }: {
                                 {painted && <td className="py-2 pr-4"><StripCanvas strip={row.strip} label={`Strip of ${row.paint.colourName}`} height={84} /><MoreOfTheRow ratings={row.ratings} open={shown} label={row.paint.colourName} onToggle={(q) => setOpen(shown === q ? null : { row: row.row, property: q })} /></td>}
                                 {properties.map((p) => (
                                     <td key={p} className="py-2 pr-3">
-                                        <RatingCell beside={besideOf(row, p, classes)} open={shown === p} label={`${p} of ${row.paint.colourName}`} onToggle={() => setOpen(shown === p ? null : { row: row.row, property: p })} />
+                                        <RatingCell beside={besideOf(row, p, classes, unshown)} open={shown === p} label={`${p} of ${row.paint.colourName}`} onToggle={() => setOpen(shown === p ? null : { row: row.row, property: p })} />
                                         {extra?.(row, p)}
                                     </td>
                                 ))}
                             </tr>
-                            {shown !== null && <tr><td colSpan={properties.length + (painted ? 2 : 1)}><RatingOrigin beside={besideOf(row, shown, classes)} rating={rating} cells={cells} /></td></tr>}
+                            {shown !== null && <tr><td colSpan={properties.length + (painted ? 2 : 1)}><RatingOrigin beside={besideOf(row, shown, classes, unshown)} rating={rating} cells={cells} /></td></tr>}
                         </tbody>
                     );
                 })}
@@ -48,13 +48,13 @@ export function RowResults({ rows, cells, classes, properties, extra }: {
     );
 }
 
-function besideOf(row: CardRow, property: Quantity, classes: Record<Property, string[]>): PropertyBeside {
+function besideOf(row: CardRow, property: Quantity, classes: Record<Property, string[]>, unshown: boolean): PropertyBeside {
     const rating: Rating | undefined = row.ratings.find((r) => r.property === property);
     const measured = rating?.status === 'measured' ? rating : null;
     return {
         classes: property in classes ? classes[property as Property] : [],
         measured,
-        without: measured === null && rating ? { status: rating.status, reason: rating.reason } : null,
+        without: unshown ? { status: 'unshown', reason: null } : measured === null && rating ? { status: rating.status, reason: rating.reason } : null,
         tests: measured === null ? 0 : 1,
         claims: row.claims.filter((c) => c.property === property),
         verdicts: row.verdicts.filter((v) => v.property === property),
