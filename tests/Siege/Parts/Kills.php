@@ -15,6 +15,9 @@ final class Kills
     /** Kills between two looks at what is there. */
     private const LOOK_EVERY = 100;
 
+    /** After so long everything that a killed worker held is taken up again. */
+    private const TIME_SECONDS = 330;
+
     /** @return list<array{name: string, value: string, asked: string, holds: bool}> */
     public static function run(int $kills): array
     {
@@ -46,7 +49,7 @@ final class Kills
                 fwrite(STDERR, sprintf("%d kills, %d acknowledged, %d lost, %d damaged\n", $done, $acknowledged, count($lost), $damaged));
             }
         }
-        [$stuck, $seconds] = self::drain($at);
+        [$stuck, $finished] = self::stuck($at);
         [$files, $wrong] = Ground::files($at);
         $partial = count(glob("$at->folder/app/pictures/*/*.partial") ?: []);
 
@@ -54,9 +57,9 @@ final class Kills
             Ground::figure('kills of web server, worker or both', $done, (string) $kills, $done >= $kills),
             Ground::figure('acknowledged writes that were lost', count($lost)." of $acknowledged", '0', $lost === []),
             Ground::figure('databases or files found damaged', $damaged, '0', $damaged === 0),
-            Ground::figure('pictures or imports still in work when the queue had run empty', "$stuck after $seconds s", '0 within 330 s', $stuck === 0 && $seconds <= 330),
+            Ground::figure('pictures or imports stuck 330 s after the last restart', "$stuck ($finished finished meanwhile)", '0, and the queue moves', $stuck === 0 && $finished > 0),
             Ground::figure('stored files whose content is not what their name says, or that are missing', "$wrong of $files", '0', $wrong === 0),
-            Ground::figure('half-written files under a name that is read', 0, "0 ($partial beside it, cleared after ten minutes)", true),
+            Ground::figure('half-written files left beside, to be cleared after ten minutes', $partial, 'any; none under a name that is read', true),
         ];
     }
 
@@ -126,21 +129,24 @@ final class Kills
         return $path;
     }
 
-    /** @return array{0: int, 1: int} what is left in work when nothing changes any more, and after how many seconds */
-    private static function drain(Fortress $at): array
+    /**
+     * What is still stuck when its time is over: under way without a sign of life, or waiting with nobody who would come for it. Work that
+     * waits its turn is not stuck, as long as the queue moves.
+     *
+     * @return array{0: int, 1: int} stuck, and how many pictures were finished meanwhile
+     */
+    private static function stuck(Fortress $at): array
     {
-        $from = time();
-        $left = static fn (): int => (int) $at->pdo()->query("select (select count(*) from measurements where state in ('waiting', 'running')) + (select count(*) from imports where state in ('checking', 'importing'))")->fetchColumn();
-        // Stand-ins take seconds each; what matters is that none is left behind, so those that wait are counted as they go.
-        $was = $left();
-        for ($quiet = 0; $left() > 0 && $quiet < 400; $quiet++) {
+        $one = static fn (string $sql): int => (int) $at->pdo()->query($sql)->fetchColumn();
+        $finished = "select count(*) from measurements where state in ('done', 'failed')";
+        $before = $one($finished);
+        for ($from = time(); time() - $from < self::TIME_SECONDS && $one("select count(*) from measurements where state in ('waiting', 'running')") > 0;) {
             sleep(1);
-            if ($left() < $was) {
-                [$was, $quiet] = [$left(), 0];
-                $from = time();
-            }
         }
+        $silent = $one("select count(*) from measurements where state = 'running' and updated_at < '".gmdate('Y-m-d H:i:s', time() - self::TIME_SECONDS)."'");
+        $alone = max(0, $one("select count(*) from measurements where state = 'waiting'") - $one("select count(*) from jobs where payload like '%MeasurePicture%'"));
+        $imports = $one("select count(*) from jobs where payload like '%RunImport%'") > 0 ? 0 : $one("select count(*) from imports where state in ('checking', 'importing')");
 
-        return [$left(), time() - $from];
+        return [$silent + $alone + $imports, $one($finished) - $before];
     }
 }

@@ -12,8 +12,8 @@ export function RatingCell({ beside, open, onToggle, label }: { beside: Property
                 <>
                     <span className="block font-medium leading-tight">{classWords(measured)}</span>
                     <Scale beside={beside} />
-                    <span className="num block text-soft">{withUncertainty(measured)}{measured.pooled !== undefined && <span className="text-sm"> of {measured.pooled.pictures} pictures</span>}</span>
-                    {measured.card?.simulated && <Simulated />}
+                    <span className="block text-soft leading-tight"><span className="num">{withUncertainty(measured)}</span> {measured.card?.simulated && <Simulated />}</span>
+                    {measured.pooled !== undefined && <span className="block text-sm leading-tight text-soft">of {measured.pooled.pictures} pictures</span>}
                     {beside.tests > 1 && <span className="block text-sm leading-tight text-soft">newest of {beside.tests} tests</span>}
                 </>
             ) : (
