@@ -16,6 +16,7 @@ use App\Models\Verdict;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Collection;
 use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Evidence\DepthDial;
 use MarshTrial\Core\Evidence\HueOrder;
 use MarshTrial\Core\Evidence\Strip as CoreStrip;
@@ -25,8 +26,6 @@ use MarshTrial\Core\Pigment\PigmentCode;
 /** A pigment code across makers: strips in hue order, ratings beside claims and eye verdicts, and what is not tested. */
 final class CodePage
 {
-    private const PROPERTIES = ['transparency', 'staining', 'granulation', 'lightfastness'];
-
     /** @return array<string, mixed> */
     public static function of(string $written, ?User $user): array
     {
@@ -156,7 +155,8 @@ final class CodePage
         $claims = $evidence['claims'][$paint->id] ?? collect();
         $verdicts = $evidence['verdicts'][$paint->id] ?? collect();
         $properties = [];
-        foreach (self::PROPERTIES as $property) {
+        $claimed = Property::keys(Property::claimed());
+        foreach ($claimed as $property) {
             $properties[$property] = PropertyView::of(
                 $property,
                 $ratings->where('property', $property),
@@ -170,8 +170,8 @@ final class CodePage
             ...PaintView::of($paint),
             'strip' => StripView::of($evidence['strips'][$paint->id] ?? null, $evidence['fades'][$paint->id] ?? null),
             'properties' => $properties,
-            'alsoJudged' => $verdicts->whereNotIn('property', self::PROPERTIES)->values()->map(static fn (Verdict $v): array => PropertyView::verdict($v))->all(),
-            'notTested' => array_values(array_filter(self::PROPERTIES, static fn (string $p): bool => $properties[$p]['measured'] === null && $properties[$p]['verdicts'] === [])),
+            'alsoJudged' => $verdicts->whereNotIn('property', $claimed)->values()->map(static fn (Verdict $v): array => PropertyView::verdict($v))->all(),
+            'notTested' => array_values(array_filter($claimed, static fn (string $p): bool => $properties[$p]['measured'] === null && $properties[$p]['verdicts'] === [])),
         ];
     }
 }

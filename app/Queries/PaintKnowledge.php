@@ -10,7 +10,7 @@ use App\Models\PaintCode;
 use App\Models\Rating;
 use App\Models\User;
 use Illuminate\Support\Collection;
-use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Evidence\ClaimCheck;
 use MarshTrial\Core\Evidence\NextTest;
 
@@ -30,7 +30,7 @@ final class PaintKnowledge
         $evidence['cards']->loadMissing('card.owner');
         $provenance = $measured->map(static fn (Collection $tests): array => self::provenance($tests, $evidence['cards']));
         $more = [];
-        foreach (BenchScale::MORE as $property) {
+        foreach (Property::keys(Property::more()) as $property) {
             $newest = isset($measured[$property]) ? $measured[$property]->last() : null;
             if ($newest !== null) {
                 $more[] = [...$provenance[$property] ?? [], 'rating' => PropertyView::rating($newest->detail, $evidence['cards'][$newest->measurement_id] ?? null)];
@@ -38,9 +38,9 @@ final class PaintKnowledge
         }
 
         return [
-            'rated' => $provenance->only(array_keys(BenchScale::CLASSES))->all(),
+            'rated' => $provenance->only(Property::keys(Property::claimed()))->all(),
             'more' => $more,
-            'missing' => array_values(array_filter(BenchScale::MORE, static fn (string $p): bool => ! isset($measured[$p]))),
+            'missing' => array_values(array_filter(Property::keys(Property::more()), static fn (string $p): bool => ! isset($measured[$p]))),
             'next' => self::next($paint, $measured, $evidence['cards'], $properties, $user),
         ];
     }
@@ -71,12 +71,13 @@ final class PaintKnowledge
     {
         $others = self::others($paint, $user);
         $known = [];
-        foreach (array_keys(BenchScale::CLASSES) as $property) {
+        foreach (Property::claimed() as $claimed) {
+            $property = $claimed->value;
             $newest = isset($measured[$property]) ? $measured[$property]->last() : null;
             // Only tests under the newest one's protocol say something about the same thing.
             $alike = $newest === null ? collect() : $measured[$property]->filter(static fn (Rating $r): bool => ($r->detail['protocol'] ?? '') === ($newest->detail['protocol'] ?? ''));
             $known[$property] = [
-                'limits' => PropertyView::LIMITS[$property],
+                'limits' => $claimed->measure()::scale()->limits ?? [],
                 'value' => $newest?->value, 'uncertainty' => $newest->detail['uncertainty'] ?? null, 'classes95' => $newest->detail['classes95'] ?? [],
                 'tests' => $alike->count(), 'testers' => count(self::provenance($alike, $cards)['testers']),
                 'others' => $others[$property] ?? [],
@@ -110,7 +111,7 @@ final class PaintKnowledge
     private static function others(Paint $paint, ?User $user): array
     {
         $codes = $paint->codes->pluck('code')->all();
-        $rows = Rating::query()->where('status', 'measured')->whereNotNull('class')->whereIn('property', array_keys(BenchScale::CLASSES))
+        $rows = Rating::query()->where('status', 'measured')->whereNotNull('class')->whereIn('property', Property::keys(Property::claimed()))
             ->whereIn('paint_id', PaintCode::query()->whereIn('code', $codes)->select('paint_id'))->where('paint_id', '<>', $paint->id)
             ->whereIn('measurement_id', CodePage::visibleMeasurements($user))->where(CodePage::notSpoiled(...))
             ->orderBy('id')->toBase()->get(['paint_id', 'property', 'class']);

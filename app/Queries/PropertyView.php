@@ -10,23 +10,16 @@ use App\Models\Rating;
 use App\Models\Verdict;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\Auth;
-use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\ClassChances;
+use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Evidence\ClaimCheck;
 use MarshTrial\Core\Evidence\FadeVerdict;
 use MarshTrial\Core\Evidence\ScalePosition;
-use MarshTrial\Core\Fading\LightfastnessScale;
 use MarshTrial\Core\Fading\Outcome;
 
 /** One property of a paint: claimed, measured and judged by eye, side by side and never merged. */
 final class PropertyView
 {
-    public const LIMITS = [
-        'transparency' => BenchScale::TRANSPARENCY, 'staining' => BenchScale::STAINING,
-        'granulation' => BenchScale::GRANULATION, 'lightfastness' => LightfastnessScale::LIMITS, 'evenness' => BenchScale::EVENNESS,
-        'two-line transparency' => BenchScale::TRANSPARENCY, 'softened edge' => BenchScale::SOFTENED_EDGE, 'salt' => BenchScale::SALT, 're-wetting' => BenchScale::REWETTING, 'separation' => BenchScale::SEPARATION, 'wash separation' => BenchScale::WASH_SEPARATION,
-    ];
-
     /**
      * @param Collection<int, Rating> $ratings oldest first
      * @param Collection<int, Claim> $claims
@@ -42,7 +35,7 @@ final class PropertyView
         $classes95 = $measured->detail['classes95'] ?? [];
 
         return [
-            'classes' => BenchScale::CLASSES[$property],
+            'classes' => Property::from($property)->classes(),
             'measured' => $measured === null ? null : self::ofPaint($measured->detail, $measurements[$measured->measurement_id] ?? null),
             'without' => $measured !== null || $shown === null ? null : ['status' => $shown->status, 'reason' => $shown->detail['reason']],
             'tests' => $ratings->where('status', 'measured')->count(),
@@ -63,7 +56,7 @@ final class PropertyView
         return [
             ...PaintView::claim($claim),
             'check' => ClaimCheck::of($claim->classes(), $classes95)->value,
-            'span' => self::span(BenchScale::CLASSES[$claim->property], $claim->classes()),
+            'span' => self::span(Property::from($claim->property)->classes(), $claim->classes()),
         ];
     }
 
@@ -80,6 +73,8 @@ final class PropertyView
         if (($detail['otherwise'] ?? []) !== []) {
             $detail['said'] = implode('; ', ['two pictures differ: '.self::told($detail), ...array_map(self::told(...), $detail['otherwise'])]);
         }
+        $quantity = Property::from($detail['property'])->measure()::quantity();
+        $detail = [...$detail, 'quantity' => $quantity->name, 'text' => $quantity->write((float) $detail['value'], $detail['uncertainty'] === null ? null : (float) $detail['uncertainty'])];
         if ($limits === null) {
             return [...$detail, 'card' => $card];
         }
@@ -127,7 +122,7 @@ final class PropertyView
      */
     public static function limits(array $detail): ?array
     {
-        return in_array('white or very pale: judged as applied', $detail['remarks'], true) ? BenchScale::TRANSPARENCY_PALE : self::LIMITS[$detail['property']] ?? null;
+        return Property::from($detail['property'])->measure()::scale()?->limitsOf($detail['remarks']);
     }
 
     /**

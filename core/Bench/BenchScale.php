@@ -163,19 +163,6 @@ final readonly class BenchScale
     /** Chroma below which a hue is not spoken of (own). */
     public const LEAST_CHROMA = 6.0;
 
-    /** Names of the four classes of a property, least first. */
-    public const CLASSES = [
-        'transparency' => ['transparent', 'semi-transparent', 'semi-opaque', 'opaque'],
-        'staining' => ['non-staining', 'low', 'medium', 'high'],
-        'granulation' => ['none', 'slight', 'distinct', 'heavy'],
-        'lightfastness' => ['I', 'II', 'III', 'IV', 'V'],
-    ];
-
-    /** What a property card says beyond the rated properties; no maker's claim speaks of it. */
-    public const MORE = [
-        'gradation', 'two-tone', 'evenness', 'wash separation', 'stepped gradation', 'strength', 'two-line transparency', 'blotting', 'glazing', 'spread', 'softened edge', 'salt', 'separation', 're-wetting',
-    ];
-
     /**
      * Classes that a value's interval touches, least first.
      *

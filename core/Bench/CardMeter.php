@@ -8,7 +8,6 @@ use MarshTrial\Core\Capture\Capture;
 use MarshTrial\Core\Capture\CapturedPicture;
 use MarshTrial\Core\Capture\QualityCheck;
 use MarshTrial\Core\Capture\Uncertainty;
-use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Cell;
@@ -19,7 +18,6 @@ use MarshTrial\Core\Fading\FadeRow;
 use MarshTrial\Core\Fading\HalfPair;
 use MarshTrial\Core\Imaging\CellReader;
 use MarshTrial\Core\Imaging\CellReading;
-use MarshTrial\Core\Imaging\GrainMap;
 use MarshTrial\Core\Imaging\Median;
 use MarshTrial\Core\Imaging\PictureFault;
 use MarshTrial\Core\Imaging\PixelGrid;
@@ -76,7 +74,7 @@ final class CardMeter
         $progress('Deriving the ratings', 0.92);
         $ratings = [];
         foreach ($rows as $row) {
-            array_push($ratings, ...self::ratings($row, $layout, $meter, $facts, $surfaces[$row->row], $jpeg));
+            array_push($ratings, ...self::ratings(new RowUnderTest($row, $layout, $meter, $facts, $surfaces[$row->row], $jpeg)));
         }
 
         return new CardMeasurement($layout, $facts, $meter->cells, $papers, $rows, array_map(static fn (Rating $r): Rating => self::remarked($r, $meter->cells, $facts)->under($layout->protocols), $ratings));
@@ -154,41 +152,11 @@ final class CardMeter
      *
      * @return list<Rating>
      */
-    private static function ratings(RowReadings $row, CardLayout $layout, RowMeter $meter, ScanFacts $facts, SurfaceLight $surface, bool $jpeg): array
+    private static function ratings(RowUnderTest $test): array
     {
-        $map = static fn (CellRole $role, float $pitchMm): ?GrainMap => $row->key === null ? null : $meter->map($row->row, $role, $pitchMm, $row->key);
-        // A scanner that calls itself 254 dots per inch may be a little short of it.
-        $dpi = $facts->dpiAt($layout->cellsOf($row->row, CellRole::Paper)[0]);
-        $wash = $row->first(CellRole::Wash);
-        // Compression with loss keeps luminance and thins out colour.
-        $inLuminance = $jpeg && $wash !== null && $row->key !== null && Granulation::luminancePerAmount($row, $wash) > BenchScale::GRAIN_IN_LUMINANCE;
-        $fine = static fn (CellRole $role, array $windowMm): ?GrainMap => match (true) {
-            $row->key === null || $dpi < BenchScale::GRAIN_LEAST_DPI - 2 => null,
-            $inLuminance => $meter->luminance($row->row, $role, BenchScale::GRAIN_PITCH_MM, ...$windowMm),
-            default => $meter->map($row->row, $role, BenchScale::GRAIN_PITCH_MM, $row->key, ...$windowMm),
-        };
-        $contrast = $facts->calibration->contrastUncertainty();
-        $claim = $facts->calibration->claim;
         $ratings = [];
-        foreach ($layout->blocks() as $block) {
-            array_push($ratings, ...match ($block->kind) {
-                BlockKind::Stroke => [Transparency::rate($row, $surface, $contrast, $claim), Gradation::clearSteps($row, $claim), Gradation::twoTone($row, $claim)],
-                BlockKind::Ladder => [SteppedLadder::clearSteps($row), SteppedLadder::strength($row)],
-                BlockKind::Wash => [
-                    $grain = Granulation::rate($row, $fine(CellRole::Wash, BenchScale::GRAIN_WINDOW_MM), $fine(CellRole::Paper, BenchScale::GRAIN_PAPER_WINDOW_MM), (int) round($dpi), $facts->sharpness($jpeg), $claim, $inLuminance),
-                    Evenness::rate($row, $map(CellRole::Wash, BenchScale::EVENNESS_PITCH_MM), $map(CellRole::Paper, BenchScale::EVENNESS_PITCH_MM), $grain),
-                    Separation::inWash($row, $row->key === null ? null : $meter->patch($row->row, CellRole::Wash, Separation::WASH_PITCH_MM), $facts->photo || $jpeg),
-                ],
-                BlockKind::Lift => [Staining::rate($row, Protocol::under('staining', $layout->protocols)->id, $claim, $contrast)],
-                BlockKind::Blot => [Staining::blotting($row, $claim, $contrast)],
-                BlockKind::SecondLine => [Transparency::twoLines($row, $surface, $contrast, $claim)],
-                BlockKind::Glaze => [Glazing::rate($row)],
-                BlockKind::WetSquare => [WetEdge::spread($row, $map(CellRole::WetSquare, WetEdge::PITCH_MM))],
-                BlockKind::SoftEdge => [WetEdge::softened($row, $map(CellRole::SoftEdge, WetEdge::PITCH_MM))],
-                BlockKind::Salt => [Salt::rate($row, $map(CellRole::Salt, BenchScale::EVENNESS_PITCH_MM))],
-                BlockKind::Tilt => [Separation::rate($row)],
-                BlockKind::Rewet => [Rewetting::rate($row)],
-            });
+        foreach ($test->layout->blocks() as $block) {
+            array_push($ratings, ...array_map($test->rated(...), Measures::ofBlock($block->kind)));
         }
 
         return $ratings;

@@ -6,7 +6,7 @@ namespace MarshTrial\Core\Bench;
 
 use MarshTrial\Core\Capture\Claim;
 use MarshTrial\Core\Capture\Uncertainty;
-use MarshTrial\Core\Card\Block;
+use MarshTrial\Core\Card\Blocks;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
@@ -195,7 +195,7 @@ final class Gradation
     private static function cells(RowReadings $row): array
     {
         $out = ["r$row->row-paper"];
-        for ($step = 1; $step <= Block::STROKE_STEPS; $step++) {
+        for ($step = 1; $step <= Blocks\GradedStroke::STEPS; $step++) {
             array_push($out, "r$row->row-stroke-$step-above", "r$row->row-stroke-$step-below");
         }
 

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
-use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Card\Blocks;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\Card\CellRole;
@@ -117,7 +117,7 @@ final class RowMeter
         $over = $this->layout->cellsOf($row, CellRole::StrokePaper);
         $on = $this->layout->cellsOf($row, CellRole::StrokeBlack);
         $steps = [];
-        for ($step = 1; $step <= Block::STROKE_STEPS; $step++) {
+        for ($step = 1; $step <= Blocks\GradedStroke::STEPS; $step++) {
             $beside = [];
             foreach ($over as $cell) {
                 if ($cell->step === $step) {
@@ -159,7 +159,7 @@ final class RowMeter
     {
         $x = $cell->area->centre()->x;
         $shift = $line->centreAt($x) - $nominalY;
-        $wider = max(0.0, $line->widthMm / 2 + 0.6 - Block::BESIDE_LINE_MM);
+        $wider = max(0.0, $line->widthMm / 2 + 0.6 - Blocks\GradedStroke::BESIDE_LINE_MM);
 
         return $cell->area->movedBy(0, $shift + ($cell->area->centre()->y < $nominalY ? -$wider : $wider));
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
-use MarshTrial\Core\Card\Block;
+use MarshTrial\Core\Card\Blocks;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Imaging\CellReading;
@@ -61,7 +61,7 @@ final class SteppedLadder
         if ($fault !== null) {
             return Rating::without($row->row, $property, RatingStatus::Undecidable, $fault, $cells);
         }
-        $shares = Block::concentrations(count($steps));
+        $shares = Blocks\SteppedLadder::concentrations(count($steps));
         $byChannel = array_map(static fn (int $channel): ?array => LowEnd::slope(self::places($row, $steps, $shares, $channel), self::share($row, $steps, $channel)), [0, 1, 2]);
         $own = $byChannel[(int) $row->key];
         $numbers = [

@@ -13,6 +13,9 @@ use MarshTrial\Core\Imaging\CellReading;
 /** How much light comes from the paint's own body, from the stroke along the black line. */
 final class Transparency
 {
+    /** Remark of a rating that was held against the limits for white and very pale paint. */
+    public const PALE = 'white or very pale: judged as applied';
+
     private const FORMULA = 'R0 = (P Rb − K Rw) / (P − K − K P (Rw − Rb)) per channel, the surface light g taken off all four; body = R0_Y / Y_w at deposit 0.92';
 
     private const TWO_LINES = self::FORMULA.', from the line under the paint and its bare ends, scaled to deposit 0.92';
@@ -60,7 +63,7 @@ final class Transparency
         }
         $deepest = $row->key === null ? 0.0 : max(array_map(static fn (array $b): float => $b['deposit'] ?? INF, $bodies));
         if ($deepest < BenchScale::PALE_MASSTONE) {
-            return Rating::measured($row->row, $property, $bodies[0]['body'], $bodies[0]['uncertainty'], BenchScale::TRANSPARENCY_PALE, $bodies[0]['deposit'], [...$remarks, 'white or very pale: judged as applied'], $cells, $numbers, self::FORMULA);
+            return Rating::measured($row->row, $property, $bodies[0]['body'], $bodies[0]['uncertainty'], BenchScale::TRANSPARENCY_PALE, $bodies[0]['deposit'], [...$remarks, self::PALE], $cells, $numbers, self::FORMULA);
         }
         if ($deepest < BenchScale::REFERENCE_DEPTH * (1 - BenchScale::EXTRAPOLATION)) {
             $scale = BenchScale::REFERENCE_DEPTH / $deepest;

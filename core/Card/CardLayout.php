@@ -101,7 +101,7 @@ final readonly class CardLayout
         foreach ($this->rows === [] ? [] : $this->windowsOf($this->rows[0]->row) as $window) {
             $kind = BlockKind::tryFrom($window->use);
             if ($kind !== null) {
-                $role = $kind->fieldRole();
+                $role = $kind->definition()::fieldRole();
                 $out[] = Block::of($kind, $role === null ? null : count($this->cellsOf($window->row, $role)));
             }
         }
@@ -116,7 +116,7 @@ final readonly class CardLayout
      */
     public function fieldNames(int $row, BlockKind $kind): array
     {
-        $role = $kind->fieldRole();
+        $role = $kind->definition()::fieldRole();
         $cells = $role === null ? [] : $this->cellsOf($row, $role);
         $names = $cells === [] ? [] : Block::of($kind, count($cells))->fieldNames();
 

@@ -140,6 +140,6 @@ final class PropertyCard
     /** @param list<Block> $line */
     private static function lineHeight(array $line): float
     {
-        return max(self::PAPER_HEIGHT_MM, ...array_map(static fn (Block $b): float => $b->kind->heightMm(), $line));
+        return max(self::PAPER_HEIGHT_MM, ...array_map(static fn (Block $b): float => $b->kind->definition()::heightMm(), $line));
     }
 }

@@ -136,8 +136,8 @@ final class SvgPrinter
         $caption = match (true) {
             $layout->kind === CardKind::Frame => $layout->rows[$window->row - 1]->paint.($window->use === 'paper' ? ' (bare)' : ''),
             $window->use === 'paper' => 'bare',
-            $kind === BlockKind::Lift => self::LIFTS[$layout->protocols['staining'] ?? ''] ?? $kind->caption(),
-            $kind !== null => $kind->caption(),
+            $kind === BlockKind::Lift => self::LIFTS[$layout->protocols['staining'] ?? ''] ?? $kind->definition()::caption(),
+            $kind !== null => $kind->definition()::caption(),
             default => self::depthWord($layout, $window),
         };
         if ($caption !== null) {

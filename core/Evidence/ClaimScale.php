@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Evidence;
 
-use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\CoreException;
 
 /** A maker's own ordered words for a property, laid on the program's classes. */
@@ -20,7 +20,7 @@ final readonly class ClaimScale
      */
     public static function of(string $property, array $words): self
     {
-        $known = BenchScale::CLASSES[$property] ?? throw new CoreException("There is no property called \"$property\".");
+        $known = Property::claimedClasses()[$property] ?? throw new CoreException("There is no property called \"$property\".");
         $seen = [];
         foreach ($words as ['word' => $word, 'classes' => $classes]) {
             $key = mb_strtolower(trim($word));

@@ -140,7 +140,7 @@ final class LayoutJson
         $cells = [];
         foreach ($layout->windowsOf($row, $piece) as $window) {
             $kind = BlockKind::tryFrom($window->use);
-            $role = $kind?->fieldRole();
+            $role = $kind?->definition()::fieldRole();
             array_push($cells, ...match (true) {
                 $window->use === 'paper' => [CellRole::Paper],
                 $window->use === 'own' => [CellRole::Own],

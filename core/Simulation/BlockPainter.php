@@ -6,6 +6,7 @@ namespace MarshTrial\Core\Simulation;
 
 use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Card\Blocks;
 use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\Rect;
@@ -42,7 +43,7 @@ final class BlockPainter
         $painted = $window->painted ?? $window->area;
 
         return match ($kind) {
-            BlockKind::Ladder => $painter->fields(CellRole::Ladder, array_map(static fn (float $share): float => $share * $habits->strength, Block::concentrations(count($painter->cells(CellRole::Ladder))))),
+            BlockKind::Ladder => $painter->fields(CellRole::Ladder, array_map(static fn (float $share): float => $share * $habits->strength, Blocks\SteppedLadder::concentrations(count($painter->cells(CellRole::Ladder))))),
             BlockKind::Blot => $painter->blot($habits),
             BlockKind::Glaze => [[$painted], $painter->glaze($habits, $painted)],
             BlockKind::WetSquare => [[], $painter->touch($habits, $painted)],

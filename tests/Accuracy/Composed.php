@@ -34,7 +34,7 @@ final class Composed
             $kinds = [BlockKind::Ladder, ...array_filter($kinds, static fn (BlockKind $k): bool => $k !== BlockKind::Ladder)];
         }
         $kinds = array_slice($kinds, 0, $random->getInt(2, $most));
-        $blocks = array_map(static fn (BlockKind $kind): Block => Block::of($kind, $kind->counts() === null ? null : $random->getInt($kind->counts()[0], $kind->counts()[2])), $kinds);
+        $blocks = array_map(static fn (BlockKind $kind): Block => Block::of($kind, $kind->definition()::counts() === null ? null : $random->getInt($kind->definition()::counts()[0], $kind->definition()::counts()[2])), $kinds);
         while (PropertyCard::mostRows($blocks) === 0) {
             array_pop($blocks);
         }

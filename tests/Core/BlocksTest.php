@@ -23,6 +23,7 @@ use MarshTrial\Core\Bench\Transparency;
 use MarshTrial\Core\Bench\WetEdge;
 use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Card\Blocks;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\PropertyCard;
@@ -135,7 +136,7 @@ final class BlocksTest extends TestCase
 
     public function testStrengthIsRelativeToTheReferenceInItsOwnChannelWithItsCost(): void
     {
-        $shares = Block::concentrations(6);
+        $shares = Blocks\SteppedLadder::concentrations(6);
         self::assertSame([0.6, 0.4, 0.3, 0.2, 0.1, 0.05], $shares);
         $of = static fn (float $strength, array $k = [0.5, 0.25, 0.05]): Rating => SteppedLadder::strength(self::films(['ladder' => array_map(static fn (float $c): float => $strength * $c, $shares)], $k));
         [$weak, $strong] = [$of(2.0), $of(3.0)];

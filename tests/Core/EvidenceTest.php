@@ -7,6 +7,7 @@ namespace Tests\Core;
 use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\EyeScale;
 use MarshTrial\Core\Bench\Ladder;
+use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\CoreException;
@@ -122,7 +123,7 @@ final class EvidenceTest extends TestCase
     public function testEyeVerdictsUseDescribedWords(): void
     {
         foreach (['transparency', 'staining', 'granulation'] as $property) {
-            self::assertSame(BenchScale::CLASSES[$property], array_keys(EyeScale::words($property)));
+            self::assertSame(Property::from($property)->classes(), array_keys(EyeScale::words($property)));
         }
         EyeScale::check('lightfastness', 'paler');
         $this->expectException(CoreException::class);

@@ -6,6 +6,7 @@ namespace Tests\Core;
 
 use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\Granulation;
+use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Bench\Protocol;
 use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RatingStatus;
@@ -221,7 +222,7 @@ final class RatingRulesTest extends TestCase
         self::assertSame('lift-gently 1', $of('lift-gently')->under(['staining' => 'lift-gently'])->protocol);
         self::assertSame(['line-under 1', 'flat-wash 1'], [Protocol::under('transparency', [])->text(), Protocol::under('evenness', [])->text()]);
         // Every property that a card measures has a protocol that a stranger can follow.
-        foreach ([...array_keys(BenchScale::CLASSES), ...BenchScale::MORE] as $property) {
+        foreach (Property::keys(Property::cases()) as $property) {
             $usual = Protocol::under($property, []);
             self::assertTrue(count($usual->steps) >= 3 && count($usual->spoilers) >= 2, $property);
         }

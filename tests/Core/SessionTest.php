@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
-use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\EyeScale;
 use MarshTrial\Core\Bench\HandMeasure;
+use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Bench\Protocol;
 use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\CardLayout;
@@ -167,7 +167,7 @@ final class SessionTest extends TestCase
             self::assertSame($words, array_filter($words, static fn (string $meaning): bool => strlen($meaning) > 10));
             self::assertSame($words, EyeScale::words($property));
         }
-        self::assertSame([], array_intersect(EyeScale::more(), array_keys(BenchScale::CLASSES)));
+        self::assertSame([], array_intersect(EyeScale::more(), Property::keys(Property::claimed())));
     }
 
     public function testEveryActionOutlinesItsPlaceInsideTheCard(): void

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Card\BlockKind;
 use Opis\JsonSchema\Errors\ErrorFormatter;
 use Opis\JsonSchema\Validator;
@@ -94,7 +94,7 @@ final class CommandsTest extends TestCase
         [$code, $json] = $this->artisan('card:measure', 'layout.json', 'a.png');
         self::assertSame(0, $code);
         self::assertFollows('card-measurement', $json);
-        self::assertEqualsCanonicalizing(['transparency', 'staining', 'granulation', ...BenchScale::MORE], array_column(json_decode($json, true)['ratings'], 'property'));
+        self::assertEqualsCanonicalizing(['transparency', 'staining', 'granulation', ...Property::keys(Property::more())], array_column(json_decode($json, true)['ratings'], 'property'));
         self::assertSame(1, $this->artisan('card:sample', 'property', '--rows=3', "--blocks=$blocks", '-o', $this->folder)[0]);
     }
 

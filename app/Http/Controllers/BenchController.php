@@ -24,8 +24,8 @@ use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
-use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\HandMeasure;
+use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Session\BenchWords;
 use MarshTrial\Core\Session\Conditions;
@@ -152,7 +152,7 @@ final class BenchController extends Controller
     public function putSpoiling(Request $request, string $uuid): JsonResponse
     {
         $values = $request->validate(
-            ['specimenUuid' => 'required|uuid', 'property' => ['nullable', Rule::in([...array_keys(BenchScale::CLASSES), ...BenchScale::MORE])], 'reason' => 'required|string|max:300'],
+            ['specimenUuid' => 'required|uuid', 'property' => ['nullable', Rule::in(Property::keys(Property::cases()))], 'reason' => 'required|string|max:300'],
             ['reason.required' => 'Say why it no longer counts; it is kept and shown with its reason.'],
         );
         $specimen = $this->specimen($values['specimenUuid']);

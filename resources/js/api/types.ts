@@ -39,6 +39,8 @@ export interface Rating {
     row: number; property: Quantity; status: 'measured' | 'not-reached' | 'not-tested' | 'undecidable'; reason: string | null;
     value: number | null; uncertainty: number | null; class: string | null; classes: string[]; classes95: string[]; atDeposit: number | null;
     /** One word first, with its chance; on a paint's and a code's page that of another card of the paint, and then what the picture said. */
+    /** Its number as it is written, and what that number is called. */
+    text?: string; quantity?: string;
     said?: string | null; chances?: Record<string, number>; ofPicture?: string | null;
     scale: string; remarks: string[]; cells: string[]; numbers: Record<string, unknown>; formula: string; protocol?: string;
     position?: number; low?: number; high?: number; limits?: Record<string, number | null>; card?: { uuid: string; title: string; mayChange: boolean; simulated: boolean } | null;
@@ -58,8 +60,8 @@ export interface FadeHalves { doseMlxh: number | null; paper: [string, string]; 
 export interface Strip { ladder: Ladder | null; fade: FadeHalves | null }
 
 export interface PaintBeside extends Paint { strip: Strip | null; properties: Record<Property, PropertyBeside>; alsoJudged: Verdict[]; notTested: Property[] }
-export interface PanTest { specimen: string; status: Rating['status']; value: number | null; uncertainty: number | null; class: string | null; card: string; title: string; paper: string; protocol: string; on: string; spoiled: string | null; spoilingUuid: string | null }
-export interface PanTests { pan: string; properties: { property: Quantity; tests: PanTest[]; counted: number; spread: number | null; apart: [PanTest, PanTest] | null }[] }
+export interface PanTest { text: string | null; specimen: string; status: Rating['status']; value: number | null; uncertainty: number | null; class: string | null; card: string; title: string; paper: string; protocol: string; on: string; spoiled: string | null; spoilingUuid: string | null }
+export interface PanTests { pan: string; properties: { property: Quantity; quantity: string; tests: PanTest[]; counted: number; spread: number | null; apart: [PanTest, PanTest] | null }[] }
 export interface Provenance { tests: number; testers: string[]; protocols: string[] }
 export interface Knowledge {
     rated: Partial<Record<Property, Provenance>>; more: (Provenance & { rating: Rating })[]; missing: Quantity[];

@@ -1,6 +1,6 @@
 import type { PropertyBeside } from '../../api/types';
 import { Simulated } from './Simulated';
-import { classWords, withUncertainty } from './words';
+import { classWords } from './words';
 
 /** A word, its place on the measured scale with its uncertainty, and a mark where the maker's claim stands. */
 export function RatingCell({ beside, open, onToggle, label }: { beside: PropertyBeside; open?: boolean; onToggle?: () => void; label: string }) {
@@ -12,7 +12,7 @@ export function RatingCell({ beside, open, onToggle, label }: { beside: Property
                 <>
                     <span className="block font-medium leading-tight">{classWords(measured)}</span>
                     <Scale beside={beside} />
-                    <span className="block text-soft leading-tight"><span className="num">{withUncertainty(measured)}</span> {measured.card?.simulated && <Simulated />}</span>
+                    <span className="block text-soft leading-tight"><span className="num">{measured.text}</span> {measured.card?.simulated && <Simulated />}</span>
                     {measured.pooled !== undefined && <span className="block text-sm leading-tight text-soft">of {measured.pooled.pictures} pictures</span>}
                     {beside.tests > 1 && <span className="block text-sm leading-tight text-soft">newest of {beside.tests} tests</span>}
                 </>

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import type { CellRead, PropertyBeside, Rating } from '../../api/types';
 import { Simulated } from './Simulated';
-import { QUANTITY, classWords, day, withUncertainty } from './words';
+import { classWords, day } from './words';
 
 /** Where a rating comes from: card, cells, numbers, formula and scale version. */
 export function RatingOrigin({ beside, rating, cells }: { beside?: PropertyBeside; rating: Rating | null; cells?: CellRead[] }) {
@@ -41,7 +41,7 @@ function Derivation({ rating }: { rating: Rating }) {
     return (
         <>
             {rating.status === 'measured'
-                ? <p>{rating.classes.length > 0 && `${classWords(rating)}: `}{QUANTITY[rating.property]} <span className="num">{withUncertainty(rating)}</span>{rating.atDeposit !== null && <> at deposit <span className="num">{rating.atDeposit.toFixed(2)}</span></>}.{rating.classes95.length > 0 && ` Within 95 %: ${rating.classes95.join(', ')}.`}</p>
+                ? <p>{rating.classes.length > 0 && `${classWords(rating)}: `}{rating.quantity} <span className="num">{rating.text ?? ''}</span>{rating.atDeposit !== null && <> at deposit <span className="num">{rating.atDeposit.toFixed(2)}</span></>}.{rating.classes95.length > 0 && ` Within 95 %: ${rating.classes95.join(', ')}.`}</p>
                 : null}
             {rating.ofPicture && rating.ofPicture !== rating.said && <p>This picture by itself: {rating.ofPicture}. Another card of the paint may lie as far off as cards usually do; that is included above.</p>}
             {rating.status === 'measured' && rating.chances && Object.keys(rating.chances).length > 1 && <p>Chances: {Object.entries(rating.chances).filter(([, p]) => p >= 0.01).sort((a, b) => b[1] - a[1]).map(([c, p]) => `${c} ${Math.round(100 * p)} %`).join(', ')}.</p>}

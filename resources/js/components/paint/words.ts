@@ -1,25 +1,4 @@
-import type { PaintBeside, Quantity, Rating } from '../../api/types';
-
-/** Decimal places and units of each quantity. */
-const WRITTEN: Record<Quantity, { places: number; before?: string; after?: string }> = {
-    transparency: { places: 3 }, staining: { places: 2 }, granulation: { places: 2 }, lightfastness: { places: 1, before: 'dE ' },
-    gradation: { places: 1, after: ' steps' }, 'two-tone': { places: 0, after: '°' }, evenness: { places: 3 },
-    'wash separation': { places: 1, before: 'dE ' }, 'stepped gradation': { places: 0, after: ' clear steps' }, strength: { places: 2, before: 'slope ' }, 'two-line transparency': { places: 3 }, blotting: { places: 2 }, glazing: { places: 3, before: 'deposit ', after: ' a layer' },
-    spread: { places: 1, after: ' mm' }, 'softened edge': { places: 1, after: ' mm' }, salt: { places: 2 }, separation: { places: 1, before: 'dE ' }, 're-wetting': { places: 2 },
-};
-
-/** Numbers as they are written everywhere: value, uncertainty, and the unit where there is one. */
-export function withUncertainty(rating: Pick<Rating, 'property' | 'value' | 'uncertainty'>): string {
-    if (rating.value === null) {
-        return '';
-    }
-    const { places, before = '', after = '' } = WRITTEN[rating.property];
-    return `${before}${rating.value.toFixed(places)}${rating.uncertainty === null ? '' : ` ±${rating.uncertainty.toFixed(places)}`}${after}`;
-}
-
-export const QUANTITY: Record<Quantity, string> = { transparency: 'body', staining: 'residue', granulation: 'grain', lightfastness: 'change', gradation: 'clear steps', 'two-tone': 'turn of hue', evenness: 'blotch',
-    'wash separation': 'scatter of hue', 'stepped gradation': 'clear steps', strength: 'deposit a share of paint', 'two-line transparency': 'body', blotting: 'residue', glazing: 'darkening', spread: 'width', 'softened edge': 'fall from 80 to 20 %', salt: 'share of stars',
-    separation: 'drift from end to end', 're-wetting': 'deposit' };
+import type { PaintBeside, Rating } from '../../api/types';
 
 /** The likeliest class with its chance; for ratings of before there were chances, the classes between which the measurement leaves it. */
 export function classWords(rating: Rating): string {
@@ -36,7 +15,7 @@ export function classWords(rating: Rating): string {
 /** Class and number; where the class is a count already, the number adds nothing. */
 export function said(rating: Rating): string {
     const counted = rating.property === 'gradation' || rating.property === 'stepped gradation';
-    return [rating.classes.length > 0 ? classWords(rating) : '', counted ? '' : withUncertainty(rating)].filter(Boolean).join(', ');
+    return [rating.classes.length > 0 ? classWords(rating) : '', counted ? '' : rating.text ?? ''].filter(Boolean).join(', ');
 }
 
 export function stripWords(paint: PaintBeside): string {

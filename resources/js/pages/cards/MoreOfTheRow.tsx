@@ -1,5 +1,5 @@
 import { MORE, type Quantity, type Rating } from '../../api/types';
-import { classWords, withUncertainty } from '../../components/paint/words';
+import { classWords } from '../../components/paint/words';
 
 /** What stroke and wash say beyond the rated properties, in a line beneath the strip; each opens to where it comes from. */
 export function MoreOfTheRow({ ratings, open, onToggle, label }: { ratings: Rating[]; open: Quantity | null; onToggle: (quantity: Quantity) => void; label: string }) {
@@ -18,7 +18,7 @@ function words(rating: Rating): string {
     }
     if (rating.property === 'two-tone') {
         const towards = (rating.numbers.towards as string[] | undefined)?.find((w) => w.startsWith('hue '))?.slice('hue '.length) ?? '';
-        return rating.remarks.length > 0 ? 'no turn of hue' : `tint turns ${withUncertainty({ ...rating, value: Math.abs(rating.value ?? 0) })} ${towards}`;
+        return rating.remarks.length > 0 ? 'no turn of hue' : `tint turns ${rating.text?.replace(/^-/, '')} ${towards}`;
     }
     if (rating.property === 'evenness') {
         return `${classWords(rating)} wash${rating.numbers.streaked === true ? `, streaks at ${Number(rating.numbers.streakDirectionDeg).toFixed(0)}°` : ''}`;
@@ -26,5 +26,5 @@ function words(rating: Rating): string {
     if (rating.property === 'stepped gradation') {
         return `ladder: ${classWords(rating)}`;
     }
-    return [rating.property, rating.classes.length > 0 ? classWords(rating) : '', withUncertainty(rating)].filter(Boolean).join(' ');
+    return [rating.property, rating.classes.length > 0 ? classWords(rating) : '', rating.text ?? ''].filter(Boolean).join(' ');
 }

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
-import type { PaintPage, PanTest, Quantity } from '../../api/types';
-import { QUANTITY, day, withUncertainty } from '../../components/paint/words';
+import type { PaintPage, PanTest } from '../../api/types';
+import { day } from '../../components/paint/words';
 import { Wide } from '../../components/ui/Wide';
 import { Spoil } from '../cards/Spoil';
 
@@ -15,11 +15,11 @@ export function TestsSideBySide({ paint, onSaved }: { paint: PaintPage; onSaved:
                     <tbody>
                         {paint.tests.flatMap((t) => t.properties.map((p) => (
                             <tr key={t.pan + p.property} className="border-b border-rule align-top">
-                                <td className="py-1.5 pr-3 capitalize">{p.property}<span className="block text-soft normal-case">{QUANTITY[p.property]}</span></td>
+                                <td className="py-1.5 pr-3 capitalize">{p.property}<span className="block text-soft normal-case">{p.quantity}</span></td>
                                 <td className="py-1.5 pr-3">
                                     <ul>{p.tests.map((one) => (
                                         <li key={one.specimen + one.on} className="flex flex-wrap gap-x-3 items-baseline">
-                                            <span className={`num ${one.spoiled ? 'line-through' : ''}`}>{said(one, p.property)}</span><Link to={`/cards/${one.card}`}>{one.title}</Link><span className="text-soft">{day(one.on)}{p.tests.some((t) => t.protocol !== one.protocol) && one.protocol && `, ${one.protocol}`}</span>
+                                            <span className={`num ${one.spoiled ? 'line-through' : ''}`}>{said(one)}</span><Link to={`/cards/${one.card}`}>{one.title}</Link><span className="text-soft">{day(one.on)}{p.tests.some((t) => t.protocol !== one.protocol) && one.protocol && `, ${one.protocol}`}</span>
                                             <Spoil specimen={one.specimen} property={p.property} reasons={paint.spoiledReasons} spoiled={one.spoiled !== null && one.spoilingUuid !== null ? { uuid: one.spoilingUuid, reason: one.spoiled } : null} onDone={onSaved} />
                                         </li>
                                     ))}</ul>
@@ -37,6 +37,6 @@ export function TestsSideBySide({ paint, onSaved }: { paint: PaintPage; onSaved:
     );
 }
 
-function said(test: PanTest, property: Quantity): string {
-    return test.value === null ? test.status.replace('-', ' ') : withUncertainty({ property, value: test.value, uncertainty: test.uncertainty });
+function said(test: PanTest): string {
+    return test.text ?? test.status.replace('-', ' ');
 }

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Bench;
+
+/** Classes of one property by upper limits of its number, least class first. */
+final readonly class ClassScale
+{
+    /**
+     * @param non-empty-array<string, float> $limits class => upper limit, not itself in the class; the last is INF
+     * @param non-empty-array<string, float>|null $otherwise limits for a specimen of a kind of its own
+     * @param string $when remark of a rating that tells it is of that kind
+     */
+    public function __construct(
+        public array $limits,
+        private ?array $otherwise = null,
+        private string $when = '',
+    ) {}
+
+    /** @return list<string> */
+    public function classes(): array
+    {
+        return array_map(strval(...), array_keys($this->limits));
+    }
+
+    /**
+     * @param list<string> $remarks of the rating
+     *
+     * @return non-empty-array<string, float>
+     */
+    public function limitsOf(array $remarks): array
+    {
+        return $this->otherwise !== null && in_array($this->when, $remarks, true) ? $this->otherwise : $this->limits;
+    }
+}

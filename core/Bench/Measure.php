@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Bench;
+
+use MarshTrial\Core\Card\BlockKind;
+
+/** A property that a block of a property card tells, and how a row is rated in it. One class a file; Measures lists them. */
+interface Measure extends Described
+{
+    public static function block(): BlockKind;
+
+    public static function rate(RowUnderTest $test): Rating;
+}

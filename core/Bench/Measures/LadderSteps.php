@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Bench\Measures;
+
+use MarshTrial\Core\Bench\Beyond;
+use MarshTrial\Core\Bench\Measure;
+use MarshTrial\Core\Bench\Property;
+use MarshTrial\Core\Bench\Quantity;
+use MarshTrial\Core\Bench\Rating;
+use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\SteppedLadder;
+use MarshTrial\Core\Card\BlockKind;
+
+/** How many mixtures of the stepped ladder the eye tells apart. */
+final class LadderSteps implements Measure
+{
+    use Beyond;
+
+    public static function property(): Property
+    {
+        return Property::SteppedGradation;
+    }
+
+    public static function quantity(): Quantity
+    {
+        return new Quantity('clear steps', 0, after: ' clear steps');
+    }
+
+    public static function scale(): null
+    {
+        return null;
+    }
+
+    public static function block(): BlockKind
+    {
+        return BlockKind::Ladder;
+    }
+
+    public static function rate(RowUnderTest $test): Rating
+    {
+        return SteppedLadder::clearSteps($test->row);
+    }
+}

@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Bench\Measures;
+
+use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Bench\ClassScale;
+use MarshTrial\Core\Bench\Measure;
+use MarshTrial\Core\Bench\Property;
+use MarshTrial\Core\Bench\Quantity;
+use MarshTrial\Core\Bench\Rating;
+use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\Transparency;
+use MarshTrial\Core\Card\BlockKind;
+
+/** How much of a black line shows through the graded stroke. */
+final class StrokeTransparency implements Measure
+{
+    public static function isClaimed(): bool
+    {
+        return true;
+    }
+
+    public static function property(): Property
+    {
+        return Property::Transparency;
+    }
+
+    public static function quantity(): Quantity
+    {
+        return new Quantity('body', 3);
+    }
+
+    public static function scale(): ClassScale
+    {
+        return new ClassScale(BenchScale::TRANSPARENCY, BenchScale::TRANSPARENCY_PALE, Transparency::PALE);
+    }
+
+    public static function block(): BlockKind
+    {
+        return BlockKind::Stroke;
+    }
+
+    public static function rate(RowUnderTest $test): Rating
+    {
+        return Transparency::rate($test->row, $test->surface, $test->contrastUncertainty, $test->claim);
+    }
+}

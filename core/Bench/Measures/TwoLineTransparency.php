@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Bench\Measures;
+
+use MarshTrial\Core\Bench\BenchScale;
+use MarshTrial\Core\Bench\Beyond;
+use MarshTrial\Core\Bench\ClassScale;
+use MarshTrial\Core\Bench\Measure;
+use MarshTrial\Core\Bench\Property;
+use MarshTrial\Core\Bench\Quantity;
+use MarshTrial\Core\Bench\Rating;
+use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\Transparency;
+use MarshTrial\Core\Card\BlockKind;
+
+/** Transparency by a line under and a line over the paint. */
+final class TwoLineTransparency implements Measure
+{
+    use Beyond;
+
+    public static function property(): Property
+    {
+        return Property::TwoLineTransparency;
+    }
+
+    public static function quantity(): Quantity
+    {
+        return new Quantity('body', 3);
+    }
+
+    public static function scale(): ClassScale
+    {
+        return new ClassScale(BenchScale::TRANSPARENCY, BenchScale::TRANSPARENCY_PALE, Transparency::PALE);
+    }
+
+    public static function block(): BlockKind
+    {
+        return BlockKind::SecondLine;
+    }
+
+    public static function rate(RowUnderTest $test): Rating
+    {
+        return Transparency::twoLines($test->row, $test->surface, $test->contrastUncertainty, $test->claim);
+    }
+}

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Bench\Measures;
+
+use MarshTrial\Core\Bench\Beyond;
+use MarshTrial\Core\Bench\Gradation;
+use MarshTrial\Core\Bench\Measure;
+use MarshTrial\Core\Bench\Property;
+use MarshTrial\Core\Bench\Quantity;
+use MarshTrial\Core\Bench\Rating;
+use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Card\BlockKind;
+
+/** How far the hue turns from masstone to tint. */
+final class TwoTone implements Measure
+{
+    use Beyond;
+
+    public static function property(): Property
+    {
+        return Property::TwoTone;
+    }
+
+    public static function quantity(): Quantity
+    {
+        return new Quantity('turn of hue', 0, after: '°');
+    }
+
+    public static function scale(): null
+    {
+        return null;
+    }
+
+    public static function block(): BlockKind
+    {
+        return BlockKind::Stroke;
+    }
+
+    public static function rate(RowUnderTest $test): Rating
+    {
+        return Gradation::twoTone($test->row, $test->claim);
+    }
+}

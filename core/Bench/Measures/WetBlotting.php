@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Bench\Measures;
+
+use MarshTrial\Core\Bench\Beyond;
+use MarshTrial\Core\Bench\Measure;
+use MarshTrial\Core\Bench\Property;
+use MarshTrial\Core\Bench\Quantity;
+use MarshTrial\Core\Bench\Rating;
+use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\Staining;
+use MarshTrial\Core\Card\BlockKind;
+
+/** What stays after a tissue on the wet wash. */
+final class WetBlotting implements Measure
+{
+    use Beyond;
+
+    public static function property(): Property
+    {
+        return Property::Blotting;
+    }
+
+    public static function quantity(): Quantity
+    {
+        return new Quantity('residue', 2);
+    }
+
+    public static function scale(): null
+    {
+        return null;
+    }
+
+    public static function block(): BlockKind
+    {
+        return BlockKind::Blot;
+    }
+
+    public static function rate(RowUnderTest $test): Rating
+    {
+        return Staining::blotting($test->row, $test->claim, $test->contrastUncertainty);
+    }
+}

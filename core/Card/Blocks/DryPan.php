@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Card\Blocks;
+
+use MarshTrial\Core\Card\BlockDefinition;
+use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Card\CellPlacer;
+use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Card\FixedFields;
+use MarshTrial\Core\Card\Rect;
+
+/** What three passes of a damp brush take off the dry pan. */
+final class DryPan implements BlockDefinition
+{
+    use FixedFields;
+
+    public static function kind(): BlockKind
+    {
+        return BlockKind::Rewet;
+    }
+
+    public static function words(): string
+    {
+        return 're-wetting';
+    }
+
+    public static function tells(): string
+    {
+        return 'what a damp brush takes off the dry pan in three passes';
+    }
+
+    public static function caption(): string
+    {
+        return 'damp brush, 3 passes';
+    }
+
+    public static function heightMm(): float
+    {
+        return 20.0;
+    }
+
+    public static function widthMm(int $count): float
+    {
+        return 24.0;
+    }
+
+    public static function painted(float $x, float $y, int $count): Rect
+    {
+        return new Rect($x + 2, $y + 2, 20, 16);
+    }
+
+    public static function cells(CellPlacer $at, int $count): array
+    {
+        return [$at->only(CellRole::Rewet, 12, 13, 11)];
+    }
+}

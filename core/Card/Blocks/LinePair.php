@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Card\Blocks;
+
+use MarshTrial\Core\Card\BlockDefinition;
+use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Card\CellPlacer;
+use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Card\FixedFields;
+use MarshTrial\Core\Card\Rect;
+
+/** A line under the paint, and one ruled over it when dry. */
+final class LinePair implements BlockDefinition
+{
+    use FixedFields;
+
+    /** Distance of the two lines from the middle of their window, mm. */
+    private const APART_MM = 6.0;
+
+    public static function kind(): BlockKind
+    {
+        return BlockKind::SecondLine;
+    }
+
+    public static function words(): string
+    {
+        return 'second line';
+    }
+
+    public static function tells(): string
+    {
+        return 'transparency by a line under and a line over the paint';
+    }
+
+    public static function caption(): string
+    {
+        return 'line, paint, then the lower line over it';
+    }
+
+    public static function heightMm(): float
+    {
+        return 24.0;
+    }
+
+    public static function widthMm(int $count): float
+    {
+        return 46.0;
+    }
+
+    public static function painted(float $x, float $y, int $count): Rect
+    {
+        return new Rect($x + 9, $y + 2, 28, 20);
+    }
+
+    public static function cells(CellPlacer $at, int $count): array
+    {
+        $cells = [$at->cell('between-lines', CellRole::BetweenLines, 0, 23, 18, 4)];
+        foreach ([[CellRole::UnderBare, CellRole::UnderPainted, -self::APART_MM], [CellRole::OverBare, CellRole::OverPainted, self::APART_MM]] as [$bare, $painted, $down]) {
+            $cells[] = $at->cell("$bare->value-left", $bare, 1, 4, 5, 2.2, $down);
+            $cells[] = $at->cell("$bare->value-right", $bare, 2, 42, 5, 2.2, $down);
+            $cells[] = $at->cell($painted->value, $painted, 0, 23, 18, 2.2, $down);
+        }
+
+        return $cells;
+    }
+}

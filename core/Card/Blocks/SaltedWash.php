@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Card\Blocks;
+
+use MarshTrial\Core\Card\BlockDefinition;
+use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Card\CellPlacer;
+use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Card\FixedFields;
+use MarshTrial\Core\Card\Rect;
+
+/** A damp wash with a pinch of salt. */
+final class SaltedWash implements BlockDefinition
+{
+    use FixedFields;
+
+    public static function kind(): BlockKind
+    {
+        return BlockKind::Salt;
+    }
+
+    public static function words(): string
+    {
+        return 'salt';
+    }
+
+    public static function tells(): string
+    {
+        return 'what a pinch of salt does';
+    }
+
+    public static function caption(): string
+    {
+        return 'damp wash, a pinch of salt';
+    }
+
+    public static function heightMm(): float
+    {
+        return 20.0;
+    }
+
+    public static function widthMm(int $count): float
+    {
+        return 30.0;
+    }
+
+    public static function painted(float $x, float $y, int $count): Rect
+    {
+        return new Rect($x + 2, $y + 2, 26, 16);
+    }
+
+    public static function cells(CellPlacer $at, int $count): array
+    {
+        return [$at->only(CellRole::Salt, 15, 20, 11)];
+    }
+}

@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Card\Blocks;
+
+use MarshTrial\Core\Card\BlockDefinition;
+use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Card\CellPlacer;
+use MarshTrial\Core\Card\CellRole;
+
+/** Fields of mixtures by counted drops. */
+final class SteppedLadder implements BlockDefinition
+{
+    /** Drops that every mixture has in all, and the drops of paint among them, strongest first. */
+    public const MADE_UP_TO_DROPS = 20;
+
+    private const DROPS = [5 => [12, 6, 4, 2, 1], 6 => [12, 8, 6, 4, 2, 1], 7 => [16, 12, 8, 6, 4, 2, 1], 8 => [16, 12, 8, 6, 4, 3, 2, 1]];
+
+    private const PITCH_MM = 13.0;
+
+    /**
+     * Share of paint in each mixture, strongest first.
+     *
+     * @return list<float> 0 to 1
+     */
+    public static function concentrations(int $steps): array
+    {
+        return array_map(static fn (int $drops): float => $drops / self::MADE_UP_TO_DROPS, self::DROPS[$steps] ?? []);
+    }
+
+    public static function kind(): BlockKind
+    {
+        return BlockKind::Ladder;
+    }
+
+    public static function words(): string
+    {
+        return 'stepped ladder';
+    }
+
+    public static function tells(): string
+    {
+        return 'clear steps and tinting strength, by counted drops';
+    }
+
+    public static function caption(): string
+    {
+        return sprintf('ladder: drops of paint made up to %d with water', self::MADE_UP_TO_DROPS);
+    }
+
+    public static function counts(): array
+    {
+        return [5, 6, 8];
+    }
+
+    public static function fieldRole(): CellRole
+    {
+        return CellRole::Ladder;
+    }
+
+    public static function fieldNames(int $count): array
+    {
+        return array_map(strval(...), self::DROPS[$count]);
+    }
+
+    public static function heightMm(): float
+    {
+        return 20.0;
+    }
+
+    public static function widthMm(int $count): float
+    {
+        return self::PITCH_MM * $count + 3;
+    }
+
+    public static function painted(float $x, float $y, int $count): null
+    {
+        return null;
+    }
+
+    public static function cells(CellPlacer $at, int $count): array
+    {
+        return $at->fields(CellRole::Ladder, $count, 1.5 + self::PITCH_MM / 2, self::PITCH_MM, 7, 11);
+    }
+}

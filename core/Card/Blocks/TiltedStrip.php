@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Card\Blocks;
+
+use MarshTrial\Core\Card\BlockDefinition;
+use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Card\CellPlacer;
+use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Card\FixedFields;
+use MarshTrial\Core\Card\Rect;
+
+/** A load that runs down a wet strip. */
+final class TiltedStrip implements BlockDefinition
+{
+    use FixedFields;
+
+    private const PLACES = 8;
+
+    public static function kind(): BlockKind
+    {
+        return BlockKind::Tilt;
+    }
+
+    public static function words(): string
+    {
+        return 'tilted strip';
+    }
+
+    public static function tells(): string
+    {
+        return 'which pigment travels down a wet slope';
+    }
+
+    public static function caption(): string
+    {
+        return 'wet strip, board tilted: this end up → that end down';
+    }
+
+    public static function heightMm(): float
+    {
+        return 20.0;
+    }
+
+    public static function widthMm(int $count): float
+    {
+        return 70.0;
+    }
+
+    public static function painted(float $x, float $y, int $count): Rect
+    {
+        return new Rect($x + 3, $y + 3, self::widthMm($count) - 6, 14);
+    }
+
+    public static function cells(CellPlacer $at, int $count): array
+    {
+        return $at->fields(CellRole::Tilt, self::PLACES, 7.5, 55 / (self::PLACES - 1), 6, 8);
+    }
+}

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Card\Blocks;
+
+use MarshTrial\Core\Card\BlockDefinition;
+use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Card\CellPlacer;
+use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Card\FixedFields;
+
+/** A wash of which one half is blotted while wet. */
+final class WetBlot implements BlockDefinition
+{
+    use FixedFields;
+
+    public static function kind(): BlockKind
+    {
+        return BlockKind::Blot;
+    }
+
+    public static function words(): string
+    {
+        return 'blot';
+    }
+
+    public static function tells(): string
+    {
+        return 'how much a tissue takes while wet';
+    }
+
+    public static function caption(): string
+    {
+        return 'left · blotted while wet';
+    }
+
+    public static function heightMm(): float
+    {
+        return 20.0;
+    }
+
+    public static function widthMm(int $count): float
+    {
+        return 33.0;
+    }
+
+    public static function painted(float $x, float $y, int $count): null
+    {
+        return null;
+    }
+
+    public static function cells(CellPlacer $at, int $count): array
+    {
+        return [$at->cell('blot-none', CellRole::BlotNone, 0, 9, 9, 9), $at->cell('blot-wet', CellRole::BlotWet, 0, 24, 9, 9)];
+    }
+}

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Card\Blocks;
+
+use MarshTrial\Core\Card\BlockDefinition;
+use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Card\CellPlacer;
+use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Card\FixedFields;
+use MarshTrial\Core\Card\Rect;
+
+/** One touch in the middle of wet paper. */
+final class WetSquare implements BlockDefinition
+{
+    use FixedFields;
+
+    public static function kind(): BlockKind
+    {
+        return BlockKind::WetSquare;
+    }
+
+    public static function words(): string
+    {
+        return 'wet-in-wet square';
+    }
+
+    public static function tells(): string
+    {
+        return 'spread and softness of the edge in wet paper';
+    }
+
+    public static function caption(): string
+    {
+        return 'wet paper, one touch in the middle';
+    }
+
+    public static function heightMm(): float
+    {
+        return 34.0;
+    }
+
+    public static function widthMm(int $count): float
+    {
+        return 34.0;
+    }
+
+    public static function painted(float $x, float $y, int $count): Rect
+    {
+        return new Rect($x + 2, $y + 2, 30, 30);
+    }
+
+    public static function cells(CellPlacer $at, int $count): array
+    {
+        return [$at->only(CellRole::WetSquare, 17, 28, 28), $at->only(CellRole::WetMiddle, 17, 3, 3)];
+    }
+}
