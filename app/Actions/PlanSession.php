@@ -19,10 +19,10 @@ use MarshTrial\Core\Bench\Protocol;
 use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Session\CardTasks;
 use MarshTrial\Core\Session\CodeWords;
 use MarshTrial\Core\Session\Conditions;
 use MarshTrial\Core\Session\SessionPlan;
-use MarshTrial\Core\Session\TaskKind;
 
 /** Plans a session for chosen pans, and makes its cards and tasks. */
 final class PlanSession
@@ -41,7 +41,7 @@ final class PlanSession
         if ($blind && ! in_array('property', $tests, true)) {
             throw new CoreException('Code words are lifted by the eye verdicts of the session, and fading is judged only months later. Choose the bench tests too, or plan without hidden names.');
         }
-        if ($blind && array_diff(TaskKind::JUDGED, array_map(static fn (Block $b): string => $b->kind->value, Block::list($blocks))) !== []) {
+        if ($blind && array_diff(CardTasks::JUDGED, array_map(static fn (Block $b): string => $b->kind->value, Block::list($blocks))) !== []) {
             throw new CoreException('Code words are lifted when transparency, staining and granulation are judged, so the cards of a blind session need the graded stroke, the flat wash and the lift.');
         }
         $chosen = [];
@@ -110,7 +110,7 @@ final class PlanSession
             $rows[] = [
                 'uuid' => (string) Str::uuid(), 'owner_id' => Auth::id(), 'edition' => 1, 'created_at' => $now, 'updated_at' => $now,
                 'bench_session_id' => $session->id, 'card_id' => $card->id, 'specimen_id' => $task['row'] === null ? null : $specimens[$card->id][$task['row']]->id,
-                'position' => $position, 'kind' => $task['kind']->value, 'state' => 'open', 'planned_end_seconds' => $task['endSeconds'],
+                'position' => $position, 'kind' => $task['kind']->key, 'state' => 'open', 'planned_end_seconds' => $task['endSeconds'],
             ];
         }
         foreach (array_chunk($rows, 60) as $some) {

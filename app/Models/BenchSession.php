@@ -11,7 +11,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasOne;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
-use MarshTrial\Core\Session\TaskKind;
+use MarshTrial\Core\Session\CardTasks;
 
 /**
  * A session at the bench: cards, their order of work, conditions, and the people who work on it.
@@ -85,7 +85,7 @@ final class BenchSession extends Model
     /** Shows the names to all when nothing is left to judge, and nobody who began is still at it. */
     public function settleNames(): void
     {
-        $judging = Task::query()->where('bench_session_id', $this->id)->where('kind', TaskKind::Judge->value);
+        $judging = Task::query()->where('bench_session_id', $this->id)->where('kind', CardTasks::JUDGE);
         if (! $this->isBlindNow() || (clone $judging)->where('state', 'open')->exists()) {
             return;
         }

@@ -16,11 +16,12 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Bench\EyeScale;
 use MarshTrial\Core\Bench\HandMeasure;
+use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Card\CardCode;
 use MarshTrial\Core\Pigment\Cautions;
 use MarshTrial\Core\Session\BenchWords;
+use MarshTrial\Core\Session\CardTasks;
 use MarshTrial\Core\Session\Conditions;
-use MarshTrial\Core\Session\TaskKind;
 
 /** A session as those who work on it see it. */
 final class SessionView
@@ -48,7 +49,7 @@ final class SessionView
                 ...self::task($t), 'card' => $uuids['cards'][$t->card_id], 'specimen' => $t->specimen_id === null ? null : $uuids['specimens'][$t->specimen_id],
             ])->all(),
             'kinds' => self::kinds(),
-            'judgedAt' => array_map(static fn (string $p): array => array_map(static fn ($r): string => $r->value, TaskKind::judgedAt($p)), array_combine(self::PROPERTIES['property'], self::PROPERTIES['property'])),
+            'judgedAt' => array_map(static fn (string $p): array => array_map(static fn ($r): string => $r->value, CardTasks::judgedAt(Property::from($p))), array_combine(self::PROPERTIES['property'], self::PROPERTIES['property'])),
             // For labels: one's own pans, while names may be seen.
             'pans' => $blind ? [] : $cards->flatMap->specimens->map(static fn (Specimen $s) => $s->pan)->where('owner_id', Auth::id())->pluck('uuid')->unique()->values()->all(),
             'timers' => $session->timers->map(self::timer(...))->all(),
@@ -117,10 +118,10 @@ final class SessionView
     private static function kinds(): array
     {
         $out = [];
-        foreach (TaskKind::cases() as $kind) {
-            $out[$kind->value] = [
-                'title' => $kind->title(), 'instruction' => $kind->instruction(), 'timer' => $kind->timer(), 'wait' => $kind->isWait(), 'perRow' => $kind->isPerRow(), 'needsPan' => $kind->needsPan(), 'rowGap' => $kind->rowGapSeconds(),
-                'roles' => array_map(static fn ($r): string => $r->value, $kind->cells()),
+        foreach (CardTasks::all() as $key => $task) {
+            $out[$key] = [
+                'title' => $task->title, 'instruction' => $task->instruction, 'timer' => $task->timer, 'wait' => $task->isWait, 'perRow' => $task->perRow, 'needsPan' => $task->needsPan, 'rowGap' => $task->rowGapSeconds,
+                'roles' => array_map(static fn ($r): string => $r->value, $task->cells),
             ];
         }
 
@@ -139,7 +140,7 @@ final class SessionView
 
         return [
             ...self::summary($session), 'tasks' => (int) $session->getAttribute('tasks_count'), 'done' => (int) $session->getAttribute('closed_count'),
-            'next' => $next === null ? null : TaskKind::from($next->kind)->title().($row === null ? '' : ", row $row"),
+            'next' => $next === null ? null : (CardTasks::all()[$next->kind] ?? throw new \LogicException("No task is called $next->kind."))->title.($row === null ? '' : ", row $row"),
             'lastAt' => $session->getAttribute('tasks_max_done_at'),
         ];
     }

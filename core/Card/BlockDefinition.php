@@ -39,4 +39,16 @@ interface BlockDefinition
 
     /** @return list<Cell> */
     public static function cells(CellPlacer $at, int $count): array;
+
+    /** Whether a black line is ruled in it before anything is painted. */
+    public static function needsLine(): bool;
+
+    /**
+     * What is done at the bench, in order; the first lays what the eye judges.
+     *
+     * @param string $lifting protocol of lifting; '': whatever any of them asks for
+     *
+     * @return non-empty-list<BenchTask>
+     */
+    public static function tasks(int $count, string $lifting): array;
 }

@@ -22,4 +22,10 @@ final class Blocks
         }
         throw new \LogicException("No block is defined for $kind->value.");
     }
+
+    /** @return list<class-string<BlockDefinition>> in the order in which they are painted */
+    public static function all(): array
+    {
+        return self::ALL;
+    }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Card;
 
-/** A block whose number of fields is fixed. */
+/** A block whose number of fields is fixed, and in which usually no line is ruled. */
 trait FixedFields
 {
     public static function counts(): ?array
@@ -20,5 +20,10 @@ trait FixedFields
     public static function fieldNames(int $count): array
     {
         return [];
+    }
+
+    public static function needsLine(): bool
+    {
+        return false;
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Session;
 
+use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\PropertyCard;
@@ -28,7 +29,7 @@ final readonly class SessionPlan
     private function __construct(
         /** @var list<array{kind: string, pans: list<string>}> */
         public array $cards,
-        /** @var list<array{card: int, row: int|null, kind: TaskKind, startSeconds: int, endSeconds: int}> in order of work; card from 0, row from 1 */
+        /** @var list<array{card: int, row: int|null, kind: BenchTask, startSeconds: int, endSeconds: int}> in order of work; card from 0, row from 1 */
         public array $tasks,
         /** Hands at work, and from first to last, seconds. */
         public int $workSeconds,
@@ -125,7 +126,7 @@ final readonly class SessionPlan
      * @param list<array{kind: string, pans: list<string>}> $cards
      * @param list<Block> $blocks
      *
-     * @return array{0: list<array{card: int, row: int|null, kind: TaskKind, startSeconds: int, endSeconds: int}>, 1: int, 2: int}
+     * @return array{0: list<array{card: int, row: int|null, kind: BenchTask, startSeconds: int, endSeconds: int}>, 1: int, 2: int}
      */
     private static function schedule(array $cards, string $lifting, array $blocks): array
     {
@@ -133,9 +134,9 @@ final readonly class SessionPlan
         $stages = [];
         foreach ($cards as $c => $card) {
             $stage = 0;
-            foreach (TaskKind::ofCard($card['kind'], $lifting, $blocks) as $kind) {
+            foreach (CardTasks::of($card['kind'], $lifting, $blocks) as $kind) {
                 $stages[$stage][$c][] = $kind;
-                $stage += (int) ($kind->isWait() || $kind === TaskKind::Line);
+                $stage += (int) ($kind->isWait || $kind->key === CardTasks::LINE);
             }
         }
         $tasks = [];
@@ -146,16 +147,16 @@ final readonly class SessionPlan
             foreach ($ofCards as $c => $kinds) {
                 // Within a stage a row is painted whole before the next, so that a brush load serves once.
                 foreach (self::inRows($kinds, count($cards[$c]['pans'])) as [$kind, $row]) {
-                    $seconds = $kind->workSeconds() * ($kind === TaskKind::PreWet ? count($cards[$c]['pans']) : 1);
-                    $start = $kind->isWait() ? $now : max($now, $free[$c], $rowFree[$c][$row] ?? 0);
+                    $seconds = $kind->seconds * ($kind->key === CardTasks::PRE_WET ? count($cards[$c]['pans']) : 1);
+                    $start = $kind->isWait ? $now : max($now, $free[$c], $rowFree[$c][$row] ?? 0);
                     $end = $start + $seconds;
                     $work += $seconds;
-                    $free[$c] = max($free[$c], $end + $kind->gapSeconds());
-                    if ($kind->rowGapSeconds() > 0) {
-                        $rowFree[$c][$row] = $end + $kind->rowGapSeconds();
+                    $free[$c] = max($free[$c], $end + self::gap($kind));
+                    if ($kind->rowGapSeconds > 0) {
+                        $rowFree[$c][$row] = $end + $kind->rowGapSeconds;
                     }
-                    $tasks[] = ['card' => $c, 'row' => $row, 'kind' => $kind, 'startSeconds' => $start, 'endSeconds' => $kind->isWait() ? $free[$c] : $end];
-                    $now = $kind->isWait() ? $now : $end;
+                    $tasks[] = ['card' => $c, 'row' => $row, 'kind' => $kind, 'startSeconds' => $start, 'endSeconds' => $kind->isWait ? $free[$c] : $end];
+                    $now = $kind->isWait ? $now : $end;
                 }
             }
         }
@@ -164,16 +165,16 @@ final readonly class SessionPlan
     }
 
     /**
-     * @param list<TaskKind> $kinds of one stage
+     * @param list<BenchTask> $kinds of one stage
      *
-     * @return list<array{0: TaskKind, 1: int|null}>
+     * @return list<array{0: BenchTask, 1: int|null}>
      */
     private static function inRows(array $kinds, int $rows): array
     {
         $out = $run = [];
         foreach ([...$kinds, null] as $kind) {
             // A further layer goes over all rows before the one after it.
-            if ($kind !== null && $kind->isPerRow() && ! ($kind === TaskKind::NextGlaze && in_array($kind, $run, true))) {
+            if ($kind !== null && $kind->perRow && ! ($kind->rowGapSeconds > 0 && in_array($kind->key, array_column($run, 'key'), true))) {
                 $run[] = $kind;
 
                 continue;
@@ -183,12 +184,18 @@ final readonly class SessionPlan
                     $out[] = [$ofRow, $row];
                 }
             }
-            $run = $kind?->isPerRow() ? [$kind] : [];
-            if ($kind !== null && ! $kind->isPerRow()) {
+            $run = $kind?->perRow ? [$kind] : [];
+            if ($kind !== null && ! $kind->perRow) {
                 $out[] = [$kind, null];
             }
         }
 
         return $out;
+    }
+
+    /** Seconds that have to pass on the whole card before the next task may begin: ink, water and paint that dry or soak. */
+    private static function gap(BenchTask $task): int
+    {
+        return $task->perRow ? 0 : ($task->timer['seconds'] ?? 0);
     }
 }

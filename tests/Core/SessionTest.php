@@ -14,10 +14,10 @@ use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Session\BenchWords;
+use MarshTrial\Core\Session\CardTasks;
 use MarshTrial\Core\Session\CodeWords;
 use MarshTrial\Core\Session\Conditions;
 use MarshTrial\Core\Session\SessionPlan;
-use MarshTrial\Core\Session\TaskKind;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Painted;
 
@@ -68,8 +68,8 @@ final class SessionTest extends TestCase
         $free = 0;
         $dry = $seen = [];
         foreach ($plan->tasks as $task) {
-            $seen[$task['card']][$task['kind']->value][] = $task['row'];
-            if ($task['kind']->isWait()) {
+            $seen[$task['card']][$task['kind']->key][] = $task['row'];
+            if ($task['kind']->isWait) {
                 $dry[$task['card']] = $task['endSeconds'];
 
                 continue;
@@ -78,8 +78,8 @@ final class SessionTest extends TestCase
             $free = $task['endSeconds'];
         }
         foreach ($plan->cards as $c => $card) {
-            foreach (TaskKind::ofCard($card['kind'], $lifting, Block::list(PropertyCard::USUAL)) as $kind) {
-                self::assertSame($kind->isPerRow() ? range(1, count($card['pans'])) : [null], $seen[$c][$kind->value]);
+            foreach (CardTasks::of($card['kind'], $lifting, Block::list(PropertyCard::USUAL)) as $kind) {
+                self::assertSame($kind->perRow ? range(1, count($card['pans'])) : [null], $seen[$c][$kind->key]);
             }
         }
     }
@@ -99,7 +99,7 @@ final class SessionTest extends TestCase
 
     public function testTheProtocolOfLiftingDecidesWhatIsDoneToTheStroke(): void
     {
-        $kinds = static fn (string $lifting): array => array_values(array_unique(array_map(static fn (array $t): string => $t['kind']->value, SessionPlan::of(self::pans('PB28 blue'), ['property'], false, $lifting)->tasks)));
+        $kinds = static fn (string $lifting): array => array_values(array_unique(array_map(static fn (array $t): string => $t['kind']->key, SessionPlan::of(self::pans('PB28 blue'), ['property'], false, $lifting)->tasks)));
         self::assertSame(['line', 'pre-wet', 'stroke', 'wash', 'lift-places', 'dry', 'lift-soft', 'dry-again', 'judge', 'picture'], $kinds('lift-gently'));
         self::assertSame(['line', 'pre-wet', 'stroke', 'wash', 'lift-places', 'dry', 'lift-stiff', 'dry-again', 'judge', 'picture'], $kinds('lift-hard-scrub'));
         // What is blotted wet is blotted before the next paint is touched.
@@ -173,17 +173,15 @@ final class SessionTest extends TestCase
     public function testEveryActionOutlinesItsPlaceInsideTheCard(): void
     {
         foreach (['property' => Painted::property(), 'fade' => Painted::fade()] as $kind => $layout) {
-            foreach ([...TaskKind::ofCard($kind, 'lift-soft-then-stiff', Block::list(PropertyCard::USUAL)), ...$kind === 'property' ? [TaskKind::Blot] : []] as $task) {
-                self::assertNotSame(['', ''], [$task->title(), $task->instruction()]);
-                $roles = $task->cells();
+            foreach ([...CardTasks::of($kind, 'lift-soft-then-stiff', Block::list(PropertyCard::USUAL)), ...$kind === 'property' ? [CardTasks::all()['blot']] : []] as $task) {
+                self::assertNotSame(['', ''], [$task->title, $task->instruction]);
+                $roles = $task->cells;
                 $places = array_filter($layout->cells, static fn (Cell $c): bool => in_array($c->role, $roles, true));
                 // A row's action has a place on the card, but for the eye's, whose place follows from the property.
-                self::assertSame($task->isPerRow() && $task !== TaskKind::Judge || $task === TaskKind::Line, $places !== [], "$kind, $task->value");
+                self::assertSame($task->perRow && $task->key !== CardTasks::JUDGE || $task->key === CardTasks::LINE, $places !== [], "$kind, $task->key");
             }
         }
-        foreach (['transparency', 'staining', 'granulation'] as $property) {
-            self::assertNotSame([], TaskKind::judgedAt($property));
-        }
+        self::assertSame([['stroke-paper', 'stroke-black'], ['lift-none', 'lift-soft', 'lift-stiff'], ['wash'], []], array_map(static fn (Property $p): array => array_column(CardTasks::judgedAt($p), 'value'), Property::claimed()));
     }
 
     public function testEveryRemarkHasItsOwnKeyAndNoneIsTakenByTheBench(): void

@@ -40,6 +40,21 @@ final class MigrationTest extends FeatureTestCase
         self::assertContains('protocols', Schema::getColumnListing('bench_sessions'));
     }
 
+    public function testEveryForeignKeyLeadsAnIndex(): void
+    {
+        $without = [];
+        foreach (Schema::getTableListing(schemaQualified: false) as $table) {
+            $led = array_map(static fn (array $index): string => $index['columns'][0], Schema::getIndexes($table));
+            foreach (Schema::getForeignKeys($table) as $key) {
+                if (! in_array($key['columns'][0], $led, true)) {
+                    $without[] = "$table.{$key['columns'][0]}";
+                }
+            }
+        }
+        self::assertSame([], $without);
+        self::assertGreaterThan(50, array_sum(array_map(static fn (string $t): int => count(Schema::getForeignKeys($t)), Schema::getTableListing(schemaQualified: false))));
+    }
+
     public function testALandedMigrationIsNeverEdited(): void
     {
         $sums = [];

@@ -51,7 +51,7 @@ final class SessionsController extends Controller
                 'rows' => array_map(static fn (string $uuid): array => ['pan' => $uuid, 'name' => $pans[$uuid]->paint->colour_name, 'maker' => $pans[$uuid]->paint->maker->name, 'pigments' => $pans[$uuid]->paint->pigments, 'place' => $pans[$uuid]->place()], $c['pans']),
             ], $plan->cards),
             'tasks' => array_map(static fn (array $t): array => [
-                'card' => $t['card'] + 1, 'row' => $t['row'], 'kind' => $t['kind']->value, 'title' => $t['kind']->title(), 'wait' => $t['kind']->isWait(), 'start' => $t['startSeconds'], 'end' => $t['endSeconds'],
+                'card' => $t['card'] + 1, 'row' => $t['row'], 'kind' => $t['kind']->key, 'title' => $t['kind']->title, 'wait' => $t['kind']->isWait, 'start' => $t['startSeconds'], 'end' => $t['endSeconds'],
             ], $plan->tasks),
             'workSeconds' => $plan->workSeconds, 'wholeSeconds' => $plan->wholeSeconds, 'sheets' => $plan->sheets(), 'squareMetres' => round($plan->paperSquareMetres(), 3),
         ]);

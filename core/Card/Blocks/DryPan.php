@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Card\Blocks;
 
+use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FixedFields;
 use MarshTrial\Core\Card\Rect;
+use MarshTrial\Core\Card\Stage;
 
 /** What three passes of a damp brush take off the dry pan. */
 final class DryPan implements BlockDefinition
@@ -54,5 +56,10 @@ final class DryPan implements BlockDefinition
     public static function cells(CellPlacer $at, int $count): array
     {
         return [$at->only(CellRole::Rewet, 12, 13, 11)];
+    }
+
+    public static function tasks(int $count, string $lifting): array
+    {
+        return [new BenchTask('rewet', 'Three passes over the dry pan', 'Dip a round brush, wipe it once, lead it three times over the dry pan, and lay at once what it carries.', 40, [CellRole::Rewet], Stage::DryPan)];
     }
 }

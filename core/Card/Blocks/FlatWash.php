@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Card\Blocks;
 
+use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellPlacer;
@@ -54,5 +55,10 @@ final class FlatWash implements BlockDefinition
     public static function cells(CellPlacer $at, int $count): array
     {
         return [$at->only(CellRole::Wash, 15, 20, 11)];
+    }
+
+    public static function tasks(int $count, string $lifting): array
+    {
+        return [new BenchTask('wash', 'Flat wash', 'A middle strength, laid flat in one go. Do not go back into it.', 50, [CellRole::Wash])];
     }
 }

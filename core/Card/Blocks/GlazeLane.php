@@ -4,15 +4,20 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Card\Blocks;
 
+use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\Rect;
+use MarshTrial\Core\Card\Stage;
 
 /** Layers of one wash, each beginning a field later. */
 final class GlazeLane implements BlockDefinition
 {
+    /** A thin wash on dry paper is dry after so long (own). */
+    private const DRIES_SECONDS = 480;
+
     /** Layers lie this far apart along the lane, mm. */
     private const PITCH_MM = 10.0;
 
@@ -51,6 +56,11 @@ final class GlazeLane implements BlockDefinition
         return array_map(strval(...), range(1, $count));
     }
 
+    public static function needsLine(): bool
+    {
+        return false;
+    }
+
     public static function heightMm(): float
     {
         return 20.0;
@@ -69,5 +79,17 @@ final class GlazeLane implements BlockDefinition
     public static function cells(CellPlacer $at, int $count): array
     {
         return $at->fields(CellRole::Glaze, $count, 3 + self::PITCH_MM / 2, self::PITCH_MM, 6, 9);
+    }
+
+    public static function tasks(int $count, string $lifting): array
+    {
+        $next = static fn (Stage $stage): BenchTask => new BenchTask('next-glaze', 'Next glaze, one field later', 'The same wash, stirred, from the next field to the end of the lane; one stroke, without going back.', 40, [CellRole::Glaze], $stage, rowGapSeconds: self::DRIES_SECONDS);
+
+        return [
+            new BenchTask('glaze', 'First glaze over the whole lane', 'One thin wash, enough for all layers, over the whole lane.', 90, [CellRole::Glaze], rowGapSeconds: self::DRIES_SECONDS),
+            $next(Stage::OnDry),
+            // In rounds: while one row's layer dries, the next row has its turn.
+            ...array_fill(0, max(0, $count - 2), $next(Stage::Again)),
+        ];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Card\Blocks;
 
+use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellPlacer;
@@ -44,6 +45,11 @@ final class GradedStroke implements BlockDefinition
         return 'one stroke along the line, full strength to palest';
     }
 
+    public static function needsLine(): bool
+    {
+        return true;
+    }
+
     public static function heightMm(): float
     {
         return 20.0;
@@ -71,5 +77,10 @@ final class GradedStroke implements BlockDefinition
         }
 
         return $cells;
+    }
+
+    public static function tasks(int $count, string $lifting): array
+    {
+        return [new BenchTask('stroke', 'Stroke along the line', 'One brush load along the black line, from full strength on the left to the palest on the right.', 50, [CellRole::StrokePaper, CellRole::StrokeBlack])];
     }
 }

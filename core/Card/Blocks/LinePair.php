@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Card\Blocks;
 
+use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FixedFields;
 use MarshTrial\Core\Card\Rect;
+use MarshTrial\Core\Card\Stage;
 
 /** A line under the paint, and one ruled over it when dry. */
 final class LinePair implements BlockDefinition
@@ -39,6 +41,11 @@ final class LinePair implements BlockDefinition
         return 'line, paint, then the lower line over it';
     }
 
+    public static function needsLine(): bool
+    {
+        return true;
+    }
+
     public static function heightMm(): float
     {
         return 24.0;
@@ -64,5 +71,13 @@ final class LinePair implements BlockDefinition
         }
 
         return $cells;
+    }
+
+    public static function tasks(int $count, string $lifting): array
+    {
+        return [
+            new BenchTask('between-lines', 'Across the upper line', 'A middle strength, flat across the upper line and down over the ticks of the lower one.', 40, [CellRole::UnderPainted, CellRole::BetweenLines, CellRole::OverPainted]),
+            new BenchTask('second-line', 'Rule the lower line over the paint', 'The same ink and pen as the first line, along the lower ticks, over the dry paint.', 40, [CellRole::OverBare, CellRole::OverPainted], Stage::OnDry, needsPan: false),
+        ];
     }
 }

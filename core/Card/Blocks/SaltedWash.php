@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Card\Blocks;
 
+use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellPlacer;
@@ -54,5 +55,10 @@ final class SaltedWash implements BlockDefinition
     public static function cells(CellPlacer $at, int $count): array
     {
         return [$at->only(CellRole::Salt, 15, 20, 11)];
+    }
+
+    public static function tasks(int $count, string $lifting): array
+    {
+        return [new BenchTask('salt', 'Wash with salt', 'A flat wash; when the glisten begins to go, a small pinch of coarse salt. Brush it off when all is dry.', 60, [CellRole::Salt])];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Card\Blocks;
 
+use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellPlacer;
@@ -54,5 +55,10 @@ final class SoftEdge implements BlockDefinition
     public static function cells(CellPlacer $at, int $count): array
     {
         return [$at->only(CellRole::SoftEdge, 21, 36, 8), $at->only(CellRole::EdgeBand, 7, 6, 8)];
+    }
+
+    public static function tasks(int $count, string $lifting): array
+    {
+        return [new BenchTask('soft-edge', 'Band with its edge pulled out', 'Lay the band; at once pull its right edge out with a clean damp brush, one slow stroke.', 50, [CellRole::SoftEdge])];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Card\Blocks;
 
+use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellPlacer;
@@ -64,6 +65,11 @@ final class SteppedLadder implements BlockDefinition
         return array_map(strval(...), self::DROPS[$count]);
     }
 
+    public static function needsLine(): bool
+    {
+        return false;
+    }
+
     public static function heightMm(): float
     {
         return 20.0;
@@ -82,5 +88,10 @@ final class SteppedLadder implements BlockDefinition
     public static function cells(CellPlacer $at, int $count): array
     {
         return $at->fields(CellRole::Ladder, $count, 1.5 + self::PITCH_MM / 2, self::PITCH_MM, 7, 11);
+    }
+
+    public static function tasks(int $count, string $lifting): array
+    {
+        return [new BenchTask('ladder', 'Stepped ladder', 'The drops of paint above each field, made up to 20 drops with water and mixed well. One field from each, strongest first.', 300, [CellRole::Ladder])];
     }
 }

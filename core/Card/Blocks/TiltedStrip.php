@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Card\Blocks;
 
+use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellPlacer;
@@ -56,5 +57,10 @@ final class TiltedStrip implements BlockDefinition
     public static function cells(CellPlacer $at, int $count): array
     {
         return $at->fields(CellRole::Tilt, self::PLACES, 7.5, 55 / (self::PLACES - 1), 6, 8);
+    }
+
+    public static function tasks(int $count, string $lifting): array
+    {
+        return [new BenchTask('tilt', 'Tilted strip', 'Left end raised by 3 cm: wet the strip, a full load along its upper end, let it run. Leave it sloping.', 90, [CellRole::Tilt])];
     }
 }

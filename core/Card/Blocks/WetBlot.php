@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Card\Blocks;
 
+use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellPlacer;
@@ -53,5 +54,10 @@ final class WetBlot implements BlockDefinition
     public static function cells(CellPlacer $at, int $count): array
     {
         return [$at->cell('blot-none', CellRole::BlotNone, 0, 9, 9, 9), $at->cell('blot-wet', CellRole::BlotWet, 0, 24, 9, 9)];
+    }
+
+    public static function tasks(int $count, string $lifting): array
+    {
+        return [new BenchTask('blot-place', 'Wash, and blot its right half', 'A middle strength over the whole window; at once a folded dry tissue on the right half, two seconds, without rubbing.', 60, [CellRole::BlotNone, CellRole::BlotWet])];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Card\Blocks;
 
+use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellPlacer;
@@ -54,5 +55,10 @@ final class WetSquare implements BlockDefinition
     public static function cells(CellPlacer $at, int $count): array
     {
         return [$at->only(CellRole::WetSquare, 17, 28, 28), $at->only(CellRole::WetMiddle, 17, 3, 3)];
+    }
+
+    public static function tasks(int $count, string $lifting): array
+    {
+        return [new BenchTask('wet-square', 'One touch on wet paper', 'Wet the square until it glistens, no puddles; touch its middle once with the loaded tip. Leave it level.', 60, [CellRole::WetSquare])];
     }
 }
