@@ -73,8 +73,7 @@ final class PropertyView
         if (($detail['otherwise'] ?? []) !== []) {
             $detail['said'] = implode('; ', ['two pictures differ: '.self::told($detail), ...array_map(self::told(...), $detail['otherwise'])]);
         }
-        $quantity = Property::from($detail['property'])->measure()::quantity();
-        $detail = [...$detail, 'quantity' => $quantity->name, 'text' => $quantity->write((float) $detail['value'], $detail['uncertainty'] === null ? null : (float) $detail['uncertainty'])];
+        $detail = [...$detail, ...self::worded($detail)];
         if ($limits === null) {
             return [...$detail, 'card' => $card];
         }
@@ -88,6 +87,20 @@ final class PropertyView
             'limits' => array_map(static fn (float $v): ?float => is_infinite($v) ? null : $v, $limits),
             'card' => $card,
         ];
+    }
+
+    /**
+     * A rating in words, as its measure tells it.
+     *
+     * @param array<string, mixed> $detail
+     *
+     * @return array{said: string|null, text: string, quantity: string, told: string, brief: string}
+     */
+    public static function worded(array $detail): array
+    {
+        $measure = Property::from($detail['property'])->measure();
+
+        return ['said' => $measure::said($detail), 'text' => $measure::number($detail), 'quantity' => $measure::quantity()->name, 'told' => $measure::told($detail), 'brief' => $measure::brief($detail)];
     }
 
     /** @param array<string, mixed> $detail */
@@ -112,7 +125,9 @@ final class PropertyView
         }
         $chances = ClassChances::ofAnotherCard($detail['property'], $limits, $detail['value'], $detail['uncertainty']);
 
-        return [...$rating, 'ofPicture' => $detail['said'] ?? null, 'said' => ClassChances::said($chances), 'chances' => array_map(static fn (float $c): float => round($c, 3), array_filter($chances, static fn (float $c): bool => $c >= 0.005))];
+        $ofPaint = [...$rating, 'ofPicture' => $detail['said'] ?? null, 'said' => ClassChances::said($chances), 'chances' => array_map(static fn (float $c): float => round($c, 3), array_filter($chances, static fn (float $c): bool => $c >= 0.005))];
+
+        return [...$ofPaint, ...self::worded($ofPaint)];
     }
 
     /**

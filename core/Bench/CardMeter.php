@@ -156,7 +156,7 @@ final class CardMeter
     {
         $ratings = [];
         foreach ($test->layout->blocks() as $block) {
-            array_push($ratings, ...array_map($test->rated(...), Measures::ofBlock($block->kind)));
+            array_push($ratings, ...array_map($test->rated(...), Property::measuresOf($block->kind)));
         }
 
         return $ratings;

@@ -104,6 +104,16 @@ final class ClassChances
         return $chances !== [] && max($chances) >= self::PLAIN ? self::likeliest($chances) : null;
     }
 
+    /**
+     * No class is likely enough to stand by itself.
+     *
+     * @param array<string, float> $chances
+     */
+    public static function isBetween(array $chances): bool
+    {
+        return $chances === [] || max($chances) < self::PERHAPS;
+    }
+
     /** @param array<string, float> $chances least class first */
     public static function said(array $chances): ?string
     {

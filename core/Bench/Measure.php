@@ -6,7 +6,7 @@ namespace MarshTrial\Core\Bench;
 
 use MarshTrial\Core\Card\BlockKind;
 
-/** A property that a block of a property card tells, and how a row is rated in it. One class a file; Measures lists them. */
+/** A property that a block of a property card tells, and how a row is rated in it. One class a file; Property names it. */
 interface Measure extends Described
 {
     public static function block(): BlockKind;

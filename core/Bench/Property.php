@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Fading\Lightfastness;
+
 /** Keys of what is told of a paint, as they stand in records; what each means stands in its measure. */
 enum Property: string
 {
@@ -29,7 +32,34 @@ enum Property: string
     /** @return class-string<Described> */
     public function measure(): string
     {
-        return Measures::of($this);
+        return match ($this) {
+            self::Transparency => Measures\StrokeTransparency::class,
+            self::Staining => Measures\LiftStaining::class,
+            self::Granulation => Measures\WashGranulation::class,
+            self::Lightfastness => Lightfastness::class,
+            self::Gradation => Measures\ClearSteps::class,
+            self::TwoTone => Measures\TwoTone::class,
+            self::Evenness => Measures\WashEvenness::class,
+            self::WashSeparation => Measures\WashSeparation::class,
+            self::SteppedGradation => Measures\LadderSteps::class,
+            self::Strength => Measures\LadderStrength::class,
+            self::TwoLineTransparency => Measures\TwoLineTransparency::class,
+            self::Blotting => Measures\WetBlotting::class,
+            self::Glazing => Measures\LaneGlazing::class,
+            self::Spread => Measures\SquareSpread::class,
+            self::SoftenedEdge => Measures\SoftenedEdge::class,
+            self::Salt => Measures\SaltStars::class,
+            self::Separation => Measures\SlopeSeparation::class,
+            self::Rewetting => Measures\PanRewetting::class,
+        };
+    }
+
+    /** @return list<class-string<Measure>> what a block tells, in the order in which it is told */
+    public static function measuresOf(BlockKind $block): array
+    {
+        $measures = array_map(static fn (self $p): string => $p->measure(), self::cases());
+
+        return array_values(array_filter($measures, static fn (string $m): bool => is_subclass_of($m, Measure::class) && $m::block() === $block));
     }
 
     /** @return list<self> those that makers claim and every page of a paint rates, in the order they are shown */

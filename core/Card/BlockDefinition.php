@@ -4,11 +4,9 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Card;
 
-/** One test of a property card as it lies on the sheet: its window, what is printed beside it, and the places in it that are sampled. One class a file; Blocks lists them. */
+/** One test of a property card as it lies on the sheet: its window, what is printed beside it, and the places in it that are sampled. One class a file; BlockKind names it. */
 interface BlockDefinition
 {
-    public static function kind(): BlockKind;
-
     public static function words(): string;
 
     /** What it is for, in a few words. */

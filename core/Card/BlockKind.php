@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Card;
 
-/** Keys of the tests a property card can be put together from, as they stand in layouts; what each is stands in its definition. */
+/** Keys of the tests a property card can be put together from, as they stand in layouts and in the order in which they are painted; what each is stands in its definition. */
 enum BlockKind: string
 {
     case Stroke = 'stroke';
@@ -23,6 +23,19 @@ enum BlockKind: string
     /** @return class-string<BlockDefinition> */
     public function definition(): string
     {
-        return Blocks::of($this);
+        return match ($this) {
+            self::Stroke => Blocks\GradedStroke::class,
+            self::Ladder => Blocks\SteppedLadder::class,
+            self::Wash => Blocks\FlatWash::class,
+            self::Lift => Blocks\LiftPlaces::class,
+            self::Blot => Blocks\WetBlot::class,
+            self::SecondLine => Blocks\LinePair::class,
+            self::Glaze => Blocks\GlazeLane::class,
+            self::WetSquare => Blocks\WetSquare::class,
+            self::SoftEdge => Blocks\SoftEdge::class,
+            self::Salt => Blocks\SaltedWash::class,
+            self::Tilt => Blocks\TiltedStrip::class,
+            self::Rewet => Blocks\DryPan::class,
+        };
     }
 }

@@ -56,7 +56,7 @@ final readonly class Difference
             [abs($this->dC), $this->dC > 0 ? 'more vivid' : 'duller'],
         ];
         if (min($this->reference->chroma(), $this->specimen->chroma()) >= 2) {
-            $parts[] = [abs($this->dH), 'hue towards '.$this->hueDirection()];
+            $parts[] = [abs($this->dH), 'hue '.$this->towards()];
         }
         usort($parts, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
 
@@ -64,6 +64,12 @@ final readonly class Difference
             static fn (array $part): string => $part[1],
             array_filter($parts, static fn (array $part): bool => $part[0] >= self::WORTH_A_WORD),
         ));
+    }
+
+    /** Such as "towards red": the next of the four elementary hue axes that way. */
+    public function towards(): string
+    {
+        return 'towards '.$this->hueDirection();
     }
 
     /** Which of the four elementary hue axes the hue moved towards. */

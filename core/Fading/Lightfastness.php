@@ -8,10 +8,13 @@ use MarshTrial\Core\Bench\ClassScale;
 use MarshTrial\Core\Bench\Described;
 use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Bench\Quantity;
+use MarshTrial\Core\Bench\Told;
 
 /** How far a paint has changed in the light, at reference depth; FadeRow rates it from both halves of a fade card. */
 final class Lightfastness implements Described
 {
+    use Told;
+
     public static function property(): Property
     {
         return Property::Lightfastness;

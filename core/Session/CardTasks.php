@@ -8,7 +8,7 @@ use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\Block;
-use MarshTrial\Core\Card\Blocks;
+use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\Stage;
 
@@ -42,9 +42,9 @@ final class CardTasks
         }
         $at = static function (Stage $stage) use ($has, $lifting): array {
             $out = [];
-            foreach (Blocks::all() as $definition) {
-                $block = $has[$definition::kind()->value] ?? null;
-                array_push($out, ...array_filter($block === null ? [] : $definition::tasks($block->count, $lifting), static fn (BenchTask $t): bool => $t->stage === $stage));
+            foreach (BlockKind::cases() as $kind) {
+                $block = $has[$kind->value] ?? null;
+                array_push($out, ...array_filter($block === null ? [] : $kind->definition()::tasks($block->count, $lifting), static fn (BenchTask $t): bool => $t->stage === $stage));
             }
 
             return $out;
@@ -64,7 +64,8 @@ final class CardTasks
     public static function all(): array
     {
         $out = self::common();
-        foreach (Blocks::all() as $definition) {
+        foreach (BlockKind::cases() as $kind) {
+            $definition = $kind->definition();
             foreach ($definition::tasks($definition::counts()[2] ?? 1, '') as $task) {
                 $out[$task->key] = $task;
             }

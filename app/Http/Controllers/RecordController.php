@@ -7,6 +7,7 @@ namespace App\Http\Controllers;
 use App\Http\JsonResponse;
 use App\Models\Card;
 use App\Models\Revision;
+use App\Queries\PropertyView;
 use Illuminate\Database\Eloquent\Builder;
 
 /** Published records: anyone may read them. */
@@ -27,9 +28,13 @@ final class RecordController extends Controller
         $revision = Revision::query()->whereHas('card', static fn (Builder $q) => $q->where('uuid', $card))
             ->when($number !== null, static fn (Builder $q) => $q->where('number', $number))->orderByDesc('number')->firstOrFail();
 
-        // Records of earlier days name the pans of their tester.
+        // Records of earlier days name the pans of their tester, and leave it to the reader to word a rating.
         $record = $revision->record;
         $record['layout'] = Card::withoutPans($record['layout'] ?? [], array_column($record['rows'] ?? [], 'uuid', 'row'));
+
+        foreach ($record['rows'] ?? [] as $i => $row) {
+            $record['rows'][$i]['ratings'] = array_map(static fn (array $r): array => isset($r['text']) || ($r['value'] ?? null) === null ? $r : [...$r, ...PropertyView::worded($r)], $row['ratings'] ?? []);
+        }
 
         return new JsonResponse($record, 200, [], JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION);
     }

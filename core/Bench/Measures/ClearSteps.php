@@ -4,19 +4,19 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench\Measures;
 
-use MarshTrial\Core\Bench\Beyond;
 use MarshTrial\Core\Bench\Gradation;
 use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Bench\Quantity;
 use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\ToldByCount;
 use MarshTrial\Core\Card\BlockKind;
 
 /** How many steps of the graded stroke the eye tells apart. */
 final class ClearSteps implements Measure
 {
-    use Beyond;
+    use ToldByCount;
 
     public static function property(): Property
     {
@@ -41,5 +41,10 @@ final class ClearSteps implements Measure
     public static function rate(RowUnderTest $test): Rating
     {
         return Gradation::clearSteps($test->row, $test->claim);
+    }
+
+    public static function brief(array $rating): string
+    {
+        return self::said($rating).(($rating['numbers']['paleEndLost'] ?? false) === true ? ', pale end lost' : '');
     }
 }

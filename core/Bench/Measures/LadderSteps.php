@@ -4,19 +4,19 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench\Measures;
 
-use MarshTrial\Core\Bench\Beyond;
 use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Bench\Quantity;
 use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
 use MarshTrial\Core\Bench\SteppedLadder;
+use MarshTrial\Core\Bench\ToldByCount;
 use MarshTrial\Core\Card\BlockKind;
 
 /** How many mixtures of the stepped ladder the eye tells apart. */
 final class LadderSteps implements Measure
 {
-    use Beyond;
+    use ToldByCount;
 
     public static function property(): Property
     {
@@ -41,5 +41,10 @@ final class LadderSteps implements Measure
     public static function rate(RowUnderTest $test): Rating
     {
         return SteppedLadder::clearSteps($test->row);
+    }
+
+    public static function brief(array $rating): string
+    {
+        return 'ladder: '.self::said($rating);
     }
 }

@@ -4,19 +4,19 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench\Measures;
 
-use MarshTrial\Core\Bench\Beyond;
 use MarshTrial\Core\Bench\Glazing;
 use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Bench\Quantity;
 use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Card\BlockKind;
 
 /** What each further layer adds. */
 final class LaneGlazing implements Measure
 {
-    use Beyond;
+    use Told;
 
     public static function property(): Property
     {

@@ -13,11 +13,14 @@ use MarshTrial\Core\Bench\Quantity;
 use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
 use MarshTrial\Core\Bench\Staining;
+use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Card\BlockKind;
 
 /** What stays after a soft damp brush. */
 final class LiftStaining implements Measure
 {
+    use Told;
+
     public static function isClaimed(): bool
     {
         return true;

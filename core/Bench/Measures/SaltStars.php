@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Bench\Measures;
 
 use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\Beyond;
 use MarshTrial\Core\Bench\ClassScale;
 use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\Property;
@@ -13,13 +12,14 @@ use MarshTrial\Core\Bench\Quantity;
 use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
 use MarshTrial\Core\Bench\Salt;
+use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellRole;
 
 /** How much of a salted wash becomes pale stars. */
 final class SaltStars implements Measure
 {
-    use Beyond;
+    use Told;
 
     public static function property(): Property
     {

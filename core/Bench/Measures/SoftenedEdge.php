@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Bench\Measures;
 
 use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\Beyond;
 use MarshTrial\Core\Bench\ClassScale;
 use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Bench\Quantity;
 use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Bench\WetEdge;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellRole;
@@ -19,7 +19,7 @@ use MarshTrial\Core\Card\CellRole;
 /** Over which width an edge pulled out with water falls. */
 final class SoftenedEdge implements Measure
 {
-    use Beyond;
+    use Told;
 
     public static function property(): Property
     {

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench\Measures;
 
-use MarshTrial\Core\Bench\Beyond;
 use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Bench\Quantity;
 use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Bench\WetEdge;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellRole;
@@ -17,7 +17,7 @@ use MarshTrial\Core\Card\CellRole;
 /** How wide a touch spreads in wet paper. */
 final class SquareSpread implements Measure
 {
-    use Beyond;
+    use Told;
 
     public static function property(): Property
     {

@@ -11,12 +11,15 @@ use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Bench\Quantity;
 use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Bench\Transparency;
 use MarshTrial\Core\Card\BlockKind;
 
 /** How much of a black line shows through the graded stroke. */
 final class StrokeTransparency implements Measure
 {
+    use Told;
+
     public static function isClaimed(): bool
     {
         return true;

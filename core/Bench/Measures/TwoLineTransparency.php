@@ -5,20 +5,20 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Bench\Measures;
 
 use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\Beyond;
 use MarshTrial\Core\Bench\ClassScale;
 use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Bench\Quantity;
 use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Bench\Transparency;
 use MarshTrial\Core\Card\BlockKind;
 
 /** Transparency by a line under and a line over the paint. */
 final class TwoLineTransparency implements Measure
 {
-    use Beyond;
+    use Told;
 
     public static function property(): Property
     {

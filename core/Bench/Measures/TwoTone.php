@@ -4,19 +4,19 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench\Measures;
 
-use MarshTrial\Core\Bench\Beyond;
 use MarshTrial\Core\Bench\Gradation;
 use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Bench\Quantity;
 use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Card\BlockKind;
 
 /** How far the hue turns from masstone to tint. */
 final class TwoTone implements Measure
 {
-    use Beyond;
+    use Told;
 
     public static function property(): Property
     {
@@ -41,5 +41,12 @@ final class TwoTone implements Measure
     public static function rate(RowUnderTest $test): Rating
     {
         return Gradation::twoTone($test->row, $test->claim);
+    }
+
+    public static function brief(array $rating): string
+    {
+        $turn = (float) $rating['value'];
+
+        return abs($turn) < 2 * (float) $rating['uncertainty'] ? 'no turn of hue' : trim('tint turns '.self::number(['value' => abs($turn)] + $rating).' '.($rating['numbers']['towardsHue'] ?? ''));
     }
 }

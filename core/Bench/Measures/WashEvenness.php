@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Bench\Measures;
 
 use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\Beyond;
 use MarshTrial\Core\Bench\ClassScale;
 use MarshTrial\Core\Bench\Evenness;
 use MarshTrial\Core\Bench\Measure;
@@ -13,13 +12,14 @@ use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Bench\Quantity;
 use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellRole;
 
 /** Blotches and streaks of the flat wash that are no grain. */
 final class WashEvenness implements Measure
 {
-    use Beyond;
+    use Told;
 
     public static function property(): Property
     {
@@ -44,5 +44,12 @@ final class WashEvenness implements Measure
     public static function rate(RowUnderTest $test): Rating
     {
         return Evenness::rate($test->row, $test->map(CellRole::Wash, BenchScale::EVENNESS_PITCH_MM), $test->map(CellRole::Paper, BenchScale::EVENNESS_PITCH_MM), $test->rated(WashGranulation::class));
+    }
+
+    public static function brief(array $rating): string
+    {
+        $numbers = $rating['numbers'];
+
+        return self::said($rating).' wash'.(($numbers['streaked'] ?? false) === true ? sprintf(', streaks at %.0f°', $numbers['streakDirectionDeg']) : '');
     }
 }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Bench\Measures;
 
 use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\Beyond;
 use MarshTrial\Core\Bench\ClassScale;
 use MarshTrial\Core\Bench\Granulation;
 use MarshTrial\Core\Bench\Measure;
@@ -13,12 +12,15 @@ use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Bench\Quantity;
 use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellRole;
 
 /** Grain of the flat wash beyond that of its paper. */
 final class WashGranulation implements Measure
 {
+    use Told;
+
     public static function isClaimed(): bool
     {
         return true;

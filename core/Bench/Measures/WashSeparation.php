@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Bench\Measures;
 
 use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\Beyond;
 use MarshTrial\Core\Bench\ClassScale;
 use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\Property;
@@ -13,13 +12,14 @@ use MarshTrial\Core\Bench\Quantity;
 use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
 use MarshTrial\Core\Bench\Separation;
+use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellRole;
 
 /** How far the pigments of a mix drift apart within a flat wash. */
 final class WashSeparation implements Measure
 {
-    use Beyond;
+    use Told;
 
     public static function property(): Property
     {

@@ -6,7 +6,6 @@ namespace MarshTrial\Core\Card\Blocks;
 
 use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
-use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FixedFields;
@@ -17,11 +16,6 @@ use MarshTrial\Core\Card\Stage;
 final class DryPan implements BlockDefinition
 {
     use FixedFields;
-
-    public static function kind(): BlockKind
-    {
-        return BlockKind::Rewet;
-    }
 
     public static function words(): string
     {

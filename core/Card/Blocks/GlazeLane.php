@@ -6,7 +6,6 @@ namespace MarshTrial\Core\Card\Blocks;
 
 use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
-use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\Rect;
@@ -20,11 +19,6 @@ final class GlazeLane implements BlockDefinition
 
     /** Layers lie this far apart along the lane, mm. */
     private const PITCH_MM = 10.0;
-
-    public static function kind(): BlockKind
-    {
-        return BlockKind::Glaze;
-    }
 
     public static function words(): string
     {

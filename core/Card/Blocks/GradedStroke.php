@@ -6,7 +6,6 @@ namespace MarshTrial\Core\Card\Blocks;
 
 use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
-use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FixedFields;
@@ -24,11 +23,6 @@ final class GradedStroke implements BlockDefinition
     public const BESIDE_LINE_MM = 2.8;
 
     public const BESIDE_DEPTH_MM = 2.4;
-
-    public static function kind(): BlockKind
-    {
-        return BlockKind::Stroke;
-    }
 
     public static function words(): string
     {

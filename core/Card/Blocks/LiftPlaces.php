@@ -6,7 +6,6 @@ namespace MarshTrial\Core\Card\Blocks;
 
 use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
-use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
@@ -18,11 +17,6 @@ use MarshTrial\Core\Card\Stage;
 final class LiftPlaces implements BlockDefinition
 {
     use FixedFields;
-
-    public static function kind(): BlockKind
-    {
-        return BlockKind::Lift;
-    }
 
     public static function words(): string
     {

@@ -6,7 +6,6 @@ namespace MarshTrial\Core\Card\Blocks;
 
 use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
-use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FixedFields;
@@ -20,11 +19,6 @@ final class LinePair implements BlockDefinition
 
     /** Distance of the two lines from the middle of their window, mm. */
     private const APART_MM = 6.0;
-
-    public static function kind(): BlockKind
-    {
-        return BlockKind::SecondLine;
-    }
 
     public static function words(): string
     {

@@ -6,7 +6,6 @@ namespace MarshTrial\Core\Card\Blocks;
 
 use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
-use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FixedFields;
@@ -16,11 +15,6 @@ use MarshTrial\Core\Card\Rect;
 final class SaltedWash implements BlockDefinition
 {
     use FixedFields;
-
-    public static function kind(): BlockKind
-    {
-        return BlockKind::Salt;
-    }
 
     public static function words(): string
     {

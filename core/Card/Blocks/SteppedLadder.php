@@ -6,7 +6,6 @@ namespace MarshTrial\Core\Card\Blocks;
 
 use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
-use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
 
@@ -28,11 +27,6 @@ final class SteppedLadder implements BlockDefinition
     public static function concentrations(int $steps): array
     {
         return array_map(static fn (int $drops): float => $drops / self::MADE_UP_TO_DROPS, self::DROPS[$steps] ?? []);
-    }
-
-    public static function kind(): BlockKind
-    {
-        return BlockKind::Ladder;
     }
 
     public static function words(): string

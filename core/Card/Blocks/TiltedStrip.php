@@ -6,7 +6,6 @@ namespace MarshTrial\Core\Card\Blocks;
 
 use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
-use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FixedFields;
@@ -18,11 +17,6 @@ final class TiltedStrip implements BlockDefinition
     use FixedFields;
 
     private const PLACES = 8;
-
-    public static function kind(): BlockKind
-    {
-        return BlockKind::Tilt;
-    }
 
     public static function words(): string
     {

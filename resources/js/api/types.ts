@@ -40,7 +40,7 @@ export interface Rating {
     value: number | null; uncertainty: number | null; class: string | null; classes: string[]; classes95: string[]; atDeposit: number | null;
     /** One word first, with its chance; on a paint's and a code's page that of another card of the paint, and then what the picture said. */
     /** Its number as it is written, and what that number is called. */
-    text?: string; quantity?: string;
+    text?: string; quantity?: string; told?: string; brief?: string;
     said?: string | null; chances?: Record<string, number>; ofPicture?: string | null;
     scale: string; remarks: string[]; cells: string[]; numbers: Record<string, unknown>; formula: string; protocol?: string;
     position?: number; low?: number; high?: number; limits?: Record<string, number | null>; card?: { uuid: string; title: string; mayChange: boolean; simulated: boolean } | null;

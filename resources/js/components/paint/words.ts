@@ -1,21 +1,8 @@
 import type { PaintBeside, Rating } from '../../api/types';
 
-/** The likeliest class with its chance; for ratings of before there were chances, the classes between which the measurement leaves it. */
+/** The class as the server words it; a number and its unit do not part. */
 export function classWords(rating: Rating): string {
-    if (rating.said) {
-        return rating.said.replace(' %', '\u00a0%').replace(/^(?:between|possible:) (\d+) clear steps?(?: and|,) (\d+ clear steps)$/, '$1 or $2');
-    }
-    if (rating.classes.length === 0) {
-        return 'no class';
-    }
-    const last = rating.classes.length - 1;
-    return last === 0 ? rating.classes[0]! : last === 1 ? rating.classes.join(' or ') : `${rating.classes[0]} to ${rating.classes[last]}`;
-}
-
-/** Class and number; where the class is a count already, the number adds nothing. */
-export function said(rating: Rating): string {
-    const counted = rating.property === 'gradation' || rating.property === 'stepped gradation';
-    return [rating.classes.length > 0 ? classWords(rating) : '', counted ? '' : rating.text ?? ''].filter(Boolean).join(', ');
+    return rating.said?.replace(' %', '\u00a0%') ?? 'no class';
 }
 
 export function stripWords(paint: PaintBeside): string {

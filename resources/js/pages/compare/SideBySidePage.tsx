@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { get } from '../../api/client';
 import type { Paint, Rating } from '../../api/types';
-import { said } from '../../components/paint/words';
+
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { Wide } from '../../components/ui/Wide';
 
@@ -74,7 +74,7 @@ function Bands({ paints, ladders, onReference }: { paints: Shown[]; ladders: boo
                         <div className="leading-tight"><Link to={`/paints/${p.uuid}`} className="font-semibold">{p.colourName}</Link><span className="block text-sm">{p.maker}</span><span className="block text-sm text-soft">{p.statement.text}</span></div>
                         <div className="flex flex-wrap gap-1" style={{ width: widest * pxPerMm + 12 }}>{p.windows.map((w) => <Scanned key={w.use} of={w} paint={p} pxPerMm={pxPerMm} />)}</div>
                         <div className="text-sm leading-snug">
-                            {p.ratings.filter((r) => r.property !== 'strength').map((r) => <p key={r.property}><span className="text-soft">{p.windows.length > 1 || p.ratings.length > 1 ? `${r.property}: ` : ''}</span>{said(r)}{r.remarks.map((m) => <span key={m} className="text-soft">; {m}</span>)}</p>)}
+                            {p.ratings.filter((r) => r.property !== 'strength').map((r) => <p key={r.property}><span className="text-soft">{p.windows.length > 1 || p.ratings.length > 1 ? `${r.property}: ` : ''}</span>{r.told}{r.remarks.map((m) => <span key={m} className="text-soft">; {m}</span>)}</p>)}
                             {ladders && p.strength !== null && <StrengthWords of={p} reference={reference} onReference={onReference} />}
                         </div>
                     </div>
@@ -110,7 +110,7 @@ function Loupes({ paints, mm }: { paints: Shown[]; mm: number }) {
                         <svg width={side} height={side} className="absolute inset-0" aria-hidden="true"><path d={`M8 ${side - 8}h${side / mm}`} stroke="#fff" strokeWidth="5" /><path d={`M8 ${side - 8}h${side / mm}`} stroke="#000" strokeWidth="2" /></svg>
                     </div>
                     <Link to={`/paints/${p.uuid}`} className="font-semibold">{p.colourName}</Link> <span className="text-sm">{p.maker}</span>
-                    {p.ratings.map((r) => <span key={r.property} className="block text-sm"><span className="text-soft">{r.property === 'granulation' ? 'grain ' : `${r.property} `}</span>{said(r)}{r.property === 'granulation' && typeof r.numbers.grainSizeMm === 'number' && r.value !== null && r.value >= 0.04 && <>, half width <span className="num">{r.numbers.grainSizeMm.toFixed(2)}</span> mm</>}</span>)}
+                    {p.ratings.map((r) => <span key={r.property} className="block text-sm"><span className="text-soft">{r.property === 'granulation' ? 'grain ' : `${r.property} `}</span>{r.told}{r.property === 'granulation' && typeof r.numbers.grainSizeMm === 'number' && r.value !== null && r.value >= 0.04 && <>, half width <span className="num">{r.numbers.grainSizeMm.toFixed(2)}</span> mm</>}</span>)}
                 </li>
             ))}
             {paints.length > 0 && <li className="col-span-full text-sm text-soft mt-1">The middle {mm} by {mm} mm of every wash; the bar is one millimetre.</li>}

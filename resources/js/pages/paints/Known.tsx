@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { PaintPage, Provenance, Quantity } from '../../api/types';
 import { RatingOrigin } from '../../components/paint/RatingOrigin';
-import { said } from '../../components/paint/words';
+
 import { Wide } from '../../components/ui/Wide';
 
 /** What would settle most, first; how the chances stand, and why. */
@@ -51,7 +51,7 @@ export function Known({ paint }: { paint: PaintPage }) {
                             <tbody key={rating.property}>
                                 <tr className="border-b border-rule align-top">
                                     <td className="py-1.5 pr-3"><button type="button" className="link inline-block first-letter:uppercase" aria-expanded={open === rating.property} onClick={() => setOpen(open === rating.property ? null : rating.property)}>{rating.property}</button></td>
-                                    <td className="py-1.5 pr-3">{said(rating)}{rating.remarks.map((r) => <span key={r} className="block text-sm text-soft">{r}</span>)}</td>
+                                    <td className="py-1.5 pr-3">{rating.told}{rating.remarks.map((r) => <span key={r} className="block text-sm text-soft">{r}</span>)}</td>
                                     <td className="py-1.5 pr-3">{testers.join(', ')}{tests > 1 && <span className="text-soft">, newest of {tests} tests</span>}</td>
                                     <td className="py-1.5 text-sm">{protocols.map((p) => <Link key={p} className="block" to={`/protocols#${p.split(' ')[0]}`}>{p}</Link>)}</td>
                                 </tr>
