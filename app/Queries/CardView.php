@@ -52,7 +52,7 @@ final class CardView
             ...self::summary($card),
             'layout' => $card->publicLayout(),
             'rows' => $card->specimens->map(static fn (Specimen $s): array => self::row($card, $s, $blind, $shown, $ratings[$s->row] ?? [], $strips[$s->id] ?? null))->all(),
-            'pictures' => $card->pictures->map(static fn (Picture $p): array => self::picture($p, $newest[$p->id] ?? null))->all(),
+            'pictures' => $card->pictures->map(static fn (Picture $p): array => self::picture($p, $card->checks->firstWhere('id', $p->fade_check_id)?->uuid, $newest[$p->id] ?? null))->all(),
             'shownPicture' => $card->pictures->firstWhere('id', $shown?->picture_id)?->uuid,
             'result' => $shown?->result,
             'windows' => $card->kind === 'frame' ? self::windows($card, $shown) : [],
@@ -102,7 +102,7 @@ final class CardView
             'claims' => $blind ? [] : $paint->claims->map(static fn (Claim $c): array => PropertyView::claim($c, self::ratingOf($ratings, $c->property)['classes95'] ?? []))->all(),
             'ratings' => array_map(static fn (array $r): array => $r['value'] !== null && $r['status'] === 'measured' ? PropertyView::rating($r, null) : $r, $ratings),
             'verdicts' => $specimen->verdicts->filter(static fn (Verdict $v): bool => ! $blind || $v->owner_id === Auth::id())->values()->map(static fn (Verdict $v): array => [
-                ...PropertyView::verdict($v, $v->fade_check_id === null || $v->fade_check_id === $shown?->picture->fade_check_id ? self::ratingOf($ratings, $v->property) : []), 'edition' => $v->edition, 'checkId' => $v->fade_check_id, 'mine' => $v->owner_id === Auth::id(),
+                ...PropertyView::verdict($v, $v->fade_check_id === null || $v->fade_check_id === $shown?->picture->fade_check_id ? self::ratingOf($ratings, $v->property) : []), 'edition' => $v->edition, 'checkUuid' => $card->checks->firstWhere('id', $v->fade_check_id)?->uuid, 'mine' => $v->owner_id === Auth::id(),
             ])->all(),
         ];
     }
@@ -158,11 +158,11 @@ final class CardView
     }
 
     /** @return array<string, mixed> */
-    private static function picture(Picture $picture, ?Measurement $measurement): array
+    private static function picture(Picture $picture, ?string $check, ?Measurement $measurement): array
     {
         return [
             'uuid' => $picture->uuid, 'moment' => $picture->moment, 'source' => $picture->source, 'name' => $picture->original_name,
-            'wet' => $picture->wet, 'width' => $picture->width, 'height' => $picture->height, 'taken' => $picture->created_at?->toIso8601String(), 'checkId' => $picture->fade_check_id, 'withdrawn' => $picture->withdrawn_at === null ? null : $picture->withdrawn_because,
+            'wet' => $picture->wet, 'width' => $picture->width, 'height' => $picture->height, 'taken' => $picture->created_at?->toIso8601String(), 'checkUuid' => $check, 'withdrawn' => $picture->withdrawn_at === null ? null : $picture->withdrawn_because,
             'measurement' => $measurement === null ? null : self::measurement($measurement),
         ];
     }
@@ -210,7 +210,7 @@ final class CardView
     private static function check(FadeCheck $check): array
     {
         return [
-            'id' => $check->id, 'uuid' => $check->uuid, 'edition' => $check->edition, 'checkedOn' => $check->checked_on->toDateString(),
+            'uuid' => $check->uuid, 'edition' => $check->edition, 'checkedOn' => $check->checked_on->toDateString(),
             'doseMlxh' => $check->dose_mlxh === null ? null : (float) $check->dose_mlxh, 'note' => $check->note,
         ];
     }

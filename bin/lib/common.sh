@@ -55,5 +55,7 @@ need_build() {
 
 need_env() {
     [ -f .env ] || cp .env.example .env
+    # Host names are looked at in production only; nothing here is for any other.
+    sed -i 's/^APP_ENV=local$/APP_ENV=production/' .env
     grep -q '^APP_KEY=base64:' .env || php artisan key:generate --force --quiet
 }

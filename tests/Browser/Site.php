@@ -53,7 +53,7 @@ final class Site
             mkdir("$this->folder/$part", 0775, true);
         }
         register_shutdown_function($this->stop(...));
-        $this->environment = ['DB_DATABASE' => "$this->folder/site.sqlite", 'LARAVEL_STORAGE_PATH' => $this->folder, 'APP_ENV' => 'local', 'SESSION_DRIVER' => 'file', 'CACHE_STORE' => 'database', 'QUEUE_CONNECTION' => 'database', 'PHP_CLI_SERVER_WORKERS' => '4', 'ARGON_MEMORY' => '64', 'ARGON_TIME' => '1'] + getenv();
+        $this->environment = ['DB_DATABASE' => "$this->folder/site.sqlite", 'LARAVEL_STORAGE_PATH' => $this->folder, 'APP_ENV' => 'production', 'SESSION_DRIVER' => 'file', 'CACHE_STORE' => 'database', 'QUEUE_CONNECTION' => 'database', 'PHP_CLI_SERVER_WORKERS' => '4', 'ARGON_MEMORY' => '64', 'ARGON_TIME' => '1'] + getenv();
         touch("$this->folder/site.sqlite");
         $this->run([...self::PHP, "$this->root/artisan", 'migrate', '--force', '--seed'], 'seed', true);
         $this->port = self::freePort();

@@ -80,7 +80,7 @@ export interface CodePage {
 
 export interface Measuring { uuid: string; state: 'waiting' | 'running' | 'done' | 'failed'; progress: number; step: string; problem: string | null; quality: QualityCheck[] }
 export interface Picture {
-    uuid: string; moment: 'property' | 'first' | 'check'; source: string; name: string; width: number | null; height: number | null; taken: string | null; checkId: number | null; wet?: boolean; withdrawn: string | null; measurement: Measuring | null;
+    uuid: string; moment: 'property' | 'first' | 'check'; source: string; name: string; width: number | null; height: number | null; taken: string | null; checkUuid: string | null; wet?: boolean; withdrawn: string | null; measurement: Measuring | null;
 }
 
 export interface CellRead {
@@ -107,14 +107,14 @@ export interface CardSummary {
 }
 export interface CardRow {
     row: number; uuid: string; paint: Paint; pan: Pan | null; codeWord: string | null; strip: Strip | null; claims: ClaimBeside[]; ratings: Rating[];
-    verdicts: (Verdict & { edition: number; checkId: number | null; mine: boolean })[];
+    verdicts: (Verdict & { edition: number; checkUuid: string | null; mine: boolean })[];
     conditions: Record<string, { value: string; inherited: string | null; own: boolean }>; remarks: { uuid: string; word: string; note: string; by: string }[]; byHand?: ByHand[];
     spoiled: { uuid: string; property: Property | null; reason: string; by: string }[]; photos?: { uuid: string; taken: string | null }[];
 }
 export interface Hanging {
     uuid: string; edition: number; place: string; facing: string; glass: string; latitude: number | null; longitude: number | null; timeZone: string; hungOn: string; note: string; nextCheck: string | null;
 }
-export interface Check { id: number; uuid: string; edition: number; checkedOn: string; doseMlxh: number | null; note: string }
+export interface Check { uuid: string; edition: number; checkedOn: string; doseMlxh: number | null; note: string }
 export interface WindowRead { id: string; name: string; bare: boolean; lab: number[]; uncertainty95: number | null; chroma: number; hueDeg: number; hex: string; deposit: (number | null)[]; remarks: string[] }
 export interface Correction { subject: string; before: Record<string, unknown>; by: string; on: string; reason: string }
 export interface Card extends CardSummary {

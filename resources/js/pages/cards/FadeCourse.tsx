@@ -100,7 +100,7 @@ function NewCheck({ card, onDone }: { card: Card; onDone: () => void }) {
 function CheckLine({ card, check, onDone }: { card: Card; check: Check; onDone: () => void }) {
     const [editing, setEditing] = useState(false);
     const { error, saving } = useSaving();
-    const pictures = card.pictures.filter((p) => p.checkId === check.id && p.withdrawn === null);
+    const pictures = card.pictures.filter((p) => p.checkUuid === check.uuid && p.withdrawn === null);
     const words = `${day(check.checkedOn)}, ${check.doseMlxh === null ? 'dose not known' : `${check.doseMlxh} Mlx h`}`;
     function save(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();

@@ -23,7 +23,7 @@ function Line({ card, picture, onDone }: { card: Card; picture: Picture; onDone:
     const [asking, setAsking] = useState(false);
     const { error, busy, saving } = useSaving();
     const state = picture.measurement?.state ?? 'waiting';
-    const check = card.checks.find((c) => c.id === picture.checkId);
+    const check = card.checks.find((c) => c.uuid === picture.checkUuid);
     function withdraw(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();
         const because = new FormData(e.currentTarget).get('because');

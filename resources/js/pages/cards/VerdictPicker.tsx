@@ -7,7 +7,7 @@ import { useSaving } from '../../components/ui/useSaving';
 export function VerdictPicker({ card, row, property, check = null, onDone }: { card: Card; row: CardRow; property: Property; check?: Check | null; onDone: () => void }) {
     // A blind verdict stays once the names are shown; another one is given beside it.
     const settled = card.session?.blind === true && card.session.revealed;
-    const own = row.verdicts.findLast((v) => v.property === property && v.mine && (check === null || v.checkId === check.id) && !(v.blind && settled));
+    const own = row.verdicts.findLast((v) => v.property === property && v.mine && (check === null || v.checkUuid === check.uuid) && !(v.blind && settled));
     const { error, saving } = useSaving();
     const words = card.eyeScales[property];
     function judge(word: string) {
