@@ -8,6 +8,8 @@ use MarshTrial\Core\Bench\ClassScale;
 use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Bench\Quantity;
+use MarshTrial\Core\Bench\Rating;
+use MarshTrial\Core\Bench\Transparency;
 use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Session\CardTasks;
@@ -76,6 +78,49 @@ final class MeasuresTest extends TestCase
     public function testARatingIsToldInWords(Property $property, array $rating, string $told, string $brief): void
     {
         self::assertSame([$told, $brief], [$property->measure()::told($rating), $property->measure()::brief($rating)]);
+    }
+
+    /** Limits of the classes, least first; the scale is changed here and there, or nowhere. */
+    private const LIMITS = [
+        'transparency' => ['transparent', 0.015, 'semi-transparent', 0.03, 'semi-opaque', 0.05, 'opaque'],
+        'two-line transparency' => ['transparent', 0.015, 'semi-transparent', 0.03, 'semi-opaque', 0.05, 'opaque'],
+        'staining' => ['non-staining', 0.10, 'low', 0.30, 'medium', 0.60, 'high'],
+        'granulation' => ['none', 0.04, 'slight', 0.10, 'distinct', 0.20, 'heavy'],
+        'lightfastness' => ['I', 4.0, 'II', 8.0, 'III', 16.0, 'IV', 24.0, 'V'],
+        'evenness' => ['even', 0.03, 'slightly uneven', 0.06, 'uneven', 0.12, 'very uneven'],
+        'wash separation' => ['none', 0.7, 'slight', 2.0, 'clear'],
+        'separation' => ['none', 2.0, 'slight', 6.0, 'clear'],
+        'softened edge' => ['hard line', 2.0, 'soft'],
+        'salt' => ['none', 0.02, 'some', 0.10, 'strong'],
+        're-wetting' => ['hardly at all', 0.10, 'hard work', 0.30, 'some passes', 0.92, 'at once'],
+    ];
+
+    private const PALE = ['transparent', 0.10, 'semi-transparent', 0.25, 'semi-opaque', 0.50, 'opaque'];
+
+    public function testEveryClassBeginsWhereItsScaleSays(): void
+    {
+        $scales = array_filter(array_map(static fn (Property $p): ?ClassScale => $p->measure()::scale(), array_combine(Property::keys(Property::cases()), Property::cases())));
+        self::assertEqualsCanonicalizing(array_keys(self::LIMITS), array_keys($scales));
+        foreach ($scales as $key => $scale) {
+            $this->holds(self::LIMITS[$key], $scale->limitsOf([]), $key);
+            $pale = str_contains($key, 'transparency');
+            $this->holds($pale ? self::PALE : self::LIMITS[$key], $scale->limitsOf([Transparency::PALE]), "$key, pale");
+        }
+    }
+
+    /**
+     * @param list<string|float> $expected classes and the limits between them
+     * @param array<string, float> $limits
+     */
+    private function holds(array $expected, array $limits, string $what): void
+    {
+        for ($i = 1; $i < count($expected); $i += 2) {
+            foreach ([[-1e-4, $expected[$i - 1]], [1e-4, $expected[$i + 1]]] as [$off, $class]) {
+                $value = (float) $expected[$i] + $off;
+                self::assertSame($class, Rating::measured(1, 'x', $value, 1e-6, $limits, null, [], [], [], '')->class(), "$what at $value");
+            }
+        }
+        self::assertCount(intdiv(count($expected), 2) + 1, $limits);
     }
 
     public function testNumbersAreWrittenWithTheirPlaces(): void
