@@ -81,6 +81,10 @@ final class UnmakingTest extends FeatureTestCase
         Carbon::setTestNow('2026-05-02 10:01:00');
         $timer()->assertCreated();
         self::assertSame(4, Timer::query()->count());
+        // Two who stop one timer do not contradict each other.
+        $stop = fn (string $at) => $this->putJson("/api/timers/$first", ['sessionUuid' => $session->uuid, 'kind' => 'drying', 'label' => 'card 1', 'seconds' => 60, 'startedAt' => '2026-05-02T10:00:00Z', 'stoppedAt' => $at], ['If-Match' => '"1"']);
+        $stop('2026-05-02T10:01:10Z')->assertOk()->assertJsonPath('edition', 2);
+        $stop('2026-05-02T10:01:12Z')->assertOk()->assertJsonPath('edition', 2)->assertJsonPath('stoppedAt', '2026-05-02T10:01:10.000+00:00');
     }
 
     public function testNameAndAddressAreOnesOwnAndTheLastStewardStays(): void

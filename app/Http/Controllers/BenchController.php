@@ -51,6 +51,10 @@ final class BenchController extends Controller
         Gate::authorize('work-on', $session);
         $timer = DB::transaction(function () use ($request, $uuid, $values, $session): Timer {
             $timer = Timer::query()->where('uuid', $uuid)->where('bench_session_id', $session->id)->first();
+            // Stopped is stopped, whoever was first.
+            if ($timer?->stopped_at !== null && ($values['stoppedAt'] ?? null) !== null) {
+                return $timer;
+            }
             $twin = $timer !== null || ($values['stoppedAt'] ?? null) !== null ? null : self::runsAlready($session, $values);
             if ($twin !== null) {
                 return $twin;
