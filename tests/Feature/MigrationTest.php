@@ -15,7 +15,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 final class MigrationTest extends FeatureTestCase
 {
     /** Beginnings of the SHA-256 sums of migrations that have landed. */
-    private const LANDED = ['3bc0fc63ad68', 'ce1f27b2b883', 'cd7966038f8b', '1e99c6a5e7ce', '2458c8aa8c89'];
+    private const LANDED = ['3bc0fc63ad68', 'ce1f27b2b883', 'cd7966038f8b', '1e99c6a5e7ce', '2458c8aa8c89', '22cbc4b0e98a', 'f74d6ce70cfd'];
 
     private const FOLDER = __DIR__.'/../Support/databases';
 
@@ -58,10 +58,10 @@ final class MigrationTest extends FeatureTestCase
     public function testALandedMigrationIsNeverEdited(): void
     {
         $sums = [];
-        foreach (glob(dirname(__DIR__, 2).'/database/migrations/2026_01_01_*.php') ?: [] as $file) {
+        foreach (glob(dirname(__DIR__, 2).'/database/migrations/*.php') ?: [] as $file) {
             $sums[] = substr(hash_file('sha256', $file) ?: '', 0, 12);
         }
-        self::assertSame(self::LANDED, $sums);
+        self::assertSame(self::LANDED, array_slice($sums, 0, count(self::LANDED)));
     }
 
     /** @return array<string, list<string>> columns by table, sorted, of a database that is migrated and stays the one that is used */
