@@ -91,7 +91,7 @@ final class Gradation
 
         return Rating::measured(
             $row->row, $property, $turn, $uncertainty, [], $deposit, $remarks, $cells,
-            ['masstoneHueDeg' => $masstone->lab->hueDeg(), 'tintHueDeg' => $tint->hueDeg(), 'masstoneChroma' => $masstone->lab->chroma(), 'tintChroma' => $tint->chroma(), 'towards' => Difference::between($masstone->lab, $tint)->words(), 'towardsHue' => Difference::between($masstone->lab, $tint)->towards(), 'uncertaintyOfCalibrationDeg' => $ofCalibration],
+            ['masstoneHueDeg' => $masstone->lab->hueDeg(), 'tintHueDeg' => $tint->hueDeg(), 'masstoneChroma' => $masstone->lab->chroma(), 'tintChroma' => $tint->chroma(), 'towards' => Difference::between($masstone->lab, $tint)->words(), 'uncertaintyOfCalibrationDeg' => $ofCalibration],
             self::TWO_TONE_FORMULA,
         );
     }

@@ -56,7 +56,7 @@ final readonly class Difference
             [abs($this->dC), $this->dC > 0 ? 'more vivid' : 'duller'],
         ];
         if (min($this->reference->chroma(), $this->specimen->chroma()) >= 2) {
-            $parts[] = [abs($this->dH), 'hue '.$this->towards()];
+            $parts[] = [abs($this->dH), 'hue towards '.self::axisTowards($this->reference->hueDeg(), $this->dH >= 0)];
         }
         usort($parts, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
 
@@ -66,20 +66,17 @@ final readonly class Difference
         ));
     }
 
-    /** Such as "towards red": the next of the four elementary hue axes that way. */
-    public function towards(): string
-    {
-        return 'towards '.$this->hueDirection();
-    }
-
-    /** Which of the four elementary hue axes the hue moved towards. */
-    private function hueDirection(): string
+    /**
+     * Which of the four elementary hue axes a hue moves towards.
+     *
+     * @param float $hueDeg where it was
+     * @param bool $forward to larger angles
+     */
+    public static function axisTowards(float $hueDeg, bool $forward): string
     {
         $axes = [0 => 'red', 90 => 'yellow', 180 => 'green', 270 => 'blue'];
-        $forward = $this->dH >= 0;
-        $h = $this->reference->hueDeg();
         foreach ($forward ? [90, 180, 270, 360] : [270, 180, 90, 0] as $axis) {
-            if ($forward ? $axis > $h : $axis < $h) {
+            if ($forward ? $axis > $hueDeg : $axis < $hueDeg) {
                 return $axes[$axis % 360];
             }
         }

@@ -66,9 +66,9 @@ final class MeasuresTest extends TestCase
         yield 'between two counts' => [Property::Gradation, $rating([...$between, 'chances' => ['8 clear steps' => 0.44, '9 clear steps' => 0.56], 'numbers' => ['paleEndLost' => true]]), '8 or 9 clear steps', '8 or 9 clear steps, pale end lost'];
         yield 'a likelier count' => [Property::SteppedGradation, $rating(['said' => 'probably 9 clear steps (85 %)', 'chances' => ['8 clear steps' => 0.15, '9 clear steps' => 0.85]] + $between), 'probably 9 clear steps (85 %)', 'ladder: probably 9 clear steps (85 %)'];
         yield 'one step' => [Property::Gradation, $rating(['said' => null, 'classes' => ['one step', '2 clear steps'], 'chances' => []]), 'one step or 2 clear steps', 'one step or 2 clear steps'];
-        $turn = ['said' => null, 'classes' => [], 'value' => -33.4, 'uncertainty' => 9.0, 'numbers' => ['towardsHue' => 'towards blue']];
+        $turn = ['said' => null, 'classes' => [], 'value' => -33.4, 'uncertainty' => 9.0, 'numbers' => ['masstoneHueDeg' => 280.0]];
         yield 'a turn of hue' => [Property::TwoTone, $rating($turn), '-33 ±9°', 'tint turns 33 ±9° towards blue'];
-        yield 'a turn just twice its uncertainty' => [Property::TwoTone, $rating(['value' => 18.0] + $turn), '18 ±9°', 'tint turns 18 ±9° towards blue'];
+        yield 'a turn just twice its uncertainty' => [Property::TwoTone, $rating(['value' => 18.0, 'numbers' => ['masstoneHueDeg' => 200.0]] + $turn), '18 ±9°', 'tint turns 18 ±9° towards blue'];
         yield 'a turn just below' => [Property::TwoTone, $rating(['value' => 17.9] + $turn), '18 ±9°', 'no turn of hue'];
         yield 'streaks' => [Property::Evenness, $rating(['said' => 'uneven', 'numbers' => ['streaked' => true, 'streakDirectionDeg' => 12.4]]), 'uneven, 0.166 ±0.012', 'uneven wash, streaks at 12°'];
     }

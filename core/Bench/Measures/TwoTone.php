@@ -12,6 +12,7 @@ use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
 use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Colour\Difference;
 
 /** How far the hue turns from masstone to tint. */
 final class TwoTone implements Measure
@@ -47,6 +48,7 @@ final class TwoTone implements Measure
     {
         $turn = (float) $rating['value'];
 
-        return abs($turn) < 2 * (float) $rating['uncertainty'] ? 'no turn of hue' : trim('tint turns '.self::number(['value' => abs($turn)] + $rating).' '.($rating['numbers']['towardsHue'] ?? ''));
+        return abs($turn) < 2 * (float) $rating['uncertainty'] ? 'no turn of hue'
+            : 'tint turns '.self::number(['value' => abs($turn)] + $rating).' towards '.Difference::axisTowards((float) $rating['numbers']['masstoneHueDeg'], $turn >= 0);
     }
 }

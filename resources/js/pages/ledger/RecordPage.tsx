@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { get } from '../../api/client';
 import type { RecordPage as Record_ } from '../../api/types';
+import { Simulated } from '../../components/paint/Simulated';
 import { day } from '../../components/paint/words';
 import { Cautions, Loading, Problem } from '../../components/ui/states';
 import { useTitle } from '../../components/ui/useTitle';
@@ -31,6 +32,7 @@ export default function RecordPage() {
                 <span className="no-print ml-auto flex gap-4"><button type="button" className="link" onClick={() => window.print()}>Print</button><a href={`/api/${path}`}>JSON</a><Link to={`/records/${data.uuid}/${data.revision}`}>Link to this revision</Link></span>
             </div>
             <p className="my-1">Paper: {data.paper}, {data.side}.{data.note && ` ${data.note}`}</p>
+            {data.pictures.find((p) => p.uuid === data.shownPicture)?.source === 'stand-in' && <p className="my-1"><Simulated /> The picture was drawn by a stand-in; no paint was read.</p>}
             <CommonConditions rows={data.rows} />
             {data.hanging && <p className="my-1">Hung {day(data.hanging.hungOn)}, facing {data.hanging.facing}{data.hanging.glass && `, ${data.hanging.glass}`}{data.hanging.latitude !== null && data.hanging.longitude !== null && <>, near <span className="num">{data.hanging.latitude}°, {data.hanging.longitude}°</span></>}.</p>}
             <Cautions of={cautions} />
