@@ -6,9 +6,7 @@ namespace App\Actions;
 
 use App\Models\Correction;
 use App\Models\Pan;
-use App\Models\Rating;
 use App\Models\Specimen;
-use App\Models\Strip;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\CoreException;
 
@@ -31,9 +29,7 @@ final class CorrectSpecimen
             $was = $specimen->pan;
             Correction::keep('specimen', $specimen->id, $specimen->card_id, ['row' => $specimen->row, 'paint' => "{$was->paint->maker->name}, {$was->paint->colour_name}", 'pan' => $was->uuid], $reason);
             $specimen->update(['pan_id' => $pan->id]);
-            foreach ([Rating::class, Strip::class] as $derived) {
-                $derived::query()->where('specimen_id', $specimen->id)->update(['paint_id' => $pan->paint_id]);
-            }
+            DeriveRatings::giveTo($pan->paint_id, Specimen::query()->whereKey($specimen->id));
         });
     }
 }

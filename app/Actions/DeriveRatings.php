@@ -8,6 +8,7 @@ use App\Models\Measurement;
 use App\Models\Rating;
 use App\Models\Specimen;
 use App\Models\Strip;
+use Illuminate\Database\Eloquent\Builder;
 use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\CardMeasurement;
 use MarshTrial\Core\Evidence\FadeStrip;
@@ -17,6 +18,18 @@ use MarshTrial\Core\Exchange\MeasurementJson;
 /** Writes the ratings and strips that follow from a measurement; what was derived before is replaced. */
 final class DeriveRatings
 {
+    /**
+     * The tests of some rows turn out to be another paint's.
+     *
+     * @param Builder<Specimen> $specimens
+     */
+    public static function giveTo(int $paintId, Builder $specimens): void
+    {
+        foreach ([Rating::class, Strip::class] as $derived) {
+            $derived::query()->whereIn('specimen_id', (clone $specimens)->select('id'))->update(['paint_id' => $paintId]);
+        }
+    }
+
     public static function from(Measurement $measurement, CardMeasurement $measured): void
     {
         $specimens = Specimen::query()->with('pan')->where('card_id', $measurement->card_id)->get()->keyBy('row');

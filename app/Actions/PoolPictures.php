@@ -34,10 +34,11 @@ final class PoolPictures
                 // The newest reading of each picture.
                 ->keyBy('picture_id')->sortBy('id')->groupBy(static fn (Measurement $m): string => "{$m->picture->moment}-{$m->picture->fade_check_id}");
             foreach ($counting as $group) {
-                $before = [];
+                $before = $colours = [];
                 foreach ($group as $measurement) {
                     $before[] = $measurement;
-                    self::pool($before);
+                    $colours[] = self::colours($measurement);
+                    self::pool($before, $colours);
                 }
             }
         });
@@ -58,11 +59,13 @@ final class PoolPictures
         return $newest === null || $others->isEmpty() ? [] : array_values([$newest->picture->uuid, ...$others->map(static fn (Measurement $m): string => $m->picture->uuid)]);
     }
 
-    /** @param non-empty-list<Measurement> $pictures of one moment, oldest first; the last one's ratings are set */
-    private static function pool(array $pictures): void
+    /**
+     * @param non-empty-list<Measurement> $pictures of one moment, oldest first; the last one's ratings are set
+     * @param non-empty-list<array<string, array{lab: Lab, uncertainty95: float|null}>> $colours of their cells
+     */
+    private static function pool(array $pictures, array $colours): void
     {
         $newest = $pictures[array_key_last($pictures)];
-        $colours = array_map(self::colours(...), $pictures);
         $with = $against = [];
         foreach ($pictures as $i => $picture) {
             if (OnePainting::could($colours[array_key_last($colours)], $colours[$i])) {

@@ -11,9 +11,7 @@ use App\Models\Paint;
 use App\Models\PaintCode;
 use App\Models\PaintMerge;
 use App\Models\Pan;
-use App\Models\Rating;
 use App\Models\Specimen;
-use App\Models\Strip;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -74,9 +72,7 @@ final class RecordPaint
         ], $ifMatch);
         if ($made->wasChanged('paint_id')) {
             // An unlabelled pan was recognised: its tests are those of the paint.
-            foreach ([Rating::class, Strip::class] as $derived) {
-                $derived::query()->whereIn('specimen_id', Specimen::query()->where('pan_id', $made->id)->select('id'))->update(['paint_id' => $paint->id]);
-            }
+            DeriveRatings::giveTo($paint->id, Specimen::query()->where('pan_id', $made->id));
         }
 
         return $made;

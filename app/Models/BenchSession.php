@@ -11,6 +11,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasOne;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Session\CardTasks;
 
 /**
@@ -35,9 +36,6 @@ final class BenchSession extends Model
 {
     use Shared;
 
-    /** What the eye judges of every row before names are shown. */
-    private const JUDGED = ['transparency', 'staining', 'granulation'];
-
     protected function casts(): array
     {
         return ['planned_on' => 'date', 'tests' => 'array', 'protocols' => 'array', 'conditions' => 'array', 'blind' => 'boolean', 'revealed_at' => 'datetime', 'finished_at' => 'datetime'];
@@ -60,13 +58,15 @@ final class BenchSession extends Model
      */
     public static function blindIds(?User $user)
     {
+        // What the eye judges of every row before names are shown.
+        $properties = Property::keys(CardTasks::judged());
         $cards = static fn () => DB::table('specimens')->join('cards', 'cards.id', '=', 'specimens.card_id')->whereColumn('cards.bench_session_id', 'bench_sessions.id')->where('cards.kind', 'property');
-        $judged = $cards()->join('verdicts', 'verdicts.specimen_id', '=', 'specimens.id')->where('verdicts.owner_id', $user->id ?? 0)->whereIn('verdicts.property', self::JUDGED)
+        $judged = $cards()->join('verdicts', 'verdicts.specimen_id', '=', 'specimens.id')->where('verdicts.owner_id', $user->id ?? 0)->whereIn('verdicts.property', $properties)
             ->selectRaw('count(distinct specimens.id || verdicts.property)');
 
         return DB::table('bench_sessions')->where('blind', true)->whereNull('revealed_at')
             // Whoever has judged all has nothing left that a name could sway.
-            ->where(static fn ($q) => $q->where($cards()->selectRaw('count(*)'), 0)->orWhere($judged, '<', $cards()->selectRaw('count(*) * '.count(self::JUDGED))))
+            ->where(static fn ($q) => $q->where($cards()->selectRaw('count(*)'), 0)->orWhere($judged, '<', $cards()->selectRaw('count(*) * '.count($properties))))
             ->select('bench_sessions.id');
     }
 

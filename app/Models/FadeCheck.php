@@ -17,16 +17,13 @@ use Illuminate\Support\Carbon;
  */
 final class FadeCheck extends Model
 {
+    use KeepsCorrections;
     use Shared;
+
+    private const SUBJECT = 'check';
 
     /** What is kept of it when it is corrected. */
     private const KEPT = ['checked_on', 'dose_mlxh', 'note'];
-
-    protected static function booted(): void
-    {
-        self::updating(static fn (self $c) => Correction::keep('check', $c->id, $c->card_id, array_intersect_key($c->getRawOriginal(), $c->getDirty(), array_flip(self::KEPT))));
-        self::deleting(static fn (self $c) => Correction::keep('check', $c->id, $c->card_id, array_intersect_key($c->getRawOriginal(), array_flip(self::KEPT)), 'taken away'));
-    }
 
     protected function casts(): array
     {

@@ -22,16 +22,13 @@ use Illuminate\Support\Carbon;
  */
 final class Hanging extends Model
 {
+    use KeepsCorrections;
     use Shared;
+
+    private const SUBJECT = 'hanging';
 
     /** What is kept of it when it is corrected. */
     private const KEPT = ['place', 'facing', 'glass', 'latitude', 'longitude', 'time_zone', 'hung_on', 'note'];
-
-    protected static function booted(): void
-    {
-        self::updating(static fn (self $c) => Correction::keep('hanging', $c->id, $c->card_id, array_intersect_key($c->getRawOriginal(), $c->getDirty(), array_flip(self::KEPT))));
-        self::deleting(static fn (self $c) => Correction::keep('hanging', $c->id, $c->card_id, array_intersect_key($c->getRawOriginal(), array_flip(self::KEPT)), 'taken away'));
-    }
 
     public const FACINGS = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west', 'roof or flat'];
 

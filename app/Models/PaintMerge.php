@@ -10,8 +10,6 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 /**
  * Two entries of one paint made one; the entry that went is kept aside, so that it can come back.
  *
- * @property string $uuid
- * @property int $owner_id
  * @property int $from_id
  * @property int $into_id
  * @property array<string, list<int>> $moved ids by table
@@ -20,15 +18,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  */
 final class PaintMerge extends Model
 {
-    public function getRouteKeyName(): string
-    {
-        return 'uuid';
-    }
-
-    public function mayBeChangedBy(?User $user): bool
-    {
-        return $user !== null && ($user->is_steward || $this->owner_id === $user->id);
-    }
+    use Shared;
 
     /** @return BelongsTo<Paint, $this> */
     public function from(): BelongsTo

@@ -26,8 +26,6 @@ use MarshTrial\Core\Session\Conditions;
 /** A session as those who work on it see it. */
 final class SessionView
 {
-    public const PROPERTIES = ['property' => ['transparency', 'staining', 'granulation'], 'fade' => []];
-
     /** @return array<string, mixed> */
     public static function of(BenchSession $session): array
     {
@@ -49,7 +47,7 @@ final class SessionView
                 ...self::task($t), 'card' => $uuids['cards'][$t->card_id], 'specimen' => $t->specimen_id === null ? null : $uuids['specimens'][$t->specimen_id],
             ])->all(),
             'kinds' => self::kinds(),
-            'judgedAt' => array_map(static fn (string $p): array => array_map(static fn ($r): string => $r->value, CardTasks::judgedAt(Property::from($p))), array_combine(self::PROPERTIES['property'], self::PROPERTIES['property'])),
+            'judgedAt' => array_combine(Property::keys(CardTasks::judged()), array_map(static fn (Property $p): array => array_column(CardTasks::judgedAt($p), 'value'), CardTasks::judged())),
             // For labels: one's own pans, while names may be seen.
             'pans' => $blind ? [] : $cards->flatMap->specimens->map(static fn (Specimen $s) => $s->pan)->where('owner_id', Auth::id())->pluck('uuid')->unique()->values()->all(),
             'timers' => $session->timers->map(self::timer(...))->all(),
@@ -74,7 +72,7 @@ final class SessionView
     private static function card(BenchSession $session, bool $blind, Card $card, ?Measurement $newest): array
     {
         return [
-            'uuid' => $card->uuid, 'kind' => $card->kind, 'title' => $card->title, 'code' => CardCode::forCard($card->uuid, 'whole')->text(), 'properties' => self::PROPERTIES[$card->kind],
+            'uuid' => $card->uuid, 'kind' => $card->kind, 'title' => $card->title, 'code' => CardCode::forCard($card->uuid, 'whole')->text(), 'properties' => $card->kind === 'property' ? Property::keys(CardTasks::judged()) : [],
             'measuring' => $newest === null ? null : CardView::measurement($newest),
             'rows' => $card->specimens->map(static fn (Specimen $s): array => self::row($session, $blind, $card, $s))->all(),
         ];

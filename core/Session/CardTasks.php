@@ -74,6 +74,12 @@ final class CardTasks
         return $out;
     }
 
+    /** @return list<Property> what the eye judges on them */
+    public static function judged(): array
+    {
+        return array_values(array_filter(Property::claimed(), static fn (Property $p): bool => self::judgedAt($p) !== []));
+    }
+
     /** @return list<CellRole> cells to look at when a property is judged by eye */
     public static function judgedAt(Property $property): array
     {

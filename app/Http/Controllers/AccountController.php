@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\ExportMine;
+use App\Http\Attempts;
 use App\Http\JsonResponse;
 use App\Http\SecurityLog;
 use App\Models\PasswordLink;
@@ -14,12 +15,10 @@ use App\Storage\DiskSpace;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Hash;
-use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\Rules\Password;
 use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
-use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 
 /** One's own page: name, address, password, where one is signed in, and all that is one's own to take along. */
 final class AccountController extends Controller
@@ -69,11 +68,7 @@ final class AccountController extends Controller
     /** Sets a first or forgotten password by a link that works once, and signs in. */
     public function useLink(Request $request): JsonResponse
     {
-        $key = 'link|'.$request->ip();
-        if (RateLimiter::tooManyAttempts($key, (int) config('trust.sign_ins_by_address'))) {
-            throw new TooManyRequestsHttpException(RateLimiter::availableIn($key));
-        }
-        RateLimiter::hit($key);
+        Attempts::count('link|'.$request->ip(), (int) config('trust.sign_ins_by_address'));
         $values = $request->validate(['secret' => 'required|string|max:100', 'password' => ['required', 'string', Password::defaults()]], self::WORDS);
         $link = PasswordLink::ofSecret($values['secret']) ?? throw ValidationException::withMessages(['secret' => 'This link was used already or is too old. Ask a steward for another one.']);
         $user = $link->user;
@@ -108,14 +103,11 @@ final class AccountController extends Controller
     private function proven(User $user, string $password): void
     {
         $key = "proof|$user->id";
-        if (RateLimiter::tooManyAttempts($key, (int) config('trust.sign_ins_by_account'))) {
-            throw new TooManyRequestsHttpException(RateLimiter::availableIn($key));
-        }
-        RateLimiter::hit($key);
+        Attempts::count($key, (int) config('trust.sign_ins_by_account'));
         if (! Hash::check($password, $user->password)) {
             throw ValidationException::withMessages(['current' => 'That is not your present password.']);
         }
-        RateLimiter::clear($key);
+        Attempts::forget($key);
     }
 
     private static function set(User $user, string $password): void

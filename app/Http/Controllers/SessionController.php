@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Attempts;
 use App\Http\JsonResponse;
 use App\Http\SecurityLog;
 use App\Models\House;
@@ -14,9 +15,7 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Cookie;
 use Illuminate\Support\Facades\Hash;
-use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Validation\ValidationException;
-use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 
 /** Signing in and out. */
 final class SessionController extends Controller
@@ -34,20 +33,15 @@ final class SessionController extends Controller
     {
         $values = $request->validate(['email' => 'required|string|email|max:200', 'password' => 'required|string|max:200', 'stay' => 'nullable|boolean']);
         $email = mb_strtolower($values['email']);
-        $counts = ["sign-in|$email" => (int) config('trust.sign_ins_by_account'), 'sign-in|'.$request->ip() => (int) config('trust.sign_ins_by_address')];
-        foreach ($counts as $key => $most) {
-            if (RateLimiter::tooManyAttempts($key, $most)) {
-                throw new TooManyRequestsHttpException(RateLimiter::availableIn($key));
-            }
-            RateLimiter::hit($key);
-        }
+        Attempts::count("sign-in|$email", (int) config('trust.sign_ins_by_account'));
+        Attempts::count('sign-in|'.$request->ip(), (int) config('trust.sign_ins_by_address'));
         $user = self::known($email);
         // Somebody unknown costs the same time as somebody known.
         if (! Hash::check($values['password'], $user->password ?? self::nobodys()) || $user === null) {
             SecurityLog::note('sign-in refused', ['address' => hash('xxh64', $email)]);
             throw ValidationException::withMessages(['email' => 'That address and password do not belong together.']);
         }
-        RateLimiter::clear("sign-in|$email");
+        Attempts::forget("sign-in|$email");
         if (Hash::needsRehash($user->password)) {
             $user->update(['password' => $values['password']]);
         }
