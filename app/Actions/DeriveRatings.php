@@ -9,11 +9,11 @@ use App\Models\Rating;
 use App\Models\Specimen;
 use App\Models\Strip;
 use Illuminate\Database\Eloquent\Builder;
-use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\CardMeasurement;
 use MarshTrial\Core\Evidence\FadeStrip;
 use MarshTrial\Core\Evidence\Strip as CoreStrip;
 use MarshTrial\Core\Exchange\MeasurementJson;
+use MarshTrial\Core\Measuring\CardMeasurement;
+use MarshTrial\Core\Rating\Scale;
 
 /** Writes the ratings and strips that follow from a measurement; what was derived before is replaced. */
 final class DeriveRatings
@@ -43,7 +43,7 @@ final class DeriveRatings
         foreach ($measured->ratings as $rating) {
             $detail = MeasurementJson::rating($rating);
             Rating::query()->create([
-                ...$of($rating->row), 'row' => $rating->row, 'property' => $rating->property, 'scale' => BenchScale::NAME, 'rules' => BenchScale::RULES,
+                ...$of($rating->row), 'row' => $rating->row, 'property' => $rating->property, 'scale' => Scale::current()->name, 'rules' => Scale::RULES,
                 'status' => $rating->status->value, 'value' => $rating->value, 'uncertainty' => $rating->uncertainty, 'class' => $rating->class(), 'detail' => $detail,
             ]);
         }

@@ -5,12 +5,13 @@ declare(strict_types=1);
 namespace App\Actions;
 
 use App\Imaging\PictureDecoder;
-use MarshTrial\Core\Bench\CardMeasurement;
-use MarshTrial\Core\Bench\CardMeter;
 use MarshTrial\Core\Capture\Capture;
 use MarshTrial\Core\Capture\PixelCheck;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Measuring\CardMeasurement;
+use MarshTrial\Core\Measuring\CardMeasurer;
+use MarshTrial\Core\Rating\Scale;
 
 /** Decodes and measures a picture file of a card. */
 final class MeasureFile
@@ -30,7 +31,7 @@ final class MeasureFile
         $first = $firstPath === null ? null : self::of($layout, $firstPath, capture: $firstCapture ?? $capture);
         $picture = PictureDecoder::decode($path);
         PixelCheck::colours($picture->pixels);
-        $measurement = CardMeter::measure($picture->pixels, $layout, ($capture ?? new Capture)->of($picture->isLossy, $picture->isPhotograph, $picture->focal, $picture->quality), $first, $doseMlxh, $progress);
+        $measurement = (new CardMeasurer(Scale::current()))->measure($picture->pixels, $layout, ($capture ?? new Capture)->of($picture->isLossy, $picture->isPhotograph, $picture->focal, $picture->quality), $first, $doseMlxh, $progress);
         gc_enable();
 
         return $measurement;

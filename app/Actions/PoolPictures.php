@@ -11,12 +11,12 @@ use App\Queries\PropertyView;
 use Illuminate\Support\Arr;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
-use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\ClassChances;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Evidence\OnePainting;
 use MarshTrial\Core\Evidence\PooledValue;
 use MarshTrial\Core\Fading\LightfastnessScale;
+use MarshTrial\Core\Rating\ClassChances;
+use MarshTrial\Core\Rating\Scale;
 
 /**
  * Makes one value out of several pictures of a card, so that every page says the same. Each measurement's ratings hold what it and those
@@ -119,12 +119,12 @@ final class PoolPictures
             return $numbers;
         }
         $dose = $detail['numbers']['doseMlxh'] ?? null;
-        $possible = $detail['property'] === 'lightfastness' ? LightfastnessScale::possible($pooled->mean, $pooled->mean, $pooled->uncertainty, $dose === null ? null : (float) $dose) : null;
-        $within = static fn (float $sigmas): array => $possible ?? BenchScale::classesWithin($limits, $pooled->mean - $sigmas * $pooled->uncertainty, $pooled->mean + $sigmas * $pooled->uncertainty);
+        $possible = $detail['property'] === 'lightfastness' ? LightfastnessScale::possible(Scale::current(), $pooled->mean, $pooled->mean, $pooled->uncertainty, $dose === null ? null : (float) $dose) : null;
+        $within = static fn (float $sigmas): array => $possible ?? Scale::classesWithin($limits, $pooled->mean - $sigmas * $pooled->uncertainty, $pooled->mean + $sigmas * $pooled->uncertainty);
         $chances = $possible === null ? ClassChances::of($limits, $pooled->mean, $pooled->uncertainty) : (count($possible) === 1 ? [$possible[0] => 1.0] : []);
 
         return [
-            ...$numbers, 'class' => ClassChances::plain($chances), 'classes' => $within(1.0), 'classes95' => $within(1.96),
+            ...$numbers, 'class' => ClassChances::plain($chances), 'classes' => $within(1.0), 'classes95' => $within(Scale::COVERAGE_95),
             'said' => ClassChances::said($chances) ?? ($possible === null ? null : 'possible: '.implode(', ', $possible)),
             'chances' => array_map(static fn (float $c): float => round($c, 4), array_filter($chances, static fn (float $c): bool => $c >= 0.0005)),
         ];

@@ -11,13 +11,13 @@ use App\Imaging\SheetPress;
 use App\Models\Measurement;
 use App\Storage\DiskSpace;
 use Illuminate\Support\Facades\DB;
-use MarshTrial\Core\Bench\CardMeasurement;
-use MarshTrial\Core\Bench\CardMeter;
-use MarshTrial\Core\Capture\QualityCheck;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\MeasurementJson;
 use MarshTrial\Core\Imaging\PictureFault;
+use MarshTrial\Core\Imaging\QualityCheck;
+use MarshTrial\Core\Measuring\CardMeasurement;
+use MarshTrial\Core\Measuring\CardMeasurer;
 use MarshTrial\Core\Simulation\CameraStandIn;
 use MarshTrial\Core\Simulation\ScannerStandIn;
 use MarshTrial\Core\Simulation\Shot;
@@ -54,7 +54,7 @@ final class RunMeasurement
         DB::transaction(static function () use ($measurement, $measured): void {
             $ended = self::end($measurement, [
                 'state' => 'done', 'progress' => 1.0, 'step' => 'Measured', 'result' => MeasurementJson::toArray($measured),
-                'picture_hash' => $measurement->picture->sha256, 'layout_hash' => $measurement->card->layoutHash(), 'meter_version' => CardMeter::VERSION,
+                'picture_hash' => $measurement->picture->sha256, 'layout_hash' => $measurement->card->layoutHash(), 'meter_version' => CardMeasurer::VERSION,
             ]);
             // What is still wet is no evidence of a dry paint; it only serves for the drying shift.
             if ($ended && ! $measurement->picture->wet) {

@@ -10,6 +10,7 @@ use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Imaging\Homography;
+use MarshTrial\Core\Rating\Scale;
 
 /** The windows of a measured card as pictures of their own, straight and to one scale; the wash under a loupe too. */
 final class WindowPictures

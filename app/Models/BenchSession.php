@@ -11,7 +11,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasOne;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
-use MarshTrial\Core\Bench\Property;
+use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Session\CardTasks;
 
 /**

@@ -20,14 +20,14 @@ use App\Models\Verdict;
 use Illuminate\Support\Arr;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
-use MarshTrial\Core\Bench\EyeScale;
 use MarshTrial\Core\Bench\HandMeasure;
-use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Card\CardCode;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Evidence\EyeScale;
 use MarshTrial\Core\Evidence\Strip as CoreStrip;
 use MarshTrial\Core\Fading\CheckSchedule;
+use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Session\BenchWords;
 
 /** A card with everything that hangs on it, as its own page shows it. */
@@ -64,7 +64,7 @@ final class CardView
             'checks' => $card->checks->map(self::check(...))->all(),
             'revisions' => $card->revisions->map(static fn (Revision $r): array => ['number' => $r->number, 'publishedAt' => $r->published_at->toIso8601String()])->all(),
             'eyeScales' => EyeScale::all(), 'moreByEye' => EyeScale::more(), 'handFields' => HandMeasure::FIELDS,
-            'classes' => Property::claimedClasses(),
+            'classes' => Measures::claimedClasses(),
             'session' => $card->session === null ? null : ['uuid' => $card->session->uuid, 'title' => $card->session->title, 'blind' => $card->session->blind, 'revealed' => ! $blind],
             'mayPublish' => $card->mayBePublishedBy(Auth::user()),
             'spoiledReasons' => BenchWords::SPOILED,

@@ -15,13 +15,14 @@ use App\Models\User;
 use App\Models\Verdict;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Collection;
-use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Evidence\DepthDial;
 use MarshTrial\Core\Evidence\HueOrder;
 use MarshTrial\Core\Evidence\Strip as CoreStrip;
+use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Pigment\Cautions;
 use MarshTrial\Core\Pigment\PigmentCode;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Scale;
 
 /** A pigment code across makers: strips in hue order, ratings beside claims and eye verdicts, and what is not tested. */
 final class CodePage
@@ -42,7 +43,7 @@ final class CodePage
             'pigment' => PigmentView::of($code->entry()),
             'caution' => Cautions::CLOSE,
             'depths' => DepthDial::depths(),
-            'referenceDepth' => BenchScale::REFERENCE_DEPTH,
+            'referenceDepth' => Scale::current()->depths->reference,
             'stops' => DepthDial::stops(array_map(static fn (Paint $p): CoreStrip => $evidence['strips'][$p->id], $withStrip)),
             'stripOrder' => array_map(static fn (Paint $p): string => $p->uuid, $withStrip),
             'paints' => array_map(static fn (Paint $p): array => self::paint($p, $evidence), $ordered),
@@ -155,7 +156,7 @@ final class CodePage
         $claims = $evidence['claims'][$paint->id] ?? collect();
         $verdicts = $evidence['verdicts'][$paint->id] ?? collect();
         $properties = [];
-        $claimed = Property::keys(Property::claimed());
+        $claimed = Property::keys(Measures::claimed());
         foreach ($claimed as $property) {
             $properties[$property] = PropertyView::of(
                 $property,

@@ -10,9 +10,11 @@ use App\Models\PaintCode;
 use App\Models\Rating;
 use App\Models\User;
 use Illuminate\Support\Collection;
-use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Evidence\ClaimCheck;
 use MarshTrial\Core\Evidence\NextTest;
+use MarshTrial\Core\Measuring\Measures;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Scale;
 
 /** What is known of one paint beyond the four rated properties, by whom and how well, what is missing, and what to test next. */
 final class PaintKnowledge
@@ -30,7 +32,7 @@ final class PaintKnowledge
         $evidence['cards']->loadMissing('card.owner');
         $provenance = $measured->map(static fn (Collection $tests): array => self::provenance($tests, $evidence['cards']));
         $more = [];
-        foreach (Property::keys(Property::more()) as $property) {
+        foreach (Property::keys(Measures::more()) as $property) {
             $newest = isset($measured[$property]) ? $measured[$property]->last() : null;
             if ($newest !== null) {
                 $more[] = [...$provenance[$property] ?? [], 'rating' => PropertyView::rating($newest->detail, $evidence['cards'][$newest->measurement_id] ?? null)];
@@ -38,9 +40,9 @@ final class PaintKnowledge
         }
 
         return [
-            'rated' => $provenance->only(Property::keys(Property::claimed()))->all(),
+            'rated' => $provenance->only(Property::keys(Measures::claimed()))->all(),
             'more' => $more,
-            'missing' => array_values(array_filter(Property::keys(Property::more()), static fn (string $p): bool => ! isset($measured[$p]))),
+            'missing' => array_values(array_filter(Property::keys(Measures::more()), static fn (string $p): bool => ! isset($measured[$p]))),
             'next' => self::next($paint, $measured, $evidence['cards'], $properties, $user),
         ];
     }
@@ -71,13 +73,13 @@ final class PaintKnowledge
     {
         $others = self::others($paint, $user);
         $known = [];
-        foreach (Property::claimed() as $claimed) {
+        foreach (Measures::claimed() as $claimed) {
             $property = $claimed->value;
             $newest = isset($measured[$property]) ? $measured[$property]->last() : null;
             // Only tests under the newest one's protocol say something about the same thing.
             $alike = $newest === null ? collect() : $measured[$property]->filter(static fn (Rating $r): bool => ($r->detail['protocol'] ?? '') === ($newest->detail['protocol'] ?? ''));
             $known[$property] = [
-                'limits' => $claimed->measure()::scale()->limits ?? [],
+                'limits' => Measures::of($claimed)::scale(Scale::current())->limits ?? [],
                 'value' => $newest?->value, 'uncertainty' => $newest->detail['uncertainty'] ?? null, 'classes95' => $newest->detail['classes95'] ?? [],
                 'tests' => $alike->count(), 'testers' => count(self::provenance($alike, $cards)['testers']),
                 'others' => $others[$property] ?? [],
@@ -111,7 +113,7 @@ final class PaintKnowledge
     private static function others(Paint $paint, ?User $user): array
     {
         $codes = $paint->codes->pluck('code')->all();
-        $rows = Rating::query()->where('status', 'measured')->whereNotNull('class')->whereIn('property', Property::keys(Property::claimed()))
+        $rows = Rating::query()->where('status', 'measured')->whereNotNull('class')->whereIn('property', Property::keys(Measures::claimed()))
             ->whereIn('paint_id', PaintCode::query()->whereIn('code', $codes)->select('paint_id'))->where('paint_id', '<>', $paint->id)
             ->whereIn('measurement_id', CodePage::visibleMeasurements($user))->where(CodePage::notSpoiled(...))
             ->orderBy('id')->toBase()->get(['paint_id', 'property', 'class']);

@@ -6,8 +6,9 @@ namespace App\Queries;
 
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
-use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Evidence\Repeats;
+use MarshTrial\Core\Measuring\Measures;
+use MarshTrial\Core\Rating\Property;
 
 /** Every test of a pan side by side, spoiled ones included and marked; and whether they call for a retest. */
 final class PanTests
@@ -34,7 +35,7 @@ final class PanTests
         foreach ($rows as $r) {
             $spoiling = ($spoiled[$r->specimen_id] ?? collect())->first(static fn (object $s): bool => $s->property === null || $s->property === $r->property);
             $out[$r->pan_id][$r->property][] = [
-                'specimen' => $r->specimen, 'status' => $r->status, 'text' => $r->value === null ? null : Property::from($r->property)->measure()::quantity()->write((float) $r->value, $r->uncertainty === null ? null : (float) $r->uncertainty), 'value' => $r->value === null ? null : (float) $r->value, 'uncertainty' => $r->uncertainty === null ? null : (float) $r->uncertainty,
+                'specimen' => $r->specimen, 'status' => $r->status, 'text' => $r->value === null ? null : Measures::of(Property::from($r->property))::quantity()->write((float) $r->value, $r->uncertainty === null ? null : (float) $r->uncertainty), 'value' => $r->value === null ? null : (float) $r->value, 'uncertainty' => $r->uncertainty === null ? null : (float) $r->uncertainty,
                 'class' => $r->class, 'card' => $r->card, 'title' => $r->title, 'paper' => $r->paper, 'protocol' => (string) $r->protocol, 'on' => substr((string) $r->created_at, 0, 10),
                 'spoiled' => $spoiling?->reason, 'spoilingUuid' => $spoiling?->uuid,
             ];
@@ -59,7 +60,7 @@ final class PanTests
         foreach ($groups as $group) {
             $repeats = Repeats::of($group);
             // Steps and evenness follow the hand as much as the paint: their spread is shown, and calls for nothing.
-            if ($repeats->apart !== null && Property::from($property)->measure()::isClaimed()) {
+            if ($repeats->apart !== null && Measures::of(Property::from($property))::isClaimed()) {
                 return ['counted' => count($group), 'spread' => $repeats->spread, 'apart' => [$group[$repeats->apart[0]], $group[$repeats->apart[1]]]];
             }
         }

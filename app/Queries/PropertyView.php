@@ -10,12 +10,14 @@ use App\Models\Rating;
 use App\Models\Verdict;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\Auth;
-use MarshTrial\Core\Bench\ClassChances;
-use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Evidence\ClaimCheck;
 use MarshTrial\Core\Evidence\FadeVerdict;
 use MarshTrial\Core\Evidence\ScalePosition;
 use MarshTrial\Core\Fading\Outcome;
+use MarshTrial\Core\Measuring\Measures;
+use MarshTrial\Core\Rating\ClassChances;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Scale;
 
 /** One property of a paint: claimed, measured and judged by eye, side by side and never merged. */
 final class PropertyView
@@ -35,7 +37,7 @@ final class PropertyView
         $classes95 = $measured->detail['classes95'] ?? [];
 
         return [
-            'classes' => Property::from($property)->classes(),
+            'classes' => Measures::classes(Property::from($property)),
             'measured' => $measured === null ? null : self::ofPaint($measured->detail, $measurements[$measured->measurement_id] ?? null),
             'without' => $measured !== null || $shown === null ? null : ['status' => $shown->status, 'reason' => $shown->detail['reason']],
             'tests' => $ratings->where('status', 'measured')->count(),
@@ -56,7 +58,7 @@ final class PropertyView
         return [
             ...PaintView::claim($claim),
             'check' => ClaimCheck::of($claim->classes(), $classes95)->value,
-            'span' => self::span(Property::from($claim->property)->classes(), $claim->classes()),
+            'span' => self::span(Measures::classes(Property::from($claim->property)), $claim->classes()),
         ];
     }
 
@@ -77,7 +79,7 @@ final class PropertyView
         if ($limits === null) {
             return [...$detail, 'card' => $card];
         }
-        $u = 1.96 * ($detail['uncertainty'] ?? 0);
+        $u = Scale::COVERAGE_95 * ($detail['uncertainty'] ?? 0);
 
         return [
             ...$detail,
@@ -98,7 +100,7 @@ final class PropertyView
      */
     public static function worded(array $detail): array
     {
-        $measure = Property::from($detail['property'])->measure();
+        $measure = Measures::of(Property::from($detail['property']));
 
         return ['said' => $measure::said($detail), 'text' => $measure::number($detail), 'quantity' => $measure::quantity()->name, 'told' => $measure::told($detail), 'brief' => $measure::brief($detail)];
     }
@@ -137,7 +139,7 @@ final class PropertyView
      */
     public static function limits(array $detail): ?array
     {
-        return Property::from($detail['property'])->measure()::scale()?->limitsOf($detail['remarks']);
+        return Measures::of(Property::from($detail['property']))::scale(Scale::current())?->limitsOf($detail['remarks']);
     }
 
     /**

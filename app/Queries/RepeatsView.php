@@ -12,6 +12,7 @@ use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Bench\DryingShift;
 use MarshTrial\Core\Capture\RepeatPictures;
 use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Rating\Scale;
 
 /** The pictures of one card beside each other: repeats pooled, and wet against dry. */
 final class RepeatsView
@@ -81,7 +82,7 @@ final class RepeatsView
                 continue;
             }
             $u = static fn (array $c): float => 0.35 * array_sum($c['labSpread']) / 3;
-            $shift = DryingShift::between(new Lab(...array_map(floatval(...), $was[$cell['id']]['lab'])), new Lab(...array_map(floatval(...), $cell['lab'])), $u($was[$cell['id']]), $u($cell));
+            $shift = DryingShift::between(Scale::current(), new Lab(...array_map(floatval(...), $was[$cell['id']]['lab'])), new Lab(...array_map(floatval(...), $cell['lab'])), $u($was[$cell['id']]), $u($cell));
             $rows[] = ['row' => $cell['row'], 'what' => $cell['what'].($cell['step'] > 0 ? " $cell[step]" : ''), 'dL' => $shift->dL, 'chromaPercent' => $shift->chromaPercent, 'chromaUncertainty' => $shift->chromaUncertainty, 'hueDeg' => $shift->hueDeg, 'words' => $shift->words];
         }
 

@@ -10,11 +10,11 @@ use App\Models\Pan;
 use App\Models\Rating;
 use App\Models\User;
 use Illuminate\Support\Collection;
-use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Bench\Strength;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Collection\UnitPrice;
+use MarshTrial\Core\Rating\RatingStatus;
 
 /** Paints of one test under one another, each as it was scanned and to one scale, with what was measured in it. */
 final class SideBySideView

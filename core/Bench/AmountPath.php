@@ -9,9 +9,6 @@ use MarshTrial\Core\Optics\Deposit;
 /** A paint's own way from pale to deep: what the other channels do as the key one grows, from the graded stroke. */
 final readonly class AmountPath
 {
-    /** Fewest depths that make a path. */
-    private const LEAST = 4;
-
     /** @param list<array{0: float, 1: float, 2: float}> $places deposits, the key one rising */
     private function __construct(private array $places, private int $key) {}
 
@@ -30,7 +27,7 @@ final readonly class AmountPath
         }
         usort($places, static fn (array $a, array $b): int => $a[$row->key] <=> $b[$row->key]);
 
-        return count($places) < self::LEAST ? null : new self($places, $row->key);
+        return count($places) < $row->scale->drift->leastDepths ? null : new self($places, $row->key);
     }
 
     /** Deposit of a channel where the key one has this much; beyond the ends in proportion. */

@@ -7,6 +7,7 @@ namespace MarshTrial\Core\Bench;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\Median;
+use MarshTrial\Core\Rating\Scale;
 
 /**
  * Holds the bare windows of a card against each other and against the sheet around them: one that is stained would turn every deposit of its
@@ -14,19 +15,13 @@ use MarshTrial\Core\Imaging\Median;
  */
 final class BareWindows
 {
-    /** Share by which one window may differ from the others (own; sheets of one pad differ by less than one percent). */
-    private const ODD = 0.025;
-
-    /** And by which a single window, or both of two, may differ from the sheet before it is told (own). */
-    private const UNLIKE_SHEET = 0.06;
-
     /**
      * @param array<int, CellReading> $papers by row
      * @param LinearRgb $sheet bare paper between the windows
      *
      * @return array<int, CellReading> the same, an odd one replaced by what the sheet says
      */
-    public static function checked(array $papers, LinearRgb $sheet): array
+    public static function checked(Scale $scale, array $papers, LinearRgb $sheet): array
     {
         $ratios = array_map(static fn (CellReading $r): array => array_map(static fn (float $v, float $s): float => $v / max(1e-4, $s), $r->rgb->toArray(), $sheet->toArray()), $papers);
         // With two the one that is more like the sheet is believed, with one there is nothing to hold it against.
@@ -42,8 +37,8 @@ final class BareWindows
         foreach ($papers as $row => $reading) {
             $off = self::off($ratios[$row], $usual);
             $out[$row] = match (true) {
-                count($papers) === 1 => $off > self::UNLIKE_SHEET ? $reading->replacedBy($reading->rgb, sprintf('the bare window differs from the sheet around it by %d %%: stained, or on other paper', round(100 * $off))) : $reading,
-                $off > self::ODD => $reading->replacedBy(
+                count($papers) === 1 => $off > $scale->picture->unlikeSheet ? $reading->replacedBy($reading->rgb, sprintf('the bare window differs from the sheet around it by %d %%: stained, or on other paper', round(100 * $off))) : $reading,
+                $off > $scale->picture->oddWindow => $reading->replacedBy(
                     LinearRgb::fromArray(array_map(static fn (float $s, float $u): float => $s * $u, $sheet->toArray(), $usual)),
                     sprintf('the bare window differs from the others by %d %%, as if stained: the sheet around it was taken instead', round(100 * $off)),
                 ),

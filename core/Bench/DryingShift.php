@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Bench;
 
 use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Rating\Scale;
 
 /** How a place changes in drying: from a wet and a dry picture of the same card under one light. */
 final readonly class DryingShift
@@ -24,15 +25,15 @@ final readonly class DryingShift
     /**
      * @param float $wetUncertainty one standard deviation of the colour's place in L*a*b*, without what both pictures share
      */
-    public static function between(Lab $wet, Lab $dry, float $wetUncertainty = 0.0, float $dryUncertainty = 0.0): self
+    public static function between(Scale $scale, Lab $wet, Lab $dry, float $wetUncertainty = 0.0, float $dryUncertainty = 0.0): self
     {
         $dL = $dry->l - $wet->l;
-        if ($wet->chroma() < BenchScale::LEAST_CHROMA) {
+        if ($wet->chroma() < $scale->steps->leastChroma) {
             return new self($dL, null, null, null, self::lightness($dL).'; too weak in colour for a change of chroma');
         }
         $percent = 100 * ($dry->chroma() / $wet->chroma() - 1);
         $u = 100 / $wet->chroma() * hypot($dryUncertainty, $wetUncertainty * $dry->chroma() / $wet->chroma());
-        $turn = $dry->chroma() < BenchScale::LEAST_CHROMA ? null : $wet->hueTurnTo($dry);
+        $turn = $dry->chroma() < $scale->steps->leastChroma ? null : $wet->hueTurnTo($dry);
         $chroma = abs($percent) < max(1.0, 2 * $u) ? 'as vivid as when wet' : sprintf('%.0f %% %s', abs($percent), $percent < 0 ? 'less vivid' : 'more vivid');
 
         return new self($dL, $percent, $u, $turn, self::lightness($dL).', '.$chroma.($turn !== null && abs($turn) >= 3 ? sprintf(', hue turned by %.0f degrees', $turn) : ''));

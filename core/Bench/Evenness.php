@@ -7,28 +7,14 @@ namespace MarshTrial\Core\Bench;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Imaging\Gaussian;
 use MarshTrial\Core\Imaging\GrainMap;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\RatingStatus;
+use MarshTrial\Core\Rating\Scale;
 
 /** How evenly a flat wash lies at the scale of streaks and blooms, and which way its streaks run. Grain does not count: what scatters like grain at a finer scale is taken off. */
 final class Evenness
 {
     private const FORMULA = 'blotch = sqrt(max(0, s_paint² − s_grain² − s_paper²)) / mean deposit; s after taking a plane away and a blur that leaves what is wider than 1.5 mm; s_grain what the measured grain leaves of it, by its size';
-
-    /** What paper and scanner leave of it (own, simulated). */
-    private const SYSTEMATIC = 0.004;
-
-    /** Share of the grain's own variance that is left after the blur: small grains and large ones, by half width in mm (own; Gaussian grains of radius 0.1 and 0.2 mm). */
-    private const GRAIN_LEFT = [[0.22, 0.044], [0.31, 0.142]];
-
-    /** How well that is known, as a share (own). */
-    private const GRAIN_KNOWN = 0.3;
-
-    /** What the blur leaves of the variance that changes from place to place, where the picture is too coarse for grain to be measured, and how well that is known, as a share (own, simulated). */
-    private const LEFT_OF_STEPS = 0.16;
-
-    private const STEPS_KNOWN = 0.45;
-
-    /** Side of the square that counts as one independent sample, mm (own). */
-    private const INDEPENDENT_MM = 3.0;
 
     /**
      * @param GrainMap|null $washMap the wash in the row's key channel at 0.5 mm
@@ -41,30 +27,30 @@ final class Evenness
         $cells = ["r$row->row-wash", "r$row->row-paper"];
         $wash = $row->first(CellRole::Wash);
         if ($wash === null || $row->key === null || $washMap === null || $paperMap === null || ! $row->isPainted($wash)) {
-            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the wash’s window.', $cells);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the wash’s window.', $cells);
         }
         $deposit = $row->keyDeposit($wash);
         if ($deposit === null) {
-            return Rating::without($row->row, $property, RatingStatus::NotReached, 'The wash is so dark that its amount of paint cannot be read.', $cells);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotReached, 'The wash is so dark that its amount of paint cannot be read.', $cells);
         }
         $bare = $row->paper->rgb->toArray()[$row->key];
         [$paintAsIs, $paperAsIs] = [self::deposit($washMap, $bare), self::deposit($paperMap, $bare)];
-        $paint = self::smoothed($paintAsIs, $washMap);
-        $paper = self::smoothed($paperAsIs, $paperMap);
+        $paint = self::smoothed($row->scale, $paintAsIs, $washMap);
+        $paper = self::smoothed($row->scale, $paperAsIs, $paperMap);
         [$ofGrain, $known] = $granulation?->value === null
-            ? [self::LEFT_OF_STEPS * max(0.0, self::ofSteps($paintAsIs, $washMap->columns) - self::ofSteps($paperAsIs, $paperMap->columns)), self::STEPS_KNOWN]
-            : [self::ofGrain($granulation, $deposit), self::GRAIN_KNOWN];
+            ? [$row->scale->blotch->leftOfSteps * max(0.0, self::ofSteps($paintAsIs, $washMap->columns) - self::ofSteps($paperAsIs, $paperMap->columns)), $row->scale->blotch->stepsKnown]
+            : [self::ofGrain($row->scale, $granulation, $deposit), $row->scale->blotch->grainKnown];
         $ofGrain = min(self::variance($paint), $ofGrain);
         $blotch = sqrt(max(0.0, self::variance($paint) - $ofGrain - self::variance($paper))) / $deposit;
         $area = $washMap->columns * $washMap->rows * $washMap->pitchMm ** 2;
-        $uncertainty = sqrt(self::SYSTEMATIC ** 2 + ($blotch / sqrt(2 * $area / self::INDEPENDENT_MM ** 2)) ** 2 + ($known * $ofGrain / $deposit / max(self::SYSTEMATIC * $deposit, sqrt(self::variance($paint)))) ** 2);
+        $uncertainty = sqrt($row->scale->blotch->systematic ** 2 + ($blotch / sqrt(2 * $area / $row->scale->blotch->independentMm ** 2)) ** 2 + ($known * $ofGrain / $deposit / max($row->scale->blotch->systematic * $deposit, sqrt(self::variance($paint)))) ** 2);
         // Streaks are wider than blooms and grains: a further blur leaves them standing.
-        $wide = Gaussian::blur($paint, $washMap->columns, $washMap->rows, BenchScale::STREAK_SIGMA_MM / $washMap->pitchMm);
+        $wide = Gaussian::blur($paint, $washMap->columns, $washMap->rows, $row->scale->blotch->streakSigmaMm / $washMap->pitchMm);
         [$directionDeg, $coherence] = self::direction($wide, $washMap->columns, $washMap->rows);
-        $streaked = $coherence >= BenchScale::STREAK_COHERENCE && $blotch >= BenchScale::EVENNESS['even'];
+        $streaked = $coherence >= $row->scale->blotch->streakCoherence && $blotch >= $row->scale->blotch->classes['even'];
 
         return Rating::measured(
-            $row->row, $property, $blotch, $uncertainty, BenchScale::EVENNESS, $deposit,
+            $row->scale, $row->row, $property, $blotch, $uncertainty, $row->scale->blotch->classes, $deposit,
             $streaked ? [sprintf('streaks at %.0f degrees to the row', $directionDeg)] : [], $cells,
             ['sPaint' => sqrt(self::variance($paint)), 'sPaper' => sqrt(self::variance($paper)), 'sGrain' => sqrt($ofGrain), 'meanDeposit' => $deposit, 'streaked' => $streaked, 'streakDirectionDeg' => $directionDeg, 'coherence' => $coherence],
             self::FORMULA,
@@ -102,18 +88,18 @@ final class Evenness
      *
      * @return list<float>
      */
-    private static function smoothed(array $deposit, GrainMap $map): array
+    private static function smoothed(Scale $scale, array $deposit, GrainMap $map): array
     {
-        return Gaussian::blur(self::withoutPlane($deposit, $map->columns, $map->rows), $map->columns, $map->rows, BenchScale::EVENNESS_SIGMA_MM / $map->pitchMm);
+        return Gaussian::blur(self::withoutPlane($deposit, $map->columns, $map->rows), $map->columns, $map->rows, $scale->blotch->sigmaMm / $map->pitchMm);
     }
 
     /** Variance of the deposit that grains leave after the blur: the more the larger they are. */
-    private static function ofGrain(?Rating $granulation, float $deposit): float
+    private static function ofGrain(Scale $scale, ?Rating $granulation, float $deposit): float
     {
         if ($granulation?->value === null || $granulation->uncertainty === null) {
             return 0.0;
         }
-        [[$small, $least], [$large, $most]] = self::GRAIN_LEFT;
+        [[$small, $least], [$large, $most]] = $scale->blotch->grainLeft;
         $size = $granulation->numbers['grainSizeMm'] ?? $small;
         $share = max($least, min($most, $least + ($size - $small) / ($large - $small) * ($most - $least)));
 

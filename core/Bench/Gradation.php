@@ -11,6 +11,10 @@ use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\CellReading;
+use MarshTrial\Core\Rating\Ladder;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\RatingStatus;
+use MarshTrial\Core\Rating\Scale;
 
 /** What a graded stroke from full strength to the palest says: clear steps, whether the pale end holds, and how the hue moves. */
 final class Gradation
@@ -19,46 +23,37 @@ final class Gradation
 
     private const TWO_TONE_FORMULA = 'hue angle of the tint (where the key deposit is 0.3, or nearest to it) minus hue angle of the masstone';
 
-    /** What the stroke's length is uncertain by, dE00, beyond the scatter of the cells at its ends (own, simulated). */
-    public const SYSTEMATIC_DE = 0.2;
-
-    /** Hue of a place, degrees, beyond the scatter of its cell (own, simulated). */
-    private const SYSTEMATIC_HUE_DEG = 0.3;
-
-    /** Places between two sampled ones at which the stroke is looked up. */
-    private const FINE = 40;
-
     /** @param Claim|null $claim what the device may have changed; null: it was calibrated */
     public static function clearSteps(RowReadings $row, ?Claim $claim = null): Rating
     {
         $property = 'gradation';
         $cells = self::cells($row);
         if (! self::isPainted($row)) {
-            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted along the line.', $cells);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted along the line.', $cells);
         }
-        $fault = Order::fault(array_map(static fn (StrokeStep $s): ?float => $s->deposit->largest(), $row->steps), false, 'place');
+        $fault = Order::fault($row->scale, array_map(static fn (StrokeStep $s): ?float => $s->deposit->largest(), $row->steps), false, 'place');
         if ($fault !== null) {
-            return Rating::without($row->row, $property, RatingStatus::Undecidable, $fault, $cells);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::Undecidable, $fault, $cells);
         }
         $path = array_map(static fn (StrokeStep $s): LinearRgb => $s->onPaper->rgb, $row->steps);
-        $value = self::walk($path);
+        $value = self::walk($row->scale, $path);
         $last = $row->steps[count($row->steps) - 1]->onPaper;
         $toPaper = Difference::ciede2000($last->lab, $row->paper->lab);
-        $lost = $toPaper < BenchScale::PALE_END_LOST;
+        $lost = $toPaper < $row->scale->steps->paleEndLost;
         // What happens between moves marks along the stroke; only its two ends make it longer or shorter.
         $first = $row->steps[0]->onPaper;
         $ofCalibration = hypot(
             Uncertainty::ofDifference($first->lab, $last->lab, max($first->shared, $last->shared)),
             $claim?->spread(self::lengthOf(...), $path) ?? 0.0,
         );
-        $uncertainty = hypot(hypot(self::SYSTEMATIC_DE, $ofCalibration), hypot(self::scatter($first), self::scatter($last))) / BenchScale::CLEAR_STEP;
+        $uncertainty = hypot(hypot($row->scale->steps->systematicDe, $ofCalibration), hypot(self::scatter($first), self::scatter($last))) / $row->scale->steps->clear;
         $remarks = $lost ? ['the pale end is lost: it cannot be told from the paper'] : [];
         if ($first->isBeyond()) {
             $remarks[] = 'at least: the full strength is more vivid than the picture’s colours reach';
         }
 
         return Rating::measured(
-            $row->row, $property, $value, $uncertainty, self::counts(), null, $remarks, $cells,
+            $row->scale, $row->row, $property, $value, $uncertainty, self::counts(), null, $remarks, $cells,
             ['clearSteps' => (int) floor($value), 'lastIntervalShare' => $value - floor($value), 'paleEndDE00ToPaper' => $toPaper, 'paleEndLost' => $lost, 'fullStrengthDeposit' => $row->key === null ? null : $row->steps[0]->deposit->in($row->key), 'uncertaintyOfCalibrationDE00' => $ofCalibration],
             self::STEPS_FORMULA,
         );
@@ -70,19 +65,19 @@ final class Gradation
         $property = 'two-tone';
         $cells = self::cells($row);
         if (! self::isPainted($row)) {
-            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted along the line.', $cells);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted along the line.', $cells);
         }
         $masstone = $row->steps[0]->onPaper;
         [$tint, $deposit, $nearest] = self::tint($row);
-        if (min($masstone->lab->chroma(), $tint->chroma()) < BenchScale::LEAST_CHROMA) {
-            return Rating::without($row->row, $property, RatingStatus::NotReached, sprintf('Masstone or tint has too little chroma (below %.0f) for a hue to be spoken of.', BenchScale::LEAST_CHROMA), $cells, ['masstoneChroma' => $masstone->lab->chroma(), 'tintChroma' => $tint->chroma()]);
+        if (min($masstone->lab->chroma(), $tint->chroma()) < $row->scale->steps->leastChroma) {
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotReached, sprintf('Masstone or tint has too little chroma (below %.0f) for a hue to be spoken of.', $row->scale->steps->leastChroma), $cells, ['masstoneChroma' => $masstone->lab->chroma(), 'tintChroma' => $tint->chroma()]);
         }
         $turn = $masstone->lab->hueTurnTo($tint);
         $ofCalibration = hypot(
             Uncertainty::ofTurnDeg($masstone->lab, $tint, max($masstone->shared, $nearest->shared)),
             $claim?->spread(static fn (array $c): float => $c[0]->toLab()->hueTurnTo($c[1]->toLab()), [$masstone->rgb, $tint->toXyz()->toLinearRgb()]) ?? 0.0,
         );
-        $uncertainty = sqrt(2 * self::SYSTEMATIC_HUE_DEG ** 2 + self::hueScatter($masstone, $masstone->lab) ** 2 + self::hueScatter($nearest, $tint) ** 2 + $ofCalibration ** 2);
+        $uncertainty = sqrt(2 * $row->scale->steps->systematicHueDeg ** 2 + self::hueScatter($row->scale, $masstone, $masstone->lab) ** 2 + self::hueScatter($row->scale, $nearest, $tint) ** 2 + $ofCalibration ** 2);
 
         $remarks = abs($turn) < 2 * $uncertainty ? ['no turn of hue can be told'] : [];
         if ($masstone->isBeyond()) {
@@ -90,7 +85,7 @@ final class Gradation
         }
 
         return Rating::measured(
-            $row->row, $property, $turn, $uncertainty, [], $deposit, $remarks, $cells,
+            $row->scale, $row->row, $property, $turn, $uncertainty, [], $deposit, $remarks, $cells,
             ['masstoneHueDeg' => $masstone->lab->hueDeg(), 'tintHueDeg' => $tint->hueDeg(), 'masstoneChroma' => $masstone->lab->chroma(), 'tintChroma' => $tint->chroma(), 'towards' => Difference::between($masstone->lab, $tint)->words(), 'uncertaintyOfCalibrationDeg' => $ofCalibration],
             self::TWO_TONE_FORMULA,
         );
@@ -118,23 +113,23 @@ final class Gradation
      *
      * @return float one plus the intervals, the last of them as a share
      */
-    private static function walk(array $path): float
+    private static function walk(Scale $scale, array $path): float
     {
         $from = $path[0]->toLab();
         $end = $path[count($path) - 1]->toLab();
         $count = 0;
         for ($i = 1; $i < count($path); $i++) {
-            for ($t = 1; $t <= self::FINE; $t++) {
+            for ($t = 1; $t <= $scale->steps->between; $t++) {
                 // Between two places the amount of paint changes evenly, so the logarithms of the channels do.
-                $here = self::between($path[$i - 1], $path[$i], $t / self::FINE)->toLab();
-                if (Difference::ciede2000($from, $here) >= BenchScale::CLEAR_STEP) {
+                $here = self::between($path[$i - 1], $path[$i], $t / $scale->steps->between)->toLab();
+                if (Difference::ciede2000($from, $here) >= $scale->steps->clear) {
                     $from = $here;
                     $count++;
                 }
             }
         }
 
-        return 1 + $count + min(0.999, Difference::ciede2000($from, $end) / BenchScale::CLEAR_STEP);
+        return 1 + $count + min(0.999, Difference::ciede2000($from, $end) / $scale->steps->clear);
     }
 
     private static function between(LinearRgb $one, LinearRgb $other, float $t): LinearRgb
@@ -169,15 +164,15 @@ final class Gradation
             }
             [$l, $a, $b] = $step->onPaper->lab->toArray();
             $places[] = ['deposit' => $deposit, 'l' => $l, 'a' => $a, 'b' => $b];
-            if (abs($deposit - BenchScale::TINT_DEPTH) < $away) {
-                [$away, $nearest] = [abs($deposit - BenchScale::TINT_DEPTH), $step];
+            if (abs($deposit - $row->scale->depths->tint) < $away) {
+                [$away, $nearest] = [abs($deposit - $row->scale->depths->tint), $step];
             }
         }
-        $at = Ladder::at(BenchScale::TINT_DEPTH, $places, ['l', 'a', 'b']);
+        $at = Ladder::at($row->scale, $row->scale->depths->tint, $places, ['l', 'a', 'b']);
 
         return $at === null
             ? [$nearest->onPaper->lab, $row->key === null ? null : $nearest->deposit->in($row->key), $nearest->onPaper]
-            : [new Lab($at['l'], $at['a'], $at['b']), BenchScale::TINT_DEPTH, $nearest->onPaper];
+            : [new Lab($at['l'], $at['a'], $at['b']), $row->scale->depths->tint, $nearest->onPaper];
     }
 
     /** Standard error of a cell's mean colour, about dE. */
@@ -186,9 +181,9 @@ final class Gradation
         return sqrt(max(0.0, $reading->labCovariance[0][0] + $reading->labCovariance[1][1] + $reading->labCovariance[2][2]));
     }
 
-    private static function hueScatter(CellReading $reading, Lab $at): float
+    private static function hueScatter(Scale $scale, CellReading $reading, Lab $at): float
     {
-        return rad2deg(sqrt(max(0.0, $reading->labCovariance[1][1] + $reading->labCovariance[2][2]) / 2) / max(BenchScale::LEAST_CHROMA, $at->chroma()));
+        return rad2deg(sqrt(max(0.0, $reading->labCovariance[1][1] + $reading->labCovariance[2][2]) / 2) / max($scale->steps->leastChroma, $at->chroma()));
     }
 
     /** @return list<string> */

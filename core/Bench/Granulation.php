@@ -5,35 +5,21 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Bench;
 
 use MarshTrial\Core\Capture\Claim;
+use MarshTrial\Core\Capture\Sharpness;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\Gaussian;
 use MarshTrial\Core\Imaging\GrainMap;
 use MarshTrial\Core\Imaging\Median;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\RatingStatus;
+use MarshTrial\Core\Rating\Scale;
 
 /** How unevenly the pigment lies in a flat dry wash, at the scale of grains. */
 final class Granulation
 {
     private const FORMULA = 'grain = sqrt(max(0, s_paint² − s_paper²)) / mean deposit; s after a band pass of 0.1 to 0.5 mm on the deposit at 0.1 mm';
-
-    /** Largest systematic part of the uncertainty: what paper and scanner noise may leave (own, simulated). */
-    private const SYSTEMATIC = 0.005;
-
-    /** Step of the deposit over which a curve of tone is looked at. */
-    private const GRAIN_STEP = 0.1;
-
-    /** Only every second column and row of the filtered map is looked at; the scatter is the same. */
-    private const STRIDE = 2;
-
-    /** A square that scatters this many times as much is crossed by something else than grain (own). */
-    private const CROSSED = 2.0;
-
-    /** Side of the squares over which the usual scatter is found, mm (own). */
-    private const BLOCK_MM = 2.4;
-
-    /** Side of the square that counts as one independent sample of the band-passed map, mm (own). */
-    private const INDEPENDENT_MM = 0.5;
 
     /**
      * @param GrainMap|null $washMap the wash in the row's key channel at 0.1 mm, null where the resolution does not allow it
@@ -48,56 +34,56 @@ final class Granulation
         $cells = ["r$row->row-wash", "r$row->row-paper"];
         $wash = $row->first(CellRole::Wash);
         if ($wash === null || $row->key === null || ! $row->isPainted($wash)) {
-            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the wash’s window.', $cells);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the wash’s window.', $cells);
         }
         if ($washMap === null || $paperMap === null) {
-            return Rating::without($row->row, $property, RatingStatus::NotReached, sprintf('Grain needs %d dots per inch or more; this picture has %d.', BenchScale::GRAIN_LEAST_DPI, $dpi), $cells);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotReached, sprintf('Grain needs %d dots per inch or more; this picture has %d.', $row->scale->grain->leastDpi, $dpi), $cells);
         }
         $deposit = $row->keyDeposit($wash);
-        [$least, $most] = BenchScale::GRAIN_DEPTHS;
+        [$least, $most] = $row->scale->grain->depths;
         if ($deposit === null || $deposit < $least || $deposit > $most) {
-            return Rating::without($row->row, $property, RatingStatus::NotReached, sprintf('The wash has a deposit of %s; grain is measured from %.1f to %.1f.', $deposit === null ? 'more than can be read' : sprintf('%.2f', $deposit), $least, $most), $cells, ['deposit' => $deposit]);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotReached, sprintf('The wash has a deposit of %s; grain is measured from %.1f to %.1f.', $deposit === null ? 'more than can be read' : sprintf('%.2f', $deposit), $least, $most), $cells, ['deposit' => $deposit]);
         }
         [$bare, $perAmount] = $inLuminance ? [$row->paper->rgb->luminance(), self::luminancePerAmount($row, $wash)] : [$row->paper->rgb->toArray()[$row->key], null];
-        $paint = self::scatter($washMap, $bare);
-        $paper = self::scatter($paperMap, $bare);
+        $paint = self::scatter($row->scale, $washMap, $bare);
+        $paper = self::scatter($row->scale, $paperMap, $bare);
         // Where the deposit is that of luminance, what it grows by with the amount stands for it.
         $perAmount ??= $paint['mean'];
         $sharpness ??= new Sharpness;
-        $grain = sqrt(max(0.0, $paint['s'] ** 2 - $paper['s'] ** 2)) / $perAmount * $sharpness->gain();
+        $grain = sqrt(max(0.0, $paint['s'] ** 2 - $paper['s'] ** 2)) / $perAmount * $sharpness->gain($row->scale);
         $visible = self::lightnessPerDeposit($row, $wash) * $grain * $deposit;
         $area = $washMap->columns * $washMap->rows * $washMap->pitchMm ** 2;
-        $relative = 1 / sqrt(2 * $area / self::INDEPENDENT_MM ** 2);
+        $relative = 1 / sqrt(2 * $area / $row->scale->grain->independentMm ** 2);
         // Where paper and paint scatter alike, the difference of their squares is the less sure.
         $paperShare = $paper['s'] / $perAmount;
         // A curve of tone stretches the grains otherwise than it does the whole deposit.
         $key = $row->key;
         $paperRgb = $row->paper->rgb->toArray();
-        $more = LinearRgb::fromArray(array_map(static fn (float $v, float $p): float => $p * (max(1e-3, $v) / $p) ** (1 + self::GRAIN_STEP / $deposit), $wash->rgb->toArray(), $paperRgb));
-        $ofTone = $grain * ($claim?->spread(static function (array $colours) use ($key, $deposit): float {
+        $more = LinearRgb::fromArray(array_map(static fn (float $v, float $p): float => $p * (max(1e-3, $v) / $p) ** (1 + $row->scale->grain->toneStep / $deposit), $wash->rgb->toArray(), $paperRgb));
+        $ofTone = $grain * ($claim?->spread(static function (array $colours) use ($key, $deposit, $row): float {
             [$here, $deeper, $bare] = array_map(static fn (LinearRgb $c): float => max(1e-4, $c->toArray()[$key]), $colours);
 
-            return $deposit * log($here / $deeper) / self::GRAIN_STEP / max(0.1, log($bare / $here));
+            return $deposit * log($here / $deeper) / $row->scale->grain->toneStep / max(0.1, log($bare / $here));
         }, [$wash->rgb, $more, $row->paper->rgb]) ?? 0.0);
-        $uncertainty = sqrt(self::SYSTEMATIC ** 2 + $ofTone ** 2 + $sharpness->ofGrain($grain, $inLuminance) ** 2 + ($relative * $grain) ** 2 + (0.2 * $paperShare ** 2 / max($grain, $paperShare)) ** 2);
+        $uncertainty = sqrt($row->scale->grain->systematic ** 2 + $ofTone ** 2 + $sharpness->ofGrain($row->scale, $grain, $inLuminance) ** 2 + ($relative * $grain) ** 2 + (0.2 * $paperShare ** 2 / max($grain, $paperShare)) ** 2);
         $numbers = [
             'sPaint' => $paint['s'], 'sPaper' => $paper['s'], 'meanDeposit' => $paint['mean'], 'rmsDeltaL' => $visible,
-            'keyChannel' => $row->keyName(), 'areaMm2' => $area, 'grainSizeMm' => self::size($paint['grains'], $washMap),
+            'keyChannel' => $row->keyName(), 'areaMm2' => $area, 'grainSizeMm' => self::size($row->scale, $paint['grains'], $washMap),
         ];
-        $remarks = $visible < BenchScale::GRAIN_VISIBLE_DL && $grain >= BenchScale::GRANULATION['none'] ? ['present but hardly visible'] : [];
+        $remarks = $visible < $row->scale->grain->visibleDl && $grain >= $row->scale->grain->classes['none'] ? ['present but hardly visible'] : [];
         if ($paint['uneven']) {
             $remarks[] = 'a backrun, bloom or streak crosses the wash; grain was read beside it';
         }
         if ($inLuminance) {
             $remarks[] = 'read from lightness, since the file’s compression thinned out its colours';
         }
-        $rating = Rating::measured($row->row, $property, $grain, $uncertainty, BenchScale::GRANULATION, $deposit, $remarks, $cells, $numbers, self::FORMULA);
-        if ($sharpness->isSoft()) {
-            $highest = ($grain + $uncertainty) * (1 + BenchScale::GRAIN_SOFT_LOSS);
+        $rating = Rating::measured($row->scale, $row->row, $property, $grain, $uncertainty, $row->scale->grain->classes, $deposit, $remarks, $cells, $numbers, self::FORMULA);
+        if ($sharpness->isSoft($row->scale)) {
+            $highest = ($grain + $uncertainty) * (1 + $row->scale->grain->softLoss);
 
             return $rating->withClasses(
-                BenchScale::classesWithin(BenchScale::GRANULATION, $grain - $uncertainty, $highest),
-                BenchScale::classesWithin(BenchScale::GRANULATION, $grain - 1.96 * $uncertainty, $highest),
+                Scale::classesWithin($row->scale->grain->classes, $grain - $uncertainty, $highest),
+                Scale::classesWithin($row->scale->grain->classes, $grain - Scale::COVERAGE_95 * $uncertainty, $highest),
                 ['at least: the picture is softer than grains'],
             );
         }
@@ -127,7 +113,7 @@ final class Granulation
     }
 
     /** @return array{s: float, mean: float, grains: list<float>, uneven: bool} band-passed scatter of the deposit, its mean, the band-passed map, and whether something crosses it */
-    private static function scatter(GrainMap $map, float $paper): array
+    private static function scatter(Scale $scale, GrainMap $map, float $paper): array
     {
         $values = $map->values;
         $count = count($values);
@@ -151,12 +137,12 @@ final class Granulation
             $deposit[] = $d;
             $sum += $d;
         }
-        [$fine, $coarse] = BenchScale::GRAIN_BAND_MM;
-        $grains = Gaussian::bandPass($deposit, $map->columns, $map->rows, $fine / $map->pitchMm, $coarse / $map->pitchMm, self::STRIDE);
+        [$fine, $coarse] = $scale->grain->bandMm;
+        $grains = Gaussian::bandPass($deposit, $map->columns, $map->rows, $fine / $map->pitchMm, $coarse / $map->pitchMm, $scale->grain->stride);
 
-        [$usual, $most] = self::usual($grains, $map);
+        [$usual, $most] = self::usual($scale, $grains, $map);
 
-        return ['s' => $usual, 'mean' => $sum / $count, 'grains' => $grains, 'uneven' => $most > self::CROSSED * $usual + 0.02];
+        return ['s' => $usual, 'mean' => $sum / $count, 'grains' => $grains, 'uneven' => $most > $scale->grain->crossed * $usual + 0.02];
     }
 
     /**
@@ -166,10 +152,10 @@ final class Granulation
      *
      * @return array{0: float, 1: float} and the most in any square
      */
-    private static function usual(array $grains, GrainMap $map): array
+    private static function usual(Scale $scale, array $grains, GrainMap $map): array
     {
-        $columns = intdiv($map->columns + self::STRIDE - 1, self::STRIDE);
-        $side = max(4, (int) round(self::BLOCK_MM / (self::STRIDE * $map->pitchMm)));
+        $columns = intdiv($map->columns + $scale->grain->stride - 1, $scale->grain->stride);
+        $side = max(4, (int) round($scale->grain->blockMm / ($scale->grain->stride * $map->pitchMm)));
         $across = max(1, intdiv($columns, $side));
         $down = max(1, intdiv(intdiv(count($grains), $columns), $side));
         $squares = array_fill(0, $across * $down, [0.0, 0]);
@@ -180,7 +166,7 @@ final class Granulation
         }
         $means = array_map(static fn (array $s): float => $s[0] / max(1, $s[1]), $squares);
         // The median of a mean of squares over n independent samples lies below its mean.
-        $n = (self::BLOCK_MM / self::INDEPENDENT_MM) ** 2;
+        $n = ($scale->grain->blockMm / $scale->grain->independentMm) ** 2;
 
         return [sqrt(Median::of($means)) / (1 - 2 / (9 * $n)) ** 1.5, sqrt(max($means))];
     }
@@ -201,10 +187,10 @@ final class Granulation
      *
      * @param list<float> $grains every second column and row of the map
      */
-    private static function size(array $grains, GrainMap $map): float
+    private static function size(Scale $scale, array $grains, GrainMap $map): float
     {
-        $columns = intdiv($map->columns + self::STRIDE - 1, self::STRIDE);
-        $pitch = self::STRIDE * $map->pitchMm;
+        $columns = intdiv($map->columns + $scale->grain->stride - 1, $scale->grain->stride);
+        $pitch = $scale->grain->stride * $map->pitchMm;
         $power = self::rms($grains) ** 2;
         $before = 1.0;
         for ($lag = 1; $lag < 6; $lag++) {

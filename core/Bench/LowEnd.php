@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Rating\Scale;
+
 /**
  * How fast the deposit grows with the amount of paint where there is little of it: the slope at the origin.
  *
@@ -14,20 +16,6 @@ namespace MarshTrial\Core\Bench;
 final class LowEnd
 {
     /**
-     * Usual fall of ln(deposit / amount) with the deposit, and its standard deviation between films: in the channel that absorbs most, where a
-     * paint too vivid for sRGB makes it rise, and in others, where sharp edges of the spectrum make it fall (own, simulated: spectral
-     * Kubelka-Munk films over paper up to a deposit of 1).
-     */
-    private const FALL = [-0.01, 0.045];
-
-    private const FALL_ELSEWHERE = [0.06, 0.10];
-
-    /** Share of the largest deposit from which a channel counts as one that absorbs most, and below which its slope means nothing (own, simulated). */
-    private const MOST = 0.95;
-
-    private const NOTHING = 0.3;
-
-    /**
      * Least squares with a prior for the fall.
      *
      * @param list<array{0: float, 1: float, 2: float}> $places amount (above 0), deposit, and the deposit's uncertainty, which includes the load's
@@ -36,16 +24,16 @@ final class LowEnd
      *
      * @return array{slope: float, uncertainty: float, fall: float, places: int}|null null with fewer than two usable places, or in a channel that hardly absorbs
      */
-    public static function slope(array $places, float $share = 1.0): ?array
+    public static function slope(Scale $scale, array $places, float $share = 1.0): ?array
     {
-        if ($share < self::NOTHING) {
+        if ($share < $scale->strength->nothing) {
             return null;
         }
-        $used = array_values(array_filter($places, static fn (array $p): bool => $p[1] >= BenchScale::LEAST_DEPOSIT && $p[1] <= BenchScale::LOW_END));
+        $used = array_values(array_filter($places, static fn (array $p): bool => $p[1] >= $scale->depths->least && $p[1] <= $scale->strength->lowEnd));
         if (count($used) < 2) {
             return null;
         }
-        [$usual, $spread] = $share >= self::MOST ? self::FALL : self::FALL_ELSEWHERE;
+        [$usual, $spread] = $share >= $scale->strength->most ? $scale->strength->fall : $scale->strength->fallElsewhere;
         $w = $wd = $wy = 0.0;
         $wdd = 1 / $spread ** 2;
         $wdy = -$usual / $spread ** 2;

@@ -18,6 +18,7 @@ use MarshTrial\Core\Imaging\InkLine;
 use MarshTrial\Core\Imaging\LineFinder;
 use MarshTrial\Core\Imaging\Patch;
 use MarshTrial\Core\Imaging\Resampler;
+use MarshTrial\Core\Rating\Scale;
 
 /** Reads the rows of a property card: every cell once, lines found where they were really ruled. */
 final class RowMeter
@@ -34,7 +35,7 @@ final class RowMeter
     private ?float $paper = null;
 
     /** @param (\Closure(CellReading): CellReading)|null $widen what the picture adds to the uncertainty of a cell */
-    public function __construct(private readonly Resampler $card, private readonly CardLayout $layout, private readonly ?\Closure $widen = null)
+    public function __construct(private readonly Scale $scale, private readonly Resampler $card, private readonly CardLayout $layout, private readonly ?\Closure $widen = null)
     {
         $this->reader = new CellReader($card);
     }
@@ -67,7 +68,7 @@ final class RowMeter
             }
         }
 
-        return new RowReadings($row, $paper, $line, $bareLine, $steps, $fields);
+        return new RowReadings($this->scale, $row, $paper, $line, $bareLine, $steps, $fields);
     }
 
     /** One channel of a cell, or of the middle of it, area-averaged; null where the card has no such cell. */

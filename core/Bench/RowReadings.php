@@ -8,6 +8,7 @@ use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\InkLine;
 use MarshTrial\Core\Optics\Deposit;
+use MarshTrial\Core\Rating\Scale;
 
 /** All that was read in one row of a property card; what the card has no block for is empty. */
 final readonly class RowReadings
@@ -19,6 +20,7 @@ final readonly class RowReadings
     public ?int $key;
 
     public function __construct(
+        public Scale $scale,
         public int $row,
         public CellReading $paper,
         public ?InkLine $line,
@@ -36,8 +38,8 @@ final readonly class RowReadings
             }
         }
         $this->key = Deposit::keyChannel(
-            array_values(array_filter($depths, static fn (Deposit $d): bool => ($d->largest() ?? 0) >= BenchScale::LEAST_DEPOSIT)),
-            BenchScale::REFERENCE_DEPTH,
+            array_values(array_filter($depths, static fn (Deposit $d): bool => ($d->largest() ?? 0) >= $scale->depths->least)),
+            $scale->depths->reference,
         );
     }
 
@@ -48,7 +50,7 @@ final readonly class RowReadings
      */
     public function withBareLine(array $ends): self
     {
-        return new self($this->row, $this->paper, $this->line, $ends, $this->steps, $this->fields);
+        return new self($this->scale, $this->row, $this->paper, $this->line, $ends, $this->steps, $this->fields);
     }
 
     /**
@@ -102,6 +104,6 @@ final readonly class RowReadings
     /** Whether a place shows paint at all; one too dark to be read does. */
     public function isPainted(?CellReading $reading): bool
     {
-        return $this->key !== null && $reading !== null && ($this->depositOf($reading)->largest() ?? INF) >= BenchScale::LEAST_DEPOSIT;
+        return $this->key !== null && $reading !== null && ($this->depositOf($reading)->largest() ?? INF) >= $this->scale->depths->least;
     }
 }

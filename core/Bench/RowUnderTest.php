@@ -5,17 +5,16 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Bench;
 
 use MarshTrial\Core\Capture\Claim;
+use MarshTrial\Core\Capture\PictureFacts;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Imaging\GrainMap;
 use MarshTrial\Core\Imaging\Patch;
+use MarshTrial\Core\Rating\Rating;
 
 /** A row with all that a measure may ask of it: its readings, closer looks into its cells, and what is known of the picture. */
 final class RowUnderTest
 {
-    /** Scanners that call themselves 254 dots per inch may be a little short of it. */
-    private const DPI_SHORT = 2;
-
     /** Dots per inch where this row lies. */
     public readonly float $dpi;
 
@@ -33,7 +32,7 @@ final class RowUnderTest
         public readonly RowReadings $row,
         public readonly CardLayout $layout,
         private readonly RowMeter $meter,
-        public readonly ScanFacts $facts,
+        public readonly PictureFacts $facts,
         public readonly SurfaceLight $surface,
         public readonly bool $jpeg,
     ) {
@@ -41,7 +40,7 @@ final class RowUnderTest
         $this->contrastUncertainty = $facts->calibration->contrastUncertainty();
         $this->claim = $facts->calibration->claim;
         $wash = $row->first(CellRole::Wash);
-        $this->inLuminance = $jpeg && $wash !== null && $row->key !== null && Granulation::luminancePerAmount($row, $wash) > BenchScale::GRAIN_IN_LUMINANCE;
+        $this->inLuminance = $jpeg && $wash !== null && $row->key !== null && Granulation::luminancePerAmount($row, $wash) > $row->scale->grain->inLuminance;
     }
 
     /** The key channel of a cell; null where there is none. */
@@ -58,9 +57,9 @@ final class RowUnderTest
     public function fine(CellRole $role, array $windowMm): ?GrainMap
     {
         return match (true) {
-            $this->row->key === null || $this->dpi < BenchScale::GRAIN_LEAST_DPI - self::DPI_SHORT => null,
-            $this->inLuminance => $this->meter->luminance($this->row->row, $role, BenchScale::GRAIN_PITCH_MM, ...$windowMm),
-            default => $this->meter->map($this->row->row, $role, BenchScale::GRAIN_PITCH_MM, $this->row->key, ...$windowMm),
+            $this->row->key === null || $this->dpi < $this->row->scale->grain->leastDpi - $this->row->scale->grain->dpiShort => null,
+            $this->inLuminance => $this->meter->luminance($this->row->row, $role, $this->row->scale->grain->pitchMm, ...$windowMm),
+            default => $this->meter->map($this->row->row, $role, $this->row->scale->grain->pitchMm, $this->row->key, ...$windowMm),
         };
     }
 

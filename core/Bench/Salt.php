@@ -6,31 +6,30 @@ namespace MarshTrial\Core\Bench;
 
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Imaging\GrainMap;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\RatingStatus;
 
 /** How much of a salted wash turned into pale stars. */
 final class Salt
 {
     private const FORMULA = 'share of the place whose deposit is below 0.6 of the middle one, at 0.5 mm, in the key channel';
 
-    /** What grain and noise may count for (own). */
-    private const SYSTEMATIC = 0.008;
-
     public static function rate(RowReadings $row, ?GrainMap $map): Rating
     {
         $cells = ["r$row->row-salt", "r$row->row-paper"];
         if ($map === null || $row->key === null || ! $row->isPainted($row->first(CellRole::Salt))) {
-            return Rating::without($row->row, 'salt', RatingStatus::NotTested, 'Nothing was painted in the window for salt.', $cells);
+            return Rating::without($row->scale, $row->row, 'salt', RatingStatus::NotTested, 'Nothing was painted in the window for salt.', $cells);
         }
         $bare = $row->paper->rgb->toArray()[$row->key];
         $deposits = array_map(static fn (float $v): float => -log(max(1e-3, $v) / $bare), $map->values);
         sort($deposits);
         $count = count($deposits);
         $middle = $deposits[intdiv($count, 2)];
-        if ($middle < BenchScale::LEAST_DEPOSIT) {
-            return Rating::without($row->row, 'salt', RatingStatus::NotReached, 'The wash is too pale for stars to be told from it.', $cells, ['middleDeposit' => $middle], self::FORMULA);
+        if ($middle < $row->scale->depths->least) {
+            return Rating::without($row->scale, $row->row, 'salt', RatingStatus::NotReached, 'The wash is too pale for stars to be told from it.', $cells, ['middleDeposit' => $middle], self::FORMULA);
         }
-        $share = count(array_filter($deposits, static fn (float $d): bool => $d < BenchScale::SALT_STAR * $middle)) / $count;
+        $share = count(array_filter($deposits, static fn (float $d): bool => $d < $row->scale->water->saltStar * $middle)) / $count;
 
-        return Rating::measured($row->row, 'salt', $share, hypot(self::SYSTEMATIC, 0.15 * $share), BenchScale::SALT, $middle, [], $cells, ['middleDeposit' => $middle, 'keyChannel' => $row->keyName()], self::FORMULA);
+        return Rating::measured($row->scale, $row->row, 'salt', $share, hypot($row->scale->water->saltSystematic, 0.15 * $share), $row->scale->water->salt, $middle, [], $cells, ['middleDeposit' => $middle, 'keyChannel' => $row->keyName()], self::FORMULA);
     }
 }

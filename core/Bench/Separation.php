@@ -12,36 +12,14 @@ use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\Gaussian;
 use MarshTrial\Core\Imaging\Patch;
-use MarshTrial\Core\Optics\Deposit;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\RatingStatus;
+use MarshTrial\Core\Rating\Scale;
 
 /** How far the pigments of a paint drift apart, down a wet slope or within a flat wash, and which hue goes where. */
 final class Separation
 {
     private const FORMULA = 'distance in (a*, b*) between the lower and the upper end, every place brought to one amount of paint along the paint’s own way from pale to deep (its deposits in proportion where there is no stroke), the key deposit at the mean; straight line along the strip';
-
-    /** What bringing to one amount leaves of paints that do not separate, dE (own, simulated). */
-    private const SYSTEMATIC = 0.5;
-
-    /** The same with no stroke to tell the paint's own way, for amounts that differ by a factor of e, dE (own, simulated). */
-    private const WITHOUT_PATH = 2.5;
-
-    /** How well the slope of that way is known, with a stroke and without, share (own, simulated). */
-    private const SLOPE_KNOWN = [0.08, 0.25];
-
-    private const LEAST_PLACES = 4;
-
-    /** Sampling of a wash and blur that leaves what is wider than half a millimetre, mm (own). */
-    public const WASH_PITCH_MM = 0.4;
-
-    private const WASH_SIGMA_MM = 0.5;
-
-    /** What scanner and paper leave of it, and what a photograph's noise and compression leave, dE (own, simulated). */
-    private const WASH_SYSTEMATIC = 0.15;
-
-    private const WASH_SYSTEMATIC_NOISY = 0.35;
-
-    /** Side of one independent sample, mm. */
-    private const WASH_INDEPENDENT_MM = 2.5;
 
     private const WASH_FORMULA = 'scatter of (a*, b*) over the wash at one amount of paint: the deposits of the other two channels less what the paint’s own way from pale to deep gives them at that key deposit, blurred by 0.5 mm, less the noise of neighbours';
 
@@ -51,19 +29,19 @@ final class Separation
         $strip = $row->fields(CellRole::Tilt);
         $cells = $row->cellIds(CellRole::Tilt);
         if ($row->key === null || array_filter($strip, $row->isPainted(...)) === []) {
-            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted on the tilted strip.', $cells);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted on the tilted strip.', $cells);
         }
         $places = [];
         foreach ($strip as $i => $reading) {
             $deposit = $row->depositOf($reading);
             $key = $deposit->in($row->key);
             // Too pale to tell the hue, or too dark to know the amount.
-            if ($key !== null && $key >= BenchScale::LEAST_DEPOSIT && ! in_array(null, $deposit->channels, true)) {
+            if ($key !== null && $key >= $row->scale->depths->least && ! in_array(null, $deposit->channels, true)) {
                 $places[] = [$i / max(1, count($strip) - 1), $deposit, $key, $reading];
             }
         }
-        if (count($places) < self::LEAST_PLACES) {
-            return Rating::without($row->row, $property, RatingStatus::NotReached, 'Most of the tilted strip is too pale or too dark for its hue to be compared.', $cells, [], self::FORMULA);
+        if (count($places) < $row->scale->drift->leastPlaces) {
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotReached, 'Most of the tilted strip is too pale or too dark for its hue to be compared.', $cells, [], self::FORMULA);
         }
         $mean = array_sum(array_column($places, 2)) / count($places);
         $path = AmountPath::of($row);
@@ -78,12 +56,12 @@ final class Separation
         $value = hypot($a1 - $a0, $b1 - $b0);
         [$upper, $lower] = [new Lab($l0, $a0, $b0), new Lab($l1, $a1, $b1)];
         $shared = max(array_map(static fn (array $p): float => $p[3]->shared, $places));
-        $uncertainty = hypot(hypot(self::SYSTEMATIC * (1 + $unequal), ($path === null ? self::WITHOUT_PATH * $unequal : 0.0)), hypot(Uncertainty::ofDifference76($upper, $lower, $shared), hypot($ua, $ub) / sqrt(2)));
+        $uncertainty = hypot(hypot($row->scale->drift->systematic * (1 + $unequal), ($path === null ? $row->scale->drift->withoutPath * $unequal : 0.0)), hypot(Uncertainty::ofDifference76($upper, $lower, $shared), hypot($ua, $ub) / sqrt(2)));
         $difference = Difference::between($upper, $lower);
 
         return Rating::measured(
-            $row->row, $property, $value, $uncertainty, BenchScale::SEPARATION, $mean,
-            $value > max(BenchScale::SEPARATION['none'], 2 * $uncertainty) ? ['lower end: '.implode(', ', array_diff($difference->words(), ['lighter', 'darker'])).'; that part travels'] : [],
+            $row->scale, $row->row, $property, $value, $uncertainty, $row->scale->drift->classes, $mean,
+            $value > max($row->scale->drift->classes['none'], 2 * $uncertainty) ? ['lower end: '.implode(', ', array_diff($difference->words(), ['lighter', 'darker'])).'; that part travels'] : [],
             $cells, ['upper' => [$l0, $a0, $b0], 'lower' => [$l1, $a1, $b1], 'deposits' => array_column($places, 2), 'keyChannel' => $row->keyName()], self::FORMULA,
         );
     }
@@ -98,23 +76,23 @@ final class Separation
         $cells = ["r$row->row-wash", "r$row->row-paper"];
         $reading = $row->first(CellRole::Wash);
         if ($wash === null || $reading === null || $row->key === null || ! $row->isPainted($reading)) {
-            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the wash’s window.', $cells);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the wash’s window.', $cells);
         }
         $deposit = $row->keyDeposit($reading);
-        if ($deposit === null || $deposit < BenchScale::GRAIN_DEPTHS[0]) {
-            return Rating::without($row->row, $property, RatingStatus::NotReached, 'The wash is too pale or too dark for its hue to be compared from place to place.', $cells, ['deposit' => $deposit], self::WASH_FORMULA);
+        if ($deposit === null || $deposit < $row->scale->grain->depths[0]) {
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotReached, 'The wash is too pale or too dark for its hue to be compared from place to place.', $cells, ['deposit' => $deposit], self::WASH_FORMULA);
         }
         $path = AmountPath::of($row);
         $slopes = array_map(static fn (int $c): float => $path?->slope($c, $deposit) ?? (float) $row->depositOf($reading)->in($c) / $deposit, [0, 1, 2]);
-        [$scatter, $axis, $ofSlope] = self::scatter($row->paper->rgb->toArray(), [$wash->r, $wash->g, $wash->b], $row->key, $wash->columns, $wash->rows, $reading->rgb, $slopes);
-        $independent = count($wash->r) * $wash->pitchMm ** 2 / self::WASH_INDEPENDENT_MM ** 2;
-        $uncertainty = hypot(hypot($noisy ? self::WASH_SYSTEMATIC_NOISY : self::WASH_SYSTEMATIC, self::SLOPE_KNOWN[$path === null ? 1 : 0] * $ofSlope), $scatter / sqrt(2 * $independent));
+        [$scatter, $axis, $ofSlope] = self::scatter($row->scale, $row->paper->rgb->toArray(), [$wash->r, $wash->g, $wash->b], $row->key, $wash->columns, $wash->rows, $reading->rgb, $slopes);
+        $independent = count($wash->r) * $wash->pitchMm ** 2 / $row->scale->drift->washIndependentMm ** 2;
+        $uncertainty = hypot(hypot($noisy ? $row->scale->drift->washSystematicNoisy : $row->scale->drift->washSystematic, $row->scale->drift->slopeKnown[$path === null ? 1 : 0] * $ofSlope), $scatter / sqrt(2 * $independent));
         [$l, $a, $b] = $reading->lab->toArray();
         $side = static fn (int $sign): array => array_diff(Difference::between($reading->lab, new Lab($l, $a + $sign * 4 * $axis[0], $b + $sign * 4 * $axis[1]))->words(), ['lighter', 'darker']);
 
         return Rating::measured(
-            $row->row, $property, $scatter, $uncertainty, BenchScale::WASH_SEPARATION, $deposit,
-            $scatter > max(BenchScale::WASH_SEPARATION['none'], 2 * $uncertainty) ? ['some places lean '.implode(', ', $side(1)).', others '.implode(', ', $side(-1))] : [],
+            $row->scale, $row->row, $property, $scatter, $uncertainty, $row->scale->drift->washClasses, $deposit,
+            $scatter > max($row->scale->drift->washClasses['none'], 2 * $uncertainty) ? ['some places lean '.implode(', ', $side(1)).', others '.implode(', ', $side(-1))] : [],
             $cells, ['axis' => $axis, 'keyChannel' => $row->keyName()], self::WASH_FORMULA,
         );
     }
@@ -129,7 +107,7 @@ final class Separation
      *
      * @return array{0: float, 1: array{0: float, 1: float}, 2: float} dE, a unit vector in (a*, b*), and what the amount alone moves, dE
      */
-    private static function scatter(array $paper, array $channels, int $key, int $columns, int $rows, LinearRgb $mean, array $slopes): array
+    private static function scatter(Scale $scale, array $paper, array $channels, int $key, int $columns, int $rows, LinearRgb $mean, array $slopes): array
     {
         $bare = $paper[$key];
         $of = array_map(static fn (float $v): float => -log(($v > 1e-3 ? $v : 1e-3) / $bare), $channels[$key]);
@@ -155,7 +133,7 @@ final class Separation
             [$da, $db] = self::turn($mean, $channel);
             $amount = [$amount[0] + $slopes[$channel] * $spread * $da, $amount[1] + $slopes[$channel] * $spread * $db];
             $noise += $variance * ($da ** 2 + $db ** 2);
-            $maps[] = [Gaussian::blur($rest, $columns, $rows, self::WASH_SIGMA_MM / self::WASH_PITCH_MM), $da, $db];
+            $maps[] = [Gaussian::blur($rest, $columns, $rows, $scale->drift->washSigmaMm / $scale->drift->washPitchMm), $da, $db];
         }
         foreach ($maps[0][0] as $i => $e) {
             $a = $e * $maps[0][1] + $maps[1][0][$i] * $maps[1][1];
@@ -165,7 +143,7 @@ final class Separation
             $ab += $a * $b / $n;
         }
         // Of white noise a Gaussian blur of s samples leaves 1 / (4 pi s^2) of the variance.
-        $left = $noise / (4 * M_PI * (self::WASH_SIGMA_MM / self::WASH_PITCH_MM) ** 2);
+        $left = $noise / (4 * M_PI * ($scale->drift->washSigmaMm / $scale->drift->washPitchMm) ** 2);
         $turn = 0.5 * atan2(2 * $ab, $aa - $bb);
 
         return [sqrt(max(0.0, $aa + $bb - $left)), [cos($turn), sin($turn)], hypot(...$amount)];

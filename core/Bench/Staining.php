@@ -9,14 +9,14 @@ use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\CellReading;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\RatingStatus;
+use MarshTrial\Core\Rating\Scale;
 
 /** How much of a dried stroke stays when it is wetted and lifted: soft brush, then stiff brush. */
 final class Staining
 {
     private const FORMULA = 'residue = deposit lifted / deposit unlifted, in the key channel';
-
-    /** What a ratio of two readings is uncertain by at least (own, simulated). */
-    private const READING = 0.004;
 
     /** Which part of the place each protocol lifts, and whether the classes, which are made for the soft brush, hold for it. */
     private const LIFTED = [
@@ -36,36 +36,36 @@ final class Staining
         $unlifted = $row->first(CellRole::LiftNone);
         $cells = array_map(static fn (CellRole $role): string => "r$row->row-$role->value", [CellRole::LiftNone, CellRole::LiftSoft, CellRole::LiftStiff]);
         if ($unlifted === null || ! $row->isPainted($unlifted)) {
-            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the lift window.', $cells);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the lift window.', $cells);
         }
         $deposit = $row->keyDeposit($unlifted);
         if ($deposit === null) {
-            return Rating::without($row->row, $property, RatingStatus::NotReached, 'The unlifted stroke is so dark that its amount of paint cannot be read.', $cells);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotReached, 'The unlifted stroke is so dark that its amount of paint cannot be read.', $cells);
         }
         $soft = self::residue($row, $first, $unlifted, $deposit, $claim, $contrast);
         $stiff = $second === null ? null : self::residue($row, $second, $unlifted, $deposit, $claim, $contrast);
         if ($soft === null) {
-            return Rating::without($row->row, $property, RatingStatus::Undecidable, 'The lifted part is too dark to be read.', $cells);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::Undecidable, 'The lifted part is too dark to be read.', $cells);
         }
         $numbers = [
             'unliftedDeposit' => $deposit,
             $first === CellRole::LiftStiff ? 'scrubbed' : ($protocol === 'lift-blot-wet' ? 'blotted' : 'soft') => ['residue' => $soft[0], 'uncertainty' => $soft[1], 'deposit' => $soft[0] * $deposit],
             'stiff' => $stiff === null ? null : ['residue' => $stiff[0], 'uncertainty' => $stiff[1], 'deposit' => $stiff[0] * $deposit],
-            'hueChangeDeg' => self::hueChange($row->first($first)->lab ?? $unlifted->lab, $unlifted),
+            'hueChangeDeg' => self::hueChange($row->scale, $row->first($first)->lab ?? $unlifted->lab, $unlifted),
             'keyChannel' => $row->keyName(),
         ];
         $remarks = $stiff !== null && $stiff[0] > $soft[0] + 2 * hypot($soft[1], $stiff[1])
             ? ['more colour after the stiff brush than after the soft one: the paper’s surface was roughened'] : [];
-        [$least, $most] = BenchScale::STAINING_DEPTHS;
+        [$least, $most] = $row->scale->lifting->depths;
         if ($deposit < $least || $deposit > $most) {
             return Rating::without(
-                $row->row, $property, RatingStatus::NotReached,
+                $row->scale, $row->row, $property, RatingStatus::NotReached,
                 sprintf('The unlifted stroke has a deposit of %.2f; a class needs %.1f to %.1f.', $deposit, $least, $most),
                 $cells, $numbers, self::FORMULA, $soft[0], $remarks,
             );
         }
 
-        return Rating::measured($row->row, $property, $soft[0], $soft[1], $classed ? BenchScale::STAINING : [], $deposit, $remarks, $cells, $numbers, self::FORMULA.($classed ? '; class from the soft brush' : '; no class under this protocol'));
+        return Rating::measured($row->scale, $row->row, $property, $soft[0], $soft[1], $classed ? $row->scale->lifting->classes : [], $deposit, $remarks, $cells, $numbers, self::FORMULA.($classed ? '; class from the soft brush' : '; no class under this protocol'));
     }
 
     /** Blotted while wet: how much stays when a tissue is pressed on the glistening wash. */
@@ -75,17 +75,17 @@ final class Staining
         $cells = ["r$row->row-blot-none", "r$row->row-blot-wet"];
         $left = $row->first(CellRole::BlotNone);
         if ($left === null || ! $row->isPainted($left)) {
-            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the blot’s window.', $cells);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the blot’s window.', $cells);
         }
         $deposit = $row->keyDeposit($left);
         $residue = $deposit === null ? null : self::residue($row, CellRole::BlotWet, $left, $deposit, $claim, $contrast);
         if ($deposit === null || $residue === null) {
-            return Rating::without($row->row, $property, RatingStatus::NotReached, 'The wash is so dark that its amount of paint cannot be read.', $cells);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotReached, 'The wash is so dark that its amount of paint cannot be read.', $cells);
         }
 
         return Rating::measured(
-            $row->row, $property, $residue[0], $residue[1], [], $deposit, [], $cells,
-            ['unblottedDeposit' => $deposit, 'blottedDeposit' => $residue[0] * $deposit, 'hueChangeDeg' => self::hueChange($row->first(CellRole::BlotWet)->lab ?? $left->lab, $left), 'keyChannel' => $row->keyName()],
+            $row->scale, $row->row, $property, $residue[0], $residue[1], [], $deposit, [], $cells,
+            ['unblottedDeposit' => $deposit, 'blottedDeposit' => $residue[0] * $deposit, 'hueChangeDeg' => self::hueChange($row->scale, $row->first(CellRole::BlotWet)->lab ?? $left->lab, $left), 'keyChannel' => $row->keyName()],
             'residue = deposit blotted / deposit left, in the key channel; no class under this protocol',
         );
     }
@@ -99,9 +99,9 @@ final class Staining
             return null;
         }
         $residue = max(0.0, $left) / $deposit;
-        [$low, $high] = BenchScale::STAINING_SYSTEMATIC;
-        $most = BenchScale::STAINING_DEPTHS[1];
-        $share = max(0.0, ($deposit - BenchScale::REFERENCE_DEPTH) / ($most - BenchScale::REFERENCE_DEPTH));
+        [$low, $high] = $row->scale->lifting->systematic;
+        $most = $row->scale->lifting->depths[1];
+        $share = max(0.0, ($deposit - $row->scale->depths->reference) / ($most - $row->scale->depths->reference));
         // The deposit's departure from proportionality bends the ratio most at one half and not at all at 0 and 1.
         $systematic = ($low + $share * ($high - $low)) * 4 * min(0.25, max(0.0, $residue * (1 - $residue)));
         // A curve of tone that deep and pale places share bends it too.
@@ -115,12 +115,12 @@ final class Staining
         // An exponent that differs between the two depths bends it likewise.
         $ofExponent = 2 * $contrast * max(0.0, $residue * (1 - $residue));
 
-        return [$residue, sqrt($systematic ** 2 + $ofExponent ** 2 + $ofTone ** 2 + (RowReadings::depositScatter($reading) / $deposit) ** 2 + (RowReadings::depositScatter($row->paper) / $deposit) ** 2 + self::READING ** 2)];
+        return [$residue, sqrt($systematic ** 2 + $ofExponent ** 2 + $ofTone ** 2 + (RowReadings::depositScatter($reading) / $deposit) ** 2 + (RowReadings::depositScatter($row->paper) / $deposit) ** 2 + $row->scale->lifting->reading ** 2)];
     }
 
-    private static function hueChange(Lab $lifted, CellReading $unlifted): ?float
+    private static function hueChange(Scale $scale, Lab $lifted, CellReading $unlifted): ?float
     {
-        if (min($lifted->chroma(), $unlifted->lab->chroma()) < BenchScale::LEAST_CHROMA) {
+        if (min($lifted->chroma(), $unlifted->lab->chroma()) < $scale->steps->leastChroma) {
             return null;
         }
 

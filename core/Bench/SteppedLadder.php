@@ -9,6 +9,8 @@ use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Optics\Deposit;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\RatingStatus;
 
 /** Separate steps mixed from counted drops: clear steps, and tinting strength. */
 final class SteppedLadder
@@ -23,27 +25,27 @@ final class SteppedLadder
         $steps = $row->fields(CellRole::Ladder);
         $cells = $row->cellIds(CellRole::Ladder);
         if (! $row->isPainted($steps[0] ?? null)) {
-            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the ladder’s window.', $cells);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the ladder’s window.', $cells);
         }
         $fault = self::fault($row, $steps);
         if ($fault !== null) {
-            return Rating::without($row->row, $property, RatingStatus::Undecidable, $fault, $cells);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::Undecidable, $fault, $cells);
         }
         $differences = [];
         for ($i = 1; $i < count($steps); $i++) {
             $differences[] = Difference::ciede2000($steps[$i - 1]->lab, $steps[$i]->lab);
         }
-        $u = hypot(Gradation::SYSTEMATIC_DE, M_SQRT2 * max(array_map(Gradation::scatter(...), $steps)));
-        $clear = self::count($steps, BenchScale::CLEAR_STEP);
-        $least = self::count($steps, BenchScale::CLEAR_STEP + $u);
-        $most = self::count($steps, BenchScale::CLEAR_STEP - $u);
+        $u = hypot($row->scale->steps->systematicDe, M_SQRT2 * max(array_map(Gradation::scatter(...), $steps)));
+        $clear = self::count($steps, $row->scale->steps->clear);
+        $least = self::count($steps, $row->scale->steps->clear + $u);
+        $most = self::count($steps, $row->scale->steps->clear - $u);
         $toPaper = Difference::ciede2000($steps[count($steps) - 1]->lab, $row->paper->lab);
-        $lost = $toPaper < BenchScale::PALE_END_LOST;
+        $lost = $toPaper < $row->scale->steps->paleEndLost;
         $words = array_keys(Gradation::counts());
         $between = array_slice($words, min($least, $most) - 1, abs($most - $least) + 1);
 
         return Rating::measured(
-            $row->row, $property, (float) $clear, abs($most - $least) / 2, [], null, $lost ? ['the pale end is lost: it cannot be told from the paper'] : [], $cells,
+            $row->scale, $row->row, $property, (float) $clear, abs($most - $least) / 2, [], null, $lost ? ['the pale end is lost: it cannot be told from the paper'] : [], $cells,
             ['clearSteps' => $clear, 'ofSteps' => count($steps), 'neighboursDE00' => $differences, 'paleEndDE00ToPaper' => $toPaper, 'paleEndLost' => $lost],
             self::STEPS_FORMULA,
         )->withPossible($between);
@@ -55,14 +57,14 @@ final class SteppedLadder
         $steps = $row->fields(CellRole::Ladder);
         $cells = $row->cellIds(CellRole::Ladder);
         if (! $row->isPainted($steps[0] ?? null)) {
-            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the ladder’s window.', $cells);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the ladder’s window.', $cells);
         }
         $fault = self::fault($row, $steps);
         if ($fault !== null) {
-            return Rating::without($row->row, $property, RatingStatus::Undecidable, $fault, $cells);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::Undecidable, $fault, $cells);
         }
         $shares = Blocks\SteppedLadder::concentrations(count($steps));
-        $byChannel = array_map(static fn (int $channel): ?array => LowEnd::slope(self::places($row, $steps, $shares, $channel), self::share($row, $steps, $channel)), [0, 1, 2]);
+        $byChannel = array_map(static fn (int $channel): ?array => LowEnd::slope($row->scale, self::places($row, $steps, $shares, $channel), self::share($row, $steps, $channel)), [0, 1, 2]);
         $own = $byChannel[(int) $row->key];
         $numbers = [
             'keyChannel' => $row->keyName(), 'shares' => $shares,
@@ -71,16 +73,16 @@ final class SteppedLadder
             'places' => $own['places'] ?? 0, 'fall' => $own['fall'] ?? null,
         ];
         if ($own === null) {
-            return Rating::without($row->row, $property, RatingStatus::NotReached, sprintf('Strength needs two steps with a deposit from %.1f to %.1f; this ladder is too dark or too pale.', BenchScale::LEAST_DEPOSIT, BenchScale::LOW_END), $cells, $numbers, self::STRENGTH_FORMULA);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotReached, sprintf('Strength needs two steps with a deposit from %.1f to %.1f; this ladder is too dark or too pale.', $row->scale->depths->least, $row->scale->strength->lowEnd), $cells, $numbers, self::STRENGTH_FORMULA);
         }
 
-        return Rating::measured($row->row, $property, $own['slope'], $own['uncertainty'], [], null, $own['places'] < 3 ? ['from two steps only'] : [], $cells, $numbers, self::STRENGTH_FORMULA);
+        return Rating::measured($row->scale, $row->row, $property, $own['slope'], $own['uncertainty'], [], null, $own['places'] < 3 ? ['from two steps only'] : [], $cells, $numbers, self::STRENGTH_FORMULA);
     }
 
     /** @param list<CellReading> $steps */
     private static function fault(RowReadings $row, array $steps): ?string
     {
-        return Order::fault(array_map(static fn (CellReading $r): ?float => $row->depositOf($r)->largest(), $steps), false, 'step');
+        return Order::fault($row->scale, array_map(static fn (CellReading $r): ?float => $row->depositOf($r)->largest(), $steps), false, 'step');
     }
 
     /**
@@ -93,7 +95,7 @@ final class SteppedLadder
         $best = null;
         foreach ($steps as $step) {
             $key = $row->keyDeposit($step);
-            if ($key !== null && $key >= BenchScale::LEAST_DEPOSIT && ($best === null || abs($key - BenchScale::REFERENCE_DEPTH) < abs($best[0] - BenchScale::REFERENCE_DEPTH))) {
+            if ($key !== null && $key >= $row->scale->depths->least && ($best === null || abs($key - $row->scale->depths->reference) < abs($best[0] - $row->scale->depths->reference))) {
                 $best = [$key, $row->depositOf($step)->in($channel)];
             }
         }
@@ -132,7 +134,7 @@ final class SteppedLadder
         foreach ($steps as $i => $step) {
             $deposit = Deposit::of($step->rgb, $row->paper->rgb)->in($channel);
             if ($deposit !== null) {
-                $out[] = [$shares[$i], $deposit, hypot(BenchScale::LOAD_SPREAD * $deposit, RowReadings::depositScatter($step))];
+                $out[] = [$shares[$i], $deposit, hypot($row->scale->strength->loadSpread * $deposit, RowReadings::depositScatter($step))];
             }
         }
 

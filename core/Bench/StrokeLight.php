@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Bench;
 
 use MarshTrial\Core\Imaging\Linear;
+use MarshTrial\Core\Rating\Scale;
 
 /**
  * The light that comes from a stroke's own surface, apart from the light that comes from its body, from all depths and channels of the stroke.
@@ -17,25 +18,8 @@ use MarshTrial\Core\Imaging\Linear;
  */
 final readonly class StrokeLight
 {
-    /** What a value over the line may be off by: fixed part, share of it, and share of the body's own light, which three broad channels tell only about (own, simulated). */
-    private const READING = [0.0015, 0.02, 0.1];
-
-    /** What the surface light is uncertain by for the same reason (own, simulated). */
-    private const SYSTEMATIC = 0.0012;
-
-    /** How far surface light of ink and of paint may lie apart (own). */
-    private const INK_AGAINST_PAINT = 0.008;
-
-    /** Scattering falls with the wavelength to this power, and how far it may be another one (own). */
-    private const FALL = 0.6;
-
-    private const FALL_SPREAD = 0.6;
-
     /** Middles of the red, green and blue channel, nm, over 550 (own). */
     private const CHANNELS = [610 / 550, 545 / 550, 455 / 550];
-
-    /** Shares that pass between which the amount of paint is read off a channel. */
-    private const READABLE = [0.28, 0.97];
 
     private function __construct(
         /** Light from the surface, linear, as a share of white; and one standard deviation. */
@@ -58,13 +42,13 @@ final readonly class StrokeLight
         if ($row->key === null || count($places) < 3) {
             return null;
         }
-        $middle = self::fit($places, $row->key, $expected, self::FALL);
+        $middle = self::fit($row->scale, $places, $row->key, $expected, $row->scale->surface->fall);
         if ($middle === null) {
             return null;
         }
-        $other = self::fit($places, $row->key, $expected, self::FALL + self::FALL_SPREAD) ?? $middle;
+        $other = self::fit($row->scale, $places, $row->key, $expected, $row->scale->surface->fall + $row->scale->surface->fallSpread) ?? $middle;
 
-        return new self($middle[0], sqrt($middle[1] ** 2 + ($other[0] - $middle[0]) ** 2 + self::SYSTEMATIC ** 2), $middle[2], $middle[3]);
+        return new self($middle[0], sqrt($middle[1] ** 2 + ($other[0] - $middle[0]) ** 2 + $row->scale->surface->systematic ** 2), $middle[2], $middle[3]);
     }
 
     /**
@@ -90,7 +74,7 @@ final readonly class StrokeLight
      *
      * @return array{0: float, 1: float, 2: float, 3: float}|null surface, its uncertainty, ink above it, S
      */
-    private static function fit(array $places, int $key, array $expected, float $fall): ?array
+    private static function fit(Scale $scale, array $places, int $key, array $expected, float $fall): ?array
     {
         [$paper, $ink] = array_shift($places);
         [$g, $s, $delta] = [$expected[0], 0.01, 0.0];
@@ -98,7 +82,7 @@ final readonly class StrokeLight
         for ($round = 0; $round < 6; $round++) {
             // Shares that pass, body's own light taken off as far as it is known.
             $passed = $bodies = [];
-            $amounts = self::amounts($places, $paper, $g, $key);
+            $amounts = self::amounts($scale, $places, $paper, $g, $key);
             foreach ($places as $i => [$white]) {
                 foreach ([0, 1, 2] as $c) {
                     $through = max(2e-3, min(0.9999, ($white[$c] - $g) / max(1e-3, $paper[$c] - $g)));
@@ -109,14 +93,14 @@ final readonly class StrokeLight
                 }
             }
             // Normal equations of three unknowns.
-            $normal = [[1 / $expected[1] ** 2, 0.0, 0.0, $expected[0] / $expected[1] ** 2], [0.0, 1e-3, 0.0, 0.0], [0.0, 0.0, 1 / self::INK_AGAINST_PAINT ** 2, 0.0]];
+            $normal = [[1 / $expected[1] ** 2, 0.0, 0.0, $expected[0] / $expected[1] ** 2], [0.0, 1e-3, 0.0, 0.0], [0.0, 0.0, 1 / $scale->surface->inkAgainstPaint ** 2, 0.0]];
             foreach ($places as $i => [$white, $black]) {
                 foreach ([0, 1, 2] as $c) {
                     $share = $passed[$i][$c];
                     // R_b = g + R0 + (K - g - delta) share.
                     $terms = [1 - $share, $bodies[$i][$c][0], -$share];
                     $value = $black[$c] - $ink[$c] * $share;
-                    $weight = 1 / (self::READING[0] ** 2 + (self::READING[1] * $black[$c]) ** 2 + (self::READING[2] * $bodies[$i][$c][1]) ** 2);
+                    $weight = 1 / ($scale->surface->reading[0] ** 2 + ($scale->surface->reading[1] * $black[$c]) ** 2 + ($scale->surface->reading[2] * $bodies[$i][$c][1]) ** 2);
                     for ($a = 0; $a < 3; $a++) {
                         for ($b = 0; $b < 3; $b++) {
                             $normal[$a][$b] += $weight * $terms[$a] * $terms[$b];
@@ -148,10 +132,10 @@ final readonly class StrokeLight
      *
      * @return list<float>
      */
-    private static function amounts(array $places, array $paper, float $g, int $key): array
+    private static function amounts(Scale $scale, array $places, array $paper, float $g, int $key): array
     {
         $deposits = array_map(static fn (array $p): array => array_map(static fn (int $c): float => -log(max(2e-3, min(0.9999, ($p[0][$c] - $g) / max(1e-3, $paper[$c] - $g)))), [0, 1, 2]), $places);
-        [$most, $least] = [-log(self::READABLE[0]), -log(self::READABLE[1])];
+        [$most, $least] = [-log($scale->surface->readable[0]), -log($scale->surface->readable[1])];
         // In proportion to the key channel, from the places where both can be read.
         $shares = [];
         foreach ([0, 1, 2] as $c) {

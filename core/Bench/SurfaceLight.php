@@ -5,34 +5,21 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Bench;
 
 use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Rating\Scale;
 
 /** How much light the surface of a row's paint mirrors: from the stroke itself, held near what the other strokes of the card say. */
 final readonly class SurfaceLight
 {
-    /** Between two paints of one card, matt and shiny, one standard deviation (own). */
-    private const BETWEEN_PAINTS = 0.0022;
-
-    /** How far ink and paint may mirror differently where no stroke tells, and where one does, one standard deviation (own). */
-    private const INK_UNKNOWN = 0.005;
-
-    private const INK_TOLD = 0.0015;
-
-    /** A stroke tells of its own surface to better than this, or is left to the others (own). */
-    private const TELLING = 0.004;
-
-    /** Deviations from the others beyond which a stroke keeps its own (own). */
-    private const APART = 3.0;
-
     private function __construct(
         /** Linear, share of white; and one standard deviation. */
         public float $light,
         public float $uncertainty,
+        /** How well it is known what ink mirrors beside paint, one standard deviation. */
+        public float $inkUncertainty,
         /** How much more the ink of the line mirrors. */
         public float $inkAbove = 0.0,
         /** Shines over the line more than its neighbours do. */
         public bool $apart = false,
-        /** How well it is known what ink mirrors beside paint, one standard deviation. */
-        public float $inkUncertainty = self::INK_UNKNOWN,
     ) {}
 
     /**
@@ -40,15 +27,15 @@ final readonly class SurfaceLight
      *
      * @param float $darkest least luminance of paint over a black line
      */
-    public static function presumed(float $darkest): self
+    public static function presumed(Scale $scale, float $darkest): self
     {
-        return new self(BenchScale::FLOOR_SHARE * $darkest, BenchScale::FLOOR_SPREAD * $darkest);
+        return new self($scale->surface->floorShare * $darkest, $scale->surface->floorSpread * $darkest, $scale->surface->inkUnknown);
     }
 
     /** As it was measured, such as by an instrument without and with gloss. */
-    public static function known(float $light, float $uncertainty): self
+    public static function known(Scale $scale, float $light, float $uncertainty): self
     {
-        return new self($light, $uncertainty, 0.0, false, self::INK_TOLD);
+        return new self($light, $uncertainty, $scale->surface->inkTold);
     }
 
     /**
@@ -56,16 +43,16 @@ final readonly class SurfaceLight
      *
      * @return array<int, self> by row
      */
-    public static function ofCard(array $rows): array
+    public static function ofCard(Scale $scale, array $rows): array
     {
-        $presumed = self::presumed(self::darkest($rows));
+        $presumed = self::presumed($scale, self::darkest($rows));
         $own = [];
         foreach ($rows as $i => $row) {
             $own[$i] = StrokeLight::of($row, [$presumed->light, $presumed->uncertainty]);
         }
         $out = [];
         foreach ($rows as $i => $row) {
-            $out[$i] = self::ofRow($row, $own[$i], array_values(array_filter($own, static fn (?StrokeLight $o, int $k): bool => $o !== null && $k !== $i && $o->uncertainty < self::TELLING, ARRAY_FILTER_USE_BOTH)), $presumed);
+            $out[$i] = self::ofRow($row, $own[$i], array_values(array_filter($own, static fn (?StrokeLight $o, int $k): bool => $o !== null && $k !== $i && $o->uncertainty < $scale->surface->telling, ARRAY_FILTER_USE_BOTH)), $presumed);
         }
 
         return $out;
@@ -76,27 +63,27 @@ final readonly class SurfaceLight
     {
         $weight = $sum = $square = 0.0;
         foreach (array_filter($others) as $o) {
-            $w = 1 / ($o->uncertainty ** 2 + self::BETWEEN_PAINTS ** 2);
+            $w = 1 / ($o->uncertainty ** 2 + $row->scale->surface->betweenPaints ** 2);
             $weight += $w;
             $sum += $w * $o->surface;
             $square += $w * $o->surface ** 2;
         }
         if ($weight <= 0) {
-            return $own === null ? $presumed : new self($own->surface, $own->uncertainty, $own->inkAbove, false, self::INK_TOLD);
+            return $own === null ? $presumed : new self($own->surface, $own->uncertainty, $row->scale->surface->inkTold, $own->inkAbove);
         }
         $mean = $sum / $weight;
         // Neighbours that do not agree tell less.
         $scatter = sqrt(max(0.0, $square / $weight - $mean ** 2));
-        $expected = [$mean, sqrt(1 / $weight + max(self::BETWEEN_PAINTS, $scatter) ** 2)];
+        $expected = [$mean, sqrt(1 / $weight + max($row->scale->surface->betweenPaints, $scatter) ** 2)];
         if ($own === null) {
-            return new self(...$expected);
+            return new self(...[...$expected, $row->scale->surface->inkUnknown]);
         }
-        if (abs($own->surface - $mean) > self::APART * hypot($own->uncertainty, $expected[1])) {
-            return new self($own->surface, $own->uncertainty, $own->inkAbove, $own->surface > $mean, self::INK_TOLD);
+        if (abs($own->surface - $mean) > $row->scale->surface->apart * hypot($own->uncertainty, $expected[1])) {
+            return new self($own->surface, $own->uncertainty, $row->scale->surface->inkTold, $own->inkAbove, $own->surface > $mean);
         }
         $held = StrokeLight::of($row, $expected) ?? $own;
 
-        return new self($held->surface, $held->uncertainty, $held->inkAbove, false, self::INK_TOLD);
+        return new self($held->surface, $held->uncertainty, $row->scale->surface->inkTold, $held->inkAbove);
     }
 
     /**

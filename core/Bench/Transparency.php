@@ -9,6 +9,10 @@ use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\CellReading;
+use MarshTrial\Core\Rating\Ladder;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\RatingStatus;
+use MarshTrial\Core\Rating\Scale;
 
 /** How much light comes from the paint's own body, from the stroke along the black line. */
 final class Transparency
@@ -28,12 +32,12 @@ final class Transparency
     {
         $property = 'transparency';
         if ($row->line === null) {
-            return $row->key === null ? self::unpainted($row->row) : Rating::without($row->row, $property, RatingStatus::NotReached, 'The black line was not found in the stroke’s window; it must run through the window and show on both sides of the paint.');
+            return $row->key === null ? self::unpainted($row->scale, $row->row) : Rating::without($row->scale, $row->row, $property, RatingStatus::NotReached, 'The black line was not found in the stroke’s window; it must run through the window and show on both sides of the paint.');
         }
         $bodies = self::bodies($row, $surface, $contrast, $claim);
         // A white leaves the paper as it is and shows on the line alone.
-        if ($row->key === null && $bodies[0]['body'] < max(BenchScale::LEAST_WHITE, 3 * $bodies[0]['uncertainty'])) {
-            return self::unpainted($row->row);
+        if ($row->key === null && $bodies[0]['body'] < max($row->scale->body->leastWhite, 3 * $bodies[0]['uncertainty'])) {
+            return self::unpainted($row->scale, $row->row);
         }
         $cells = array_merge(...array_map(static fn (array $b): array => $b['cells'], $bodies));
         $masstone = $row->steps[0];
@@ -50,37 +54,37 @@ final class Transparency
             'uncertaintyOfContrast' => $contrast,
             'byDepth' => array_map(static fn (array $b): array => array_diff_key($b, ['cells' => 0]), $bodies),
         ];
-        if ($lab->chroma() < BenchScale::BLACK_CHROMA && $lab->l < BenchScale::BLACK_LIGHTNESS
+        if ($lab->chroma() < $row->scale->body->blackChroma && $lab->l < $row->scale->body->blackLightness
             && min(array_map(static fn (?float $d): float => $d ?? INF, $channels)) > 1) {
-            return Rating::without($row->row, $property, RatingStatus::Undecidable, 'This is a black: a black line cannot judge a black.', $cells, $numbers, self::FORMULA);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::Undecidable, 'This is a black: a black line cannot judge a black.', $cells, $numbers, self::FORMULA);
         }
-        if ($ink[0]->luminance() > BenchScale::PALE_LINE * $row->paper->rgb->luminance()) {
-            return Rating::without($row->row, $property, RatingStatus::Undecidable, sprintf('The line reflects %d %% of what the paper does: too pale to tell what a paint adds to it. Rule it again with a waterproof black.', round(100 * $ink[0]->luminance() / $row->paper->rgb->luminance())), $cells, $numbers, self::FORMULA);
+        if ($ink[0]->luminance() > $row->scale->body->paleLine * $row->paper->rgb->luminance()) {
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::Undecidable, sprintf('The line reflects %d %% of what the paper does: too pale to tell what a paint adds to it. Rule it again with a waterproof black.', round(100 * $ink[0]->luminance() / $row->paper->rgb->luminance())), $cells, $numbers, self::FORMULA);
         }
         $remarks = array_sum(array_column($bodies, 'negative')) > count($bodies) / 2 ? ['binder or gloss darkens the line'] : [];
         if ($surface->apart) {
             $remarks[] = sprintf('this paint shines over the line (%.3f of white more than the others mirror); taken off', max(0.0, -$surface->inkAbove));
         }
         $deepest = $row->key === null ? 0.0 : max(array_map(static fn (array $b): float => $b['deposit'] ?? INF, $bodies));
-        if ($deepest < BenchScale::PALE_MASSTONE) {
-            return Rating::measured($row->row, $property, $bodies[0]['body'], $bodies[0]['uncertainty'], BenchScale::TRANSPARENCY_PALE, $bodies[0]['deposit'], [...$remarks, self::PALE], $cells, $numbers, self::FORMULA);
+        if ($deepest < $row->scale->body->paleMasstone) {
+            return Rating::measured($row->scale, $row->row, $property, $bodies[0]['body'], $bodies[0]['uncertainty'], $row->scale->body->paleClasses, $bodies[0]['deposit'], [...$remarks, self::PALE], $cells, $numbers, self::FORMULA);
         }
-        if ($deepest < BenchScale::REFERENCE_DEPTH * (1 - BenchScale::EXTRAPOLATION)) {
-            $scale = BenchScale::REFERENCE_DEPTH / $deepest;
+        if ($deepest < $row->scale->depths->reference * (1 - $row->scale->depths->extrapolation)) {
+            $scale = $row->scale->depths->reference / $deepest;
 
-            return Rating::measured($row->row, $property, $bodies[0]['body'] * $scale, $bodies[0]['uncertainty'] * $scale, BenchScale::TRANSPARENCY, BenchScale::REFERENCE_DEPTH, [...$remarks, sprintf('scaled from deposit %.2f', $deepest)], $cells, $numbers, self::FORMULA);
+            return Rating::measured($row->scale, $row->row, $property, $bodies[0]['body'] * $scale, $bodies[0]['uncertainty'] * $scale, $row->scale->body->classes, $row->scale->depths->reference, [...$remarks, sprintf('scaled from deposit %.2f', $deepest)], $cells, $numbers, self::FORMULA);
         }
-        $at = Ladder::at(BenchScale::REFERENCE_DEPTH, array_values(array_filter($bodies, static fn (array $b): bool => $b['deposit'] !== null)), ['body', 'uncertainty']);
+        $at = Ladder::at($row->scale, $row->scale->depths->reference, array_values(array_filter($bodies, static fn (array $b): bool => $b['deposit'] !== null)), ['body', 'uncertainty']);
         if ($at === null) {
-            return Rating::without($row->row, $property, RatingStatus::NotReached, 'No part of the stroke comes near reference depth (deposit 0.92).', $cells, $numbers, self::FORMULA);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotReached, 'No part of the stroke comes near reference depth (deposit 0.92).', $cells, $numbers, self::FORMULA);
         }
 
-        return Rating::measured($row->row, $property, $at['body'], $at['uncertainty'], BenchScale::TRANSPARENCY, BenchScale::REFERENCE_DEPTH, $remarks, $cells, $numbers, self::FORMULA);
+        return Rating::measured($row->scale, $row->row, $property, $at['body'], $at['uncertainty'], $row->scale->body->classes, $row->scale->depths->reference, $remarks, $cells, $numbers, self::FORMULA);
     }
 
-    private static function unpainted(int $row): Rating
+    private static function unpainted(Scale $scale, int $row): Rating
     {
-        return Rating::without($row, 'transparency', RatingStatus::NotTested, 'Nothing was painted in the stroke’s window.');
+        return Rating::without($scale, $row, 'transparency', RatingStatus::NotTested, 'Nothing was painted in the stroke’s window.');
     }
 
     /**
@@ -96,7 +100,7 @@ final class Transparency
             if ($step->onBlack === null) {
                 continue;
             }
-            [$body, $uncertainty] = self::body($step->onPaper->rgb, $step->onBlack->rgb, $ink, $inkSpread, $row->paper->rgb, $surface, $contrast, $claim);
+            [$body, $uncertainty] = self::body($row->scale, $step->onPaper->rgb, $step->onBlack->rgb, $ink, $inkSpread, $row->paper->rgb, $surface, $contrast, $claim);
             $out[] = [
                 'step' => $step->step,
                 'deposit' => $row->key === null ? $step->deposit->largest() : $step->deposit->in($row->key),
@@ -117,31 +121,31 @@ final class Transparency
         $cells = array_map(static fn (CellRole $role): string => "r$row->row-$role->value", [CellRole::UnderPainted, CellRole::OverPainted, CellRole::BetweenLines]);
         $paint = $row->first(CellRole::BetweenLines);
         if ($paint === null || ! $row->isPainted($paint)) {
-            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted between the two lines.', $cells);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted between the two lines.', $cells);
         }
         [$under, $over] = [$row->first(CellRole::UnderPainted), $row->first(CellRole::OverPainted)];
         if ($under === null || $over === null) {
-            return Rating::without($row->row, $property, RatingStatus::NotReached, 'One of the two lines was not found; both must run through the window and show on both sides of the paint.', $cells);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotReached, 'One of the two lines was not found; both must run through the window and show on both sides of the paint.', $cells);
         }
         $deposit = $row->keyDeposit($paint);
-        [$least, $most] = BenchScale::TWO_LINE_DEPTHS;
+        [$least, $most] = $row->scale->body->twoLineDepths;
         [$bareUnder, $spread] = self::inkOf($row->fields(CellRole::UnderBare) ?: [$over]);
         [$bareOver] = self::inkOf($row->fields(CellRole::OverBare) ?: [$over]);
-        [$body, $uncertainty] = self::body($paint->rgb, $under->rgb, $bareUnder, $spread, $row->paper->rgb, $surface, $contrast, $claim);
+        [$body, $uncertainty] = self::body($row->scale, $paint->rgb, $under->rgb, $bareUnder, $spread, $row->paper->rgb, $surface, $contrast, $claim);
         $numbers = [
             'body' => $body, 'deposit' => $deposit, 'underLine' => $under->rgb->toArray(), 'overLine' => $over->rgb->toArray(), 'bareUnderLine' => $bareUnder->toArray(), 'bareOverLine' => $bareOver->toArray(),
             'lineOnLineDE00' => Difference::ciede2000($under->lab, $over->lab), 'bareLinesDE00' => Difference::ciede2000($bareUnder->toLab(), $bareOver->toLab()), 'surfaceLight' => $surface->light,
         ];
-        if ($bareUnder->luminance() > BenchScale::PALE_LINE * $row->paper->rgb->luminance()) {
-            return Rating::without($row->row, $property, RatingStatus::Undecidable, 'The line under the paint is too pale to tell what a paint adds to it.', $cells, $numbers, self::TWO_LINES, $body);
+        if ($bareUnder->luminance() > $row->scale->body->paleLine * $row->paper->rgb->luminance()) {
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::Undecidable, 'The line under the paint is too pale to tell what a paint adds to it.', $cells, $numbers, self::TWO_LINES, $body);
         }
         if ($deposit === null || $deposit < $least || $deposit > $most) {
-            return Rating::without($row->row, $property, RatingStatus::NotReached, sprintf('The paint between the lines has a deposit of %s; a class needs %.1f to %.1f.', $deposit === null ? 'more than can be read' : sprintf('%.2f', $deposit), $least, $most), $cells, $numbers, self::TWO_LINES, $body);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotReached, sprintf('The paint between the lines has a deposit of %s; a class needs %.1f to %.1f.', $deposit === null ? 'more than can be read' : sprintf('%.2f', $deposit), $least, $most), $cells, $numbers, self::TWO_LINES, $body);
         }
-        $scale = BenchScale::REFERENCE_DEPTH / $deposit;
+        $scale = $row->scale->depths->reference / $deposit;
 
         return Rating::measured(
-            $row->row, $property, $body * $scale, hypot($uncertainty * $scale, BenchScale::TWO_LINE_SCALING * abs($scale - 1) * $body), BenchScale::TRANSPARENCY, BenchScale::REFERENCE_DEPTH,
+            $row->scale, $row->row, $property, $body * $scale, hypot($uncertainty * $scale, $row->scale->body->twoLineScaling * abs($scale - 1) * $body), $row->scale->body->classes, $row->scale->depths->reference,
             [sprintf('scaled from deposit %.2f', $deposit), ...$body < -$uncertainty ? ['binder or gloss darkens the line'] : [], ...$numbers['bareLinesDE00'] > 3 ? [sprintf('the two pens differ by dE00 %.1f; each line is held against its own bare ends', $numbers['bareLinesDE00'])] : []], $cells, $numbers, self::TWO_LINES,
         );
     }
@@ -151,7 +155,7 @@ final class Transparency
      *
      * @return array{0: float, 1: float} body, which errors may make negative, and its uncertainty
      */
-    private static function body(LinearRgb $onPaper, LinearRgb $onBlack, LinearRgb $ink, float $inkSpread, LinearRgb $bare, SurfaceLight $surface, float $contrast, ?Claim $claim): array
+    private static function body(Scale $scale, LinearRgb $onPaper, LinearRgb $onBlack, LinearRgb $ink, float $inkSpread, LinearRgb $bare, SurfaceLight $surface, float $contrast, ?Claim $claim): array
     {
         $of = static function (float $g, float $ofInk, LinearRgb $onPaper, LinearRgb $onBlack, LinearRgb $ink, LinearRgb $bare): float {
             $own = [0.0, 0.0, 0.0];
@@ -172,7 +176,7 @@ final class Transparency
         ) ?? 0.0;
         $yWhite = max(1e-3, $onPaper->luminance());
         $share = $yWhite / max(1e-3, $bare->luminance());
-        [$relative, $reading] = BenchScale::BODY_SYSTEMATIC;
+        [$relative, $reading] = $scale->body->systematic;
 
         return [$body, sqrt(
             // What is uncertain about the surface moves paint and ink together.

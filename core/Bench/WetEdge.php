@@ -6,61 +6,46 @@ namespace MarshTrial\Core\Bench;
 
 use MarshTrial\Core\Imaging\Gaussian;
 use MarshTrial\Core\Imaging\GrainMap;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\RatingStatus;
+use MarshTrial\Core\Rating\Scale;
 
 /** What water does at an edge: how far a touch spreads in wet paper, and how softly an edge pulls out. */
 final class WetEdge
 {
-    /** Sampling of both places, mm. */
-    public const PITCH_MM = 0.25;
-
     private const SPREAD_FORMULA = 'diameter of the circle as large as what has half the deposit of the middle or more; softness: from the circle of 80 % to that of 20 %';
 
     private const SOFTENED_FORMULA = 'distance over which the deposit falls from 80 to 20 % of the band’s, mean over the height of the place';
-
-    /** Reading of a border, mm (own, simulated). */
-    private const SYSTEMATIC_MM = 0.12;
-
-    /** Blur that keeps grains and specks from drawing borders of their own, mm. */
-    private const SIGMA_MM = 0.4;
 
     /** Width over which a blurred step of sigma 1, and a step under a running mean of width 1, fall from 80 to 20 %. */
     private const STEP_BY_BLUR = 1.683;
 
     private const STEP_BY_MEAN = 0.6;
 
-    /** Half width of the running mean along an edge, samples. */
-    private const SMOOTH = 1;
-
-    /** Share of the border's samples that paint may touch before the touch counts as cut off. */
-    private const CUT_OFF = 0.02;
-
-    /** Longer than wide by this, a touch is called lopsided. */
-    private const LOPSIDED = 1.4;
-
     public static function spread(RowReadings $row, ?GrainMap $map): Rating
     {
         $property = 'spread';
         $cells = ["r$row->row-wet-square", "r$row->row-paper"];
         $deposits = $map === null || $row->key === null ? [] : self::deposits($map, $row->paper->rgb->toArray()[$row->key]);
-        if ($map === null || $deposits === [] || self::high($deposits) < BenchScale::LEAST_DEPOSIT) {
-            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the wet-in-wet square.', $cells);
+        if ($map === null || $deposits === [] || self::high($deposits) < $row->scale->depths->least) {
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the wet-in-wet square.', $cells);
         }
-        $smooth = Gaussian::blur($deposits, $map->columns, $map->rows, self::SIGMA_MM / $map->pitchMm);
+        $smooth = Gaussian::blur($deposits, $map->columns, $map->rows, $row->scale->water->sigmaMm / $map->pitchMm);
         $centre = self::centre($smooth, $map);
         // First from the very middle, then from all that surely lies inside the border.
         $middle = self::meanAround($deposits, $map, $centre, 1.0);
         $middle = self::meanAround($deposits, $map, $centre, max(1.0, 0.4 * self::radius($smooth, $map, 0.5 * $middle)));
-        if (self::atBorder($smooth, $map, 0.5 * $middle) > self::CUT_OFF) {
-            return Rating::without($row->row, $property, RatingStatus::NotReached, 'The paint ran to the border of the square; its spread is larger than can be read there.', $cells, ['middleDeposit' => $middle], self::SPREAD_FORMULA);
+        if (self::atBorder($smooth, $map, 0.5 * $middle) > $row->scale->water->cutOff) {
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotReached, 'The paint ran to the border of the square; its spread is larger than can be read there.', $cells, ['middleDeposit' => $middle], self::SPREAD_FORMULA);
         }
         $spread = 2 * self::radius($smooth, $map, 0.5 * $middle);
         $seen = self::radius($smooth, $map, 0.2 * $middle) - self::radius($smooth, $map, 0.8 * $middle);
-        $softness = sqrt(max(0.0, $seen ** 2 - (self::STEP_BY_BLUR * self::SIGMA_MM) ** 2));
+        $softness = sqrt(max(0.0, $seen ** 2 - (self::STEP_BY_BLUR * $row->scale->water->sigmaMm) ** 2));
         $lopsided = self::longOverWide($smooth, $map, 0.5 * $middle);
 
         return Rating::measured(
-            $row->row, $property, $spread, hypot(2 * self::SYSTEMATIC_MM, 0.06 * $softness), [], $middle, $lopsided > self::LOPSIDED ? ['spreads much further one way than the other'] : [], $cells,
-            ['softnessMm' => $softness, 'uncertaintyOfSoftnessMm' => hypot(self::SYSTEMATIC_MM, 0.08 * $softness), 'longOverWide' => $lopsided, 'middleDeposit' => $middle, 'keyChannel' => $row->keyName()], self::SPREAD_FORMULA,
+            $row->scale, $row->row, $property, $spread, hypot(2 * $row->scale->water->systematicMm, 0.06 * $softness), [], $middle, $lopsided > $row->scale->water->lopsided ? ['spreads much further one way than the other'] : [], $cells,
+            ['softnessMm' => $softness, 'uncertaintyOfSoftnessMm' => hypot($row->scale->water->systematicMm, 0.08 * $softness), 'longOverWide' => $lopsided, 'middleDeposit' => $middle, 'keyChannel' => $row->keyName()], self::SPREAD_FORMULA,
         );
     }
 
@@ -69,8 +54,8 @@ final class WetEdge
         $property = 'softened edge';
         $cells = ["r$row->row-soft-edge", "r$row->row-paper"];
         $deposits = $map === null || $row->key === null ? [] : self::deposits($map, $row->paper->rgb->toArray()[$row->key]);
-        if ($map === null || $deposits === [] || self::high($deposits) < BenchScale::LEAST_DEPOSIT) {
-            return Rating::without($row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the window of the soft edge.', $cells);
+        if ($map === null || $deposits === [] || self::high($deposits) < $row->scale->depths->least) {
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the window of the soft edge.', $cells);
         }
         $profile = [];
         for ($i = 0; $i < $map->columns; $i++) {
@@ -84,18 +69,18 @@ final class WetEdge
         $band = array_slice($profile, 4, 24);
         sort($band);
         $level = $band[12];
-        $fall = array_map(static fn (float $share): ?float => self::lastAbove($profile, $share * $level), [0.8, 0.2]);
-        if ($level < BenchScale::LEAST_DEPOSIT || $fall[0] === null || $fall[1] === null) {
-            return Rating::without($row->row, $property, RatingStatus::NotReached, 'The band is too pale, or its edge runs out of the window.', $cells, ['bandDeposit' => $level], self::SOFTENED_FORMULA);
+        $fall = array_map(static fn (float $share): ?float => self::lastAbove($row->scale, $profile, $share * $level), [0.8, 0.2]);
+        if ($level < $row->scale->depths->least || $fall[0] === null || $fall[1] === null) {
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotReached, 'The band is too pale, or its edge runs out of the window.', $cells, ['bandDeposit' => $level], self::SOFTENED_FORMULA);
         }
-        $width = sqrt(max(0.0, ($fall[1] - $fall[0]) ** 2 - (self::STEP_BY_MEAN * (2 * self::SMOOTH + 1) * self::PITCH_MM) ** 2));
+        $width = sqrt(max(0.0, ($fall[1] - $fall[0]) ** 2 - (self::STEP_BY_MEAN * (2 * $row->scale->water->smooth + 1) * $row->scale->water->pitchMm) ** 2));
         $rim = max(array_slice($profile, 24)) / $level - 1;
         $rating = Rating::measured(
-            $row->row, $property, $width, hypot(self::SYSTEMATIC_MM, 0.08 * $width), BenchScale::SOFTENED_EDGE, $level, [], $cells,
-            ['bandDeposit' => $level, 'gradientPerMm' => 0.6 * $level / max(self::PITCH_MM, $width), 'rimShare' => $rim, 'keyChannel' => $row->keyName()], self::SOFTENED_FORMULA,
+            $row->scale, $row->row, $property, $width, hypot($row->scale->water->systematicMm, 0.08 * $width), $row->scale->water->softenedEdge, $level, [], $cells,
+            ['bandDeposit' => $level, 'gradientPerMm' => 0.6 * $level / max($row->scale->water->pitchMm, $width), 'rimShare' => $rim, 'keyChannel' => $row->keyName()], self::SOFTENED_FORMULA,
         );
 
-        return $rim < BenchScale::RIM ? $rating : $rating->withClasses(['hard line'], ['hard line'], ['a darker rim stays where the edge was']);
+        return $rim < $row->scale->water->rim ? $rating : $rating->withClasses(['hard line'], ['hard line'], ['a darker rim stays where the edge was']);
     }
 
     /** @return list<float> */
@@ -214,12 +199,12 @@ final class WetEdge
      *
      * @param list<float> $profile
      */
-    private static function lastAbove(array $profile, float $level): ?float
+    private static function lastAbove(Scale $scale, array $profile, float $level): ?float
     {
-        $smooth = self::runningMean($profile);
+        $smooth = self::runningMean($scale, $profile);
         for ($i = count($smooth) - 1; $i > 0; $i--) {
             if ($smooth[$i] < $level && $smooth[$i - 1] >= $level) {
-                return self::PITCH_MM * ($i - 1 + ($smooth[$i - 1] - $level) / ($smooth[$i - 1] - $smooth[$i]));
+                return $scale->water->pitchMm * ($i - 1 + ($smooth[$i - 1] - $level) / ($smooth[$i - 1] - $smooth[$i]));
             }
             if ($smooth[$i] >= $level) {
                 return null;
@@ -234,11 +219,11 @@ final class WetEdge
      *
      * @return list<float>
      */
-    private static function runningMean(array $profile): array
+    private static function runningMean(Scale $scale, array $profile): array
     {
         $out = [];
         foreach (array_keys($profile) as $i) {
-            $part = array_slice($profile, max(0, $i - self::SMOOTH), min($i, self::SMOOTH) + self::SMOOTH + 1);
+            $part = array_slice($profile, max(0, $i - $scale->water->smooth), min($i, $scale->water->smooth) + $scale->water->smooth + 1);
             $out[] = array_sum($part) / count($part);
         }
 

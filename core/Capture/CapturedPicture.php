@@ -9,12 +9,14 @@ use MarshTrial\Core\Card\MarkShape;
 use MarshTrial\Core\Card\TargetSheet;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
+use MarshTrial\Core\Imaging\Light;
 use MarshTrial\Core\Imaging\Linear;
 use MarshTrial\Core\Imaging\Median;
 use MarshTrial\Core\Imaging\PictureFault;
 use MarshTrial\Core\Imaging\PieceFinder;
 use MarshTrial\Core\Imaging\PixelGrid;
 use MarshTrial\Core\Imaging\PlacedPiece;
+use MarshTrial\Core\Imaging\QualityCheck;
 use MarshTrial\Core\Imaging\Resampler;
 
 /** A picture made ready to be read: its pieces found, its light known, its colours calibrated by the best there is, its quality checked. */

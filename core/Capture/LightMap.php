@@ -10,6 +10,7 @@ use MarshTrial\Core\Card\Piece;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Card\SvgPrinter;
 use MarshTrial\Core\Card\TargetSheet;
+use MarshTrial\Core\Imaging\Light;
 use MarshTrial\Core\Imaging\Linear;
 use MarshTrial\Core\Imaging\Median;
 use MarshTrial\Core\Imaging\PixelGrid;

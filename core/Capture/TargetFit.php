@@ -8,6 +8,7 @@ use MarshTrial\Core\Card\TargetSheet;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Imaging\Light;
 use MarshTrial\Core\Imaging\Linear;
 use MarshTrial\Core\Imaging\PictureFault;
 use MarshTrial\Core\Imaging\PixelGrid;

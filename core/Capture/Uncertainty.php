@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Capture;
 
-use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Imaging\CellReading;
+use MarshTrial\Core\Imaging\Light;
 use MarshTrial\Core\Imaging\PlacedPiece;
+use MarshTrial\Core\Rating\Scale;
 
 /** How sure the colour of a cell is: its own scatter, the light that was taken out, the place, and the calibration. */
 final class Uncertainty
@@ -85,7 +86,7 @@ final class Uncertainty
     public static function ofTurnDeg(Lab $one, Lab $two, float $shared): float
     {
         // One unit of dE00 across the hue is 1 + 0.015 C*ab of dE*ab, about.
-        $turn = static fn (Lab $c): float => rad2deg((1 + 0.015 * $c->chroma()) / max(BenchScale::LEAST_CHROMA, $c->chroma()));
+        $turn = static fn (Lab $c): float => rad2deg((1 + 0.015 * $c->chroma()) / max(Scale::current()->steps->leastChroma, $c->chroma()));
 
         return self::ofDifference($one, $two, $shared) / M_SQRT2 * hypot($turn($one), $turn($two));
     }

@@ -49,4 +49,7 @@ interface BlockDefinition
      * @return non-empty-list<BenchTask>
      */
     public static function tasks(int $count, string $lifting): array;
+
+    /** @return non-empty-list<Protocol> ways of doing what it tells; the usual one of each property first */
+    public static function protocols(): array;
 }

@@ -48,4 +48,16 @@ final class FadeCard
 
         return new CardLayout(CardKind::Fade, $uuid, $title, $rows, $pieces, $windows, $cells, $protocols);
     }
+
+    /** @return list<Protocol> */
+    public static function protocols(): array
+    {
+        return [
+            new Protocol(
+                'halves-painted-apart', ['lightfastness'], 'Two halves, painted one after the other',
+                ['Paint the three depths on both halves with the same load.', 'Let them dry; scan both together before hanging.', 'Hang one in the window, keep the other in the dark; scan both together at every check.'],
+                ['Halves mixed up.', 'No reading before hanging: the halves differ from the start.', 'Paper that bleaches; marker lines that fade.'],
+            ),
+        ];
+    }
 }

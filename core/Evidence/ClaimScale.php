@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Evidence;
 
-use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Measuring\Measures;
+use MarshTrial\Core\Rating\Property;
 
 /** A maker's own ordered words for a property, laid on the program's classes. */
 final readonly class ClaimScale
@@ -20,7 +21,7 @@ final readonly class ClaimScale
      */
     public static function of(string $property, array $words): self
     {
-        $known = Property::claimedClasses()[$property] ?? throw new CoreException("There is no property called \"$property\".");
+        $known = Measures::claimedClasses()[$property] ?? throw new CoreException("There is no property called \"$property\".");
         $seen = [];
         foreach ($words as ['word' => $word, 'classes' => $classes]) {
             $key = mb_strtolower(trim($word));

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Evidence;
 
-use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\LinearRgb;
+use MarshTrial\Core\Rating\Scale;
 
 /** The same depth of paint for every strip of a set: sampled colours, and how far each lies from the strip above it. */
 final class DepthDial
@@ -22,7 +22,7 @@ final class DepthDial
     public static function depths(): array
     {
         $depths = array_map(static fn (int $i): float => $i / 10, range(1, 16));
-        $depths[] = BenchScale::REFERENCE_DEPTH;
+        $depths[] = Scale::current()->depths->reference;
         sort($depths);
 
         return $depths;

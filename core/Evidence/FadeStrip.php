@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Evidence;
 
-use MarshTrial\Core\Bench\CardMeasurement;
+use MarshTrial\Core\Measuring\CardMeasurement;
 
 /** The kept and the exposed half of one row as colours, for showing one above the other. */
 final class FadeStrip

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Evidence;
 
-use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Rating\Scale;
 
 /** Orders paints around the hue circle, cut open at its widest empty stretch, so that neighbours on paper are neighbours in hue. */
 final class HueOrder
@@ -19,7 +19,7 @@ final class HueOrder
     {
         $hues = $greys = [];
         foreach ($colours as $key => $lab) {
-            if ($lab->chroma() < BenchScale::LEAST_CHROMA) {
+            if ($lab->chroma() < Scale::current()->steps->leastChroma) {
                 $greys[$key] = $lab->l;
             } else {
                 $hues[$key] = $lab->hueDeg();

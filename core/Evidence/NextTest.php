@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Evidence;
 
-use MarshTrial\Core\Bench\ClassChances;
+use MarshTrial\Core\Rating\ClassChances;
+use MarshTrial\Core\Rating\Scale;
 
 /**
  * What would settle most about a paint: for every property the doubt that is left (entropy over its classes, in bits), less the doubt
@@ -83,7 +84,7 @@ final readonly class NextTest
             $now = self::doubt($chances);
             $after = $now / 2;
         } else {
-            $spread = hypot($of['uncertainty'], ClassChances::CARD_TO_CARD[0] * abs($of['value']) / sqrt(max(1, $of['testers'])));
+            $spread = hypot($of['uncertainty'], Scale::current()->certainty->cardToCard[0] * abs($of['value']) / sqrt(max(1, $of['testers'])));
             $chances = ClassChances::of($of['limits'], $of['value'], $spread / sqrt($of['tests']));
             $now = self::doubt($chances);
             $after = self::doubtExpected($of['limits'], $of['value'], $spread / sqrt($of['tests']), $spread / sqrt($of['tests'] + 1));

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Evidence;
 
+use MarshTrial\Core\Rating\Scale;
+
 /** Several tests of one pan, kept side by side: how far they lie apart, and whether that is more than they can be trusted to. */
 final readonly class Repeats
 {
@@ -34,7 +36,7 @@ final readonly class Repeats
         $apart = null;
         foreach ($tests as $i => $a) {
             foreach ($tests as $j => $b) {
-                $ratio = abs($a['value'] - $b['value']) / max(1e-9, 1.96 * hypot($a['uncertainty'], $b['uncertainty']));
+                $ratio = abs($a['value'] - $b['value']) / max(1e-9, Scale::COVERAGE_95 * hypot($a['uncertainty'], $b['uncertainty']));
                 if ($ratio > 1 && $ratio > $worst) {
                     [$worst, $apart] = [$ratio, [$i, $j]];
                 }

@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Evidence;
 
-use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\CardMeasurement;
-use MarshTrial\Core\Bench\Ladder;
-use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowReadings;
 use MarshTrial\Core\Bench\StrokeStep;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\CellReading;
+use MarshTrial\Core\Measuring\CardMeasurement;
 use MarshTrial\Core\Optics\Deposit;
+use MarshTrial\Core\Rating\Ladder;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\Scale;
 
 /**
  * What one measured row of a property card has to show: the ladder over paper and over the black line, what lifting left, the grain.
@@ -107,7 +107,7 @@ final readonly class Strip
                 $places[] = ['deposit' => $deposit, 'r' => $log[0], 'g' => $log[1], 'b' => $log[2]];
             }
         }
-        $at = Ladder::at($depth, $places, ['r', 'g', 'b']);
+        $at = Ladder::at(Scale::current(), $depth, $places, ['r', 'g', 'b']);
 
         return $at === null ? null : new LinearRgb(exp($at['r']), exp($at['g']), exp($at['b']));
     }
@@ -115,7 +115,7 @@ final readonly class Strip
     /** Colour at reference depth, or of the step nearest to it. */
     public function reference(): Lab
     {
-        $at = $this->at(BenchScale::REFERENCE_DEPTH);
+        $at = $this->at(Scale::current()->depths->reference);
         if ($at !== null) {
             return $at->toLab();
         }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Exchange;
 
-use MarshTrial\Core\Bench\Protocol;
 use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardKind;
@@ -15,6 +14,7 @@ use MarshTrial\Core\Card\Mark;
 use MarshTrial\Core\Card\MarkShape;
 use MarshTrial\Core\Card\Piece;
 use MarshTrial\Core\Card\Point;
+use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Card\RowLabel;
 use MarshTrial\Core\Card\Window;

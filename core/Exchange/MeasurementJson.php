@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Exchange;
 
-use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\CardMeasurement;
-use MarshTrial\Core\Bench\CardMeter;
-use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Capture\Calibration;
-use MarshTrial\Core\Capture\QualityCheck;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Fading\FadeFinding;
 use MarshTrial\Core\Imaging\PlacedPiece;
+use MarshTrial\Core\Imaging\QualityCheck;
+use MarshTrial\Core\Measuring\CardMeasurement;
+use MarshTrial\Core\Measuring\CardMeasurer;
 use MarshTrial\Core\Optics\Deposit;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\Scale;
 
 /** A measurement as JSON; every field and unit is described in docs/formats.md. */
 final class MeasurementJson
@@ -30,7 +30,7 @@ final class MeasurementJson
             'format' => self::FORMAT,
             'version' => self::VERSION,
             'card' => ['uuid' => $measurement->layout->uuid, 'code' => $measurement->layout->codeText()],
-            'measuredBy' => ['meter' => CardMeter::VERSION, 'scale' => BenchScale::NAME, 'rules' => BenchScale::RULES],
+            'measuredBy' => ['meter' => CardMeasurer::VERSION, 'scale' => Scale::current()->name, 'rules' => Scale::RULES],
             'scan' => [
                 'pixels' => [$measurement->scan->widthPx, $measurement->scan->heightPx],
                 'dpi' => round($measurement->scan->dpi, 2),
@@ -105,7 +105,7 @@ final class MeasurementJson
             'classes' => $rating->classes,
             'classes95' => $rating->classes95,
             'atDeposit' => self::round($rating->atDeposit, 3),
-            'scale' => BenchScale::NAME,
+            'scale' => Scale::current()->name,
             'remarks' => $rating->remarks,
             'cells' => $rating->cells,
             'numbers' => $rating->numbers,

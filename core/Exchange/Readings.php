@@ -7,7 +7,6 @@ namespace MarshTrial\Core\Exchange;
 use MarshTrial\Core\Colour\Illuminant;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\Observer;
-use MarshTrial\Core\Colour\Spectrum;
 use MarshTrial\Core\CoreException;
 
 /** The readings of an instrument, or the reference values of a target, in a measurement file. */

@@ -4,38 +4,17 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Fading;
 
-use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Capture\Uncertainty;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Optics\Deposit;
+use MarshTrial\Core\Rating\Scale;
 
 /** Compares the exposed with the kept half of a specimen: halves' own mismatch out, paper's change out, noise out. */
 final class FadeComparison
 {
-    /** Usual mismatch of two halves painted by hand, dE*ab; used when there is no reading before hanging (own). */
-    private const USUAL_MISMATCH = 1.5;
-
-    /** What a scanner repeats to, per axis of L*a*b* (own, simulated). */
-    private const REPEATABILITY = 0.12;
-
-    /** Paper change from which category sets use the whole range between raw and corrected, dE*ab. */
-    private const LARGE_PAPER_CHANGE = 3.0;
-
-    /** Share of the deposit left below which a specimen is nearly gone (own). */
-    private const NEARLY_GONE = 0.15;
-
-    /** The lightness part of a change below which it counts as equal lightness (own). */
-    private const EQUAL_LIGHTNESS = 0.3;
-
-    /** Chroma gained, over lightness lost, from which a change is called more vivid and not darker (own). */
-    private const VIVID = 1.0;
-
-    /** Share of white below which two readings of a channel have no ratio worth the name: vivid colours reach nothing there and less; they differ (own). */
-    private const NO_RATIO = 0.02;
-
-    public static function compare(HalfPair $now, ?HalfPair $first, ?float $doseMlxh): FadeFinding
+    public static function compare(Scale $scale, HalfPair $now, ?HalfPair $first, ?float $doseMlxh): FadeFinding
     {
         $exposed = $now->exposed->rgb->toArray();
         $keptDeposit = Deposit::of($now->kept->rgb, $now->keptPaper->rgb);
@@ -46,7 +25,7 @@ final class FadeComparison
             if ($first !== null) {
                 $paper /= self::ratio($first->exposedPaper->rgb, $first->keptPaper->rgb, $c);
                 [$keptThen, $exposedThen] = [$first->kept->rgb->toArray()[$c], $first->exposed->rgb->toArray()[$c]];
-                $paint = min($keptThen, $exposedThen) < self::NO_RATIO ? $paint - $exposedThen + $keptThen : $paint / self::mismatchNow($now, $first, $c);
+                $paint = min($keptThen, $exposedThen) < $scale->fade->noRatio ? $paint - $exposedThen + $keptThen : $paint / self::mismatchNow($scale, $now, $first, $c);
             }
             $raw[] = $paint;
             $corrected[] = $paint / $paper;
@@ -57,29 +36,29 @@ final class FadeComparison
         $rawDifference = Difference::between($control, $rawLab);
         $difference = Difference::between($control, $correctedLab);
 
-        [$along, $across] = self::uncertainty($now, $first, $control, $correctedLab);
+        [$along, $across] = self::uncertainty($scale, $now, $first, $control, $correctedLab);
         $beyond = static fn (float $dE): float => sqrt(max(0.0, $dE ** 2 - $across ** 2));
         [$least, $greatest] = self::rangeAlong($control, $rawLab, $correctedLab);
         $paperChange = self::paperChange($now, $first);
         $remarks = $first === null ? ['no reading before hanging: the usual mismatch of two halves is in the uncertainty'] : [];
-        $whole = $paperChange > self::LARGE_PAPER_CHANGE;
+        $whole = $paperChange > $scale->fade->largePaperChange;
         if ($whole) {
             $remarks[] = sprintf('the bare paper itself changed by dE %.1f', $paperChange);
         }
         $y = $beyond($difference->dE76());
         $yRaw = $beyond($rawDifference->dE76());
-        $left = self::shareLeft($keptDeposit, LinearRgb::fromArray([$corrected[0], $corrected[1], $corrected[2]]), $now->keptPaper->rgb);
-        $outcome = self::outcome($difference, $y, $yRaw, $beyond($least), $along, $left, $paperChange);
-        $categories = LightfastnessScale::possible($whole ? $beyond($least) : $y, $whole ? $beyond($greatest) : $y, $along, $doseMlxh);
+        $left = self::shareLeft($scale, $keptDeposit, LinearRgb::fromArray([$corrected[0], $corrected[1], $corrected[2]]), $now->keptPaper->rgb);
+        $outcome = self::outcome($scale, $difference, $y, $yRaw, $beyond($least), $along, $left, $paperChange);
+        $categories = LightfastnessScale::possible($scale, $whole ? $beyond($least) : $y, $whole ? $beyond($greatest) : $y, $along, $doseMlxh);
 
         return new FadeFinding(
             $now->row, $now->depth, $keptDeposit->in($keptDeposit->key()), $rawDifference, $difference, $paperChange,
-            $least, $greatest, $along, $yRaw, $y, $outcome, $categories, self::wording($outcome, $doseMlxh), $remarks,
+            $least, $greatest, $along, $yRaw, $y, $outcome, $categories, self::wording($scale, $outcome, $doseMlxh), $remarks,
         );
     }
 
     /** The possible categories in words: what they hold for. */
-    public static function wording(Outcome $outcome, ?float $doseMlxh): ?string
+    public static function wording(Scale $scale, Outcome $outcome, ?float $doseMlxh): ?string
     {
         if ($doseMlxh === null || $doseMlxh <= 0) {
             return null;
@@ -87,7 +66,7 @@ final class FadeComparison
         $dose = rtrim(rtrim(sprintf('%.1f', $doseMlxh), '0'), '.');
 
         return match (true) {
-            $doseMlxh >= LightfastnessScale::REFERENCE_DOSE_MLXH => "at $dose Mlx h, the reference dose or more",
+            $doseMlxh >= $scale->fade->referenceDoseMlxh => "at $dose Mlx h, the reference dose or more",
             $outcome === Outcome::NoChange => "holds so far at $dose Mlx h",
             default => "after $dose Mlx h, if it does not speed up",
         };
@@ -99,14 +78,14 @@ final class FadeComparison
      * Before hanging it was a little more or less paint. As the exposed half fades, that surplus fades with it, so the ratio
      * of deposits is carried over, not the ratio of reflectances; the two agree while nothing has faded.
      */
-    private static function mismatchNow(HalfPair $now, HalfPair $first, int $c): float
+    private static function mismatchNow(Scale $scale, HalfPair $now, HalfPair $first, int $c): float
     {
         $ratioThen = self::ratio($first->exposed->rgb, $first->kept->rgb, $c);
         $keptThen = Deposit::of($first->kept->rgb, $first->keptPaper->rgb)->in($c);
         $exposedThen = Deposit::of($first->exposed->rgb, $first->exposedPaper->rgb)->in($c);
         $exposedNow = Deposit::of($now->exposed->rgb, $now->exposedPaper->rgb)->in($c);
         if ($keptThen === null || $exposedThen === null || $exposedNow === null
-            || min($keptThen, $exposedThen, $exposedNow) < BenchScale::LEAST_DEPOSIT) {
+            || min($keptThen, $exposedThen, $exposedNow) < $scale->depths->least) {
             return $ratioThen;
         }
         $paperThen = self::ratio($first->exposedPaper->rgb, $first->keptPaper->rgb, $c);
@@ -136,11 +115,11 @@ final class FadeComparison
      *
      * @return array{0: float, 1: float}
      */
-    private static function uncertainty(HalfPair $now, ?HalfPair $first, Lab $control, Lab $specimen): array
+    private static function uncertainty(Scale $scale, HalfPair $now, ?HalfPair $first, Lab $control, Lab $specimen): array
     {
         $readings = [$now->kept, $now->exposed, ...($first === null ? [] : [$first->kept, $first->exposed])];
-        $floor = count($readings) * self::REPEATABILITY ** 2;
-        $mismatch = $first === null ? self::USUAL_MISMATCH ** 2 / 3 : 0.0;
+        $floor = count($readings) * $scale->fade->repeatability ** 2;
+        $mismatch = $first === null ? $scale->fade->usualMismatch ** 2 / 3 : 0.0;
         $direction = [$specimen->l - $control->l, $specimen->a - $control->a, $specimen->b - $control->b];
         $length = sqrt($direction[0] ** 2 + $direction[1] ** 2 + $direction[2] ** 2);
         $direction = $length < 1e-9 ? [1.0, 0.0, 0.0] : array_map(static fn (float $d): float => $d / $length, $direction);
@@ -179,16 +158,16 @@ final class FadeComparison
     }
 
     /** Share of the kept half's deposit that the exposed half still has; null when it cannot be told. */
-    private static function shareLeft(Deposit $kept, LinearRgb $exposed, LinearRgb $paper): ?float
+    private static function shareLeft(Scale $scale, Deposit $kept, LinearRgb $exposed, LinearRgb $paper): ?float
     {
         $key = $kept->key();
         $before = $kept->in($key);
         $after = Deposit::of($exposed, $paper)->in($key);
 
-        return $before === null || $after === null || $before < BenchScale::LEAST_DEPOSIT ? null : $after / $before;
+        return $before === null || $after === null || $before < $scale->depths->least ? null : $after / $before;
     }
 
-    private static function outcome(Difference $difference, float $y, float $yRaw, float $yLeast, float $u, ?float $left, float $paperChange): Outcome
+    private static function outcome(Scale $scale, Difference $difference, float $y, float $yRaw, float $yLeast, float $u, ?float $left, float $paperChange): Outcome
     {
         if (max($y, $yRaw) < 2 * $u) {
             return Outcome::NoChange;
@@ -201,10 +180,10 @@ final class FadeComparison
         }
 
         return match (true) {
-            $left !== null && $left < self::NEARLY_GONE => Outcome::NearlyGone,
-            abs($difference->dL) < self::EQUAL_LIGHTNESS * $difference->dE76() && abs($difference->dH) >= abs($difference->dC) => Outcome::HueShift,
+            $left !== null && $left < $scale->fade->nearlyGone => Outcome::NearlyGone,
+            abs($difference->dL) < $scale->fade->equalLightness * $difference->dE76() && abs($difference->dH) >= abs($difference->dC) => Outcome::HueShift,
             // What browns may gain a little chroma on the way; more vivid is what gains more of it than it darkens.
-            $difference->dL < 0 && $difference->dC > max(2 * $u, -self::VIVID * $difference->dL) => Outcome::MoreVivid,
+            $difference->dL < 0 && $difference->dC > max(2 * $u, -$scale->fade->vivid * $difference->dL) => Outcome::MoreVivid,
             $difference->dL < 0 => Outcome::Darker,
             default => Outcome::Paler,
         };

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Fading;
 
-use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\Ladder;
-use MarshTrial\Core\Bench\Rating;
-use MarshTrial\Core\Bench\RatingStatus;
+use MarshTrial\Core\Rating\Ladder;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\RatingStatus;
+use MarshTrial\Core\Rating\Scale;
 
 /** Draws the findings of one row's depths together. */
 final class FadeRow
@@ -19,7 +19,7 @@ final class FadeRow
      *
      * @param non-empty-list<FadeFinding> $findings one per depth
      */
-    public static function rate(array $findings, ?float $doseMlxh): Rating
+    public static function rate(Scale $scale, array $findings, ?float $doseMlxh): Rating
     {
         $row = $findings[0]->row;
         $cells = [];
@@ -37,24 +37,24 @@ final class FadeRow
                 ];
             }
         }
-        if ($places === [] || max(array_column($places, 'deposit')) < BenchScale::LEAST_DEPOSIT) {
-            return Rating::without($row, 'lightfastness', RatingStatus::NotTested, 'Nothing was painted in this row.', $cells);
+        if ($places === [] || max(array_column($places, 'deposit')) < $scale->depths->least) {
+            return Rating::without($scale, $row, 'lightfastness', RatingStatus::NotTested, 'Nothing was painted in this row.', $cells);
         }
         $outcome = self::outcome($findings);
-        $numbers = ['outcome' => $outcome->value, 'doseMlxh' => $doseMlxh, 'referenceDoseMlxh' => LightfastnessScale::REFERENCE_DOSE_MLXH];
+        $numbers = ['outcome' => $outcome->value, 'doseMlxh' => $doseMlxh, 'referenceDoseMlxh' => $scale->fade->referenceDoseMlxh];
         if ($doseMlxh === null || $doseMlxh <= 0) {
-            return Rating::without($row, 'lightfastness', RatingStatus::NotTested, 'Not exposed yet: this is the reading before hanging.', $cells, $numbers);
+            return Rating::without($scale, $row, 'lightfastness', RatingStatus::NotTested, 'Not exposed yet: this is the reading before hanging.', $cells, $numbers);
         }
-        $at = Ladder::at(BenchScale::REFERENCE_DEPTH, $places, ['y', 'raw', 'least', 'greatest', 'u']);
+        $at = Ladder::at($scale, $scale->depths->reference, $places, ['y', 'raw', 'least', 'greatest', 'u']);
         if ($at === null) {
-            return Rating::without($row, 'lightfastness', RatingStatus::NotReached, 'No step of this row comes near reference depth (deposit 0.92); the other depths are given beside it.', $cells, $numbers, self::FORMULA);
+            return Rating::without($scale, $row, 'lightfastness', RatingStatus::NotReached, 'No step of this row comes near reference depth (deposit 0.92); the other depths are given beside it.', $cells, $numbers, self::FORMULA);
         }
-        $largePaper = array_filter($findings, static fn (FadeFinding $f): bool => count($f->remarks) > 0 && $f->paperChange > 3.0) !== [];
-        $categories = LightfastnessScale::possible($largePaper ? $at['least'] : $at['y'], $largePaper ? $at['greatest'] : $at['y'], $at['u'], $doseMlxh);
+        $largePaper = array_filter($findings, static fn (FadeFinding $f): bool => $f->remarks !== [] && $f->paperChange > $scale->fade->largePaperChange) !== [];
+        $categories = LightfastnessScale::possible($scale, $largePaper ? $at['least'] : $at['y'], $largePaper ? $at['greatest'] : $at['y'], $at['u'], $doseMlxh);
         $numbers['rawDeltaE'] = $at['raw'];
-        $remarks = array_values(array_unique(array_merge([(string) FadeComparison::wording($outcome, $doseMlxh)], ...array_map(static fn (FadeFinding $f): array => $f->remarks, $findings))));
+        $remarks = array_values(array_unique(array_merge([(string) FadeComparison::wording($scale, $outcome, $doseMlxh)], ...array_map(static fn (FadeFinding $f): array => $f->remarks, $findings))));
 
-        return Rating::measured($row, 'lightfastness', $at['y'], $at['u'], LightfastnessScale::LIMITS, BenchScale::REFERENCE_DEPTH, $remarks, $cells, $numbers, self::FORMULA)
+        return Rating::measured($scale, $row, 'lightfastness', $at['y'], $at['u'], $scale->fade->classes, $scale->depths->reference, $remarks, $cells, $numbers, self::FORMULA)
             ->withPossible($categories);
     }
 

@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Fading;
 
-use MarshTrial\Core\Bench\ClassScale;
-use MarshTrial\Core\Bench\Described;
-use MarshTrial\Core\Bench\Property;
-use MarshTrial\Core\Bench\Quantity;
-use MarshTrial\Core\Bench\Told;
+use MarshTrial\Core\Rating\ClassScale;
+use MarshTrial\Core\Rating\Described;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Quantity;
+use MarshTrial\Core\Rating\Scale;
+use MarshTrial\Core\Rating\Told;
 
 /** How far a paint has changed in the light, at reference depth; FadeRow rates it from both halves of a fade card. */
 final class Lightfastness implements Described
@@ -25,9 +26,9 @@ final class Lightfastness implements Described
         return new Quantity('change', 1, 'dE ');
     }
 
-    public static function scale(): ClassScale
+    public static function scale(Scale $scale): ClassScale
     {
-        return new ClassScale(LightfastnessScale::LIMITS);
+        return new ClassScale($scale->fade->classes);
     }
 
     public static function isClaimed(): bool

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Imaging;
 
-use MarshTrial\Core\Capture\QualityCheck;
 use MarshTrial\Core\CoreException;
 
 /** A picture that cannot be measured; the message says why and what to do. */

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Imaging;
 
-use MarshTrial\Core\Capture\Light;
 use MarshTrial\Core\Card\Rect;
 
 /** Takes rectangles of the card out of a picture. */

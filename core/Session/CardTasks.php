@@ -5,12 +5,13 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Session;
 
 use MarshTrial\Core\Bench\Measure;
-use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\Stage;
+use MarshTrial\Core\Measuring\Measures;
+use MarshTrial\Core\Rating\Property;
 
 /** What a card goes through at the bench: what its blocks ask for, and what every card has. */
 final class CardTasks
@@ -77,13 +78,13 @@ final class CardTasks
     /** @return list<Property> what the eye judges on them */
     public static function judged(): array
     {
-        return array_values(array_filter(Property::claimed(), static fn (Property $p): bool => self::judgedAt($p) !== []));
+        return array_values(array_filter(Measures::claimed(), static fn (Property $p): bool => self::judgedAt($p) !== []));
     }
 
     /** @return list<CellRole> cells to look at when a property is judged by eye */
     public static function judgedAt(Property $property): array
     {
-        $measure = $property->measure();
+        $measure = Measures::of($property);
 
         return is_subclass_of($measure, Measure::class) ? $measure::block()->definition()::tasks(1, '')[0]->cells : [];
     }

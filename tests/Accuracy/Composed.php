@@ -5,15 +5,15 @@ declare(strict_types=1);
 namespace Tests\Accuracy;
 
 use App\Imaging\SheetPress;
-use MarshTrial\Core\Bench\CardMeasurement;
-use MarshTrial\Core\Bench\Rating;
-use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Bench\Strength;
 use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\Card\RowLabel;
+use MarshTrial\Core\Measuring\CardMeasurement;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\RatingStatus;
 use MarshTrial\Core\Simulation\ScannerStandIn;
 use Random\Engine\Mt19937;
 use Random\Randomizer;

@@ -12,10 +12,7 @@ use App\Imaging\PngWriter;
 use App\Imaging\SheetPress;
 use Imagick;
 use ImagickDraw;
-use MarshTrial\Core\Bench\CardMeasurement;
 use MarshTrial\Core\Bench\DryingShift;
-use MarshTrial\Core\Bench\Rating;
-use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Capture\Calibration;
 use MarshTrial\Core\Capture\Capture;
 use MarshTrial\Core\Capture\ProfileMaker;
@@ -30,6 +27,10 @@ use MarshTrial\Core\Imaging\PictureFault;
 use MarshTrial\Core\Imaging\PieceFinder;
 use MarshTrial\Core\Imaging\PixelGrid;
 use MarshTrial\Core\Imaging\PlacedPiece;
+use MarshTrial\Core\Measuring\CardMeasurement;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\RatingStatus;
+use MarshTrial\Core\Rating\Scale;
 use MarshTrial\Core\Simulation\CameraStandIn;
 use MarshTrial\Core\Simulation\Chance;
 use MarshTrial\Core\Simulation\Scan;
@@ -219,8 +220,8 @@ final class Photos
         $out = [];
         foreach ($layout->cells as $cell) {
             if (preg_match('/^r\d+-(wash|lift-none|stroke-1-above)$/', $cell->id) === 1) {
-                $seen = DryingShift::between($labs['wet'][$cell->id], $labs['dry'][$cell->id]);
-                $real = DryingShift::between($true['wet'][$cell->id], $true['dry'][$cell->id]);
+                $seen = DryingShift::between(Scale::current(), $labs['wet'][$cell->id], $labs['dry'][$cell->id]);
+                $real = DryingShift::between(Scale::current(), $true['wet'][$cell->id], $true['dry'][$cell->id]);
                 if ($seen->chromaPercent !== null && $real->chromaPercent !== null) {
                     $out[] = [$seen->chromaPercent, $real->chromaPercent, abs($seen->dL - $real->dL)];
                 }

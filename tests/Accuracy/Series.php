@@ -7,15 +7,16 @@ namespace Tests\Accuracy;
 use App\Imaging\PictureDecoder;
 use App\Imaging\PngWriter;
 use App\Imaging\SheetPress;
-use MarshTrial\Core\Bench\CardMeasurement;
-use MarshTrial\Core\Bench\CardMeter;
-use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\FadeCard;
 use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\Card\RowLabel;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Measuring\CardMeasurement;
+use MarshTrial\Core\Measuring\CardMeasurer;
+use MarshTrial\Core\Rating\RatingStatus;
+use MarshTrial\Core\Rating\Scale;
 use MarshTrial\Core\Simulation\Scan;
 use MarshTrial\Core\Simulation\ScannerStandIn;
 
@@ -53,7 +54,7 @@ final class Series
         $pixels = PictureDecoder::decode($file)->pixels;
         unlink($file);
 
-        return CardMeter::measure($pixels, $layout, null, $first, $dose);
+        return (new CardMeasurer(Scale::current()))->measure($pixels, $layout, null, $first, $dose);
     }
 
     /** @return array{cells: list<float>, ratings: list<array<string, mixed>>} dE00 of every cell; per rating its value, truth and classes */

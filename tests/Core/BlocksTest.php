@@ -4,13 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
-use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\CardMeter;
 use MarshTrial\Core\Bench\Glazing;
 use MarshTrial\Core\Bench\Granulation;
 use MarshTrial\Core\Bench\LowEnd;
-use MarshTrial\Core\Bench\Rating;
-use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Bench\Rewetting;
 use MarshTrial\Core\Bench\RowReadings;
 use MarshTrial\Core\Bench\Salt;
@@ -27,6 +23,7 @@ use MarshTrial\Core\Card\Blocks;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\PropertyCard;
+use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Card\SvgPrinter;
 use MarshTrial\Core\Card\Window;
@@ -36,6 +33,10 @@ use MarshTrial\Core\Exchange\LayoutJson;
 use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\GrainMap;
 use MarshTrial\Core\Imaging\InkLine;
+use MarshTrial\Core\Measuring\CardMeasurer;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\RatingStatus;
+use MarshTrial\Core\Rating\Scale;
 use PHPUnit\Framework\TestCase;
 use Tests\Accuracy\Composed;
 use Tests\Accuracy\Series;
@@ -79,7 +80,7 @@ final class BlocksTest extends TestCase
                 continue;
             }
             $flat = new FlatCard($layout);
-            $measured = CardMeter::measure($flat->picture, $layout);
+            $measured = (new CardMeasurer(Scale::current()))->measure($flat->picture, $layout);
             foreach ($flat->colours as $id => $colour) {
                 $seen = array_map(static fn (float $v): float => 255 * Srgb::encode($v), $measured->cells[$id]->rgb->toArray());
                 self::assertEqualsWithDelta($colour, $seen, 1.0, "card $seed, $id");
@@ -131,7 +132,7 @@ final class BlocksTest extends TestCase
         $paper = Readings::cell(array_map(static fn (float $p): float => 0.02 + 0.98 * $p, Readings::PAPER));
         $film = static fn (float $x): CellReading => Readings::cell(Readings::film($k, $s, $x, Readings::PAPER, 0.02));
 
-        return new RowReadings(1, $paper, null, [], [], array_map(static fn (array $xs): array => array_map($film, $xs), $thickness));
+        return new RowReadings(Scale::current(), 1, $paper, null, [], [], array_map(static fn (array $xs): array => array_map($film, $xs), $thickness));
     }
 
     public function testStrengthIsRelativeToTheReferenceInItsOwnChannelWithItsCost(): void
@@ -151,7 +152,7 @@ final class BlocksTest extends TestCase
         self::assertNull(Strength::against($of(2.0, [0.005, 0.05, 0.5])->numbers, $weak->numbers));
         self::assertSame(RatingStatus::NotTested, SteppedLadder::strength(self::films(['ladder' => array_fill(0, 6, 0.0), 'wash' => [0.8]]))->status);
         self::assertSame(RatingStatus::NotReached, SteppedLadder::strength(self::films(['ladder' => [8.0, 7.0, 6.0, 5.0, 4.0, 3.5]]))->status);
-        self::assertNull(LowEnd::slope([[0.1, 0.5, 0.02]]));
+        self::assertNull(LowEnd::slope(Scale::current(), [[0.1, 0.5, 0.02]]));
     }
 
     public function testStepsOfALadderStandClearOfTheLastOneCounted(): void
@@ -177,7 +178,7 @@ final class BlocksTest extends TestCase
     /**
      * @param callable(float, float): float $deposit of x and y, mm
      */
-    private static function map(RowReadings $row, callable $deposit, float $width, float $height, float $pitch = WetEdge::PITCH_MM): GrainMap
+    private static function map(RowReadings $row, callable $deposit, float $width, float $height, float $pitch = Scale::current()->water->pitchMm): GrainMap
     {
         $bare = $row->paper->rgb->toArray()[(int) $row->key];
         [$columns, $rows] = [(int) ($width / $pitch), (int) ($height / $pitch)];
@@ -222,7 +223,7 @@ final class BlocksTest extends TestCase
         $strip = static function (float $drift, float $thinner): RowReadings {
             $places = array_map(static fn (int $i): CellReading => Readings::cell(Readings::film([0.5, 0.25 * (1 + $drift * ($i / 7 - 0.5)), 0.05], 0.02, 0.9 + $thinner * ($i / 7 - 0.5), Readings::PAPER, 0.02)), range(0, 7));
 
-            return new RowReadings(1, self::films([])->paper, null, [], [], ['tilt' => $places]);
+            return new RowReadings(Scale::current(), 1, self::films([])->paper, null, [], [], ['tilt' => $places]);
         };
         // Paint that only gathers at the lower end does not separate.
         self::assertSame('none', Separation::rate($strip(0, 0.6))->likeliest());
@@ -273,8 +274,8 @@ final class BlocksTest extends TestCase
         $shiny = Readings::row([0.9, 0.62, 0.40], 0.004, 4.2);
         $wet = static fn (CellReading $r): CellReading => Readings::cell(array_map(static fn (float $v): float => 0.8 * $v, $r->rgb->toArray()));
         $steps = array_map(static fn ($s) => new StrokeStep($s->step, $s->onPaper, $s->onBlack === null ? null : $wet($s->onBlack), $shiny->paper), $shiny->steps);
-        $shiny = new RowReadings(1, $shiny->paper, new InkLine(67, 30, 0, 4), $shiny->bareLine, $steps, $shiny->fields);
-        $rate = static fn (RowReadings $row): Rating => Transparency::rate($row, SurfaceLight::known(0.02, 0.002));
+        $shiny = new RowReadings(Scale::current(), 1, $shiny->paper, new InkLine(67, 30, 0, 4), $shiny->bareLine, $steps, $shiny->fields);
+        $rate = static fn (RowReadings $row): Rating => Transparency::rate($row, SurfaceLight::known(Scale::current(), 0.02, 0.002));
         [$a, $b] = [$rate($opaque), $rate($shiny)];
         self::assertEqualsWithDelta($a->numbers['contrastRatioAtMasstone'], $b->numbers['contrastRatioAtMasstone'], 0.06);
         self::assertSame('opaque', $a->likeliest());
@@ -287,14 +288,14 @@ final class BlocksTest extends TestCase
         foreach ([[0.004, 'transparent'], [0.16, 'opaque']] as [$s, $class]) {
             $film = static fn (float $x, array $below): CellReading => Readings::cell(Readings::film([0.9, 0.55, 0.30], $s, $x, $below, 0.02));
             $ink = Readings::cell(array_fill(0, 3, 0.02 + 0.98 * Readings::INK));
-            $row = new RowReadings(1, self::films([])->paper, null, [], [], [
+            $row = new RowReadings(Scale::current(), 1, self::films([])->paper, null, [], [], [
                 'between-lines' => [$film(0.6, Readings::PAPER)], 'under-painted' => [$film(0.6, array_fill(0, 3, Readings::INK))],
                 'over-painted' => [$ink], 'under-bare' => [$ink, $ink], 'over-bare' => [$ink, $ink],
             ]);
-            self::assertSame($class, Transparency::twoLines($row, SurfaceLight::known(0.02, 0.001))->likeliest());
-            self::assertSame('line-under-and-over 1', Transparency::twoLines($row, SurfaceLight::presumed(0.02 / BenchScale::FLOOR_SHARE))->under([])->protocol);
+            self::assertSame($class, Transparency::twoLines($row, SurfaceLight::known(Scale::current(), 0.02, 0.001))->likeliest());
+            self::assertSame('line-under-and-over 1', Transparency::twoLines($row, SurfaceLight::presumed(Scale::current(), 0.02 / Scale::current()->surface->floorShare))->under(Protocol::written('two-line transparency', []))->protocol);
         }
-        self::assertStringContainsString('not found', (string) Transparency::twoLines(self::films(['between-lines' => [0.8]]), SurfaceLight::presumed(0.02))->reason);
-        self::assertSame(BenchScale::TWO_LINE_DEPTHS, [0.4, 1.4]);
+        self::assertStringContainsString('not found', (string) Transparency::twoLines(self::films(['between-lines' => [0.8]]), SurfaceLight::presumed(Scale::current(), 0.02))->reason);
+        self::assertSame(Scale::current()->body->twoLineDepths, [0.4, 1.4]);
     }
 }

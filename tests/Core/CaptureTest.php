@@ -12,7 +12,6 @@ use MarshTrial\Core\Bench\SurfaceLight;
 use MarshTrial\Core\Bench\Transparency;
 use MarshTrial\Core\Capture\Calibration;
 use MarshTrial\Core\Capture\CalibrationKind;
-use MarshTrial\Core\Capture\QualityCheck;
 use MarshTrial\Core\Capture\RepeatPictures;
 use MarshTrial\Core\Capture\TargetFit;
 use MarshTrial\Core\Capture\Uncertainty;
@@ -28,6 +27,8 @@ use MarshTrial\Core\Imaging\Homography;
 use MarshTrial\Core\Imaging\PixelGrid;
 use MarshTrial\Core\Imaging\Placement;
 use MarshTrial\Core\Imaging\Pose;
+use MarshTrial\Core\Imaging\QualityCheck;
+use MarshTrial\Core\Rating\Scale;
 use MarshTrial\Core\Simulation\Sensor;
 use MarshTrial\Core\Simulation\TargetStandIn;
 use PHPUnit\Framework\TestCase;
@@ -49,11 +50,11 @@ final class CaptureTest extends TestCase
         $row = Readings::row([0.2, 1.5, 3.0], 0.1, 2.5);
         $sure = Gradation::twoTone($row);
         $shared = static fn (CellReading $r): CellReading => $r->with($r->labCovariance, 2.8, 1.0);
-        $doubtful = Gradation::twoTone(new RowReadings($row->row, $row->paper, $row->line, $row->bareLine, array_map(static fn (StrokeStep $s): StrokeStep => new StrokeStep($s->step, $shared($s->onPaper), $s->onBlack, $row->paper), $row->steps), []));
+        $doubtful = Gradation::twoTone(new RowReadings(Scale::current(), $row->row, $row->paper, $row->line, $row->bareLine, array_map(static fn (StrokeStep $s): StrokeStep => new StrokeStep($s->step, $shared($s->onPaper), $s->onBlack, $row->paper), $row->steps), []));
         self::assertSame($sure->value, $doubtful->value);
         self::assertGreaterThan(2 * $sure->uncertainty, $doubtful->uncertainty);
         $opaque = Readings::row([0.1, 0.8, 1.6], 0.12, 1.6);
-        [$known, $unknown] = [Transparency::rate($opaque, SurfaceLight::presumed(0.01)), Transparency::rate($opaque, SurfaceLight::presumed(0.01), 0.08)];
+        [$known, $unknown] = [Transparency::rate($opaque, SurfaceLight::presumed(Scale::current(), 0.01)), Transparency::rate($opaque, SurfaceLight::presumed(Scale::current(), 0.01), 0.08)];
         self::assertGreaterThan(0.01, $known->value);
         self::assertEqualsWithDelta(hypot((float) $known->uncertainty, 0.08 * (float) $known->value * abs(log((float) $known->value))), (float) $unknown->uncertainty, 0.001);
     }
@@ -209,11 +210,11 @@ final class CaptureTest extends TestCase
 
     public function testDryingInWords(): void
     {
-        $shift = DryingShift::between(Lab::fromLch(48, 70, 40), Lab::fromLch(55, 49, 44), 0.5, 0.5);
+        $shift = DryingShift::between(Scale::current(), Lab::fromLch(48, 70, 40), Lab::fromLch(55, 49, 44), 0.5, 0.5);
         self::assertEqualsWithDelta(-30.0, (float) $shift->chromaPercent, 1e-9);
         self::assertEqualsWithDelta(4.0, (float) $shift->hueDeg, 1e-9);
         self::assertSame('lighter by L* 7.0, 30 % less vivid, hue turned by 4 degrees', $shift->words);
-        self::assertNull(DryingShift::between(new Lab(30, 1, 1), new Lab(35, 1, 1))->chromaPercent);
+        self::assertNull(DryingShift::between(Scale::current(), new Lab(30, 1, 1), new Lab(35, 1, 1))->chromaPercent);
     }
 
     public function testAFrameOfOnesOwn(): void

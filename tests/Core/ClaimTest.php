@@ -6,7 +6,6 @@ namespace Tests\Core;
 
 use App\Imaging\Improvements;
 use App\Imaging\PngWriter;
-use MarshTrial\Core\Bench\CardMeter;
 use MarshTrial\Core\Capture\Capture;
 use MarshTrial\Core\Capture\Claim;
 use MarshTrial\Core\Capture\PaperCheck;
@@ -19,6 +18,8 @@ use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\Readings;
 use MarshTrial\Core\Imaging\PictureFault;
 use MarshTrial\Core\Imaging\PixelGrid;
+use MarshTrial\Core\Measuring\CardMeasurer;
+use MarshTrial\Core\Rating\Scale;
 use MarshTrial\Core\Simulation\Scan;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -93,7 +94,7 @@ final class ClaimTest extends TestCase
     {
         [$name, $strength] = $how;
         try {
-            $measured = CardMeter::measure(self::improved($name, $strength), self::card());
+            $measured = (new CardMeasurer(Scale::current()))->measure(self::improved($name, $strength), self::card());
             self::assertFalse($refused, $name);
         } catch (PictureFault $e) {
             self::assertTrue($refused, $name);
@@ -117,10 +118,10 @@ final class ClaimTest extends TestCase
 
     public function testHalosOfSharpeningAreTold(): void
     {
-        $says = static fn (?callable $also): string => implode(' ', CardMeter::measure(self::improved('none', 0.0, $also), self::card())->scan->poor());
+        $says = static fn (?callable $also): string => implode(' ', (new CardMeasurer(Scale::current()))->measure(self::improved('none', 0.0, $also), self::card())->scan->poor());
         self::assertStringNotContainsString('halos', $says(null));
         self::assertStringContainsString('halos', $says(static fn (\Imagick $i) => Improvements::sharpen($i, 0.8)));
-        $quality = static fn (int $q): string => implode(' ', CardMeter::measure(Painted::grid(self::scan()), self::card(), new Capture(jpeg: true, quality: $q))->scan->poor());
+        $quality = static fn (int $q): string => implode(' ', (new CardMeasurer(Scale::current()))->measure(Painted::grid(self::scan()), self::card(), new Capture(jpeg: true, quality: $q))->scan->poor());
         self::assertStringContainsString('compression', $quality(69));
         self::assertStringNotContainsString('compression', $quality(70));
     }
@@ -151,7 +152,7 @@ final class ClaimTest extends TestCase
     public function testAMirroredCardIsRefusedByName(): void
     {
         $flop = static fn (\Imagick $i) => $i->flopImage();
-        self::assertStringContainsString('mirrored', self::fault(static fn () => CardMeter::measure(self::improved('none', 0.0, $flop), self::card())));
+        self::assertStringContainsString('mirrored', self::fault(static fn () => (new CardMeasurer(Scale::current()))->measure(self::improved('none', 0.0, $flop), self::card())));
     }
 
     public function testPaperAndPrintDoubtACalibration(): void

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
-use MarshTrial\Core\Bench\CardMeter;
 use MarshTrial\Core\Card\LabelPrinter;
 use MarshTrial\Core\Collection\Columns;
 use MarshTrial\Core\Collection\Csv;
@@ -16,6 +15,8 @@ use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Evidence\Repeats;
 use MarshTrial\Core\Evidence\Strip;
 use MarshTrial\Core\Exchange\Money;
+use MarshTrial\Core\Measuring\CardMeasurer;
+use MarshTrial\Core\Rating\Scale;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Painted;
 
@@ -127,8 +128,8 @@ final class CollectionTest extends TestCase
     public function testOneMeasuredStrokeIsEnoughToRecogniseAPaint(): void
     {
         $layout = Painted::property('44444444-4444-4444-8444-444444444444', 'PR254', 'PB28', 'PY65', 'PV3');
-        $whole = Strip::ofCard(CardMeter::measure(Painted::grid(Painted::scan($layout)), $layout));
-        $dabs = Strip::ofCard(CardMeter::measure(Painted::covered(Painted::scan($layout), 0.640, 0.10, 0.940, 0.90), $layout));
+        $whole = Strip::ofCard((new CardMeasurer(Scale::current()))->measure(Painted::grid(Painted::scan($layout)), $layout));
+        $dabs = Strip::ofCard((new CardMeasurer(Scale::current()))->measure(Painted::covered(Painted::scan($layout), 0.640, 0.10, 0.940, 0.90), $layout));
         self::assertSame([1, 2, 3, 4], array_keys($dabs));
         foreach ($dabs as $row => $dab) {
             $found = Narrowing::of($dab, $whole);

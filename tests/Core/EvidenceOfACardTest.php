@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
-use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\CardMeasurement;
-use MarshTrial\Core\Bench\CardMeter;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Evidence\DepthDial;
 use MarshTrial\Core\Evidence\FadeStrip;
 use MarshTrial\Core\Evidence\Strip;
 use MarshTrial\Core\Exchange\MeasurementJson;
+use MarshTrial\Core\Measuring\CardMeasurement;
+use MarshTrial\Core\Measuring\CardMeasurer;
+use MarshTrial\Core\Rating\Scale;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Painted;
 
@@ -22,7 +22,7 @@ final class EvidenceOfACardTest extends TestCase
 
     private static function card(): CardMeasurement
     {
-        return self::$measured ??= CardMeter::measure(Painted::grid(Painted::scan(Painted::property('66666666-6666-4666-8666-666666666666', 'PB28', 'PR254'))), Painted::property('66666666-6666-4666-8666-666666666666', 'PB28', 'PR254'));
+        return self::$measured ??= (new CardMeasurer(Scale::current()))->measure(Painted::grid(Painted::scan(Painted::property('66666666-6666-4666-8666-666666666666', 'PB28', 'PR254'))), Painted::property('66666666-6666-4666-8666-666666666666', 'PB28', 'PR254'));
     }
 
     public function testAStripHoldsWhatTheRowShows(): void
@@ -44,7 +44,7 @@ final class EvidenceOfACardTest extends TestCase
         }
         // The blue granulates, the red does not; its grain has a size and can be seen.
         self::assertGreaterThan(5 * $strips[2]->grain, $strips[1]->grain);
-        self::assertGreaterThan(BenchScale::GRAIN_VISIBLE_DL, $strips[1]->grainDeltaL);
+        self::assertGreaterThan(Scale::current()->grain->visibleDl, $strips[1]->grainDeltaL);
         self::assertGreaterThan(0.08, $strips[1]->grainSizeMm);
         self::assertLessThan(0.4, $strips[1]->grainSizeMm);
     }
@@ -61,7 +61,7 @@ final class EvidenceOfACardTest extends TestCase
     public function testReferenceDepthIsWhereTheKeyChannelShowsFortyPercentOfThePaper(): void
     {
         foreach (Strip::ofCard(self::card()) as $strip) {
-            $at = $strip->at(BenchScale::REFERENCE_DEPTH);
+            $at = $strip->at(Scale::current()->depths->reference);
             self::assertNotNull($at);
             self::assertEqualsWithDelta(0.40, $at->toArray()[$strip->key] / $strip->paper->toArray()[$strip->key], 0.002);
             // Deeper is darker, in the same direction of hue.
@@ -94,7 +94,7 @@ final class EvidenceOfACardTest extends TestCase
     {
         $json = MeasurementJson::toArray(self::card());
         self::assertSame(MeasurementJson::FORMAT, $json['format']);
-        self::assertSame([BenchScale::NAME, BenchScale::RULES, CardMeter::VERSION], [$json['measuredBy']['scale'], $json['measuredBy']['rules'], $json['measuredBy']['meter']]);
+        self::assertSame([Scale::current()->name, Scale::RULES, CardMeasurer::VERSION], [$json['measuredBy']['scale'], $json['measuredBy']['rules'], $json['measuredBy']['meter']]);
         self::assertCount(count(self::card()->layout->cells), $json['cells']);
         foreach ($json['cells'] as $cell) {
             $reading = self::card()->cells[$cell['id']];
@@ -117,8 +117,8 @@ final class EvidenceOfACardTest extends TestCase
     public function testThePalestRowOfAFadeStripIsShownHalfAboveHalf(): void
     {
         $layout = Painted::fade();
-        $first = CardMeter::measure(Painted::grid(Painted::scan($layout)), $layout);
-        $now = CardMeter::measure(Painted::grid(Painted::scan($layout, dose: 20.0)), $layout, first: $first, doseMlxh: 20.0);
+        $first = (new CardMeasurer(Scale::current()))->measure(Painted::grid(Painted::scan($layout)), $layout);
+        $now = (new CardMeasurer(Scale::current()))->measure(Painted::grid(Painted::scan($layout, dose: 20.0)), $layout, first: $first, doseMlxh: 20.0);
         $strip = FadeStrip::ofCard($now)[1];
         self::assertSame(20.0, $strip['doseMlxh']);
         self::assertSame([1, 2, 3], array_column($strip['depths'], 'depth'));

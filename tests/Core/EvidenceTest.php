@@ -4,20 +4,21 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
-use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\EyeScale;
-use MarshTrial\Core\Bench\Ladder;
-use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Evidence\ClaimCheck;
 use MarshTrial\Core\Evidence\ClaimScale;
 use MarshTrial\Core\Evidence\DepthDial;
+use MarshTrial\Core\Evidence\EyeScale;
 use MarshTrial\Core\Evidence\HueOrder;
 use MarshTrial\Core\Evidence\ScalePosition;
 use MarshTrial\Core\Evidence\Strip;
 use MarshTrial\Core\Exchange\Money;
+use MarshTrial\Core\Measuring\Measures;
+use MarshTrial\Core\Rating\Ladder;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Scale;
 use PHPUnit\Framework\TestCase;
 
 final class EvidenceTest extends TestCase
@@ -48,7 +49,7 @@ final class EvidenceTest extends TestCase
 
     public function testPositionsOnAScaleOfEqualClasses(): void
     {
-        $at = static fn (float $v): float => ScalePosition::of(BenchScale::STAINING, $v);
+        $at = static fn (float $v): float => ScalePosition::of(Scale::current()->lifting->classes, $v);
         self::assertEqualsWithDelta([0.0, 0.125, 0.25, 0.375, 0.75, 1.0], [$at(0.0), $at(0.05), $at(0.10), $at(0.20), $at(0.60), $at(1.5)], 1e-9);
     }
 
@@ -64,7 +65,7 @@ final class EvidenceTest extends TestCase
         $shallow = self::strip([0.8, 0.4, 0.2]);
         $deep = self::strip([1.6, 0.8, 0.4, 0.2, 0.1]);
         $depths = DepthDial::depths();
-        self::assertContains(BenchScale::REFERENCE_DEPTH, $depths);
+        self::assertContains(Scale::current()->depths->reference, $depths);
         $stops = DepthDial::stops([$deep, $shallow]);
         $at = static fn (float $depth) => $stops[array_search($depth, $depths, true)];
         // The same paint at the same depth shows no seam; the stroke that ends at 0.8 carries at most 15 % further.
@@ -87,10 +88,10 @@ final class EvidenceTest extends TestCase
     public function testTheLadderInterpolatesAndNeverCarriesFurtherThan15Percent(): void
     {
         $places = [['deposit' => 1.0, 'v' => 10.0], ['deposit' => 0.5, 'v' => 20.0]];
-        self::assertEqualsWithDelta(['v' => 15.0], Ladder::at(0.75, $places, ['v']), 1e-9);
-        self::assertNotNull(Ladder::at(1.17, $places, ['v']));
-        self::assertNull(Ladder::at(1.18, $places, ['v']));
-        self::assertNull(Ladder::at(0.42, $places, ['v']));
+        self::assertEqualsWithDelta(['v' => 15.0], Ladder::at(Scale::current(), 0.75, $places, ['v']), 1e-9);
+        self::assertNotNull(Ladder::at(Scale::current(), 1.17, $places, ['v']));
+        self::assertNull(Ladder::at(Scale::current(), 1.18, $places, ['v']));
+        self::assertNull(Ladder::at(Scale::current(), 0.42, $places, ['v']));
     }
 
     public function testDifferencesInWords(): void
@@ -123,7 +124,7 @@ final class EvidenceTest extends TestCase
     public function testEyeVerdictsUseDescribedWords(): void
     {
         foreach (['transparency', 'staining', 'granulation'] as $property) {
-            self::assertSame(Property::from($property)->classes(), array_keys(EyeScale::words($property)));
+            self::assertSame(Measures::classes(Property::from($property)), array_keys(EyeScale::words($property)));
         }
         EyeScale::check('lightfastness', 'paler');
         $this->expectException(CoreException::class);

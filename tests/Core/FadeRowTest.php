@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
-use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
@@ -15,6 +14,8 @@ use MarshTrial\Core\Fading\HalfPair;
 use MarshTrial\Core\Fading\LightfastnessScale;
 use MarshTrial\Core\Fading\Outcome;
 use MarshTrial\Core\Imaging\CellReading;
+use MarshTrial\Core\Rating\RatingStatus;
+use MarshTrial\Core\Rating\Scale;
 use PHPUnit\Framework\TestCase;
 
 /** Directions of change, papers that change much, and rows that depths disagree on. */
@@ -40,7 +41,7 @@ final class FadeRowTest extends TestCase
     {
         $pair = static fn (array $e, array $p): HalfPair => new HalfPair(1, $depth, self::reading($kept), self::reading($e), self::reading(self::PAPER), self::reading($p));
 
-        return FadeComparison::compare($pair($exposed, $exposedPaper), $pair($kept, self::PAPER), $dose);
+        return FadeComparison::compare(Scale::current(), $pair($exposed, $exposedPaper), $pair($kept, self::PAPER), $dose);
     }
 
     /** @return list<float> a colour given in L*, C*, h */
@@ -101,7 +102,7 @@ final class FadeRowTest extends TestCase
         $finding = self::finding([0.80, 0.35, 0.38], [0.82, 0.45, 0.46], null);
         self::assertSame([], $finding->categories);
         self::assertNull($finding->wording);
-        self::assertSame([], LightfastnessScale::possible(5, 5, 0.3, 0.0));
+        self::assertSame([], LightfastnessScale::possible(Scale::current(), 5, 5, 0.3, 0.0));
     }
 
     public function testARowIsReadAtReferenceDepthBetweenItsSteps(): void
@@ -109,11 +110,11 @@ final class FadeRowTest extends TestCase
         $wash = static fn (float $d): array => [0.85 * exp(-0.05 * $d), 0.84 * exp(-$d), 0.80 * exp(-0.8 * $d)];
         // Loss grows towards the pale end; the row's value lies between those of the steps about 0.92.
         $row = [self::finding($wash(1.5), $wash(1.4), depth: 1), self::finding($wash(0.8), $wash(0.65)), self::finding($wash(0.3), $wash(0.15), depth: 3)];
-        $rating = FadeRow::rate($row, 10.0);
+        $rating = FadeRow::rate(Scale::current(), $row, 10.0);
         self::assertSame(RatingStatus::Measured, $rating->status);
         self::assertGreaterThan(min($row[0]->beyondNoise, $row[1]->beyondNoise) - 1e-9, $rating->value);
         self::assertLessThan(max($row[0]->beyondNoise, $row[1]->beyondNoise) + 1e-9, $rating->value);
-        self::assertSame(LightfastnessScale::possible($rating->value ?? 0, $rating->value ?? 0, $rating->uncertainty ?? 0, 10.0), $rating->classes);
+        self::assertSame(LightfastnessScale::possible(Scale::current(), $rating->value ?? 0, $rating->value ?? 0, $rating->uncertainty ?? 0, 10.0), $rating->classes);
         self::assertContains('after 10 Mlx h, if it does not speed up', $rating->remarks);
         self::assertCount(6, $rating->cells);
         self::assertSame('paler', $rating->numbers['outcome']);
@@ -126,18 +127,18 @@ final class FadeRowTest extends TestCase
         $paler = self::finding($wash(0.3), $wash(0.28), depth: 3);
         self::assertSame(Outcome::Darker, FadeRow::outcome([$darkened, self::finding($wash(0.9), $wash(0.9)), $paler]));
         self::assertSame(Outcome::NoChange, FadeRow::outcome([self::finding($wash(0.9), $wash(0.9))]));
-        self::assertSame(RatingStatus::NotTested, FadeRow::rate([self::finding(self::PAPER, self::PAPER)], 5.0)->status);
+        self::assertSame(RatingStatus::NotTested, FadeRow::rate(Scale::current(), [self::finding(self::PAPER, self::PAPER)], 5.0)->status);
     }
 
     /** At the reference dose and beyond nothing is left to project: the category is that of the change itself. */
     public function testAtTheReferenceDoseTheSetIsThatOfTheUncertaintyAlone(): void
     {
         foreach ([[2.0, ['I']], [6.0, ['II']], [12.0, ['III']], [20.0, ['IV']], [30.0, ['V']]] as [$dE, $categories]) {
-            self::assertSame($categories, LightfastnessScale::possible($dE, $dE, 0.2, 38.5));
-            self::assertSame($categories, LightfastnessScale::possible($dE, $dE, 0.2, 60.0));
+            self::assertSame($categories, LightfastnessScale::possible(Scale::current(), $dE, $dE, 0.2, 38.5));
+            self::assertSame($categories, LightfastnessScale::possible(Scale::current(), $dE, $dE, 0.2, 60.0));
         }
-        self::assertSame(['I', 'II'], LightfastnessScale::possible(3.9, 3.9, 0.2, 38.5));
+        self::assertSame(['I', 'II'], LightfastnessScale::possible(Scale::current(), 3.9, 3.9, 0.2, 38.5));
         // (3 + 3 x 0.2) x 38.5 / 5 = 27.7, so a short test still leaves everything open.
-        self::assertSame(['I', 'II', 'III', 'IV', 'V'], LightfastnessScale::possible(3.0, 3.0, 0.2, 5.0));
+        self::assertSame(['I', 'II', 'III', 'IV', 'V'], LightfastnessScale::possible(Scale::current(), 3.0, 3.0, 0.2, 5.0));
     }
 }

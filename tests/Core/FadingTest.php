@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
-use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\LinearRgb;
@@ -15,6 +14,8 @@ use MarshTrial\Core\Fading\HalfPair;
 use MarshTrial\Core\Fading\LightfastnessScale;
 use MarshTrial\Core\Fading\Outcome;
 use MarshTrial\Core\Imaging\CellReading;
+use MarshTrial\Core\Rating\RatingStatus;
+use MarshTrial\Core\Rating\Scale;
 use PHPUnit\Framework\TestCase;
 
 /** Fading rules on made-up readings, so that every input is known exactly. */
@@ -49,7 +50,7 @@ final class FadingTest extends TestCase
 
     private static function finding(float $kept, float $exposed, ?float $dose = 6.2, int $depth = 2): FadeFinding
     {
-        return FadeComparison::compare(self::pair($kept, $exposed, depth: $depth), self::pair($kept, $kept, depth: $depth), $dose);
+        return FadeComparison::compare(Scale::current(), self::pair($kept, $exposed, depth: $depth), self::pair($kept, $kept, depth: $depth), $dose);
     }
 
     /** A vivid yellow's blue lies outside what linear sRGB reaches, on one half a little below nothing and on the other above: no ratio, and no fading either. */
@@ -58,12 +59,12 @@ final class FadingTest extends TestCase
         $pair = static fn (float $kept, float $exposed): HalfPair => new HalfPair(1, 1, self::reading([0.93, 0.66, $kept]), self::reading([0.93, 0.66, $exposed]), self::reading(self::PAPER), self::reading(self::PAPER));
         foreach ([[-0.007, 0.003], [0.003, -0.007], [-0.007, -0.007]] as [$kept, $exposed]) {
             $direct = Difference::between(LinearRgb::fromArray([0.93, 0.66, $kept])->toLab(), LinearRgb::fromArray([0.93, 0.66, $exposed])->toLab());
-            self::assertEqualsWithDelta($direct->dE76(), FadeComparison::compare($pair($kept, $exposed), null, 6.2)->raw->dE76(), 1e-6);
+            self::assertEqualsWithDelta($direct->dE76(), FadeComparison::compare(Scale::current(), $pair($kept, $exposed), null, 6.2)->raw->dE76(), 1e-6);
             // As far apart before hanging: nothing happened since.
-            self::assertEqualsWithDelta(0.0, FadeComparison::compare($pair($kept, $exposed), $pair($kept, $exposed), 6.2)->corrected->dE76(), 1e-6);
+            self::assertEqualsWithDelta(0.0, FadeComparison::compare(Scale::current(), $pair($kept, $exposed), $pair($kept, $exposed), 6.2)->corrected->dE76(), 1e-6);
         }
         // Where ratios begin the two ways say the same, to what can be seen.
-        $faded = static fn (float $then): float => FadeComparison::compare($pair(0.021, 0.030), $pair($then, $then + 0.001), 6.2)->corrected->dE76();
+        $faded = static fn (float $then): float => FadeComparison::compare(Scale::current(), $pair(0.021, 0.030), $pair($then, $then + 0.001), 6.2)->corrected->dE76();
         self::assertEqualsWithDelta($faded(0.0199), $faded(0.0201), 0.6);
     }
 
@@ -76,7 +77,7 @@ final class FadingTest extends TestCase
         };
         $added = static function (float $exposed) use ($doubt): float {
             [$now, $first] = [self::pair(0.92, $exposed), self::pair(0.92, 0.92)];
-            [$sure, $doubtful] = [FadeComparison::compare($now, $first, 6.0), FadeComparison::compare($doubt($now), $doubt($first), 6.0)];
+            [$sure, $doubtful] = [FadeComparison::compare(Scale::current(), $now, $first, 6.0), FadeComparison::compare(Scale::current(), $doubt($now), $doubt($first), 6.0)];
             self::assertSame($sure->corrected->dE76(), $doubtful->corrected->dE76());
 
             return sqrt($doubtful->uncertainty ** 2 - $sure->uncertainty ** 2);
@@ -88,8 +89,8 @@ final class FadingTest extends TestCase
     public function testWhatTheHalvesDifferedByBeforeHangingIsTakenOut(): void
     {
         $now = self::pair(0.92, 0.95);
-        $with = FadeComparison::compare($now, self::pair(0.92, 0.95), 6.0);
-        $without = FadeComparison::compare($now, null, 6.0);
+        $with = FadeComparison::compare(Scale::current(), $now, self::pair(0.92, 0.95), 6.0);
+        $without = FadeComparison::compare(Scale::current(), $now, null, 6.0);
         self::assertSame(Outcome::NoChange, $with->outcome);
         self::assertLessThan(0.05, $with->corrected->dE76());
         self::assertGreaterThan(0.5, $without->corrected->dE76());
@@ -101,7 +102,7 @@ final class FadingTest extends TestCase
     public function testAYellowedPaperExplainsTheChange(): void
     {
         $yellowed = [0.84, 0.81, 0.70];
-        $finding = FadeComparison::compare(self::pair(0.92, 0.92, $yellowed), self::pair(0.92, 0.92), 12.0);
+        $finding = FadeComparison::compare(Scale::current(), self::pair(0.92, 0.92, $yellowed), self::pair(0.92, 0.92), 12.0);
         self::assertGreaterThan(2.0, $finding->raw->dE76());
         self::assertLessThan(0.01, $finding->corrected->dE76());
         self::assertSame(Outcome::PaperOrUndecidable, $finding->outcome);
@@ -123,18 +124,18 @@ final class FadingTest extends TestCase
     /** A short test is honest: from the category of y − 3u to that of (y + 3u) × 38.5 / H. */
     public function testShortTestsLeaveEveryCategoryThatIsStillPossible(): void
     {
-        self::assertSame(['I', 'II', 'III'], LightfastnessScale::possible(1.0, 1.0, 0.3, 6.2));
-        self::assertSame(['I'], LightfastnessScale::possible(1.0, 1.0, 0.3, 38.5));
-        self::assertSame(['III'], LightfastnessScale::possible(10.0, 10.0, 0.3, 50.0));
-        self::assertSame(['V'], LightfastnessScale::possible(30.0, 30.0, 0.3, 3.0));
-        self::assertSame([], LightfastnessScale::possible(3.0, 3.0, 0.3, null));
-        self::assertStringContainsString('holds so far at 6.2 Mlx h', (string) FadeComparison::wording(Outcome::NoChange, 6.2));
-        self::assertStringContainsString('if it does not speed up', (string) FadeComparison::wording(Outcome::Paler, 6.2));
+        self::assertSame(['I', 'II', 'III'], LightfastnessScale::possible(Scale::current(), 1.0, 1.0, 0.3, 6.2));
+        self::assertSame(['I'], LightfastnessScale::possible(Scale::current(), 1.0, 1.0, 0.3, 38.5));
+        self::assertSame(['III'], LightfastnessScale::possible(Scale::current(), 10.0, 10.0, 0.3, 50.0));
+        self::assertSame(['V'], LightfastnessScale::possible(Scale::current(), 30.0, 30.0, 0.3, 3.0));
+        self::assertSame([], LightfastnessScale::possible(Scale::current(), 3.0, 3.0, 0.3, null));
+        self::assertStringContainsString('holds so far at 6.2 Mlx h', (string) FadeComparison::wording(Scale::current(), Outcome::NoChange, 6.2));
+        self::assertStringContainsString('if it does not speed up', (string) FadeComparison::wording(Scale::current(), Outcome::Paler, 6.2));
     }
 
     public function testNoiseNeverAddsToAJudgedChange(): void
     {
-        $noisy = FadeComparison::compare(self::pair(0.92, 0.90, sigma: 0.6), self::pair(0.92, 0.92, sigma: 0.6), 6.0);
+        $noisy = FadeComparison::compare(Scale::current(), self::pair(0.92, 0.90, sigma: 0.6), self::pair(0.92, 0.92, sigma: 0.6), 6.0);
         self::assertLessThan($noisy->corrected->dE76(), $noisy->beyondNoise);
         self::assertSame(Outcome::NoChange, $noisy->outcome);
     }
@@ -142,11 +143,11 @@ final class FadingTest extends TestCase
     public function testARowIsRatedAtReferenceDepthOrSaysWhyNot(): void
     {
         $row = [self::finding(1.5, 1.3, depth: 1), self::finding(0.9, 0.7), self::finding(0.34, 0.2, depth: 3)];
-        $rating = FadeRow::rate($row, 6.2);
+        $rating = FadeRow::rate(Scale::current(), $row, 6.2);
         self::assertSame(RatingStatus::Measured, $rating->status);
         self::assertSame(0.92, $rating->atDeposit);
-        self::assertSame(RatingStatus::NotTested, FadeRow::rate($row, null)->status);
+        self::assertSame(RatingStatus::NotTested, FadeRow::rate(Scale::current(), $row, null)->status);
         $pale = [self::finding(0.4, 0.3, depth: 1), self::finding(0.3, 0.2), self::finding(0.2, 0.1, depth: 3)];
-        self::assertSame(RatingStatus::NotReached, FadeRow::rate($pale, 6.2)->status);
+        self::assertSame(RatingStatus::NotReached, FadeRow::rate(Scale::current(), $pale, 6.2)->status);
     }
 }

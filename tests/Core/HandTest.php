@@ -5,11 +5,9 @@ declare(strict_types=1);
 namespace Tests\Core;
 
 use MarshTrial\Core\Bench\BareWindows;
-use MarshTrial\Core\Bench\ClassChances;
 use MarshTrial\Core\Bench\Glazing;
 use MarshTrial\Core\Bench\Gradation;
 use MarshTrial\Core\Bench\Order;
-use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Bench\RowReadings;
 use MarshTrial\Core\Bench\Separation;
 use MarshTrial\Core\Bench\SteppedLadder;
@@ -17,6 +15,9 @@ use MarshTrial\Core\Bench\StrokeStep;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\Patch;
+use MarshTrial\Core\Rating\ClassChances;
+use MarshTrial\Core\Rating\RatingStatus;
+use MarshTrial\Core\Rating\Scale;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Readings;
 
@@ -33,10 +34,10 @@ final class HandTest extends TestCase
     public function testAStainedBareWindowIsReplacedByTheSheet(): void
     {
         $sheet = new LinearRgb(...Readings::PAPER);
-        $green = static fn (array $shares): array => array_map(static fn (CellReading $r): float => round($r->rgb->g / Readings::PAPER[1], 4), BareWindows::checked(array_map(self::paper(...), $shares), $sheet));
+        $green = static fn (array $shares): array => array_map(static fn (CellReading $r): float => round($r->rgb->g / Readings::PAPER[1], 4), BareWindows::checked(Scale::current(), array_map(self::paper(...), $shares), $sheet));
         self::assertSame([1 => 1.0, 2 => 0.976, 3 => 1.0], $green([1 => 1.0, 2 => 0.976, 3 => 1.0]));
         self::assertSame([1 => 1.0, 2 => 1.0, 3 => 1.0], $green([1 => 1.0, 2 => 0.974, 3 => 1.0]));
-        $stained = BareWindows::checked(array_map(self::paper(...), [1 => 1.0, 2 => 0.9, 3 => 1.0]), $sheet)[2];
+        $stained = BareWindows::checked(Scale::current(), array_map(self::paper(...), [1 => 1.0, 2 => 0.9, 3 => 1.0]), $sheet)[2];
         self::assertStringContainsString('differs from the others by 10 %, as if stained', $stained->remarks[0]);
         // A frame over other paper: all windows differ from the sheet alike, and none is odd.
         self::assertSame([1 => 0.9, 2 => 0.9, 3 => 0.9], $green([1 => 0.9, 2 => 0.9, 3 => 0.9]));
@@ -44,7 +45,7 @@ final class HandTest extends TestCase
         // Of two the one that is like the sheet is believed; of one it is only said.
         self::assertSame([1 => 1.0, 2 => 1.0], $green([1 => 0.9, 2 => 1.0]));
         self::assertSame([1 => 0.9], $green([1 => 0.9]));
-        self::assertStringContainsString('stained, or on other paper', BareWindows::checked([1 => self::paper(0.9)], $sheet)[1]->remarks[0]);
+        self::assertStringContainsString('stained, or on other paper', BareWindows::checked(Scale::current(), [1 => self::paper(0.9)], $sheet)[1]->remarks[0]);
     }
 
     public function testAnEndOfTheLineThatIsPalerThanAllOthersIsLeftOut(): void
@@ -59,16 +60,16 @@ final class HandTest extends TestCase
 
     public function testFieldsOutOfOrderAndGapsAreAskedAbout(): void
     {
-        self::assertNull(Order::fault([1.6, 0.9, 0.4, 0.2, 0.05], false, 'step'));
-        self::assertNull(Order::fault([null, 1.6, 0.9, 0.93, 0.4], false, 'step'));
-        self::assertStringContainsString('run the other way: step 1 is the palest', (string) Order::fault([0.1, 0.2, 0.4, 0.9, 1.6], false, 'step'));
-        self::assertStringContainsString('place 1 is the darkest', (string) Order::fault([0.9, 0.6, 0.3], true, 'place'));
-        self::assertStringContainsString('step 3 was not painted', (string) Order::fault([1.6, 0.9, 0.02, 0.4], false, 'step'));
+        self::assertNull(Order::fault(Scale::current(), [1.6, 0.9, 0.4, 0.2, 0.05], false, 'step'));
+        self::assertNull(Order::fault(Scale::current(), [null, 1.6, 0.9, 0.93, 0.4], false, 'step'));
+        self::assertStringContainsString('run the other way: step 1 is the palest', (string) Order::fault(Scale::current(), [0.1, 0.2, 0.4, 0.9, 1.6], false, 'step'));
+        self::assertStringContainsString('place 1 is the darkest', (string) Order::fault(Scale::current(), [0.9, 0.6, 0.3], true, 'place'));
+        self::assertStringContainsString('step 3 was not painted', (string) Order::fault(Scale::current(), [1.6, 0.9, 0.02, 0.4], false, 'step'));
         // The palest end may vanish; just below the least deposit in the middle it may not.
-        self::assertNull(Order::fault([1.6, 0.9, 0.4, 0.02], false, 'step'));
-        self::assertNull(Order::fault([1.6, 0.9, 0.10, 0.2], false, 'step'));
-        self::assertNotNull(Order::fault([1.6, 0.9, 0.099, 0.2], false, 'step'));
-        $row = static fn (string $role, array $x): RowReadings => new RowReadings(1, self::paper(), null, [], [], [$role => array_map(static fn (float $t): CellReading => Readings::cell(Readings::film(self::K, 0.01, $t, Readings::PAPER, 0.0)), $x)]);
+        self::assertNull(Order::fault(Scale::current(), [1.6, 0.9, 0.4, 0.02], false, 'step'));
+        self::assertNull(Order::fault(Scale::current(), [1.6, 0.9, 0.10, 0.2], false, 'step'));
+        self::assertNotNull(Order::fault(Scale::current(), [1.6, 0.9, 0.099, 0.2], false, 'step'));
+        $row = static fn (string $role, array $x): RowReadings => new RowReadings(Scale::current(), 1, self::paper(), null, [], [], [$role => array_map(static fn (float $t): CellReading => Readings::cell(Readings::film(self::K, 0.01, $t, Readings::PAPER, 0.0)), $x)]);
         $ladder = [2.4, 1.6, 0.8, 0.4, 0.2];
         self::assertSame(RatingStatus::Measured, SteppedLadder::strength($row('ladder', $ladder))->status);
         foreach ([SteppedLadder::strength(...), SteppedLadder::clearSteps(...)] as $rate) {
@@ -78,7 +79,7 @@ final class HandTest extends TestCase
         }
         self::assertSame(RatingStatus::Measured, Glazing::rate($row('glaze', [0.3, 0.6, 0.9]))->status);
         self::assertSame(RatingStatus::Undecidable, Glazing::rate($row('glaze', [0.9, 0.6, 0.3]))->status);
-        $stroke = static fn (array $x): RowReadings => new RowReadings(1, self::paper(), null, [], array_map(static fn (float $t, int $i): StrokeStep => new StrokeStep($i + 1, Readings::cell(Readings::film(self::K, 0.01, $t, Readings::PAPER, 0.0)), null, self::paper()), $x, array_keys($x)), []);
+        $stroke = static fn (array $x): RowReadings => new RowReadings(Scale::current(), 1, self::paper(), null, [], array_map(static fn (float $t, int $i): StrokeStep => new StrokeStep($i + 1, Readings::cell(Readings::film(self::K, 0.01, $t, Readings::PAPER, 0.0)), null, self::paper()), $x, array_keys($x)), []);
         self::assertSame(RatingStatus::Undecidable, Gradation::clearSteps($stroke([0.2, 0.4, 0.6, 0.9, 1.2, 1.5, 1.8, 2.1, 2.4, 2.7]))->status);
     }
 
@@ -102,7 +103,7 @@ final class HandTest extends TestCase
 
             return new Patch(50, 28, 0.4, $rgb[0], $rgb[1], $rgb[2]);
         };
-        $row = new RowReadings(1, self::paper(), null, [], $stroke, ['wash' => [Readings::cell($at(0.6, 0.9))]]);
+        $row = new RowReadings(Scale::current(), 1, self::paper(), null, [], $stroke, ['wash' => [Readings::cell($at(0.6, 0.9))]]);
         $wave = static fn (int $i, int $j): float => sin($i / 6) * cos($j / 5);
         $trading = Separation::inWash($row, $wash(static fn (int $i, int $j): float => 0.6 + 0.12 * $wave($i, $j), static fn (): float => 0.9));
         // Brought to one amount along the paint's own way, straight from the formula of the film.
@@ -131,8 +132,8 @@ final class HandTest extends TestCase
         $film = static fn (float $x): CellReading => Readings::cell(Readings::film([0.5, 0.28, 0.04], 0.03, $x, Readings::PAPER, 0.02));
         $strip = array_map(static fn (int $i): CellReading => $film(0.3 + 1.2 * $i / 7), range(0, 7));
         $stroke = array_map(static fn (int $i): StrokeStep => new StrokeStep($i + 1, $film(2.4 * 12 ** (-$i / 9)), null, self::paper()), range(0, 9));
-        $with = Separation::rate(new RowReadings(1, self::paper(), null, [], $stroke, ['tilt' => $strip]));
-        $without = Separation::rate(new RowReadings(1, self::paper(), null, [], [], ['tilt' => $strip]));
+        $with = Separation::rate(new RowReadings(Scale::current(), 1, self::paper(), null, [], $stroke, ['tilt' => $strip]));
+        $without = Separation::rate(new RowReadings(Scale::current(), 1, self::paper(), null, [], [], ['tilt' => $strip]));
         self::assertLessThan(1.0, (float) $with->value);
         self::assertLessThan(1.96 * (float) $without->uncertainty, (float) $without->value);
         self::assertGreaterThan(2 * (float) $with->uncertainty, (float) $without->uncertainty);

@@ -4,14 +4,16 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
-use MarshTrial\Core\Bench\ClassScale;
 use MarshTrial\Core\Bench\Measure;
-use MarshTrial\Core\Bench\Property;
-use MarshTrial\Core\Bench\Quantity;
-use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\Transparency;
 use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Measuring\Measures;
+use MarshTrial\Core\Rating\ClassScale;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Quantity;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\Scale;
 use MarshTrial\Core\Session\CardTasks;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -22,9 +24,9 @@ final class MeasuresTest extends TestCase
     public function testEveryPropertyHasOneMeasureAndEveryBlockTellsSomething(): void
     {
         foreach (Property::cases() as $property) {
-            $measure = $property->measure();
+            $measure = Measures::of($property);
             self::assertSame($property, $measure::property());
-            $limits = $measure::scale()?->limits;
+            $limits = $measure::scale(Scale::current())?->limits;
             if ($limits !== null) {
                 // Least first, and nothing beyond the last.
                 $sorted = $limits;
@@ -33,11 +35,11 @@ final class MeasuresTest extends TestCase
                 self::assertSame(INF, end($limits));
             }
         }
-        self::assertSame(['transparency', 'staining', 'granulation', 'lightfastness'], Property::keys(Property::claimed()));
-        self::assertCount(count(Property::cases()), [...Property::claimed(), ...Property::more()]);
+        self::assertSame(['transparency', 'staining', 'granulation', 'lightfastness'], Property::keys(Measures::claimed()));
+        self::assertCount(count(Property::cases()), [...Measures::claimed(), ...Measures::more()]);
         $told = [];
         foreach (BlockKind::cases() as $kind) {
-            $measures = Property::measuresOf($kind);
+            $measures = Measures::ofBlock($kind);
             self::assertNotSame([], $measures, $kind->value);
             array_push($told, ...$measures);
             $block = Block::of($kind);
@@ -50,7 +52,7 @@ final class MeasuresTest extends TestCase
                 self::assertGreaterThan(0, $task->seconds);
             }
         }
-        $ofRows = array_filter(Property::cases(), static fn (Property $p): bool => is_subclass_of($p->measure(), Measure::class));
+        $ofRows = array_filter(Property::cases(), static fn (Property $p): bool => is_subclass_of(Measures::of($p), Measure::class));
         self::assertCount(count($ofRows), array_unique($told));
     }
 
@@ -77,7 +79,7 @@ final class MeasuresTest extends TestCase
     #[DataProvider('ratings')]
     public function testARatingIsToldInWords(Property $property, array $rating, string $told, string $brief): void
     {
-        self::assertSame([$told, $brief], [$property->measure()::told($rating), $property->measure()::brief($rating)]);
+        self::assertSame([$told, $brief], [Measures::of($property)::told($rating), Measures::of($property)::brief($rating)]);
     }
 
     /** Limits of the classes, least first; the scale is changed here and there, or nowhere. */
@@ -99,7 +101,7 @@ final class MeasuresTest extends TestCase
 
     public function testEveryClassBeginsWhereItsScaleSays(): void
     {
-        $scales = array_filter(array_map(static fn (Property $p): ?ClassScale => $p->measure()::scale(), array_combine(Property::keys(Property::cases()), Property::cases())));
+        $scales = array_filter(array_map(static fn (Property $p): ?ClassScale => Measures::of($p)::scale(Scale::current()), array_combine(Property::keys(Property::cases()), Property::cases())));
         self::assertEqualsCanonicalizing(array_keys(self::LIMITS), array_keys($scales));
         foreach ($scales as $key => $scale) {
             $this->holds(self::LIMITS[$key], $scale->limitsOf([]), $key);
@@ -117,7 +119,7 @@ final class MeasuresTest extends TestCase
         for ($i = 1; $i < count($expected); $i += 2) {
             foreach ([[-1e-4, $expected[$i - 1]], [1e-4, $expected[$i + 1]]] as [$off, $class]) {
                 $value = (float) $expected[$i] + $off;
-                self::assertSame($class, Rating::measured(1, 'x', $value, 1e-6, $limits, null, [], [], [], '')->class(), "$what at $value");
+                self::assertSame($class, Rating::measured(Scale::current(), 1, 'x', $value, 1e-6, $limits, null, [], [], [], '')->class(), "$what at $value");
             }
         }
         self::assertCount(intdiv(count($expected), 2) + 1, $limits);

@@ -5,15 +5,16 @@ declare(strict_types=1);
 namespace Tests\Core;
 
 use App\Imaging\PngWriter;
-use MarshTrial\Core\Bench\CardMeasurement;
-use MarshTrial\Core\Bench\CardMeter;
-use MarshTrial\Core\Bench\Rating;
-use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Capture\Capture;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Exchange\LayoutJson;
 use MarshTrial\Core\Imaging\PictureFault;
 use MarshTrial\Core\Imaging\PixelGrid;
+use MarshTrial\Core\Measuring\CardMeasurement;
+use MarshTrial\Core\Measuring\CardMeasurer;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\RatingStatus;
+use MarshTrial\Core\Rating\Scale;
 use PHPUnit\Framework\TestCase;
 use Tests\Accuracy\Composed;
 use Tests\Accuracy\Figures;
@@ -35,7 +36,7 @@ final class MeasuringTest extends TestCase
     private static function fault(PixelGrid $picture): string
     {
         try {
-            CardMeter::measure($picture, Painted::property());
+            (new CardMeasurer(Scale::current()))->measure($picture, Painted::property());
         } catch (PictureFault $e) {
             return $e->getMessage();
         }
@@ -45,8 +46,8 @@ final class MeasuringTest extends TestCase
     public function testUpsideDownSimplyWorks(): void
     {
         $scan = Painted::scan(Painted::property());
-        $upright = CardMeter::measure(Painted::grid($scan), Painted::property());
-        $turned = CardMeter::measure(Painted::upsideDown($scan), Painted::property());
+        $upright = (new CardMeasurer(Scale::current()))->measure(Painted::grid($scan), Painted::property());
+        $turned = (new CardMeasurer(Scale::current()))->measure(Painted::upsideDown($scan), Painted::property());
         self::assertGreaterThan(175, abs($turned->scan->pieces['whole']->rotationDeg));
         self::assertContains('scanned upside down; turned by the program', $turned->scan->remarks);
         foreach ($upright->cells as $id => $reading) {
@@ -58,7 +59,7 @@ final class MeasuringTest extends TestCase
     {
         foreach ([200.0, 400.0] as $dpi) {
             $scan = Painted::scan(Painted::property(), $dpi);
-            $measured = CardMeter::measure(Painted::grid($scan), Painted::property());
+            $measured = (new CardMeasurer(Scale::current()))->measure(Painted::grid($scan), Painted::property());
             self::assertEqualsWithDelta($dpi, $measured->scan->dpi, 1.0);
             $figures = Figures::ofProperty([Series::compare($measured, $scan->truth)]);
             self::assertTrue(Figures::holds('cell colour, mean dE00', $figures['cell colour, mean dE00']), "$dpi");
@@ -85,11 +86,11 @@ final class MeasuringTest extends TestCase
     public function testAnUnpaintedRowAndALineThatIsNotThereAreSaid(): void
     {
         $scan = Painted::scan(Painted::property());
-        $blank = CardMeter::measure(Painted::covered($scan, 0.19, 0.1, 0.96, 0.26), Painted::property());
+        $blank = (new CardMeasurer(Scale::current()))->measure(Painted::covered($scan, 0.19, 0.1, 0.96, 0.26), Painted::property());
         foreach (['transparency', 'staining', 'granulation'] as $property) {
             self::assertSame(RatingStatus::NotTested, self::rating($blank, $property)->status, $property);
         }
-        $noLine = CardMeter::measure(Painted::covered($scan, 0.19, 0.1, 0.245, 0.26), Painted::property());
+        $noLine = (new CardMeasurer(Scale::current()))->measure(Painted::covered($scan, 0.19, 0.1, 0.245, 0.26), Painted::property());
         self::assertSame(RatingStatus::NotReached, self::rating($noLine, 'transparency')->status);
         self::assertStringContainsString('black line was not found', (string) self::rating($noLine, 'transparency')->reason);
         self::assertSame(RatingStatus::Measured, self::rating($noLine, 'staining')->status);
@@ -100,7 +101,7 @@ final class MeasuringTest extends TestCase
         $layout = Painted::property('44444444-4444-4444-8444-444444444444', 'PB28', 'PY65');
         $scan = Painted::scan($layout, seed: 11);
         $grain = static function (PixelGrid $picture, bool $jpeg) use ($layout): array {
-            return array_values(array_filter(CardMeter::measure($picture, $layout, new Capture(photo: false, jpeg: $jpeg))->ratings, static fn (Rating $r): bool => $r->property === 'granulation'));
+            return array_values(array_filter((new CardMeasurer(Scale::current()))->measure($picture, $layout, new Capture(photo: false, jpeg: $jpeg))->ratings, static fn (Rating $r): bool => $r->property === 'granulation'));
         };
         $image = PngWriter::image($scan);
         $image->setImageFormat('jpeg');
@@ -123,7 +124,7 @@ final class MeasuringTest extends TestCase
         $scan = Painted::scan(Painted::fade());
         $this->expectException(PictureFault::class);
         $this->expectExceptionMessage('exposed piece');
-        CardMeter::measure(Painted::covered($scan, 0.5, 0.0, 1.0, 1.0), Painted::fade());
+        (new CardMeasurer(Scale::current()))->measure(Painted::covered($scan, 0.5, 0.0, 1.0, 1.0), Painted::fade());
     }
 
     /** The bounds of the accuracy series, on a fixed small sample: two cards whose surface reflection lies in the middle of its range and whose strokes do not end by a hair on a clear step. */
@@ -147,14 +148,14 @@ final class MeasuringTest extends TestCase
         for ($i = 2, $n = strlen($warm); $i < $n; $i += 3) {
             $warm[$i] = chr((int) (ord($warm[$i]) * 0.96));
         }
-        $lamp = Figures::ofProperty([Series::compare(CardMeter::measure(new PixelGrid($warm, $scan->width, $scan->height), $layout), $scan->truth)]);
+        $lamp = Figures::ofProperty([Series::compare((new CardMeasurer(Scale::current()))->measure(new PixelGrid($warm, $scan->width, $scan->height), $layout), $scan->truth)]);
         self::assertFalse(Figures::holds('cell colour, mean dE00', $lamp['cell colour, mean dE00']));
 
         $moved = json_decode((string) json_encode(LayoutJson::toArray($layout)), true);
         foreach ($moved['cells'] as $i => $cell) {
             $moved['cells'][$i]['polygon'] = array_map(static fn (array $p): array => [$p[0] + 6.0, $p[1]], $cell['polygon']);
         }
-        $off = Series::compare(CardMeter::measure(Painted::grid($scan), LayoutJson::fromArray($moved)), $scan->truth);
+        $off = Series::compare((new CardMeasurer(Scale::current()))->measure(Painted::grid($scan), LayoutJson::fromArray($moved)), $scan->truth);
         self::assertFalse(Figures::holds('cells within 1.0 dE00', Figures::ofProperty([$off])['cells within 1.0 dE00']));
     }
 }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
-use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\ClassChances;
 use MarshTrial\Core\Evidence\NextTest;
+use MarshTrial\Core\Rating\ClassChances;
+use MarshTrial\Core\Rating\Scale;
 use PHPUnit\Framework\TestCase;
 
 final class NextTestTest extends TestCase
@@ -18,7 +18,7 @@ final class NextTestTest extends TestCase
      */
     private static function known(array $of = []): array
     {
-        return [...['limits' => BenchScale::STAINING, 'value' => 0.45, 'uncertainty' => 0.02, 'classes95' => ['medium'], 'tests' => 3, 'testers' => 2, 'others' => [], 'contradicted' => []], ...$of];
+        return [...['limits' => Scale::current()->lifting->classes, 'value' => 0.45, 'uncertainty' => 0.02, 'classes95' => ['medium'], 'tests' => 3, 'testers' => 2, 'others' => [], 'contradicted' => []], ...$of];
     }
 
     /** Abramowitz and Stegun 1964, table 26.1: P(x) for x = 0, 0.5, 1, 2 and 3. */

@@ -5,13 +5,9 @@ declare(strict_types=1);
 namespace Tests\Core;
 
 use App\Imaging\PhotoWriter;
-use MarshTrial\Core\Bench\CardMeasurement;
-use MarshTrial\Core\Bench\CardMeter;
 use MarshTrial\Core\Bench\DryingShift;
-use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Capture\CalibrationKind;
 use MarshTrial\Core\Capture\Capture;
-use MarshTrial\Core\Capture\QualityCheck;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\OwnFrame;
 use MarshTrial\Core\Colour\Difference;
@@ -19,6 +15,11 @@ use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Imaging\PieceFinder;
 use MarshTrial\Core\Imaging\PixelGrid;
+use MarshTrial\Core\Imaging\QualityCheck;
+use MarshTrial\Core\Measuring\CardMeasurement;
+use MarshTrial\Core\Measuring\CardMeasurer;
+use MarshTrial\Core\Rating\RatingStatus;
+use MarshTrial\Core\Rating\Scale;
 use MarshTrial\Core\Simulation\Camera;
 use MarshTrial\Core\Simulation\CameraStandIn;
 use MarshTrial\Core\Simulation\Scan;
@@ -73,14 +74,14 @@ final class PhotographTest extends TestCase
     public function testLightAndCastAreTakenOutAndTheTargetCalibrates(): void
     {
         $scan = self::shot(self::aslant());
-        $measured = CardMeter::measure(self::grid($scan), self::card(), new Capture(jpeg: true, target: TargetStandIn::full()->colours()));
+        $measured = (new CardMeasurer(Scale::current()))->measure(self::grid($scan), self::card(), new Capture(jpeg: true, target: TargetStandIn::full()->colours()));
         self::assertTrue($measured->scan->photo);
         self::assertSame(CalibrationKind::Target, $measured->scan->calibration->kind);
         self::assertSame([], $measured->scan->poor());
         $errors = self::errors($measured, $scan);
         self::assertLessThan(1.2, array_sum($errors) / count($errors));
         // Without the target the colour is approximate, says so, and states a wider range that holds.
-        $plain = CardMeter::measure(self::grid($scan), self::card());
+        $plain = (new CardMeasurer(Scale::current()))->measure(self::grid($scan), self::card());
         self::assertStringContainsString('colour approximate', implode(' ', $plain->scan->remarks));
         self::assertGreaterThan($measured->cells['r1-wash']->uncertainty95 + 1, $plain->cells['r1-wash']->uncertainty95);
         self::assertLessThan(5.0, max(self::errors($plain, $scan)));
@@ -93,7 +94,7 @@ final class PhotographTest extends TestCase
         $scan = self::shot(self::aslant(), false);
         $whole = PieceFinder::find(self::grid($scan), self::card())['whole'];
         $cover = static fn (int ...$marks): PixelGrid => Photos::withMarksCovered($scan, $whole, ...$marks);
-        $measured = CardMeter::measure($cover(2), self::card());
+        $measured = (new CardMeasurer(Scale::current()))->measure($cover(2), self::card());
         self::assertSame(3, $measured->scan->pieces['whole']->marksSeen);
         self::assertStringContainsString('one mark is covered', implode(' ', $measured->scan->remarks));
         // In a photograph every rating says so; cells far from the covered mark are still read where they are.
@@ -113,14 +114,14 @@ final class PhotographTest extends TestCase
             }
         }
         $this->expectExceptionMessage('Fewer than three marks');
-        CardMeter::measure($cover(1, 2), self::card());
+        (new CardMeasurer(Scale::current()))->measure($cover(1, 2), self::card());
     }
 
     public function testGlareIsMaskedAndTold(): void
     {
         $scan = self::shot(new Shot(3000, 2250, glare: 14, kelvin: 6000), false);
         $clean = self::shot(new Shot(3000, 2250, kelvin: 6000), false);
-        [$with, $without] = [CardMeter::measure(self::grid($scan), self::card()), CardMeter::measure(self::grid($clean), self::card())];
+        [$with, $without] = [(new CardMeasurer(Scale::current()))->measure(self::grid($scan), self::card()), (new CardMeasurer(Scale::current()))->measure(self::grid($clean), self::card())];
         $hit = array_filter($with->cells, static fn ($r): bool => $r->glare > 0.02 && $r->glare < 0.3);
         self::assertNotSame([], $hit);
         foreach ($hit as $id => $reading) {
@@ -132,7 +133,7 @@ final class PhotographTest extends TestCase
     public function testASoftShadowIsTakenOutAndTold(): void
     {
         $scan = self::shot(new Shot(3000, 2250, tiltDeg: 20, towardsDeg: 130, uneven: 1.2, shadow: 0.25, shadowEdgeMm: 70), false);
-        $measured = CardMeter::measure(self::grid($scan), self::card());
+        $measured = (new CardMeasurer(Scale::current()))->measure(self::grid($scan), self::card());
         self::assertStringContainsString('soft shadow', implode(' ', $measured->scan->remarks));
         self::assertLessThan(4.0, max(self::errors($measured, $scan)));
         self::assertSame([], $measured->scan->poor());
@@ -148,7 +149,7 @@ final class PhotographTest extends TestCase
         $image->readImageBlob(PhotoWriter::encode($scan, $shot));
         $image->setImageFormat('rgb');
         try {
-            $measured = CardMeter::measure(new PixelGrid($image->getImageBlob(), $scan->width, $scan->height), self::card(), new Capture(jpeg: true));
+            $measured = (new CardMeasurer(Scale::current()))->measure(new PixelGrid($image->getImageBlob(), $scan->width, $scan->height), self::card(), new Capture(jpeg: true));
             foreach ($measured->ratings as $rating) {
                 if ($rating->status === RatingStatus::Measured) {
                     self::assertStringContainsString($why, implode(' ', $rating->remarks), $rating->property);
@@ -176,11 +177,11 @@ final class PhotographTest extends TestCase
         $shot = new Shot(3200, 2400, tiltDeg: 12, towardsDeg: 40, kelvin: 5200);
         [$wet, $dry] = [self::shot($shot, true, true, 'wet'), self::shot($shot, true, false, 'dry')];
         $capture = new Capture(target: TargetStandIn::full()->colours());
-        [$before, $after] = [CardMeter::measure(self::grid($wet), self::card(), $capture), CardMeter::measure(self::grid($dry), self::card(), $capture)];
+        [$before, $after] = [(new CardMeasurer(Scale::current()))->measure(self::grid($wet), self::card(), $capture), (new CardMeasurer(Scale::current()))->measure(self::grid($dry), self::card(), $capture)];
         [$was, $is] = [self::labs($wet), self::labs($dry)];
         foreach (['r1-wash', 'r2-wash', 'r1-lift-none', 'r2-lift-none', 'r2-stroke-1-above'] as $id) {
-            $seen = DryingShift::between($before->cells[$id]->lab, $after->cells[$id]->lab);
-            $true = DryingShift::between($was[$id], $is[$id]);
+            $seen = DryingShift::between(Scale::current(), $before->cells[$id]->lab, $after->cells[$id]->lab);
+            $true = DryingShift::between(Scale::current(), $was[$id], $is[$id]);
             self::assertLessThan(-5.0, (float) $true->chromaPercent, $id);
             self::assertEqualsWithDelta((float) $true->chromaPercent, (float) $seen->chromaPercent, 3.0, $id);
             self::assertEqualsWithDelta($true->dL, $seen->dL, 1.0, $id);
@@ -192,7 +193,7 @@ final class PhotographTest extends TestCase
         $window = static fn (string $name, float $x, bool $paper = false): array => ['name' => $name, 'x' => $x, 'y' => 60.0, 'width' => 24.0, 'height' => 14.0, 'paper' => $paper];
         $layout = OwnFrame::layout('99999999-9999-4999-8999-99999999999a', 'Old page', [$window('paper', 30, true), $window('a', 70), $window('b', 110)]);
         $scan = CameraStandIn::shoot($layout, 4, new Shot(3000, 2250, tiltDeg: 15, towardsDeg: 70), 0.0, TargetStandIn::full());
-        $measured = CardMeter::measure(self::grid($scan), $layout, new Capture(target: TargetStandIn::full()->colours()));
+        $measured = (new CardMeasurer(Scale::current()))->measure(self::grid($scan), $layout, new Capture(target: TargetStandIn::full()->colours()));
         self::assertSame([], $measured->ratings);
         self::assertContains('glare', array_map(static fn (QualityCheck $c): string => $c->name, $measured->scan->checks));
         self::assertCount(3, $measured->cells);

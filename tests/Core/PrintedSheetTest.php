@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Tests\Core;
 
 use App\Imaging\SheetPress;
-use MarshTrial\Core\Bench\CardMeter;
 use MarshTrial\Core\Capture\LightMap;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\OwnFrame;
@@ -14,6 +13,8 @@ use MarshTrial\Core\Card\SvgPrinter;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Imaging\PieceFinder;
+use MarshTrial\Core\Measuring\CardMeasurer;
+use MarshTrial\Core\Rating\Scale;
 use MarshTrial\Core\Simulation\CameraStandIn;
 use MarshTrial\Core\Simulation\Scan;
 use MarshTrial\Core\Simulation\ScannerStandIn;
@@ -84,7 +85,7 @@ final class PrintedSheetTest extends TestCase
 
     private static function measuredWell(Scan $scan, CardLayout $layout, string $which, float $within): void
     {
-        $measured = CardMeter::measure(Painted::grid($scan), $layout);
+        $measured = (new CardMeasurer(Scale::current()))->measure(Painted::grid($scan), $layout);
         self::assertSame([], $measured->scan->poor(), $which);
         $errors = [];
         foreach ($scan->truth['cells'] as $cell) {

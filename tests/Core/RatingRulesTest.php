@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
-use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\Granulation;
-use MarshTrial\Core\Bench\Property;
-use MarshTrial\Core\Bench\Protocol;
-use MarshTrial\Core\Bench\Rating;
-use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Bench\Staining;
 use MarshTrial\Core\Bench\SurfaceLight;
 use MarshTrial\Core\Bench\Transparency;
+use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\GrainMap;
 use MarshTrial\Core\Optics\Deposit;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\RatingStatus;
+use MarshTrial\Core\Rating\Scale;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Readings;
 
@@ -29,7 +29,7 @@ final class RatingRulesTest extends TestCase
     /** Surface light as a dark neighbour row tells it. */
     private static function surface(float $gloss): SurfaceLight
     {
-        return SurfaceLight::presumed($gloss / BenchScale::FLOOR_SHARE);
+        return SurfaceLight::presumed(Scale::current(), $gloss / Scale::current()->surface->floorShare);
     }
 
     public function testTheBodyOfAFilmIsFoundWhenTheFloorIsRight(): void
@@ -42,7 +42,7 @@ final class RatingRulesTest extends TestCase
             self::assertSame(RatingStatus::Measured, $rating->status);
             self::assertEqualsWithDelta($true, $rating->value, max(0.003, 0.03 * $true), "S $s");
             self::assertContains($class, $rating->classes95, "S $s, body $true");
-            self::assertSame(BenchScale::REFERENCE_DEPTH, $rating->atDeposit);
+            self::assertSame(Scale::current()->depths->reference, $rating->atDeposit);
         }
     }
 
@@ -53,7 +53,7 @@ final class RatingRulesTest extends TestCase
         for ($i = 0; $i < 50; $i++) {
             $middle = ($low + $high) / 2;
             $seen = Readings::film(self::RED, $s, $middle, Readings::PAPER, $gloss)[1];
-            [$low, $high] = -log($seen / ($gloss + (1 - $gloss) * Readings::PAPER[1])) < BenchScale::REFERENCE_DEPTH ? [$middle, $high] : [$low, $middle];
+            [$low, $high] = -log($seen / ($gloss + (1 - $gloss) * Readings::PAPER[1])) < Scale::current()->depths->reference ? [$middle, $high] : [$low, $middle];
         }
         $white = Readings::film(self::RED, $s, $low, Readings::PAPER, $gloss);
         $black = Readings::film(self::RED, $s, $low, [0.0, 0.0, 0.0], $gloss);
@@ -67,7 +67,7 @@ final class RatingRulesTest extends TestCase
         foreach ([0.010, 0.035] as $gloss) {
             $row = Readings::row(self::RED, 0.02, 2.0, ['gloss' => $gloss]);
             // What the card itself offers: its own strokes.
-            $rating = Transparency::rate($row, SurfaceLight::ofCard([1 => $row])[1]);
+            $rating = Transparency::rate($row, SurfaceLight::ofCard(Scale::current(), [1 => $row])[1]);
             self::assertLessThanOrEqual(1.96 * $rating->uncertainty, abs($rating->value - self::trueBody(0.02, $gloss)), "gloss $gloss");
         }
     }
@@ -103,7 +103,7 @@ final class RatingRulesTest extends TestCase
     public function testGlossThatDarkensTheLineIsRemarkedAndKeptBelowZero(): void
     {
         // More surface light is claimed than there is: every body comes out negative, and is kept as it is; the range printed ends at zero.
-        $rating = Transparency::rate(Readings::row(self::RED, 0.0005, 2.0), SurfaceLight::known(0.026, 0.001));
+        $rating = Transparency::rate(Readings::row(self::RED, 0.0005, 2.0), SurfaceLight::known(Scale::current(), 0.026, 0.001));
         self::assertLessThan(0.0, $rating->value);
         self::assertSame('transparent', array_key_first($rating->chances));
         self::assertContains('binder or gloss darkens the line', $rating->remarks);
@@ -219,7 +219,7 @@ final class RatingRulesTest extends TestCase
         self::assertSame([['medium'], ['medium'], [], []], array_map(static fn (string $p): array => $of($p)->classes, ['lift-soft-then-stiff', 'lift-gently', 'lift-hard-scrub', 'lift-blot-wet']));
         self::assertLessThan((float) $of('lift-gently')->value / 2 + 0.05, (float) $of('lift-hard-scrub')->value);
         self::assertNull($of('lift-gently')->numbers['stiff']);
-        self::assertSame('lift-gently 1', $of('lift-gently')->under(['staining' => 'lift-gently'])->protocol);
+        self::assertSame('lift-gently 1', $of('lift-gently')->under(Protocol::written('staining', ['staining' => 'lift-gently']))->protocol);
         self::assertSame(['line-under 1', 'flat-wash 1'], [Protocol::under('transparency', [])->text(), Protocol::under('evenness', [])->text()]);
         // Every property that a card measures has a protocol that a stranger can follow.
         foreach (Property::keys(Property::cases()) as $property) {

@@ -4,15 +4,16 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
-use MarshTrial\Core\Bench\EyeScale;
 use MarshTrial\Core\Bench\HandMeasure;
-use MarshTrial\Core\Bench\Property;
-use MarshTrial\Core\Bench\Protocol;
 use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\Card\PropertyCard;
+use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Evidence\EyeScale;
+use MarshTrial\Core\Measuring\Measures;
+use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Session\BenchWords;
 use MarshTrial\Core\Session\CardTasks;
 use MarshTrial\Core\Session\CodeWords;
@@ -167,7 +168,7 @@ final class SessionTest extends TestCase
             self::assertSame($words, array_filter($words, static fn (string $meaning): bool => strlen($meaning) > 10));
             self::assertSame($words, EyeScale::words($property));
         }
-        self::assertSame([], array_intersect(EyeScale::more(), Property::keys(Property::claimed())));
+        self::assertSame([], array_intersect(EyeScale::more(), Property::keys(Measures::claimed())));
     }
 
     public function testEveryActionOutlinesItsPlaceInsideTheCard(): void
@@ -181,7 +182,7 @@ final class SessionTest extends TestCase
                 self::assertSame($task->perRow && $task->key !== CardTasks::JUDGE || $task->key === CardTasks::LINE, $places !== [], "$kind, $task->key");
             }
         }
-        self::assertSame([['stroke-paper', 'stroke-black'], ['lift-none', 'lift-soft', 'lift-stiff'], ['wash'], []], array_map(static fn (Property $p): array => array_column(CardTasks::judgedAt($p), 'value'), Property::claimed()));
+        self::assertSame([['stroke-paper', 'stroke-black'], ['lift-none', 'lift-soft', 'lift-stiff'], ['wash'], []], array_map(static fn (Property $p): array => array_column(CardTasks::judgedAt($p), 'value'), Measures::claimed()));
     }
 
     public function testEveryRemarkHasItsOwnKeyAndNoneIsTakenByTheBench(): void

@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
-use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\Evenness;
 use MarshTrial\Core\Bench\Gradation;
 use MarshTrial\Core\Bench\Granulation;
-use MarshTrial\Core\Bench\Rating;
-use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Bench\RowReadings;
 use MarshTrial\Core\Bench\StrokeStep;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Imaging\GrainMap;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\RatingStatus;
+use MarshTrial\Core\Rating\Scale;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Readings;
 
@@ -30,7 +30,7 @@ final class StrokeAndWashTest extends TestCase
         $steps = array_map(static fn (Lab $lab, int $i): StrokeStep => new StrokeStep($i + 1, $cell($lab), null, $bare), $colours, array_keys($colours));
         $model = Readings::row([0.5, 0.25, 0.05], 0.02, 1.8);
 
-        return new RowReadings(1, $bare, null, [], $steps, $model->fields);
+        return new RowReadings(Scale::current(), 1, $bare, null, [], $steps, $model->fields);
     }
 
     /** Ten greys, each by so much dE00 lighter than the one before. @return list<Lab> */
@@ -125,7 +125,7 @@ final class StrokeAndWashTest extends TestCase
             $wave = static fn (float $x, float $y): float => $mean + 0.1 * $mean * sin(2 * M_PI * ($x * cos($across) + $y * sin($across)) / 6);
             $rating = Evenness::rate($row, self::map($wave, 0.5, 40, 40, $bare), $paper);
             // A sine of amplitude A has a scatter of A / sqrt 2; a Gaussian of sigma s leaves exp(-2 pi^2 s^2 / lambda^2) of wavelength lambda.
-            self::assertEqualsWithDelta(0.1 / M_SQRT2 * exp(-2 * M_PI ** 2 * BenchScale::EVENNESS_SIGMA_MM ** 2 / 36), (float) $rating->value, 0.003);
+            self::assertEqualsWithDelta(0.1 / M_SQRT2 * exp(-2 * M_PI ** 2 * Scale::current()->blotch->sigmaMm ** 2 / 36), (float) $rating->value, 0.003);
             self::assertTrue($rating->numbers['streaked']);
             $off = fmod($rating->numbers['streakDirectionDeg'] - ($acrossDeg + 90) + 540, 180);
             self::assertLessThan(3, min($off, 180 - $off));
@@ -164,9 +164,9 @@ final class StrokeAndWashTest extends TestCase
         ];
         [$grain, $blotchOfGrain] = $of($grainy);
         [$grainOfStripes, $blotch] = $of($striped);
-        self::assertGreaterThan(BenchScale::GRANULATION['slight'], $grain);
-        self::assertLessThan(BenchScale::GRANULATION['none'], $grainOfStripes);
-        self::assertGreaterThan(BenchScale::EVENNESS['slightly uneven'], $blotch);
-        self::assertLessThan(BenchScale::EVENNESS['even'], $blotchOfGrain);
+        self::assertGreaterThan(Scale::current()->grain->classes['slight'], $grain);
+        self::assertLessThan(Scale::current()->grain->classes['none'], $grainOfStripes);
+        self::assertGreaterThan(Scale::current()->blotch->classes['slightly uneven'], $blotch);
+        self::assertLessThan(Scale::current()->blotch->classes['even'], $blotchOfGrain);
     }
 }

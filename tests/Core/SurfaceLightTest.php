@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
-use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\RatingStatus;
 use MarshTrial\Core\Bench\RowReadings;
 use MarshTrial\Core\Bench\StrokeLight;
 use MarshTrial\Core\Bench\StrokeStep;
@@ -14,6 +12,8 @@ use MarshTrial\Core\Bench\Transparency;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\InkLine;
 use MarshTrial\Core\Optics\KubelkaMunk;
+use MarshTrial\Core\Rating\RatingStatus;
+use MarshTrial\Core\Rating\Scale;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Readings;
 
@@ -41,7 +41,7 @@ final class SurfaceLightTest extends TestCase
             $steps[] = new StrokeStep($i + 1, Readings::cell($film($x, Readings::PAPER)), Readings::cell($film($x, $below)), $paper);
         }
 
-        return new RowReadings($number, $paper, new InkLine(67, 30, 0, 4), [$bare, $bare], $steps, []);
+        return new RowReadings(Scale::current(), $number, $paper, new InkLine(67, 30, 0, 4), [$bare, $bare], $steps, []);
     }
 
     private static function trueBody(array $k, float $s, float $gloss): float
@@ -52,7 +52,7 @@ final class SurfaceLightTest extends TestCase
         for ($i = 0; $i < 50; $i++) {
             $middle = ($low + $high) / 2;
             $now = ($gloss + (1 - $gloss) * $seen($middle, true)[$key]) / ($gloss + (1 - $gloss) * Readings::PAPER[$key]);
-            [$low, $high] = -log($now) < BenchScale::REFERENCE_DEPTH ? [$middle, $high] : [$low, $middle];
+            [$low, $high] = -log($now) < Scale::current()->depths->reference ? [$middle, $high] : [$low, $middle];
         }
         $y = static fn (array $v): float => (new LinearRgb(...$v))->luminance();
 
@@ -82,7 +82,7 @@ final class SurfaceLightTest extends TestCase
             foreach ($neighbours as $i => [$k, $s]) {
                 $rows[$i + 2] = self::row($k, $s, 0.018, number: $i + 2);
             }
-            $rating = Transparency::rate($rows[1], SurfaceLight::ofCard($rows)[1]);
+            $rating = Transparency::rate($rows[1], SurfaceLight::ofCard(Scale::current(), $rows)[1]);
             self::assertLessThan(1.96 * (float) $rating->uncertainty, abs((float) $rating->value - $true));
 
             return (float) $rating->value;
@@ -96,7 +96,7 @@ final class SurfaceLightTest extends TestCase
     public function testTheExactFormulaLosesNothingBetweenFilmAndLine(): void
     {
         foreach ([[self::RED, 0.02, 0.02], [self::RED, 0.08, 0.05], [self::BLUE, 0.15, 0.08]] as [$k, $s, $ink]) {
-            $rating = Transparency::rate(self::row($k, $s, 0.0, $ink, 0.0), SurfaceLight::known(0.0, 1e-6));
+            $rating = Transparency::rate(self::row($k, $s, 0.0, $ink, 0.0), SurfaceLight::known(Scale::current(), 0.0, 1e-6));
             self::assertSame(RatingStatus::Measured, $rating->status);
             self::assertEqualsWithDelta(self::trueBody($k, $s, 0.0), (float) $rating->value, 0.015 * self::trueBody($k, $s, 0.0), "S $s, line $ink");
         }
@@ -108,7 +108,7 @@ final class SurfaceLightTest extends TestCase
         foreach ([[self::BLUE, 0.005], [self::RED, 0.006], [self::BLUE, 0.008]] as $i => [$k, $s]) {
             $rows[$i + 2] = self::row($k, $s, 0.015, number: $i + 2);
         }
-        $surfaces = SurfaceLight::ofCard($rows);
+        $surfaces = SurfaceLight::ofCard(Scale::current(), $rows);
         self::assertTrue($surfaces[1]->apart);
         self::assertFalse($surfaces[2]->apart);
         self::assertEqualsWithDelta(0.045, $surfaces[1]->light, 0.006);
@@ -118,7 +118,7 @@ final class SurfaceLightTest extends TestCase
     public function testALineThatIsTooPaleGivesNoClass(): void
     {
         $paper = 0.2126 * Readings::PAPER[0] + 0.7152 * Readings::PAPER[1] + 0.0722 * Readings::PAPER[2];
-        $of = static fn (float $ink): RatingStatus => Transparency::rate(self::row(self::RED, 0.03, 0.0, $ink, 0.0), SurfaceLight::known(0.0, 0.002))->status;
+        $of = static fn (float $ink): RatingStatus => Transparency::rate(self::row(self::RED, 0.03, 0.0, $ink, 0.0), SurfaceLight::known(Scale::current(), 0.0, 0.002))->status;
         self::assertSame(RatingStatus::Measured, $of(0.195 * $paper));
         self::assertSame(RatingStatus::Undecidable, $of(0.205 * $paper));
     }

@@ -8,7 +8,8 @@ use App\Models\Card;
 use App\Models\Measurement;
 use App\Models\Paint;
 use App\Models\Rating;
-use MarshTrial\Core\Bench\Property;
+use MarshTrial\Core\Measuring\Measures;
+use MarshTrial\Core\Rating\Property;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
 /** Cards composed of blocks, from the choice to the comparison. */
@@ -92,7 +93,7 @@ final class BlocksTest extends FeatureTestCase
         self::assertSame(['evenness', 'wash separation', 'separation'], array_column(array_column($knowledge['more'], 'rating'), 'property'));
         self::assertSame(['wren'], $knowledge['rated']['staining']['testers']);
         self::assertContains('strength', $knowledge['missing']);
-        self::assertEqualsCanonicalizing(Property::keys(Property::more()), [...array_column(array_column($knowledge['more'], 'rating'), 'property'), ...$knowledge['missing']]);
+        self::assertEqualsCanonicalizing(Property::keys(Measures::more()), [...array_column(array_column($knowledge['more'], 'rating'), 'property'), ...$knowledge['missing']]);
         // What is not tested at all leaves most doubt, and comes first.
         self::assertEqualsCanonicalizing(['transparency', 'lightfastness'], array_slice(array_column($knowledge['next'], 'property'), 0, 2));
         self::assertStringContainsString('no other paint of its codes', $knowledge['next'][0]['why']);

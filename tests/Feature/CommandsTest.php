@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Measuring\Measures;
+use MarshTrial\Core\Rating\Property;
 use Opis\JsonSchema\Errors\ErrorFormatter;
 use Opis\JsonSchema\Validator;
 use PHPUnit\Framework\TestCase;
@@ -94,7 +95,7 @@ final class CommandsTest extends TestCase
         [$code, $json] = $this->artisan('card:measure', 'layout.json', 'a.png');
         self::assertSame(0, $code);
         self::assertFollows('card-measurement', $json);
-        self::assertEqualsCanonicalizing(['transparency', 'staining', 'granulation', ...Property::keys(Property::more())], array_column(json_decode($json, true)['ratings'], 'property'));
+        self::assertEqualsCanonicalizing(['transparency', 'staining', 'granulation', ...Property::keys(Measures::more())], array_column(json_decode($json, true)['ratings'], 'property'));
         self::assertSame(1, $this->artisan('card:sample', 'property', '--rows=3', "--blocks=$blocks", '-o', $this->folder)[0]);
     }
 

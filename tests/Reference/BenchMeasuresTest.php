@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Reference;
 
-use MarshTrial\Core\Bench\BenchScale;
 use MarshTrial\Core\Bench\Evenness;
 use MarshTrial\Core\Bench\Granulation;
 use MarshTrial\Core\Bench\LowEnd;
 use MarshTrial\Core\Bench\WetEdge;
 use MarshTrial\Core\Imaging\GrainMap;
+use MarshTrial\Core\Rating\Scale;
 use PHPUnit\Framework\TestCase;
 
 /** Arithmetic of the bench tests against Kubelka-Munk worked by another program and against general image libraries; the table names its sources. */
@@ -35,10 +35,10 @@ final class BenchMeasuresTest extends TestCase
                 $places = [];
                 foreach ($paint['reflectances'] as $step => $reflectance) {
                     $deposit = -log($reflectance / $pair['paper']);
-                    $places[] = [$pair['shares'][$step], $deposit, BenchScale::LOAD_SPREAD * $deposit];
+                    $places[] = [$pair['shares'][$step], $deposit, Scale::current()->strength->loadSpread * $deposit];
                 }
 
-                return LowEnd::slope($places) ?? self::fail('A slope is missing.');
+                return LowEnd::slope(Scale::current(), $places) ?? self::fail('A slope is missing.');
             }, $pair['paints']);
             foreach ($slopes as $n => $slope) {
                 self::assertEqualsWithDelta(1, $slope['slope'] / $pair['paints'][$n]['slope'], 0.05, "slope of pair $i");
@@ -53,7 +53,7 @@ final class BenchMeasuresTest extends TestCase
     {
         foreach (self::table()['touches'] as $touch) {
             $deposits = array_merge(...$touch['deposit']);
-            $map = new GrainMap(count($touch['deposit'][0]), count($touch['deposit']), WetEdge::PITCH_MM, $deposits);
+            $map = new GrainMap(count($touch['deposit'][0]), count($touch['deposit']), Scale::current()->water->pitchMm, $deposits);
             self::assertEqualsWithDelta($touch['diameterMm'], 2 * self::hidden(WetEdge::class, 'radius', [$deposits, $map, $touch['level']]), 1e-9);
             self::assertEqualsWithDelta($touch['longOverWide'], self::hidden(WetEdge::class, 'longOverWide', [$deposits, $map, $touch['level']]), 0.005);
         }

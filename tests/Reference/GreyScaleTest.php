@@ -8,6 +8,7 @@ use MarshTrial\Core\Colour\GreyScale;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Fading\CheckSchedule;
 use MarshTrial\Core\Fading\LightfastnessScale;
+use MarshTrial\Core\Rating\Scale;
 use PHPUnit\Framework\TestCase;
 
 /** Sources: ISO 105-A02 table and ISO 105-A05 formula; ASTM D4303 categories (all from memory). */
@@ -33,9 +34,9 @@ final class GreyScaleTest extends TestCase
     public function testCategoryLimits(): void
     {
         foreach (['I' => 4.0, 'II' => 8.0, 'III' => 16.0, 'IV' => 24.0, 'V' => 24.01] as $category => $dE) {
-            self::assertSame($category, LightfastnessScale::category($dE));
+            self::assertSame($category, LightfastnessScale::category(Scale::current(), $dE));
         }
-        self::assertSame('II', LightfastnessScale::category(4.01));
+        self::assertSame('II', LightfastnessScale::category(Scale::current(), 4.01));
     }
 
     /** Calendar arithmetic: 10 March to 2 November is 237 days; 1 February to 1 March is 28, or 29 in a leap year. */

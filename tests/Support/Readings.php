@@ -12,6 +12,7 @@ use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\InkLine;
 use MarshTrial\Core\Optics\KubelkaMunk;
+use MarshTrial\Core\Rating\Scale;
 
 /** Rows of a property card made of exact films over exact paper, without any picture. */
 final class Readings
@@ -67,7 +68,7 @@ final class Readings
         $unlifted = $with['unlifted'] ?? 0.95;
         $lift = static fn (float $share): CellReading => self::cell(self::film($k, $s, $unlifted * $share, self::PAPER, $gloss));
 
-        return new RowReadings(
+        return new RowReadings(Scale::current(),
             1, $paper, $hasLine ? new InkLine(67, 30, 0, 4) : null, $hasLine ? [self::cell([$bare, $bare, $bare]), self::cell([$bare * 1.05, $bare * 1.05, $bare * 1.05])] : [],
             $steps, [
                 CellRole::Wash->value => [self::cell(self::film($k, $s, $with['wash'] ?? 0.85, self::PAPER, $gloss))],

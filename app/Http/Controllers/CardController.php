@@ -28,16 +28,16 @@ use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
-use MarshTrial\Core\Bench\EyeScale;
-use MarshTrial\Core\Bench\Protocol;
 use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\OwnFrame;
 use MarshTrial\Core\Card\PropertyCard;
+use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Card\RowLabel;
 use MarshTrial\Core\Card\SvgPrinter;
 use MarshTrial\Core\Collection\PanStates;
+use MarshTrial\Core\Evidence\EyeScale;
 
 /** Cards, their papers, eye verdicts, hanging and checks. */
 final class CardController extends Controller

@@ -28,11 +28,12 @@ use Illuminate\Pagination\LengthAwarePaginator;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
-use MarshTrial\Core\Bench\Property;
 use MarshTrial\Core\Collection\PanStates;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Evidence\ClaimScale as Scale;
+use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Pigment\PigmentStatement;
+use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Session\BenchWords;
 
 /** Makers, paints, pans and what makers claim. */
@@ -81,7 +82,7 @@ final class PaintController extends Controller
             'states' => PanStates::STATES, 'got' => PanStates::GOT, 'spoiledReasons' => BenchWords::SPOILED,
             'claimScales' => $paint->maker->claimScales->map(PaintView::claimScale(...))->all(),
             'forms' => PanStates::FORMS,
-            'classes' => Property::claimedClasses(),
+            'classes' => Measures::claimedClasses(),
         ]);
     }
 
@@ -98,7 +99,7 @@ final class PaintController extends Controller
 
         return array_values($pans->filter(static fn (Pan $p): bool => isset($all[$p->id]))->map(static fn (Pan $p): array => [
             'pan' => $p->uuid,
-            'properties' => array_map(static fn (string $property, array $tests): array => ['property' => $property, 'quantity' => Property::from($property)->measure()::quantity()->name, 'tests' => $tests, ...PanTests::repeats($property, $tests)], array_keys($all[$p->id]), $all[$p->id]),
+            'properties' => array_map(static fn (string $property, array $tests): array => ['property' => $property, 'quantity' => Measures::of(Property::from($property))::quantity()->name, 'tests' => $tests, ...PanTests::repeats($property, $tests)], array_keys($all[$p->id]), $all[$p->id]),
         ])->all());
     }
 
@@ -174,7 +175,7 @@ final class PaintController extends Controller
     public function putClaimScale(Request $request, string $uuid): JsonResponse
     {
         $values = $request->validate([
-            'makerUuid' => 'required|uuid', 'property' => ['required', Rule::in(Property::keys(Property::claimed()))], 'name' => 'required|string|max:120',
+            'makerUuid' => 'required|uuid', 'property' => ['required', Rule::in(Property::keys(Measures::claimed()))], 'name' => 'required|string|max:120',
             'words' => 'required|array|max:12', 'words.*.word' => 'required|string|max:80', 'words.*.classes' => 'required|array',
         ]);
         $maker = Maker::query()->where('uuid', $values['makerUuid'])->firstOrFail();
@@ -192,7 +193,7 @@ final class PaintController extends Controller
     public function putClaim(Request $request, string $uuid): JsonResponse
     {
         $values = $request->validate([
-            'paintUuid' => 'required|uuid', 'property' => ['required', Rule::in(Property::keys(Property::claimed()))], 'words' => 'required|string|max:160',
+            'paintUuid' => 'required|uuid', 'property' => ['required', Rule::in(Property::keys(Measures::claimed()))], 'words' => 'required|string|max:160',
             'scaleUuid' => 'nullable|uuid', 'readOn' => 'required|date_format:Y-m-d|before_or_equal:tomorrow',
         ], ['words.required' => 'Write the claim in the maker’s own words.']);
         $paint = Paint::query()->where('uuid', $values['paintUuid'])->firstOrFail();

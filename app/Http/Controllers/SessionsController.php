@@ -15,8 +15,8 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
-use MarshTrial\Core\Bench\Protocol;
 use MarshTrial\Core\Card\PropertyCard;
+use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Session\Conditions;
 use MarshTrial\Core\Session\SessionPlan;
 

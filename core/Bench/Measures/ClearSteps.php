@@ -6,12 +6,13 @@ namespace MarshTrial\Core\Bench\Measures;
 
 use MarshTrial\Core\Bench\Gradation;
 use MarshTrial\Core\Bench\Measure;
-use MarshTrial\Core\Bench\Property;
-use MarshTrial\Core\Bench\Quantity;
-use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
-use MarshTrial\Core\Bench\ToldByCount;
 use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Quantity;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\Scale;
+use MarshTrial\Core\Rating\ToldByCount;
 
 /** How many steps of the graded stroke the eye tells apart. */
 final class ClearSteps implements Measure
@@ -28,7 +29,7 @@ final class ClearSteps implements Measure
         return new Quantity('clear steps', 1, after: ' steps');
     }
 
-    public static function scale(): null
+    public static function scale(Scale $scale): null
     {
         return null;
     }

@@ -5,13 +5,14 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Bench\Measures;
 
 use MarshTrial\Core\Bench\Measure;
-use MarshTrial\Core\Bench\Property;
-use MarshTrial\Core\Bench\Quantity;
-use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
 use MarshTrial\Core\Bench\SteppedLadder;
-use MarshTrial\Core\Bench\ToldByCount;
 use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Quantity;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\Scale;
+use MarshTrial\Core\Rating\ToldByCount;
 
 /** How many mixtures of the stepped ladder the eye tells apart. */
 final class LadderSteps implements Measure
@@ -28,7 +29,7 @@ final class LadderSteps implements Measure
         return new Quantity('clear steps', 0, after: ' clear steps');
     }
 
-    public static function scale(): null
+    public static function scale(Scale $scale): null
     {
         return null;
     }

@@ -5,13 +5,14 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Bench\Measures;
 
 use MarshTrial\Core\Bench\Measure;
-use MarshTrial\Core\Bench\Property;
-use MarshTrial\Core\Bench\Quantity;
-use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
 use MarshTrial\Core\Bench\SteppedLadder;
-use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Quantity;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\Scale;
+use MarshTrial\Core\Rating\Told;
 
 /** Tinting strength: deposit for a share of paint, at the ladder's low end. */
 final class LadderStrength implements Measure
@@ -28,7 +29,7 @@ final class LadderStrength implements Measure
         return new Quantity('deposit a share of paint', 2, 'slope ');
     }
 
-    public static function scale(): null
+    public static function scale(Scale $scale): null
     {
         return null;
     }

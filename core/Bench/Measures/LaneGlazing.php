@@ -6,12 +6,13 @@ namespace MarshTrial\Core\Bench\Measures;
 
 use MarshTrial\Core\Bench\Glazing;
 use MarshTrial\Core\Bench\Measure;
-use MarshTrial\Core\Bench\Property;
-use MarshTrial\Core\Bench\Quantity;
-use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
-use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Quantity;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\Scale;
+use MarshTrial\Core\Rating\Told;
 
 /** What each further layer adds. */
 final class LaneGlazing implements Measure
@@ -28,7 +29,7 @@ final class LaneGlazing implements Measure
         return new Quantity('darkening', 3, 'deposit ', ' a layer');
     }
 
-    public static function scale(): null
+    public static function scale(Scale $scale): null
     {
         return null;
     }

@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench\Measures;
 
-use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\ClassScale;
 use MarshTrial\Core\Bench\Measure;
-use MarshTrial\Core\Bench\Property;
-use MarshTrial\Core\Bench\Protocol;
-use MarshTrial\Core\Bench\Quantity;
-use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
 use MarshTrial\Core\Bench\Staining;
-use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Card\Protocol;
+use MarshTrial\Core\Rating\ClassScale;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Quantity;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\Scale;
+use MarshTrial\Core\Rating\Told;
 
 /** What stays after a soft damp brush. */
 final class LiftStaining implements Measure
@@ -36,9 +36,9 @@ final class LiftStaining implements Measure
         return new Quantity('residue', 2);
     }
 
-    public static function scale(): ClassScale
+    public static function scale(Scale $scale): ClassScale
     {
-        return new ClassScale(BenchScale::STAINING);
+        return new ClassScale($scale->lifting->classes);
     }
 
     public static function block(): BlockKind

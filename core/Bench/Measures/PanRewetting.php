@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench\Measures;
 
-use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\ClassScale;
 use MarshTrial\Core\Bench\Measure;
-use MarshTrial\Core\Bench\Property;
-use MarshTrial\Core\Bench\Quantity;
-use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\Rewetting;
 use MarshTrial\Core\Bench\RowUnderTest;
-use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Rating\ClassScale;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Quantity;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\Scale;
+use MarshTrial\Core\Rating\Told;
 
 /** What a damp brush takes off the dry pan. */
 final class PanRewetting implements Measure
@@ -30,9 +30,9 @@ final class PanRewetting implements Measure
         return new Quantity('deposit', 2);
     }
 
-    public static function scale(): ClassScale
+    public static function scale(Scale $scale): ClassScale
     {
-        return new ClassScale(BenchScale::REWETTING);
+        return new ClassScale($scale->water->rewetting);
     }
 
     public static function block(): BlockKind

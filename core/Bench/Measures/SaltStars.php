@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench\Measures;
 
-use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\ClassScale;
 use MarshTrial\Core\Bench\Measure;
-use MarshTrial\Core\Bench\Property;
-use MarshTrial\Core\Bench\Quantity;
-use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
 use MarshTrial\Core\Bench\Salt;
-use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Rating\ClassScale;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Quantity;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\Scale;
+use MarshTrial\Core\Rating\Told;
 
 /** How much of a salted wash becomes pale stars. */
 final class SaltStars implements Measure
@@ -31,9 +31,9 @@ final class SaltStars implements Measure
         return new Quantity('share of stars', 2);
     }
 
-    public static function scale(): ClassScale
+    public static function scale(Scale $scale): ClassScale
     {
-        return new ClassScale(BenchScale::SALT);
+        return new ClassScale($scale->water->salt);
     }
 
     public static function block(): BlockKind
@@ -43,6 +43,6 @@ final class SaltStars implements Measure
 
     public static function rate(RowUnderTest $test): Rating
     {
-        return Salt::rate($test->row, $test->map(CellRole::Salt, BenchScale::EVENNESS_PITCH_MM));
+        return Salt::rate($test->row, $test->map(CellRole::Salt, $test->row->scale->blotch->pitchMm));
     }
 }

@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench\Measures;
 
-use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\ClassScale;
 use MarshTrial\Core\Bench\Measure;
-use MarshTrial\Core\Bench\Property;
-use MarshTrial\Core\Bench\Quantity;
-use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
 use MarshTrial\Core\Bench\Separation;
-use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Rating\ClassScale;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Quantity;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\Scale;
+use MarshTrial\Core\Rating\Told;
 
 /** Which pigment travels down a wet slope. */
 final class SlopeSeparation implements Measure
@@ -30,9 +30,9 @@ final class SlopeSeparation implements Measure
         return new Quantity('drift from end to end', 1, 'dE ');
     }
 
-    public static function scale(): ClassScale
+    public static function scale(Scale $scale): ClassScale
     {
-        return new ClassScale(BenchScale::SEPARATION);
+        return new ClassScale($scale->drift->classes);
     }
 
     public static function block(): BlockKind

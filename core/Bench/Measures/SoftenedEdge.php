@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench\Measures;
 
-use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\ClassScale;
 use MarshTrial\Core\Bench\Measure;
-use MarshTrial\Core\Bench\Property;
-use MarshTrial\Core\Bench\Quantity;
-use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
-use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Bench\WetEdge;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Rating\ClassScale;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Quantity;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\Scale;
+use MarshTrial\Core\Rating\Told;
 
 /** Over which width an edge pulled out with water falls. */
 final class SoftenedEdge implements Measure
@@ -31,9 +31,9 @@ final class SoftenedEdge implements Measure
         return new Quantity('fall from 80 to 20 %', 1, after: ' mm');
     }
 
-    public static function scale(): ClassScale
+    public static function scale(Scale $scale): ClassScale
     {
-        return new ClassScale(BenchScale::SOFTENED_EDGE);
+        return new ClassScale($scale->water->softenedEdge);
     }
 
     public static function block(): BlockKind
@@ -43,6 +43,6 @@ final class SoftenedEdge implements Measure
 
     public static function rate(RowUnderTest $test): Rating
     {
-        return WetEdge::softened($test->row, $test->map(CellRole::SoftEdge, WetEdge::PITCH_MM));
+        return WetEdge::softened($test->row, $test->map(CellRole::SoftEdge, $test->row->scale->water->pitchMm));
     }
 }

@@ -5,14 +5,15 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Bench\Measures;
 
 use MarshTrial\Core\Bench\Measure;
-use MarshTrial\Core\Bench\Property;
-use MarshTrial\Core\Bench\Quantity;
-use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
-use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Bench\WetEdge;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Quantity;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\Scale;
+use MarshTrial\Core\Rating\Told;
 
 /** How wide a touch spreads in wet paper. */
 final class SquareSpread implements Measure
@@ -29,7 +30,7 @@ final class SquareSpread implements Measure
         return new Quantity('width', 1, after: ' mm');
     }
 
-    public static function scale(): null
+    public static function scale(Scale $scale): null
     {
         return null;
     }
@@ -41,6 +42,6 @@ final class SquareSpread implements Measure
 
     public static function rate(RowUnderTest $test): Rating
     {
-        return WetEdge::spread($test->row, $test->map(CellRole::WetSquare, WetEdge::PITCH_MM));
+        return WetEdge::spread($test->row, $test->map(CellRole::WetSquare, $test->row->scale->water->pitchMm));
     }
 }

@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench\Measures;
 
-use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\ClassScale;
 use MarshTrial\Core\Bench\Measure;
-use MarshTrial\Core\Bench\Property;
-use MarshTrial\Core\Bench\Quantity;
-use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
-use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Bench\Transparency;
 use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Rating\ClassScale;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Quantity;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\Scale;
+use MarshTrial\Core\Rating\Told;
 
 /** How much of a black line shows through the graded stroke. */
 final class StrokeTransparency implements Measure
@@ -35,9 +35,9 @@ final class StrokeTransparency implements Measure
         return new Quantity('body', 3);
     }
 
-    public static function scale(): ClassScale
+    public static function scale(Scale $scale): ClassScale
     {
-        return new ClassScale(BenchScale::TRANSPARENCY, BenchScale::TRANSPARENCY_PALE, Transparency::PALE);
+        return new ClassScale($scale->body->classes, $scale->body->paleClasses, Transparency::PALE);
     }
 
     public static function block(): BlockKind

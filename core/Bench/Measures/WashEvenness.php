@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench\Measures;
 
-use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\ClassScale;
 use MarshTrial\Core\Bench\Evenness;
 use MarshTrial\Core\Bench\Measure;
-use MarshTrial\Core\Bench\Property;
-use MarshTrial\Core\Bench\Quantity;
-use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
-use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Rating\ClassScale;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Quantity;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\Scale;
+use MarshTrial\Core\Rating\Told;
 
 /** Blotches and streaks of the flat wash that are no grain. */
 final class WashEvenness implements Measure
@@ -31,9 +31,9 @@ final class WashEvenness implements Measure
         return new Quantity('blotch', 3);
     }
 
-    public static function scale(): ClassScale
+    public static function scale(Scale $scale): ClassScale
     {
-        return new ClassScale(BenchScale::EVENNESS);
+        return new ClassScale($scale->blotch->classes);
     }
 
     public static function block(): BlockKind
@@ -43,7 +43,7 @@ final class WashEvenness implements Measure
 
     public static function rate(RowUnderTest $test): Rating
     {
-        return Evenness::rate($test->row, $test->map(CellRole::Wash, BenchScale::EVENNESS_PITCH_MM), $test->map(CellRole::Paper, BenchScale::EVENNESS_PITCH_MM), $test->rated(WashGranulation::class));
+        return Evenness::rate($test->row, $test->map(CellRole::Wash, $test->row->scale->blotch->pitchMm), $test->map(CellRole::Paper, $test->row->scale->blotch->pitchMm), $test->rated(WashGranulation::class));
     }
 
     public static function brief(array $rating): string

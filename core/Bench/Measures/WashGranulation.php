@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench\Measures;
 
-use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\ClassScale;
 use MarshTrial\Core\Bench\Granulation;
 use MarshTrial\Core\Bench\Measure;
-use MarshTrial\Core\Bench\Property;
-use MarshTrial\Core\Bench\Quantity;
-use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
-use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Rating\ClassScale;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Quantity;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\Scale;
+use MarshTrial\Core\Rating\Told;
 
 /** Grain of the flat wash beyond that of its paper. */
 final class WashGranulation implements Measure
@@ -36,9 +36,9 @@ final class WashGranulation implements Measure
         return new Quantity('grain', 2);
     }
 
-    public static function scale(): ClassScale
+    public static function scale(Scale $scale): ClassScale
     {
-        return new ClassScale(BenchScale::GRANULATION);
+        return new ClassScale($scale->grain->classes);
     }
 
     public static function block(): BlockKind
@@ -48,6 +48,6 @@ final class WashGranulation implements Measure
 
     public static function rate(RowUnderTest $test): Rating
     {
-        return Granulation::rate($test->row, $test->fine(CellRole::Wash, BenchScale::GRAIN_WINDOW_MM), $test->fine(CellRole::Paper, BenchScale::GRAIN_PAPER_WINDOW_MM), (int) round($test->dpi), $test->facts->sharpness($test->jpeg), $test->claim, $test->inLuminance);
+        return Granulation::rate($test->row, $test->fine(CellRole::Wash, $test->row->scale->grain->windowMm), $test->fine(CellRole::Paper, $test->row->scale->grain->paperWindowMm), (int) round($test->dpi), $test->facts->sharpness($test->jpeg), $test->claim, $test->inLuminance);
     }
 }

@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench\Measures;
 
-use MarshTrial\Core\Bench\BenchScale;
-use MarshTrial\Core\Bench\ClassScale;
 use MarshTrial\Core\Bench\Measure;
-use MarshTrial\Core\Bench\Property;
-use MarshTrial\Core\Bench\Quantity;
-use MarshTrial\Core\Bench\Rating;
 use MarshTrial\Core\Bench\RowUnderTest;
 use MarshTrial\Core\Bench\Separation;
-use MarshTrial\Core\Bench\Told;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Rating\ClassScale;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Quantity;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\Scale;
+use MarshTrial\Core\Rating\Told;
 
 /** How far the pigments of a mix drift apart within a flat wash. */
 final class WashSeparation implements Measure
@@ -31,9 +31,9 @@ final class WashSeparation implements Measure
         return new Quantity('scatter of hue', 1, 'dE ');
     }
 
-    public static function scale(): ClassScale
+    public static function scale(Scale $scale): ClassScale
     {
-        return new ClassScale(BenchScale::WASH_SEPARATION);
+        return new ClassScale($scale->drift->washClasses);
     }
 
     public static function block(): BlockKind
@@ -43,6 +43,6 @@ final class WashSeparation implements Measure
 
     public static function rate(RowUnderTest $test): Rating
     {
-        return Separation::inWash($test->row, $test->patch(CellRole::Wash, Separation::WASH_PITCH_MM), $test->facts->photo || $test->jpeg);
+        return Separation::inWash($test->row, $test->patch(CellRole::Wash, $test->row->scale->drift->washPitchMm), $test->facts->photo || $test->jpeg);
     }
 }

@@ -9,6 +9,7 @@ use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FixedFields;
+use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Card\Stage;
 
@@ -55,5 +56,16 @@ final class DryPan implements BlockDefinition
     public static function tasks(int $count, string $lifting): array
     {
         return [new BenchTask('rewet', 'Three passes over the dry pan', 'Dip a round brush, wipe it once, lead it three times over the dry pan, and lay at once what it carries.', 40, [CellRole::Rewet], Stage::DryPan)];
+    }
+
+    public static function protocols(): array
+    {
+        return [
+            new Protocol(
+                'three-passes', ['re-wetting'], 'Three passes of a damp brush over the dry pan',
+                ['Let the pan dry for a day at least.', 'Dip a round brush, wipe it once, lead it three times over the pan.', 'Lay at once what it carries on the field.'],
+                ['A pan that is still damp.', 'A brush that drips.', 'Wetting the pan beforehand.'],
+            ),
+        ];
     }
 }

@@ -9,6 +9,7 @@ use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FixedFields;
+use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Card\Rect;
 
 /** A flat wash of middle strength. */
@@ -54,5 +55,16 @@ final class FlatWash implements BlockDefinition
     public static function tasks(int $count, string $lifting): array
     {
         return [new BenchTask('wash', 'Flat wash', 'A middle strength, laid flat in one go. Do not go back into it.', 50, [CellRole::Wash])];
+    }
+
+    public static function protocols(): array
+    {
+        return [
+            new Protocol(
+                'flat-wash', ['granulation', 'evenness', 'wash separation'], 'Flat wash, dry, on the paper as it is',
+                ['A middle strength, laid flat in one go on dry paper lying level.', 'Do not go back into it; let it dry level.', 'Scan at 300 dots per inch.'],
+                ['Another side or another paper: the surface makes half of the grain.', 'Granulation medium, hard water.', 'A tilted board gathers the grains at one edge.'],
+            ),
+        ];
     }
 }

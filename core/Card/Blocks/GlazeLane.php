@@ -8,6 +8,7 @@ use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Card\Stage;
 
@@ -84,6 +85,17 @@ final class GlazeLane implements BlockDefinition
             $next(Stage::OnDry),
             // In rounds: while one row's layer dries, the next row has its turn.
             ...array_fill(0, max(0, $count - 2), $next(Stage::Again)),
+        ];
+    }
+
+    public static function protocols(): array
+    {
+        return [
+            new Protocol(
+                'glaze-lane', ['glazing'], 'Glaze lane, one layer more in every field',
+                ['Mix enough of one thin wash for the whole lane.', 'Lay it over the whole lane; let it dry.', 'Lay it again from the second field on; let it dry; then from the third, and so on.', 'One stroke a field, without going back. Note the layer that stirs up what lies beneath.'],
+                ['Glazing before the layer below is dry all through.', 'Going back into a field.', 'A wash that thickens while it stands: stir before every layer.'],
+            ),
         ];
     }
 }

@@ -9,6 +9,7 @@ use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FixedFields;
+use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Card\Rect;
 
 /** One stroke along a black line, from full strength to the palest. */
@@ -76,5 +77,21 @@ final class GradedStroke implements BlockDefinition
     public static function tasks(int $count, string $lifting): array
     {
         return [new BenchTask('stroke', 'Stroke along the line', 'One brush load along the black line, from full strength on the left to the palest on the right.', 50, [CellRole::StrokePaper, CellRole::StrokeBlack])];
+    }
+
+    public static function protocols(): array
+    {
+        return [
+            new Protocol(
+                'line-under', ['transparency'], 'One line under the paint',
+                ['Rule a black waterproof line 4 mm wide and let it dry for a day, or for an hour at least.', 'One brush load across the line and along it, full strength to palest.', 'Let it dry; scan. The paint over the line is compared with the line beside it.'],
+                ['The line was not dry and ran.', 'Too much water or too thick a layer.', 'Binder that shines over the black.', 'White and very pale paints show over black only.'],
+            ),
+            new Protocol(
+                'graded-stroke', ['gradation', 'two-tone'], 'One graded stroke',
+                ['One brush load at full strength on the left.', 'Lead it to the right with clean water, palest at the end, without loading again.', 'Let it dry; the stroke is read at ten places.'],
+                ['Unequal loads from paint to paint.', 'Water that runs back into the full strength.'],
+            ),
+        ];
     }
 }

@@ -10,6 +10,7 @@ use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FixedFields;
+use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Card\Stage;
 
@@ -71,6 +72,32 @@ final class LiftPlaces implements BlockDefinition
                 '' => [$blot, $soft, $stiff],
                 default => [$soft, $stiff],
             },
+        ];
+    }
+
+    public static function protocols(): array
+    {
+        return [
+            new Protocol(
+                'lift-soft-then-stiff', ['staining'], 'Soft brush, then stiff brush',
+                ['Paint the place in a middle strength and let it dry.', 'Wet the middle third, wait half a minute, five strokes with a soft flat brush, blot once.', 'The right third the same with a stiffer brush.', 'The class follows from the soft brush; the stiff one shows what force adds.'],
+                ['Scrubbing that roughens the paper: more colour after the stiff brush than after the soft one tells.', 'Cotton paper lifts less than cellulose; the paper is part of the result.', 'A stroke too pale or too dark for a ratio.'],
+            ),
+            new Protocol(
+                'lift-gently', ['staining'], 'Lift gently only',
+                ['Paint the place in a middle strength and let it dry.', 'Wet the middle third, wait half a minute, five strokes with a soft flat brush, blot once.', 'Leave the right third alone.'],
+                ['Pressing: the brush is led, not pushed.', 'Lifting before it is dry all through.'],
+            ),
+            new Protocol(
+                'lift-hard-scrub', ['staining'], 'Hard scrub',
+                ['Paint the place in a middle strength and let it dry.', 'Wet the right third and scrub it with a stiff brush until nothing more comes off; count the strokes.', 'No class is given: the limits hold for the soft brush.'],
+                ['The paper gives way before the paint does; stop when it roughens.', 'Different force in every hand.'],
+            ),
+            new Protocol(
+                'lift-blot-wet', ['staining'], 'Blot while wet',
+                ['Paint the place in a middle strength.', 'At once, while it glistens, lay a folded dry tissue on the middle third and press for two seconds.', 'Leave the rest to dry. No class is given: the limits hold for the soft brush on a dry stroke.'],
+                ['Blotting late: the paint has begun to set.', 'A tissue that was used before.'],
+            ),
         ];
     }
 }

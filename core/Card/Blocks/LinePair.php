@@ -9,6 +9,7 @@ use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FixedFields;
+use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Card\Stage;
 
@@ -72,6 +73,17 @@ final class LinePair implements BlockDefinition
         return [
             new BenchTask('between-lines', 'Across the upper line', 'A middle strength, flat across the upper line and down over the ticks of the lower one.', 40, [CellRole::UnderPainted, CellRole::BetweenLines, CellRole::OverPainted]),
             new BenchTask('second-line', 'Rule the lower line over the paint', 'The same ink and pen as the first line, along the lower ticks, over the dry paint.', 40, [CellRole::OverBare, CellRole::OverPainted], Stage::OnDry, needsPan: false),
+        ];
+    }
+
+    public static function protocols(): array
+    {
+        return [
+            new Protocol(
+                'line-under-and-over', ['two-line transparency'], 'A line under the paint and a line over it',
+                ['Rule the upper line 4 mm wide with black waterproof ink and let it dry for a day, or for an hour at least.', 'Lay the paint flat across it, in a middle strength, and let it dry.', 'Rule the lower line along its ticks, over the dry paint, with the same ink and pen.', 'Scan. The line under the paint is compared with the line over it; the value is scaled to reference depth.'],
+                ['Two different inks or pens.', 'A pen that digs up the paint.', 'The first line was not dry and ran.'],
+            ),
         ];
     }
 }

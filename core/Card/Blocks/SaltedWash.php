@@ -9,6 +9,7 @@ use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FixedFields;
+use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Card\Rect;
 
 /** A damp wash with a pinch of salt. */
@@ -54,5 +55,16 @@ final class SaltedWash implements BlockDefinition
     public static function tasks(int $count, string $lifting): array
     {
         return [new BenchTask('salt', 'Wash with salt', 'A flat wash; when the glisten begins to go, a small pinch of coarse salt. Brush it off when all is dry.', 60, [CellRole::Salt])];
+    }
+
+    public static function protocols(): array
+    {
+        return [
+            new Protocol(
+                'salt-damp', ['salt'], 'A pinch of salt on a damp wash',
+                ['Lay a flat wash in a middle strength.', 'When the glisten begins to go, drop a small pinch of coarse salt.', 'Let it dry completely before brushing the salt off.'],
+                ['Too much salt, or too early: it floats.', 'Another grain size of salt.'],
+            ),
+        ];
     }
 }

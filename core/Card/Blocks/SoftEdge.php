@@ -9,6 +9,7 @@ use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FixedFields;
+use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Card\Rect;
 
 /** A band whose edge is pulled out with clean water. */
@@ -54,5 +55,16 @@ final class SoftEdge implements BlockDefinition
     public static function tasks(int $count, string $lifting): array
     {
         return [new BenchTask('soft-edge', 'Band with its edge pulled out', 'Lay the band; at once pull its right edge out with a clean damp brush, one slow stroke.', 50, [CellRole::SoftEdge])];
+    }
+
+    public static function protocols(): array
+    {
+        return [
+            new Protocol(
+                'edge-pulled', ['softened edge'], 'A wet edge pulled out with clean water',
+                ['Lay the band at the left.', 'At once, with a clean damp brush, pull its right edge out in one slow stroke towards the right.', 'Let it dry lying level.'],
+                ['Waiting: the edge has set.', 'Too wet a brush: water runs back into the band.'],
+            ),
+        ];
     }
 }

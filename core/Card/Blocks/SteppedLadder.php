@@ -8,6 +8,7 @@ use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Card\Protocol;
 
 /** Fields of mixtures by counted drops. */
 final class SteppedLadder implements BlockDefinition
@@ -87,5 +88,16 @@ final class SteppedLadder implements BlockDefinition
     public static function tasks(int $count, string $lifting): array
     {
         return [new BenchTask('ladder', 'Stepped ladder', 'The drops of paint above each field, made up to 20 drops with water and mixed well. One field from each, strongest first.', 300, [CellRole::Ladder])];
+    }
+
+    public static function protocols(): array
+    {
+        return [
+            new Protocol(
+                'ladder-by-drops', ['stepped gradation', 'strength'], 'Stepped ladder by counted drops',
+                ['Take so many drops of full-strength paint as stand above the field, and make them up to 20 drops with water.', 'Mix until nothing settles; the same dropper for all.', 'Lay one field from each mixture with one load of the same brush, strongest first; let it dry lying level.', 'Strength follows from the palest fields: deposit against share of paint.'],
+                ['Unmixed binder or a dry pan: the first drops are weaker.', 'Unequal loads from field to field.', 'Another dropper in between: drops differ in size.'],
+            ),
+        ];
     }
 }

@@ -9,6 +9,7 @@ use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FixedFields;
+use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Card\Rect;
 
 /** A load that runs down a wet strip. */
@@ -56,5 +57,16 @@ final class TiltedStrip implements BlockDefinition
     public static function tasks(int $count, string $lifting): array
     {
         return [new BenchTask('tilt', 'Tilted strip', 'Left end raised by 3 cm: wet the strip, a full load along its upper end, let it run. Leave it sloping.', 90, [CellRole::Tilt])];
+    }
+
+    public static function protocols(): array
+    {
+        return [
+            new Protocol(
+                'tilted-strip', ['separation'], 'A wet strip down a slope',
+                ['Raise the left end of the sheet by 3 cm over its short side.', 'Wet the strip; lay a full load along its upper end and let it run down.', 'Leave it sloping until dry.'],
+                ['Too little water: nothing travels.', 'Tilting the other way while it dries.'],
+            ),
+        ];
     }
 }

@@ -9,6 +9,7 @@ use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FixedFields;
+use MarshTrial\Core\Card\Protocol;
 
 /** A wash of which one half is blotted while wet. */
 final class WetBlot implements BlockDefinition
@@ -53,5 +54,16 @@ final class WetBlot implements BlockDefinition
     public static function tasks(int $count, string $lifting): array
     {
         return [new BenchTask('blot-place', 'Wash, and blot its right half', 'A middle strength over the whole window; at once a folded dry tissue on the right half, two seconds, without rubbing.', 60, [CellRole::BlotNone, CellRole::BlotWet])];
+    }
+
+    public static function protocols(): array
+    {
+        return [
+            new Protocol(
+                'blot-block', ['blotting'], 'Blotted while wet, beside the same wash left alone',
+                ['Lay a wash in a middle strength over the whole window.', 'At once, while it glistens, press a folded dry tissue on the right half for two seconds.', 'Let the rest dry. No class is given: the limits hold for the soft brush on a dry stroke.'],
+                ['Blotting late: the paint has begun to set.', 'A tissue that was used before.'],
+            ),
+        ];
     }
 }

@@ -9,6 +9,7 @@ use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FixedFields;
+use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Card\Rect;
 
 /** One touch in the middle of wet paper. */
@@ -54,5 +55,16 @@ final class WetSquare implements BlockDefinition
     public static function tasks(int $count, string $lifting): array
     {
         return [new BenchTask('wet-square', 'One touch on wet paper', 'Wet the square until it glistens, no puddles; touch its middle once with the loaded tip. Leave it level.', 60, [CellRole::WetSquare])];
+    }
+
+    public static function protocols(): array
+    {
+        return [
+            new Protocol(
+                'touch-wet-paper', ['spread'], 'One touch on glistening-wet paper',
+                ['Wet the square evenly until it glistens; no puddles.', 'Touch its middle once with the loaded tip of a round brush.', 'Leave it lying level until dry. The spread is also read with a ruler after one minute.'],
+                ['Puddles, or paper that has gone matt.', 'A sloping board.'],
+            ),
+        ];
     }
 }

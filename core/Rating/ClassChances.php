@@ -2,29 +2,11 @@
 
 declare(strict_types=1);
 
-namespace MarshTrial\Core\Bench;
+namespace MarshTrial\Core\Rating;
 
 /** How likely each class is, given a value and its uncertainty; and how that is said: one word first, with its chance. */
 final class ClassChances
 {
-    /** Chances from which a class is said plainly, with "probably", and with "perhaps" (own). */
-    private const PLAIN = 0.95;
-
-    private const PROBABLY = 0.80;
-
-    private const PERHAPS = 0.60;
-
-    /** Below it no class is any likelier than the others, and from it two neighbours together are said (own). */
-    private const KNOWN = 0.40;
-
-    private const TWO = 0.80;
-
-    /**
-     * How far another card of the same paint usually lies off, beyond what one picture can know of itself, as a share of the property's own
-     * measure: centre of a log-normal distribution and standard deviation of the logarithm (own, simulated).
-     */
-    public const CARD_TO_CARD = [0.12, 0.83];
-
     /** Five places of a standard normal distribution, each for a fifth of it. */
     private const FIFTHS = [-1.40, -0.53, 0.0, 0.53, 1.40];
 
@@ -62,7 +44,7 @@ final class ClassChances
             'staining' => max(0.0, $value * (1 - $value)) + 0.02,
             default => abs($value),
         };
-        [$centre, $spread] = self::CARD_TO_CARD;
+        [$centre, $spread] = Scale::current()->certainty->cardToCard;
         $out = array_fill_keys(array_keys($limits), 0.0);
         foreach (self::FIFTHS as $z) {
             foreach (self::of($limits, $value, hypot($uncertainty, $centre * exp($spread * $z) * $measure)) as $class => $chance) {
@@ -101,7 +83,7 @@ final class ClassChances
     /** @param array<string, float> $chances */
     public static function plain(array $chances): ?string
     {
-        return $chances !== [] && max($chances) >= self::PLAIN ? self::likeliest($chances) : null;
+        return $chances !== [] && max($chances) >= Scale::current()->certainty->plain ? self::likeliest($chances) : null;
     }
 
     /**
@@ -111,7 +93,7 @@ final class ClassChances
      */
     public static function isBetween(array $chances): bool
     {
-        return $chances === [] || max($chances) < self::PERHAPS;
+        return $chances === [] || max($chances) < Scale::current()->certainty->perhaps;
     }
 
     /** @param array<string, float> $chances least class first */
@@ -123,10 +105,10 @@ final class ClassChances
         }
         $most = $chances[$likeliest];
         $told = sprintf('%s (%d %%)', $likeliest, (int) round(100 * $most));
-        if ($most >= self::PERHAPS) {
-            return $most >= self::PLAIN ? $likeliest : ($most >= self::PROBABLY ? 'probably ' : 'perhaps ').$told;
+        if ($most >= Scale::current()->certainty->perhaps) {
+            return $most >= Scale::current()->certainty->plain ? $likeliest : ($most >= Scale::current()->certainty->probably ? 'probably ' : 'perhaps ').$told;
         }
-        if ($most < self::KNOWN) {
+        if ($most < Scale::current()->certainty->known) {
             return 'not known';
         }
         // The likelier neighbour, both in the order of the scale.
@@ -135,7 +117,7 @@ final class ClassChances
         $j = ($chances[$names[$i + 1] ?? ''] ?? 0.0) > ($chances[$names[$i - 1] ?? ''] ?? 0.0) ? $i + 1 : $i - 1;
         [$low, $high] = [$names[min($i, $j)], $names[max($i, $j)]];
 
-        return $chances[$low] + $chances[$high] >= self::TWO ? "between $low and $high" : "perhaps $told";
+        return $chances[$low] + $chances[$high] >= Scale::current()->certainty->two ? "between $low and $high" : "perhaps $told";
     }
 
     /**

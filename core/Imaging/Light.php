@@ -2,8 +2,9 @@
 
 declare(strict_types=1);
 
-namespace MarshTrial\Core\Capture;
+namespace MarshTrial\Core\Imaging;
 
+use MarshTrial\Core\Capture\Calibration;
 use MarshTrial\Core\Card\Rect;
 
 /** How light falls on one piece of a card, relative to the middle of all of it: a grid of nodes, straight lines between them. */

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace MarshTrial\Core\Bench;
+namespace MarshTrial\Core\Rating;
 
 /** What a property is, wherever its number comes from. */
 interface Described
@@ -12,7 +12,7 @@ interface Described
     public static function quantity(): Quantity;
 
     /** Null for what has no classes. */
-    public static function scale(): ?ClassScale;
+    public static function scale(Scale $scale): ?ClassScale;
 
     /** Whether makers claim it and every page of a paint rates it. */
     public static function isClaimed(): bool;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace MarshTrial\Core\Capture;
+namespace MarshTrial\Core\Imaging;
 
 /** One thing that makes a picture better or worse to measure: its number, its limits, and what to do about it. */
 final readonly class QualityCheck

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace MarshTrial\Core\Bench;
+namespace MarshTrial\Core\Rating;
 
 /** Reads values off a graded stroke at a wanted depth. */
 final class Ladder
@@ -15,7 +15,7 @@ final class Ladder
      *
      * @return array<string, float>|null null when the stroke does not reach the depth
      */
-    public static function at(float $depth, array $places, array $keys): ?array
+    public static function at(Scale $scale, float $depth, array $places, array $keys): ?array
     {
         if (count($places) < 2) {
             return null;
@@ -23,7 +23,7 @@ final class Ladder
         usort($places, static fn (array $a, array $b): int => $a['deposit'] <=> $b['deposit']);
         $lowest = $places[0]['deposit'];
         $highest = $places[count($places) - 1]['deposit'];
-        if ($depth > $highest / (1 - BenchScale::EXTRAPOLATION) || $depth < $lowest * (1 - BenchScale::EXTRAPOLATION)) {
+        if ($depth > $highest / (1 - $scale->depths->extrapolation) || $depth < $lowest * (1 - $scale->depths->extrapolation)) {
             return null;
         }
         $i = 1;

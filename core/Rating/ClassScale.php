@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace MarshTrial\Core\Bench;
+namespace MarshTrial\Core\Rating;
 
 /** Classes of one property by upper limits of its number, least class first. */
 final readonly class ClassScale

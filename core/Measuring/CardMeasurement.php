@@ -2,12 +2,15 @@
 
 declare(strict_types=1);
 
-namespace MarshTrial\Core\Bench;
+namespace MarshTrial\Core\Measuring;
 
+use MarshTrial\Core\Bench\RowReadings;
+use MarshTrial\Core\Capture\PictureFacts;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Fading\FadeFinding;
 use MarshTrial\Core\Fading\HalfPair;
 use MarshTrial\Core\Imaging\CellReading;
+use MarshTrial\Core\Rating\Rating;
 
 /** Everything that one picture of one card says. */
 final readonly class CardMeasurement
@@ -22,7 +25,7 @@ final readonly class CardMeasurement
      */
     public function __construct(
         public CardLayout $layout,
-        public ScanFacts $scan,
+        public PictureFacts $scan,
         public array $cells,
         public array $papers,
         public array $rows,

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace MarshTrial\Core\Bench;
+namespace MarshTrial\Core\Rating;
 
 /** One property of one row, with everything it was derived from. */
 final readonly class Rating
@@ -15,6 +15,8 @@ final readonly class Rating
      * @param array<string, mixed> $numbers what the formula was fed with and what it gave on the way
      */
     private function __construct(
+        /** Name of the scale that it was rated by. */
+        public string $scale,
         public int $row,
         public string $property,
         public RatingStatus $status,
@@ -40,12 +42,12 @@ final readonly class Rating
      * @param list<string> $cells
      * @param array<string, mixed> $numbers
      */
-    public static function measured(int $row, string $property, float $value, float $uncertainty, array $limits, ?float $atDeposit, array $remarks, array $cells, array $numbers, string $formula): self
+    public static function measured(Scale $scale, int $row, string $property, float $value, float $uncertainty, array $limits, ?float $atDeposit, array $remarks, array $cells, array $numbers, string $formula): self
     {
         return new self(
-            $row, $property, RatingStatus::Measured, null, $value, $uncertainty,
-            BenchScale::classesWithin($limits, $value - $uncertainty, $value + $uncertainty),
-            BenchScale::classesWithin($limits, $value - 1.96 * $uncertainty, $value + 1.96 * $uncertainty),
+            $scale->name, $row, $property, RatingStatus::Measured, null, $value, $uncertainty,
+            Scale::classesWithin($limits, $value - $uncertainty, $value + $uncertainty),
+            Scale::classesWithin($limits, $value - Scale::COVERAGE_95 * $uncertainty, $value + Scale::COVERAGE_95 * $uncertainty),
             $atDeposit, $remarks, $cells, $numbers, $formula, ClassChances::of($limits, $value, $uncertainty),
         );
     }
@@ -55,9 +57,9 @@ final readonly class Rating
      * @param array<string, mixed> $numbers
      * @param list<string> $remarks
      */
-    public static function without(int $row, string $property, RatingStatus $status, string $reason, array $cells = [], array $numbers = [], string $formula = '', ?float $value = null, array $remarks = []): self
+    public static function without(Scale $scale, int $row, string $property, RatingStatus $status, string $reason, array $cells = [], array $numbers = [], string $formula = '', ?float $value = null, array $remarks = []): self
     {
-        return new self($row, $property, $status, $reason, $value, null, [], [], null, $remarks, $cells, $numbers, $formula, []);
+        return new self($scale->name, $row, $property, $status, $reason, $value, null, [], [], null, $remarks, $cells, $numbers, $formula, []);
     }
 
     /**
@@ -88,14 +90,10 @@ final readonly class Rating
         return $remarks === [] ? $this : $this->with(['remarks' => [...$this->remarks, ...$remarks]]);
     }
 
-    /**
-     * The same rating with the protocol it was tested under.
-     *
-     * @param array<string, string> $named property => protocol, as the card names them
-     */
-    public function under(array $named): self
+    /** The same rating with the protocol it was tested under, such as "lift-gently 1 · cheap-paper 1". */
+    public function under(string $protocol): self
     {
-        return $this->with(['protocol' => implode(' · ', [Protocol::under($this->property, $named)->text(), ...Protocol::ofWholeCard($named)])]);
+        return $this->with(['protocol' => $protocol]);
     }
 
     /** @param array<string, mixed> $changes by name of the property */

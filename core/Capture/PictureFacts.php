@@ -2,15 +2,14 @@
 
 declare(strict_types=1);
 
-namespace MarshTrial\Core\Bench;
+namespace MarshTrial\Core\Capture;
 
-use MarshTrial\Core\Capture\Calibration;
-use MarshTrial\Core\Capture\QualityCheck;
 use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\Imaging\PlacedPiece;
+use MarshTrial\Core\Imaging\QualityCheck;
 
 /** What is known about the picture itself. */
-final readonly class ScanFacts
+final readonly class PictureFacts
 {
     public function __construct(
         public int $widthPx,

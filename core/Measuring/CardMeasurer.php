@@ -2,17 +2,23 @@
 
 declare(strict_types=1);
 
-namespace MarshTrial\Core\Bench;
+namespace MarshTrial\Core\Measuring;
 
+use MarshTrial\Core\Bench\BareWindows;
+use MarshTrial\Core\Bench\RowMeter;
+use MarshTrial\Core\Bench\RowReadings;
+use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\SurfaceLight;
 use MarshTrial\Core\Capture\Capture;
 use MarshTrial\Core\Capture\CapturedPicture;
-use MarshTrial\Core\Capture\QualityCheck;
+use MarshTrial\Core\Capture\PictureFacts;
 use MarshTrial\Core\Capture\Uncertainty;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FadeCard;
+use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Fading\FadeComparison;
 use MarshTrial\Core\Fading\FadeRow;
 use MarshTrial\Core\Fading\HalfPair;
@@ -21,12 +27,19 @@ use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\Median;
 use MarshTrial\Core\Imaging\PictureFault;
 use MarshTrial\Core\Imaging\PixelGrid;
+use MarshTrial\Core\Imaging\QualityCheck;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\RatingStatus;
+use MarshTrial\Core\Rating\Scale;
 
 /** Measures a card from its picture: places the pieces, reads every cell, derives the ratings. */
-final class CardMeter
+final readonly class CardMeasurer
 {
     /** Version of the measuring code; goes with every measurement. */
     public const VERSION = 4;
+
+    public function __construct(private Scale $scale) {}
 
     /**
      * @param Capture|null $capture what is known about how the picture was taken; null: nothing
@@ -36,7 +49,7 @@ final class CardMeter
      *
      * @throws PictureFault with one sentence when the picture cannot be measured
      */
-    public static function measure(PixelGrid $picture, CardLayout $layout, ?Capture $capture = null, ?CardMeasurement $first = null, ?float $doseMlxh = null, ?callable $progress = null): CardMeasurement
+    public function measure(PixelGrid $picture, CardLayout $layout, ?Capture $capture = null, ?CardMeasurement $first = null, ?float $doseMlxh = null, ?callable $progress = null): CardMeasurement
     {
         $progress ??= static function (string $what, float $share): void {};
         $progress('Looking for the marks and the code', 0.05);
@@ -45,20 +58,20 @@ final class CardMeter
         $facts = self::facts($captured, $capture->jpeg);
 
         return match ($layout->kind) {
-            CardKind::Property => self::property($captured, $layout, $facts, $capture->jpeg, $progress),
-            CardKind::Frame => self::frame($captured, $layout, $facts, $progress),
-            CardKind::Fade => self::fade($captured, $layout, $facts, $first, $doseMlxh, $progress),
+            CardKind::Property => $this->property($captured, $layout, $facts, $capture->jpeg, $progress),
+            CardKind::Frame => $this->frame($captured, $layout, $facts, $progress),
+            CardKind::Fade => $this->fade($captured, $layout, $facts, $first, $doseMlxh, $progress),
         };
     }
 
-    private static function property(CapturedPicture $captured, CardLayout $layout, ScanFacts $facts, bool $jpeg, callable $progress): CardMeasurement
+    private function property(CapturedPicture $captured, CardLayout $layout, PictureFacts $facts, bool $jpeg, callable $progress): CardMeasurement
     {
-        $meter = new RowMeter($captured->reader('whole'), $layout, self::widening($captured, 'whole'));
+        $meter = new RowMeter($this->scale, $captured->reader('whole'), $layout, self::widening($captured, 'whole'));
         $bare = [];
         foreach ($layout->rows as $label) {
             $bare[$label->row] = $meter->paper($label->row);
         }
-        $bare = BareWindows::checked($bare, $captured->sheet('whole'));
+        $bare = BareWindows::checked($this->scale, $bare, $captured->sheet('whole'));
         $rows = $papers = [];
         foreach ($layout->rows as $i => $label) {
             $progress("Reading row $label->row", 0.1 + 0.8 * $i / count($layout->rows));
@@ -69,19 +82,19 @@ final class CardMeter
         }
         $black = Median::of(array_merge(...array_map(static fn (RowReadings $r): array => array_map(static fn (CellReading $e): float => $e->rgb->luminance(), $r->bareLine), array_values($rows))));
         $rows = array_map(static fn (RowReadings $r): RowReadings => $r->withBareLine(BareWindows::blackEnds($r->bareLine, $black)), $rows);
-        $facts = self::withGlare($facts, $meter->cells);
-        $surfaces = SurfaceLight::ofCard($rows);
+        $facts = $this->withGlare($facts, $meter->cells);
+        $surfaces = SurfaceLight::ofCard($this->scale, $rows);
         $progress('Deriving the ratings', 0.92);
         $ratings = [];
         foreach ($rows as $row) {
             array_push($ratings, ...self::ratings(new RowUnderTest($row, $layout, $meter, $facts, $surfaces[$row->row], $jpeg)));
         }
 
-        return new CardMeasurement($layout, $facts, $meter->cells, $papers, $rows, array_map(static fn (Rating $r): Rating => self::remarked($r, $meter->cells, $facts)->under($layout->protocols), $ratings));
+        return new CardMeasurement($layout, $facts, $meter->cells, $papers, $rows, array_map(fn (Rating $r): Rating => $this->remarked($r, $meter->cells, $facts)->under(Protocol::written($r->property, $layout->protocols)), $ratings));
     }
 
     /** Every window by itself, its deposit over the nearest bare paper. */
-    private static function frame(CapturedPicture $captured, CardLayout $layout, ScanFacts $facts, callable $progress): CardMeasurement
+    private function frame(CapturedPicture $captured, CardLayout $layout, PictureFacts $facts, callable $progress): CardMeasurement
     {
         $reader = new CellReader($captured->reader('whole'));
         $widen = self::widening($captured, 'whole');
@@ -99,7 +112,7 @@ final class CardMeter
             $papers[$cell->id] = $cells[$nearest->id] ?? $cells[$cell->id];
         }
 
-        return new CardMeasurement($layout, self::withGlare($facts, $cells), $cells, $papers, [], []);
+        return new CardMeasurement($layout, $this->withGlare($facts, $cells), $cells, $papers, [], []);
     }
 
     private static function apart(Cell $one, Cell $two): float
@@ -114,11 +127,11 @@ final class CardMeter
     }
 
     /** @param array<string, CellReading> $cells */
-    private static function withGlare(ScanFacts $facts, array $cells): ScanFacts
+    private function withGlare(PictureFacts $facts, array $cells): PictureFacts
     {
         $glare = max(0.0, ...array_values(array_map(static fn (CellReading $r): float => $r->glare, $cells)));
 
-        return $facts->photo ? $facts->with(new QualityCheck('glare', $glare, '%', BenchScale::MUCH_GLARE, null, true, 'light is mirrored in the paint; what is left of the cells is used. Take the picture from another side')) : $facts;
+        return $facts->photo ? $facts->with(new QualityCheck('glare', $glare, '%', $this->scale->picture->muchGlare, null, true, 'light is mirrored in the paint; what is left of the cells is used. Take the picture from another side')) : $facts;
     }
 
     /**
@@ -126,11 +139,11 @@ final class CardMeter
      *
      * @param array<string, CellReading> $cells
      */
-    private static function remarked(Rating $rating, array $cells, ScanFacts $facts): Rating
+    private function remarked(Rating $rating, array $cells, PictureFacts $facts): Rating
     {
         $glare = max([0.0, ...array_map(static fn (string $id): float => $cells[$id]->glare ?? 0.0, $rating->cells)]);
-        if ($glare > BenchScale::MOST_GLARE) {
-            return Rating::without($rating->row, $rating->property, RatingStatus::NotReached, sprintf('Light is mirrored in %d %% of a cell; take the picture from another side.', round(100 * $glare)), $rating->cells, $rating->numbers, $rating->formula);
+        if ($glare > $this->scale->picture->mostGlare) {
+            return Rating::without($this->scale, $rating->row, $rating->property, RatingStatus::NotReached, sprintf('Light is mirrored in %d %% of a cell; take the picture from another side.', round(100 * $glare)), $rating->cells, $rating->numbers, $rating->formula);
         }
         $remarks = $facts->poor();
         foreach ($rating->cells as $id) {
@@ -156,13 +169,13 @@ final class CardMeter
     {
         $ratings = [];
         foreach ($test->layout->blocks() as $block) {
-            array_push($ratings, ...array_map($test->rated(...), Property::measuresOf($block->kind)));
+            array_push($ratings, ...array_map($test->rated(...), Measures::ofBlock($block->kind)));
         }
 
         return $ratings;
     }
 
-    private static function fade(CapturedPicture $captured, CardLayout $layout, ScanFacts $facts, ?CardMeasurement $first, ?float $doseMlxh, callable $progress): CardMeasurement
+    private function fade(CapturedPicture $captured, CardLayout $layout, PictureFacts $facts, ?CardMeasurement $first, ?float $doseMlxh, callable $progress): CardMeasurement
     {
         $cells = $papers = [];
         foreach (['kept', 'exposed'] as $i => $id) {
@@ -176,7 +189,7 @@ final class CardMeter
                 }
             }
         }
-        $facts = self::withGlare($facts, $cells);
+        $facts = $this->withGlare($facts, $cells);
         $pairs = $findings = $ratings = [];
         foreach ($layout->rows as $row) {
             $ofRow = [];
@@ -186,10 +199,10 @@ final class CardMeter
                     $cells["kept-r$row->row-paper"], $cells["exposed-r$row->row-paper"],
                 );
                 $pairs[] = $pair;
-                $ofRow[] = FadeComparison::compare($pair, self::firstPair($first, $row->row, $depth), $doseMlxh);
+                $ofRow[] = FadeComparison::compare($this->scale, $pair, self::firstPair($first, $row->row, $depth), $doseMlxh);
             }
             array_push($findings, ...$ofRow);
-            $ratings[] = self::remarked(FadeRow::rate($ofRow, $doseMlxh), $cells, $facts)->under($layout->protocols);
+            $ratings[] = $this->remarked(FadeRow::rate($this->scale, $ofRow, $doseMlxh), $cells, $facts)->under(Protocol::written(Property::Lightfastness->value, $layout->protocols));
         }
 
         return new CardMeasurement($layout, $facts, $cells, $papers, [], $ratings, $pairs, $findings, $doseMlxh);
@@ -206,7 +219,7 @@ final class CardMeter
         return null;
     }
 
-    private static function facts(CapturedPicture $captured, bool $jpeg): ScanFacts
+    private static function facts(CapturedPicture $captured, bool $jpeg): PictureFacts
     {
         $picture = $captured->picture;
         $dpi = $captured->dpi();
@@ -223,6 +236,6 @@ final class CardMeter
             }
         }
 
-        return new ScanFacts($picture->width, $picture->height, $dpi, $picture->profileName, $captured->pieces, $remarks, $captured->photo, $captured->calibration, $captured->checks);
+        return new PictureFacts($picture->width, $picture->height, $dpi, $picture->profileName, $captured->pieces, $remarks, $captured->photo, $captured->calibration, $captured->checks);
     }
 }

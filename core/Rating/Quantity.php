@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace MarshTrial\Core\Bench;
+namespace MarshTrial\Core\Rating;
 
 /** What the number of a property is called and how it is written. */
 final readonly class Quantity

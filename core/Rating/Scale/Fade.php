@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Rating\Scale;
+
+/** Change in the light: outcomes and categories of lightfastness. */
+final readonly class Fade
+{
+    public function __construct(
+        /** @var non-empty-array<string, float> Upper limits of the categories at the reference dose, dE*ab; I is the most lightfast (ASTM D4303, memory). */
+        public array $classes = ['I' => 4.0, 'II' => 8.0, 'III' => 16.0, 'IV' => 24.0, 'V' => INF],
+        /** 1260 MJ/m2 of daylight behind glass, Mlx h (memory; own efficacy of 110 lm/W). */
+        public float $referenceDoseMlxh = 38.5,
+        /** Standard deviations by which a category must be missed to be ruled out (own). */
+        public float $categorySigmas = 3.0,
+        /** Usual mismatch of two halves painted by hand, dE*ab; used when there is no reading before hanging (own). */
+        public float $usualMismatch = 1.5,
+        /** What a scanner repeats to, per axis of L*a*b* (own, simulated). */
+        public float $repeatability = 0.12,
+        /** Paper change from which category sets use the whole range between raw and corrected, dE*ab (own). */
+        public float $largePaperChange = 3.0,
+        /** Share of the deposit left below which a specimen is nearly gone (own). */
+        public float $nearlyGone = 0.15,
+        /** The lightness part of a change below which it counts as equal lightness (own). */
+        public float $equalLightness = 0.3,
+        /** Chroma gained, over lightness lost, from which a change is called more vivid and not darker (own). */
+        public float $vivid = 1.0,
+        /** Share of white below which two readings of a channel have no ratio worth the name: vivid colours reach nothing there and less; they differ (own). */
+        public float $noRatio = 0.02,
+    ) {}
+}
