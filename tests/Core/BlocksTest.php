@@ -178,8 +178,9 @@ final class BlocksTest extends TestCase
     /**
      * @param callable(float, float): float $deposit of x and y, mm
      */
-    private static function map(RowReadings $row, callable $deposit, float $width, float $height, float $pitch = Scale::current()->water->pitchMm): GrainMap
+    private static function map(RowReadings $row, callable $deposit, float $width, float $height, ?float $pitch = null): GrainMap
     {
+        $pitch ??= Scale::current()->water->pitchMm;
         $bare = $row->paper->rgb->toArray()[(int) $row->key];
         [$columns, $rows] = [(int) ($width / $pitch), (int) ($height / $pitch)];
         $values = [];
