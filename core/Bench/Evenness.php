@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Card\CellId;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Imaging\Gaussian;
 use MarshTrial\Core\Imaging\GrainMap;
@@ -24,7 +25,7 @@ final class Evenness
     public static function rate(RowReadings $row, ?GrainMap $washMap, ?GrainMap $paperMap, ?Rating $granulation = null): Rating
     {
         $property = 'evenness';
-        $cells = ["r$row->row-wash", "r$row->row-paper"];
+        $cells = [CellId::of($row->row, CellRole::Wash), CellId::of($row->row, CellRole::Paper)];
         $wash = $row->first(CellRole::Wash);
         if ($wash === null || $row->key === null || $washMap === null || $paperMap === null || ! $row->isPainted($wash)) {
             return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the wash’s window.', $cells);

@@ -7,6 +7,8 @@ namespace MarshTrial\Core\Bench;
 use MarshTrial\Core\Capture\Claim;
 use MarshTrial\Core\Capture\Uncertainty;
 use MarshTrial\Core\Card\Blocks;
+use MarshTrial\Core\Card\CellId;
+use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
@@ -189,9 +191,9 @@ final class Gradation
     /** @return list<string> */
     private static function cells(RowReadings $row): array
     {
-        $out = ["r$row->row-paper"];
+        $out = [CellId::of($row->row, CellRole::Paper)];
         for ($step = 1; $step <= Blocks\GradedStroke::STEPS; $step++) {
-            array_push($out, "r$row->row-stroke-$step-above", "r$row->row-stroke-$step-below");
+            array_push($out, ...CellId::besideLine($row->row, $step));
         }
 
         return $out;

@@ -6,6 +6,7 @@ namespace MarshTrial\Core\Bench;
 
 use MarshTrial\Core\Capture\Claim;
 use MarshTrial\Core\Capture\Sharpness;
+use MarshTrial\Core\Card\CellId;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Imaging\CellReading;
@@ -31,7 +32,7 @@ final class Granulation
     public static function rate(RowReadings $row, ?GrainMap $washMap, ?GrainMap $paperMap, int $dpi, ?Sharpness $sharpness = null, ?Claim $claim = null, bool $inLuminance = false): Rating
     {
         $property = 'granulation';
-        $cells = ["r$row->row-wash", "r$row->row-paper"];
+        $cells = [CellId::of($row->row, CellRole::Wash), CellId::of($row->row, CellRole::Paper)];
         $wash = $row->first(CellRole::Wash);
         if ($wash === null || $row->key === null || ! $row->isPainted($wash)) {
             return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the wash’s window.', $cells);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Card\CellId;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Rating\Rating;
 use MarshTrial\Core\Rating\RatingStatus;
@@ -16,7 +17,7 @@ final class Rewetting
     public static function rate(RowReadings $row): Rating
     {
         $property = 're-wetting';
-        $cells = ["r$row->row-rewet", "r$row->row-paper"];
+        $cells = [CellId::of($row->row, CellRole::Rewet), CellId::of($row->row, CellRole::Paper)];
         $reading = $row->first(CellRole::Rewet);
         $deposit = $reading === null || $row->key === null ? 0.0 : $row->keyDeposit($reading);
         if ($reading === null || ($deposit !== null && $deposit < $row->scale->water->rewettingLeast)) {

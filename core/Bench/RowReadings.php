@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Card\CellId;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Imaging\InkLine;
@@ -70,7 +71,7 @@ final readonly class RowReadings
      */
     public function cellIds(CellRole $role): array
     {
-        return ["r$this->row-paper", ...array_map(fn (int $i): string => "r$this->row-$role->value-".$i + 1, array_keys($this->fields($role)))];
+        return [CellId::of($this->row, CellRole::Paper), ...array_map(fn (int $i): string => CellId::of($this->row, $role, $i + 1), array_keys($this->fields($role)))];
     }
 
     public function first(CellRole $role): ?CellReading

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Card\CellId;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Imaging\GrainMap;
 use MarshTrial\Core\Rating\Rating;
@@ -16,7 +17,7 @@ final class Salt
 
     public static function rate(RowReadings $row, ?GrainMap $map): Rating
     {
-        $cells = ["r$row->row-salt", "r$row->row-paper"];
+        $cells = [CellId::of($row->row, CellRole::Salt), CellId::of($row->row, CellRole::Paper)];
         if ($map === null || $row->key === null || ! $row->isPainted($row->first(CellRole::Salt))) {
             return Rating::without($row->scale, $row->row, 'salt', RatingStatus::NotTested, 'Nothing was painted in the window for salt.', $cells);
         }

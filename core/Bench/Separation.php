@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Bench;
 
 use MarshTrial\Core\Capture\Uncertainty;
+use MarshTrial\Core\Card\CellId;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
@@ -73,7 +74,7 @@ final class Separation
     public static function inWash(RowReadings $row, ?Patch $wash, bool $noisy = false): Rating
     {
         $property = 'wash separation';
-        $cells = ["r$row->row-wash", "r$row->row-paper"];
+        $cells = [CellId::of($row->row, CellRole::Wash), CellId::of($row->row, CellRole::Paper)];
         $reading = $row->first(CellRole::Wash);
         if ($wash === null || $reading === null || $row->key === null || ! $row->isPainted($reading)) {
             return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the wash’s window.', $cells);

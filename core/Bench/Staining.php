@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Bench;
 
 use MarshTrial\Core\Capture\Claim;
+use MarshTrial\Core\Card\CellId;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
@@ -34,7 +35,7 @@ final class Staining
         $property = 'staining';
         [$first, $second, $classed] = self::LIFTED[$protocol];
         $unlifted = $row->first(CellRole::LiftNone);
-        $cells = array_map(static fn (CellRole $role): string => "r$row->row-$role->value", [CellRole::LiftNone, CellRole::LiftSoft, CellRole::LiftStiff]);
+        $cells = array_map(static fn (CellRole $role): string => CellId::of($row->row, $role), [CellRole::LiftNone, CellRole::LiftSoft, CellRole::LiftStiff]);
         if ($unlifted === null || ! $row->isPainted($unlifted)) {
             return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the lift window.', $cells);
         }
@@ -72,7 +73,7 @@ final class Staining
     public static function blotting(RowReadings $row, ?Claim $claim = null, float $contrast = 0.0): Rating
     {
         $property = 'blotting';
-        $cells = ["r$row->row-blot-none", "r$row->row-blot-wet"];
+        $cells = [CellId::of($row->row, CellRole::BlotNone), CellId::of($row->row, CellRole::BlotWet)];
         $left = $row->first(CellRole::BlotNone);
         if ($left === null || ! $row->isPainted($left)) {
             return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the blot’s window.', $cells);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Bench;
 
 use MarshTrial\Core\Capture\Claim;
+use MarshTrial\Core\Card\CellId;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\LinearRgb;
@@ -107,7 +108,7 @@ final class Transparency
                 'body' => $body,
                 'uncertainty' => $uncertainty,
                 'negative' => $body < -$uncertainty ? 1 : 0,
-                'cells' => ["r$row->row-stroke-$step->step-above", "r$row->row-stroke-$step->step-below", "r$row->row-stroke-$step->step-black"],
+                'cells' => [...CellId::besideLine($row->row, $step->step), CellId::onLine($row->row, $step->step)],
             ];
         }
 
@@ -118,7 +119,7 @@ final class Transparency
     public static function twoLines(RowReadings $row, SurfaceLight $surface, float $contrast = 0.0, ?Claim $claim = null): Rating
     {
         $property = 'two-line transparency';
-        $cells = array_map(static fn (CellRole $role): string => "r$row->row-$role->value", [CellRole::UnderPainted, CellRole::OverPainted, CellRole::BetweenLines]);
+        $cells = array_map(static fn (CellRole $role): string => CellId::of($row->row, $role), [CellRole::UnderPainted, CellRole::OverPainted, CellRole::BetweenLines]);
         $paint = $row->first(CellRole::BetweenLines);
         if ($paint === null || ! $row->isPainted($paint)) {
             return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted between the two lines.', $cells);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Bench;
 
+use MarshTrial\Core\Card\CellId;
+use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Imaging\Gaussian;
 use MarshTrial\Core\Imaging\GrainMap;
 use MarshTrial\Core\Rating\Rating;
@@ -25,7 +27,7 @@ final class WetEdge
     public static function spread(RowReadings $row, ?GrainMap $map): Rating
     {
         $property = 'spread';
-        $cells = ["r$row->row-wet-square", "r$row->row-paper"];
+        $cells = [CellId::of($row->row, CellRole::WetSquare), CellId::of($row->row, CellRole::Paper)];
         $deposits = $map === null || $row->key === null ? [] : self::deposits($map, $row->paper->rgb->toArray()[$row->key]);
         if ($map === null || $deposits === [] || self::high($deposits) < $row->scale->depths->least) {
             return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the wet-in-wet square.', $cells);
@@ -52,7 +54,7 @@ final class WetEdge
     public static function softened(RowReadings $row, ?GrainMap $map): Rating
     {
         $property = 'softened edge';
-        $cells = ["r$row->row-soft-edge", "r$row->row-paper"];
+        $cells = [CellId::of($row->row, CellRole::SoftEdge), CellId::of($row->row, CellRole::Paper)];
         $deposits = $map === null || $row->key === null ? [] : self::deposits($map, $row->paper->rgb->toArray()[$row->key]);
         if ($map === null || $deposits === [] || self::high($deposits) < $row->scale->depths->least) {
             return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the window of the soft edge.', $cells);

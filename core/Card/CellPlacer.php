@@ -11,7 +11,7 @@ final readonly class CellPlacer
 
     public function cell(string $id, CellRole $role, int $step, float $centre, float $width, float $height, float $down = 0.0): Cell
     {
-        return new Cell("r$this->row-$id", 'whole', $this->row, $role, $step, Rect::around($this->left + $centre, $this->middle + $down, $width, $height));
+        return new Cell(CellId::named($this->row, $id), 'whole', $this->row, $role, $step, Rect::around($this->left + $centre, $this->middle + $down, $width, $height));
     }
 
     /** The one cell of its role. */

@@ -37,11 +37,11 @@ final class FadeCard
                 $middle = $top + self::WINDOW_HEIGHT_MM / 2;
                 $bare = new Rect($left + 33, $top, 14, self::WINDOW_HEIGHT_MM);
                 $windows[] = new Window($id, $label->row, 'paper', $bare, null);
-                $cells[] = new Cell("$id-r$label->row-paper", $id, $label->row, CellRole::Paper, 0, Rect::around($left + 40, $middle, 9, 12));
+                $cells[] = new Cell(CellId::ofHalf($id, $label->row, CellRole::Paper), $id, $label->row, CellRole::Paper, 0, Rect::around($left + 40, $middle, 9, 12));
                 for ($step = 1; $step <= self::DEPTHS; $step++) {
                     $area = new Rect($left + 50 + ($step - 1) * 27, $top, 24, self::WINDOW_HEIGHT_MM);
                     $windows[] = new Window($id, $label->row, 'depth', $area, Rect::around($area->centre()->x, $middle, 19, 13));
-                    $cells[] = new Cell("$id-r$label->row-depth-$step", $id, $label->row, CellRole::Depth, $step, Rect::around($area->centre()->x, $middle, 13, 8));
+                    $cells[] = new Cell(CellId::ofHalf($id, $label->row, CellRole::Depth, $step), $id, $label->row, CellRole::Depth, $step, Rect::around($area->centre()->x, $middle, 13, 8));
                 }
             }
         }

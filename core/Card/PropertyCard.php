@@ -58,7 +58,7 @@ final class PropertyCard
             $top = self::TOP_MM + $i * $pitch;
             $paper = new Rect(self::LEFT_MM, $top, self::PAPER_WIDTH_MM, self::PAPER_HEIGHT_MM);
             $windows[] = new Window('whole', $label->row, 'paper', $paper, null);
-            $cells[] = new Cell("r$label->row-paper", 'whole', $label->row, CellRole::Paper, 0, Rect::around($paper->centre()->x, $paper->centre()->y, 8, 15));
+            $cells[] = new Cell(CellId::of($label->row, CellRole::Paper), 'whole', $label->row, CellRole::Paper, 0, Rect::around($paper->centre()->x, $paper->centre()->y, 8, 15));
             foreach ($lines as $n => $line) {
                 $x = self::LEFT_MM + ($n === 0 ? self::PAPER_WIDTH_MM + self::GAP_MM : 0);
                 foreach ($line as $block) {

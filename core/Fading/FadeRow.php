@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Fading;
 
+use MarshTrial\Core\Card\CellId;
+use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Rating\Ladder;
 use MarshTrial\Core\Rating\Rating;
 use MarshTrial\Core\Rating\RatingStatus;
@@ -25,7 +27,7 @@ final class FadeRow
         $cells = [];
         foreach (['kept', 'exposed'] as $piece) {
             foreach ($findings as $finding) {
-                $cells[] = "$piece-r$row-depth-$finding->depth";
+                $cells[] = CellId::ofHalf($piece, $row, CellRole::Depth, $finding->depth);
             }
         }
         $places = [];

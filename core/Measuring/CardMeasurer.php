@@ -16,6 +16,7 @@ use MarshTrial\Core\Capture\Uncertainty;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Cell;
+use MarshTrial\Core\Card\CellId;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FadeCard;
 use MarshTrial\Core\Card\Protocol;
@@ -184,8 +185,8 @@ final readonly class CardMeasurer
             $widen = self::widening($captured, $id);
             foreach ($layout->rows as $row) {
                 foreach ($layout->cellsOf($row->row, null, $id) as $cell) {
-                    $cells[$cell->id] = $widen($reader->read($cell->area, false, isset($cells["$id-r$row->row-paper"]) ? $cells["$id-r$row->row-paper"]->rgb->luminance() : null));
-                    $papers[$cell->id] = $cells["$id-r$row->row-paper"];
+                    $cells[$cell->id] = $widen($reader->read($cell->area, false, isset($cells[CellId::ofHalf($id, $row->row, CellRole::Paper)]) ? $cells[CellId::ofHalf($id, $row->row, CellRole::Paper)]->rgb->luminance() : null));
+                    $papers[$cell->id] = $cells[CellId::ofHalf($id, $row->row, CellRole::Paper)];
                 }
             }
         }
@@ -195,8 +196,8 @@ final readonly class CardMeasurer
             $ofRow = [];
             for ($depth = 1; $depth <= FadeCard::DEPTHS; $depth++) {
                 $pair = new HalfPair(
-                    $row->row, $depth, $cells["kept-r$row->row-depth-$depth"], $cells["exposed-r$row->row-depth-$depth"],
-                    $cells["kept-r$row->row-paper"], $cells["exposed-r$row->row-paper"],
+                    $row->row, $depth, $cells[CellId::ofHalf('kept', $row->row, CellRole::Depth, $depth)], $cells[CellId::ofHalf('exposed', $row->row, CellRole::Depth, $depth)],
+                    $cells[CellId::ofHalf('kept', $row->row, CellRole::Paper)], $cells[CellId::ofHalf('exposed', $row->row, CellRole::Paper)],
                 );
                 $pairs[] = $pair;
                 $ofRow[] = FadeComparison::compare($this->scale, $pair, self::firstPair($first, $row->row, $depth), $doseMlxh);

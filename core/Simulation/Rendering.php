@@ -443,7 +443,6 @@ final class Rendering
         $shade = match ($window->use) {
             'paper' => $this->bare($window),
             'stroke' => $this->stroke($window),
-            'wash' => $this->wash($window),
             'lift' => $this->lift($window),
             'depth' => $this->fadeStep($window, $cells[0]->step ?? 1),
             'second-line' => $this->linePair($window),
@@ -535,18 +534,6 @@ final class Rendering
         };
     }
 
-    private function wash(Window $window): \Closure
-    {
-        $film = $this->scene->films[$window->row];
-        $thickness = $this->scene->hand->between(0.75, 1.0);
-        $thicknessAt = fn (float $x, float $y): float => $thickness * $this->scene->washFactor($film, $x, $y, $window->painted);
-        $habits = $this->scene->habits[$window->row];
-
-        return $habits->clump > 0
-            ? $this->drifting($window, $thicknessAt, fn (float $x, float $y): float => BlockPainter::clumped($this->scene, $habits, $x, $y))
-            : $this->flat($window, $thicknessAt);
-    }
-
     private function lift(Window $window): \Closure
     {
         $film = $this->scene->films[$window->row];
@@ -589,17 +576,15 @@ final class Rendering
     /** Any other block: fields with edges, or paint that fades out by itself. */
     private function block(Window $window, BlockKind $kind): \Closure
     {
-        [$fields, $thickness] = BlockPainter::of($this->scene, $window, $kind);
-        if ($kind === BlockKind::Tilt) {
-            $strip = $window->painted ?? $window->area;
-            $drift = $this->scene->habits[$window->row]->drift;
-
-            return $drift == 0.0 ? $this->flat($window, $thickness) : $this->drifting($window, $thickness, static fn (float $x): float => $drift * 2 * (($x - $strip->x) / $strip->width - 0.5));
+        $laid = $this->laid($window, $kind);
+        if ($laid->driftAt !== null) {
+            return $this->drifting($window, $laid->thicknessAt, $laid->driftAt, $laid->fields[0] ?? null);
         }
-        if ($fields === []) {
-            return $this->edgeless($window, $thickness);
+        if ($laid->fields === []) {
+            return $this->edgeless($window, $laid->thicknessAt);
         }
-        $shades = array_map(fn (Rect $field): \Closure => $this->flat($window, $thickness, 0.0, $field), $fields);
+        $fields = $laid->fields;
+        $shades = array_map(fn (Rect $field): \Closure => $this->flat($window, $laid->thicknessAt, 0.0, $field), $fields);
         if (count($shades) === 1) {
             return $shades[0];
         }
@@ -614,6 +599,13 @@ final class Rendering
         };
     }
 
+    private function laid(Window $window, BlockKind $kind): Laid
+    {
+        $standIn = BlockStandIn::for($kind) ?? throw new \LogicException("No stand-in paints the block \"$kind->value\".");
+
+        return $standIn::paint(new Hand($this->scene, $window));
+    }
+
     /** Paint without an edge of its own. */
     private function edgeless(Window $window, \Closure $thicknessAt): \Closure
     {
@@ -624,15 +616,14 @@ final class Rendering
         return fn (float $x, float $y): array => self::point($table, $table->index($thicknessAt($x, $y) * $grains->at($x, $y)), $this->tooth($x, $y), 0.0, 1.0, self::ON_PAPER);
     }
 
-    /** A painted rectangle in which the pigments of a paint have drifted apart. */
-    private function drifting(Window $window, \Closure $thicknessAt, \Closure $driftAt): \Closure
+    /** Paint whose pigments have drifted apart, in a rectangle or fading out by itself. */
+    private function drifting(Window $window, \Closure $thicknessAt, \Closure $driftAt, ?Rect $painted): \Closure
     {
         $film = $this->scene->films[$window->row];
-        $painted = $window->painted ?? $window->area;
         $grains = $this->grains($film, $window->row);
 
         return function (float $x, float $y) use ($painted, $film, $grains, $window, $driftAt, $thicknessAt): array {
-            $inside = min($x - $painted->x, $painted->right() - $x, $y - $painted->y, $painted->bottom() - $y);
+            $inside = $painted === null ? INF : min($x - $painted->x, $painted->right() - $x, $y - $painted->y, $painted->bottom() - $y);
             if ($inside <= 0) {
                 return [$inside < -0.4 ? self::ON_PAPER : self::UNCLEAR, ...$this->paperShade($window->piece, $x, $y)];
             }
@@ -661,8 +652,8 @@ final class Rendering
     {
         $scene = $this->scene;
         $film = $scene->films[$window->row];
-        [$fields, $thicknessAt] = BlockPainter::of($scene, $window, BlockKind::SecondLine);
-        $painted = $fields[0];
+        $laid = $this->laid($window, BlockKind::SecondLine);
+        [$painted, $thicknessAt] = [$laid->fields[0], $laid->thicknessAt];
         $table = $this->table($film, $window->piece);
         $grains = $this->grains($film, $window->row);
         $random = Chance::keyed("lines|{$scene->layout->uuid}|$window->row");

@@ -6,6 +6,7 @@ namespace MarshTrial\Core\Simulation;
 
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardKind;
+use MarshTrial\Core\Card\CellId;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\RowLabel;
 use MarshTrial\Core\Colour\Lab;
@@ -76,7 +77,7 @@ final class Truth
             $out['clearSteps'] = self::clearSteps($path);
         }
 
-        return [...$out, 'blocks' => BlockTruth::of($scene, $row, $means)];
+        return [...$out, 'blocks' => (new Observer($scene, $row, $means))->blocks()];
     }
 
     /**
@@ -162,7 +163,11 @@ final class Truth
     private static function path(int $row, array $means, Appearance $look): array
     {
         // The thickness of a place is found where the channels still change at the deep end: in luminance.
-        $luminance = static fn (int $step): float => ($means["r$row-stroke-$step-above"]->luminance() + $means["r$row-stroke-$step-below"]->luminance()) / 2;
+        $luminance = static function (int $step) use ($means, $row): float {
+            [$above, $below] = CellId::besideLine($row, $step);
+
+            return ($means[$above]->luminance() + $means[$below]->luminance()) / 2;
+        };
         $thickness = static function (float $seen) use ($look): float {
             [$low, $high] = [0.0, 8.0];
             for ($i = 0; $i < 40; $i++) {
