@@ -10,33 +10,27 @@ use App\Models\Pan;
 use App\Models\Rating;
 use App\Models\User;
 use Illuminate\Support\Collection;
+use MarshTrial\Core\Bench\SideBySide;
 use MarshTrial\Core\Bench\Strength;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Collection\UnitPrice;
+use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Rating\RatingStatus;
 
 /** Paints of one test under one another, each as it was scanned and to one scale, with what was measured in it. */
 final class SideBySideView
 {
-    /** Key => title, windows that are shown, properties that are told. */
-    public const SHOWS = [
-        'ladders' => ['Ladder against ladder', ['ladder', 'stroke'], ['stepped gradation', 'strength', 'gradation', 'two-tone']],
-        'glazes' => ['Glaze lanes', ['glaze'], ['glazing']],
-        'grain' => ['Grain under the loupe', ['wash'], ['granulation', 'evenness', 'wash separation']],
-        'lifting' => ['Before and after lifting', ['lift', 'blot'], ['staining', 'blotting']],
-        'water' => ['Wet work', ['wet-square', 'soft-edge', 'tilt', 'salt', 'rewet'], ['spread', 'softened edge', 'separation', 'salt', 're-wetting']],
-        'lines' => ['Over black', ['second-line', 'stroke'], ['transparency', 'two-line transparency']],
-    ];
-
     /**
      * @param list<Paint> $paints with maker and codes, in the order shown
      *
      * @return list<array<string, mixed>>
      */
-    public static function of(string $show, array $paints, ?string $reference, ?User $user): array
+    public static function of(SideBySide $show, array $paints, ?string $reference, ?User $user): array
     {
-        [, $uses, $properties] = self::SHOWS[$show];
+        $measures = Measures::shownIn($show);
+        $properties = array_map(static fn (string $m): string => $m::property()->value, $measures);
+        $uses = array_values(array_unique(array_map(static fn (string $m): string => $m::block()->value, $measures)));
         $ids = array_map(static fn (Paint $p): int => $p->id, $paints);
         $ratings = Rating::query()->whereIn('paint_id', $ids)->whereIn('property', $properties)->where('status', RatingStatus::Measured->value)
             ->whereIn('measurement_id', CodePage::visibleMeasurements($user))->where(CodePage::notSpoiled(...))->orderBy('id')->get()->groupBy('paint_id');

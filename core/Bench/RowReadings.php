@@ -14,9 +14,6 @@ use MarshTrial\Core\Rating\Scale;
 /** All that was read in one row of a property card; what the card has no block for is empty. */
 final readonly class RowReadings
 {
-    /** Places from which the key channel may follow, beside the stroke's. */
-    private const DEPTHS = [CellRole::Wash, CellRole::LiftNone, CellRole::Ladder, CellRole::Glaze, CellRole::BlotNone, CellRole::BetweenLines, CellRole::Salt, CellRole::Tilt, CellRole::Rewet, CellRole::EdgeBand, CellRole::WetMiddle];
-
     /** Channel in which this paint's deposits are given: 0 red, 1 green, 2 blue; null when nothing could be read. */
     public ?int $key;
 
@@ -33,9 +30,9 @@ final readonly class RowReadings
         public array $fields,
     ) {
         $depths = array_map(static fn (StrokeStep $s): Deposit => $s->deposit, $steps);
-        foreach (self::DEPTHS as $role) {
-            foreach ($fields[$role->value] ?? [] as $reading) {
-                $depths[] = $this->depositOf($reading);
+        foreach ($fields as $role => $readings) {
+            if (CellRole::from($role)->isOneDepth()) {
+                array_push($depths, ...array_map($this->depositOf(...), $readings));
             }
         }
         $this->key = Deposit::keyChannel(

@@ -19,6 +19,7 @@ enum BlockKind: string
     case Salt = 'salt';
     case Tilt = 'tilt';
     case Rewet = 'rewet';
+    case Drops = 'drops';
 
     /** @return class-string<BlockDefinition> */
     public function definition(): string
@@ -36,6 +37,7 @@ enum BlockKind: string
             self::Salt => Blocks\SaltedWash::class,
             self::Tilt => Blocks\TiltedStrip::class,
             self::Rewet => Blocks\DryPan::class,
+            self::Drops => Blocks\WaterDrops::class,
         };
     }
 }

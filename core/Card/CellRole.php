@@ -32,12 +32,22 @@ enum CellRole: string
     case Salt = 'salt';
     case Tilt = 'tilt';
     case Rewet = 'rewet';
+    case DropInWater = 'drop-in-water';
+    case DropInPaint = 'drop-in-paint';
     case Own = 'own';
 
     /** Whether the place lies on a black line, bare or painted, and is read where the line was really ruled. */
     public function isOnLine(): bool
     {
         return in_array($this, [self::LineBare, self::StrokeBlack, self::UnderBare, self::UnderPainted, self::OverBare, self::OverPainted], true);
+    }
+
+    /** Whether the place shows one depth of paint, from which the key channel may follow. */
+    public function isOneDepth(): bool
+    {
+        return in_array($this, [
+            self::Wash, self::LiftNone, self::Ladder, self::Glaze, self::BlotNone, self::BetweenLines, self::Salt, self::Tilt, self::Rewet, self::EdgeBand, self::WetMiddle, self::DropInPaint,
+        ], true);
     }
 
     public function words(): string
@@ -68,6 +78,8 @@ enum CellRole: string
             self::Salt => 'wash with salt',
             self::Tilt => 'place along the tilted strip',
             self::Rewet => 'what three passes of a damp brush took off the pan',
+            self::DropInWater => 'drop of paint in clear water',
+            self::DropInPaint => 'drop of water in a wet wash',
             self::Own => 'window of one’s own',
         };
     }

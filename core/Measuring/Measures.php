@@ -6,6 +6,7 @@ namespace MarshTrial\Core\Measuring;
 
 use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\Measures as Of;
+use MarshTrial\Core\Bench\SideBySide;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Fading\Lightfastness;
 use MarshTrial\Core\Rating\Described;
@@ -37,6 +38,8 @@ final class Measures
             Property::Salt => Of\SaltStars::class,
             Property::Separation => Of\SlopeSeparation::class,
             Property::Rewetting => Of\PanRewetting::class,
+            Property::Drops => Of\DropTravel::class,
+            Property::Bloom => Of\WaterRing::class,
         };
     }
 
@@ -46,6 +49,14 @@ final class Measures
         $measures = array_map(self::of(...), Property::cases());
 
         return array_values(array_filter($measures, static fn (string $m): bool => is_subclass_of($m, Measure::class) && $m::block() === $block));
+    }
+
+    /** @return list<class-string<Measure>> what is told where windows are shown beside those of other paints */
+    public static function shownIn(SideBySide $show): array
+    {
+        $measures = array_map(self::of(...), Property::cases());
+
+        return array_values(array_filter($measures, static fn (string $m): bool => is_subclass_of($m, Measure::class) && $m::shownIn() === $show));
     }
 
     /** @return list<Property> those that makers claim and every page of a paint rates, in the order they are shown */

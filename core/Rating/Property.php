@@ -25,6 +25,8 @@ enum Property: string
     case Salt = 'salt';
     case Separation = 'separation';
     case Rewetting = 're-wetting';
+    case Drops = 'drops';
+    case Bloom = 'bloom';
 
     /**
      * @param list<self> $properties

@@ -36,6 +36,7 @@ final readonly class Scale
         public Scale\Strength $strength = new Scale\Strength,
         public Scale\Water $water = new Scale\Water,
         public Scale\Drift $drift = new Scale\Drift,
+        public Scale\Drops $drops = new Scale\Drops,
         public Scale\Fade $fade = new Scale\Fade,
         public Scale\Picture $picture = new Scale\Picture,
         public Scale\Certainty $certainty = new Scale\Certainty,

@@ -10,6 +10,7 @@ use App\Models\Paint;
 use App\Queries\CodePage;
 use App\Queries\SideBySideView;
 use Illuminate\Http\Request;
+use MarshTrial\Core\Bench\SideBySide;
 
 /** Tests of several paints under one another: ?show=ladders&code=PB28, or &paints=UUID,UUID; &against=UUID for strength. */
 final class SideBySideController extends Controller
@@ -19,7 +20,7 @@ final class SideBySideController extends Controller
     public function __invoke(Request $request): JsonResponse
     {
         $show = (string) $request->query('show', '');
-        $show = isset(SideBySideView::SHOWS[$show]) ? $show : array_key_first(SideBySideView::SHOWS);
+        $show = SideBySide::tryFrom($show) ?? SideBySide::Ladders;
         $user = $this->user($request);
         $code = mb_substr(trim((string) $request->query('code', '')), 0, 40);
         $uuids = array_slice(array_filter(explode(',', (string) $request->query('paints', ''))), 0, self::MOST);
@@ -28,7 +29,7 @@ final class SideBySideController extends Controller
             : ($code === '' ? [] : array_slice(CodePage::ordered($code, $user), 0, self::MOST));
 
         return new JsonResponse([
-            'show' => $show, 'shows' => array_map(static fn (string $key, array $s): array => ['key' => $key, 'title' => $s[0]], array_keys(SideBySideView::SHOWS), SideBySideView::SHOWS),
+            'show' => $show->value, 'shows' => array_map(static fn (SideBySide $s): array => ['key' => $s->value, 'title' => $s->title()], SideBySide::cases()),
             'loupeMm' => WindowPictures::LOUPE_MM,
             'paints' => SideBySideView::of($show, $paints, $request->query('against'), $user),
         ]);

@@ -7,6 +7,7 @@ namespace MarshTrial\Core\Bench\Measures;
 use MarshTrial\Core\Bench\Glazing;
 use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\SideBySide;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Rating\Quantity;
@@ -37,6 +38,11 @@ final class LaneGlazing implements Measure
     public static function block(): BlockKind
     {
         return BlockKind::Glaze;
+    }
+
+    public static function shownIn(): SideBySide
+    {
+        return SideBySide::Glazes;
     }
 
     public static function rate(RowUnderTest $test): Rating

@@ -7,6 +7,7 @@ namespace MarshTrial\Core\Bench\Measures;
 use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\Rewetting;
 use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\SideBySide;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Rating\ClassScale;
 use MarshTrial\Core\Rating\Property;
@@ -38,6 +39,11 @@ final class PanRewetting implements Measure
     public static function block(): BlockKind
     {
         return BlockKind::Rewet;
+    }
+
+    public static function shownIn(): SideBySide
+    {
+        return SideBySide::Water;
     }
 
     public static function rate(RowUnderTest $test): Rating

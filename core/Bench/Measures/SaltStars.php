@@ -7,6 +7,7 @@ namespace MarshTrial\Core\Bench\Measures;
 use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\RowUnderTest;
 use MarshTrial\Core\Bench\Salt;
+use MarshTrial\Core\Bench\SideBySide;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Rating\ClassScale;
@@ -39,6 +40,11 @@ final class SaltStars implements Measure
     public static function block(): BlockKind
     {
         return BlockKind::Salt;
+    }
+
+    public static function shownIn(): SideBySide
+    {
+        return SideBySide::Water;
     }
 
     public static function rate(RowUnderTest $test): Rating

@@ -6,6 +6,7 @@ namespace MarshTrial\Core\Bench\Measures;
 
 use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\SideBySide;
 use MarshTrial\Core\Bench\WetEdge;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellRole;
@@ -39,6 +40,11 @@ final class SoftenedEdge implements Measure
     public static function block(): BlockKind
     {
         return BlockKind::SoftEdge;
+    }
+
+    public static function shownIn(): SideBySide
+    {
+        return SideBySide::Water;
     }
 
     public static function rate(RowUnderTest $test): Rating

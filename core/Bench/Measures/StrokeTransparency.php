@@ -6,6 +6,7 @@ namespace MarshTrial\Core\Bench\Measures;
 
 use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\SideBySide;
 use MarshTrial\Core\Bench\Transparency;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Rating\ClassScale;
@@ -43,6 +44,11 @@ final class StrokeTransparency implements Measure
     public static function block(): BlockKind
     {
         return BlockKind::Stroke;
+    }
+
+    public static function shownIn(): SideBySide
+    {
+        return SideBySide::Lines;
     }
 
     public static function rate(RowUnderTest $test): Rating

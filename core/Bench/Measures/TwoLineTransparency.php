@@ -6,6 +6,7 @@ namespace MarshTrial\Core\Bench\Measures;
 
 use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\SideBySide;
 use MarshTrial\Core\Bench\Transparency;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Rating\ClassScale;
@@ -38,6 +39,11 @@ final class TwoLineTransparency implements Measure
     public static function block(): BlockKind
     {
         return BlockKind::SecondLine;
+    }
+
+    public static function shownIn(): SideBySide
+    {
+        return SideBySide::Lines;
     }
 
     public static function rate(RowUnderTest $test): Rating

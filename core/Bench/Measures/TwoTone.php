@@ -7,6 +7,7 @@ namespace MarshTrial\Core\Bench\Measures;
 use MarshTrial\Core\Bench\Gradation;
 use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\SideBySide;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Rating\Property;
@@ -38,6 +39,11 @@ final class TwoTone implements Measure
     public static function block(): BlockKind
     {
         return BlockKind::Stroke;
+    }
+
+    public static function shownIn(): SideBySide
+    {
+        return SideBySide::Ladders;
     }
 
     public static function rate(RowUnderTest $test): Rating

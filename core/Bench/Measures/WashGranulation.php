@@ -7,6 +7,7 @@ namespace MarshTrial\Core\Bench\Measures;
 use MarshTrial\Core\Bench\Granulation;
 use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\SideBySide;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Rating\ClassScale;
@@ -44,6 +45,11 @@ final class WashGranulation implements Measure
     public static function block(): BlockKind
     {
         return BlockKind::Wash;
+    }
+
+    public static function shownIn(): SideBySide
+    {
+        return SideBySide::Grain;
     }
 
     public static function rate(RowUnderTest $test): Rating

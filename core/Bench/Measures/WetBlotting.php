@@ -6,6 +6,7 @@ namespace MarshTrial\Core\Bench\Measures;
 
 use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\RowUnderTest;
+use MarshTrial\Core\Bench\SideBySide;
 use MarshTrial\Core\Bench\Staining;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Rating\Property;
@@ -37,6 +38,11 @@ final class WetBlotting implements Measure
     public static function block(): BlockKind
     {
         return BlockKind::Blot;
+    }
+
+    public static function shownIn(): SideBySide
+    {
+        return SideBySide::Lifting;
     }
 
     public static function rate(RowUnderTest $test): Rating

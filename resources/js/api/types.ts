@@ -1,10 +1,8 @@
 /** Shapes of the server's answers; they mirror app/Queries. */
 
-export type Property = 'transparency' | 'staining' | 'granulation' | 'lightfastness';
-/** What a card says beyond the four rated properties. */
-export type Quantity = Property | 'gradation' | 'two-tone' | 'evenness' | 'wash separation' | 'stepped gradation' | 'strength' | 'two-line transparency' | 'blotting' | 'glazing' | 'spread' | 'softened edge' | 'salt' | 'separation' | 're-wetting';
-export const MORE: Quantity[] = ['gradation', 'two-tone', 'evenness', 'wash separation', 'stepped gradation', 'strength', 'two-line transparency', 'blotting', 'glazing', 'spread', 'softened edge', 'salt', 'separation', 're-wetting'];
-export const PROPERTIES: Property[] = ['transparency', 'staining', 'granulation', 'lightfastness'];
+import type { Property, Quantity } from './registry';
+
+export { MORE, PROPERTIES, type Property, type Quantity } from './registry';
 
 export interface Person { uuid: string; name: string; email: string; isSteward: boolean; warning?: string | null }
 

@@ -3,7 +3,7 @@ import { PROPERTIES, type CardRow } from '../../api/types';
 /** What was said of a row at the bench: what no longer counts, remarks, notes, and where its conditions differ. */
 export function Said({ row }: { row: CardRow }) {
     const differing = Object.entries(row.conditions ?? {}).filter(([, c]) => c.own);
-    const also = row.verdicts.filter((v) => !(PROPERTIES as string[]).includes(v.property));
+    const also = row.verdicts.filter((v) => !(PROPERTIES as readonly string[]).includes(v.property));
     return (
         <span className="block text-sm mt-0.5">
             {row.spoiled?.map((s) => <strong key={s.uuid} className="block font-semibold">{s.property ?? 'whole row'} spoiled: {s.reason}; does not count</strong>)}
