@@ -14,7 +14,7 @@ use MarshTrial\Core\Rating\Scale;
 /** Glazes one over the other, each dried: how much a layer darkens, and at which layer the one below moves. */
 final class Glazing
 {
-    private const FORMULA = 'slope of the deposit against the number of layers, at the low end and through the origin, in the key channel; layers from the one that moved are left out';
+    public const FORMULA = 'slope of the deposit against the number of layers, at the low end and through the origin, in the key channel; layers from the one that moved are left out';
 
     public static function rate(RowReadings $row): Rating
     {

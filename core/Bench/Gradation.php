@@ -21,9 +21,9 @@ use MarshTrial\Core\Rating\Scale;
 /** What a graded stroke from full strength to the palest says: clear steps, whether the pale end holds, and how the hue moves. */
 final class Gradation
 {
-    private const STEPS_FORMULA = 'one plus the number of successive intervals of dE00 5 along the stroke, from full strength to the pale end';
+    public const STEPS_FORMULA = 'one plus the number of successive intervals of dE00 5 along the stroke, from full strength to the pale end';
 
-    private const TWO_TONE_FORMULA = 'hue angle of the tint (where the key deposit is 0.3, or nearest to it) minus hue angle of the masstone';
+    public const TWO_TONE_FORMULA = 'hue angle of the tint (where the key deposit is 0.3, or nearest to it) minus hue angle of the masstone';
 
     /** @param Claim|null $claim what the device may have changed; null: it was calibrated */
     public static function clearSteps(RowReadings $row, ?Claim $claim = null): Rating

@@ -12,7 +12,7 @@ use MarshTrial\Core\Rating\RatingStatus;
 /** How much paint three passes of a damp brush take off the dry pan. */
 final class Rewetting
 {
-    private const FORMULA = 'deposit, in the key channel, of what three passes of a damp brush over the dry pan leave on the paper';
+    public const FORMULA = 'deposit, in the key channel, of what three passes of a damp brush over the dry pan leave on the paper';
 
     public static function rate(RowReadings $row): Rating
     {

@@ -13,7 +13,7 @@ use MarshTrial\Core\Rating\RatingStatus;
 /** How much of a salted wash turned into pale stars. */
 final class Salt
 {
-    private const FORMULA = 'share of the place whose deposit is below 0.6 of the middle one, at 0.5 mm, in the key channel';
+    public const FORMULA = 'share of the place whose deposit is below 0.6 of the middle one, at 0.5 mm, in the key channel';
 
     public static function rate(RowReadings $row, ?GrainMap $map): Rating
     {

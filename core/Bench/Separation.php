@@ -20,9 +20,9 @@ use MarshTrial\Core\Rating\Scale;
 /** How far the pigments of a paint drift apart, down a wet slope or within a flat wash, and which hue goes where. */
 final class Separation
 {
-    private const FORMULA = 'distance in (a*, b*) between the lower and the upper end, every place brought to one amount of paint along the paint’s own way from pale to deep (its deposits in proportion where there is no stroke), the key deposit at the mean; straight line along the strip';
+    public const FORMULA = 'distance in (a*, b*) between the lower and the upper end, every place brought to one amount of paint along the paint’s own way from pale to deep (its deposits in proportion where there is no stroke), the key deposit at the mean; straight line along the strip';
 
-    private const WASH_FORMULA = 'scatter of (a*, b*) over the wash at one amount of paint: the deposits of the other two channels less what the paint’s own way from pale to deep gives them at that key deposit, blurred by 0.5 mm, less the noise of neighbours';
+    public const WASH_FORMULA = 'scatter of (a*, b*) over the wash at one amount of paint: the deposits of the other two channels less what the paint’s own way from pale to deep gives them at that key deposit, blurred by 0.5 mm, less the noise of neighbours';
 
     public static function rate(RowReadings $row): Rating
     {

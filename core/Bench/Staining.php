@@ -17,7 +17,7 @@ use MarshTrial\Core\Rating\Scale;
 /** How much of a dried stroke stays when it is wetted and lifted: soft brush, then stiff brush. */
 final class Staining
 {
-    private const FORMULA = 'residue = deposit lifted / deposit unlifted, in the key channel';
+    public const FORMULA = 'residue = deposit lifted / deposit unlifted, in the key channel';
 
     /** Which part of the place each protocol lifts, and whether the classes, which are made for the soft brush, hold for it. */
     private const LIFTED = [

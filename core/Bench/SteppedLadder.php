@@ -15,9 +15,9 @@ use MarshTrial\Core\Rating\RatingStatus;
 /** Separate steps mixed from counted drops: clear steps, and tinting strength. */
 final class SteppedLadder
 {
-    private const STEPS_FORMULA = 'steps that differ by dE00 5 or more from the last one counted, full strength being the first';
+    public const STEPS_FORMULA = 'steps that differ by dE00 5 or more from the last one counted, full strength being the first';
 
-    private const STRENGTH_FORMULA = 'slope of the deposit against the share of paint in the mixture, at the low end and through the origin, in the key channel';
+    public const STRENGTH_FORMULA = 'slope of the deposit against the share of paint in the mixture, at the low end and through the origin, in the key channel';
 
     public static function clearSteps(RowReadings $row): Rating
     {

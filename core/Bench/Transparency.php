@@ -21,9 +21,9 @@ final class Transparency
     /** Remark of a rating that was held against the limits for white and very pale paint. */
     public const PALE = 'white or very pale: judged as applied';
 
-    private const FORMULA = 'R0 = (P Rb − K Rw) / (P − K − K P (Rw − Rb)) per channel, the surface light g taken off all four; body = R0_Y / Y_w at deposit 0.92';
+    public const FORMULA = 'R0 = (P Rb − K Rw) / (P − K − K P (Rw − Rb)) per channel, the surface light g taken off all four; body = R0_Y / Y_w at deposit 0.92';
 
-    private const TWO_LINES = self::FORMULA.', from the line under the paint and its bare ends, scaled to deposit 0.92';
+    public const TWO_LINES = self::FORMULA.', from the line under the paint and its bare ends, scaled to deposit 0.92';
 
     /**
      * @param float $contrast how far the picture's contrast may be off, as an exponent's standard deviation

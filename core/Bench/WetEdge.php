@@ -15,9 +15,9 @@ use MarshTrial\Core\Rating\Scale;
 /** What water does at an edge: how far a touch spreads in wet paper, and how softly an edge pulls out. */
 final class WetEdge
 {
-    private const SPREAD_FORMULA = 'diameter of the circle as large as what has half the deposit of the middle or more; softness: from the circle of 80 % to that of 20 %';
+    public const SPREAD_FORMULA = 'diameter of the circle as large as what has half the deposit of the middle or more; softness: from the circle of 80 % to that of 20 %';
 
-    private const SOFTENED_FORMULA = 'distance over which the deposit falls from 80 to 20 % of the band’s, mean over the height of the place';
+    public const SOFTENED_FORMULA = 'distance over which the deposit falls from 80 to 20 % of the band’s, mean over the height of the place';
 
     /** Width over which a blurred step of sigma 1, and a step under a running mean of width 1, fall from 80 to 20 %. */
     private const STEP_BY_BLUR = 1.683;

@@ -14,7 +14,7 @@ use MarshTrial\Core\Rating\Scale;
 /** Draws the findings of one row's depths together. */
 final class FadeRow
 {
-    private const FORMULA = 'dE*ab, corrected and beyond noise, at deposit 0.92; categories from y − 3u to (y + 3u) × 38.5 Mlx h / dose';
+    public const FORMULA = 'dE*ab, corrected and beyond noise, at deposit 0.92; categories from y − 3u to (y + 3u) × 38.5 Mlx h / dose';
 
     /**
      * The lightfastness of a row at reference depth.

@@ -35,4 +35,19 @@ final class Lightfastness implements Described
     {
         return true;
     }
+
+    public static function formula(): string
+    {
+        return FadeRow::FORMULA;
+    }
+
+    public static function thresholds(Scale $scale): array
+    {
+        return [$scale->fade, $scale->depths];
+    }
+
+    public static function weakness(): string
+    {
+        return 'A window is no test chamber: the dose is estimated, moisture and warmth are not held. Until the reference dose is reached a range of categories remains possible, and a change may speed up.';
+    }
 }

@@ -14,6 +14,14 @@ interface Described
     /** Null for what has no classes. */
     public static function scale(Scale $scale): ?ClassScale;
 
+    public static function formula(): string;
+
+    /** @return list<object> the parts of a scale that decide it */
+    public static function thresholds(Scale $scale): array;
+
+    /** What a reader has to bear in mind. */
+    public static function weakness(): string;
+
     /** Whether makers claim it and every page of a paint rates it. */
     public static function isClaimed(): bool;
 

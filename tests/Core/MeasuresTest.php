@@ -95,6 +95,8 @@ final class MeasuresTest extends TestCase
         'softened edge' => ['hard line', 2.0, 'soft'],
         'salt' => ['none', 0.02, 'some', 0.10, 'strong'],
         're-wetting' => ['hardly at all', 0.10, 'hard work', 0.30, 'some passes', 0.92, 'at once'],
+        'drops' => ['together', 0.8, 'a little apart', 2.0, 'far apart'],
+        'bloom' => ['none', 0.08, 'soft', 0.25, 'hard-edged'],
     ];
 
     private const PALE = ['transparent', 0.10, 'semi-transparent', 0.25, 'semi-opaque', 0.50, 'opaque'];

@@ -35,6 +35,21 @@ final class ClearSteps implements Measure
         return null;
     }
 
+    public static function formula(): string
+    {
+        return Gradation::STEPS_FORMULA;
+    }
+
+    public static function thresholds(Scale $scale): array
+    {
+        return [$scale->steps, $scale->depths];
+    }
+
+    public static function weakness(): string
+    {
+        return 'It follows the hand that led the stroke as much as the paint; two testers differ by a step or two.';
+    }
+
     public static function block(): BlockKind
     {
         return BlockKind::Stroke;

@@ -53,6 +53,21 @@ final class DropTravel implements Measure
         return new ClassScale($scale->drops->classes);
     }
 
+    public static function formula(): string
+    {
+        return self::FORMULA;
+    }
+
+    public static function thresholds(Scale $scale): array
+    {
+        return [$scale->drops, $scale->drift, $scale->water];
+    }
+
+    public static function weakness(): string
+    {
+        return 'Three broad channels tell two pigments apart only where they absorb unlike; two of one hue run together for all it can see. How wet the paper was decides how far anything runs.';
+    }
+
     public static function block(): BlockKind
     {
         return BlockKind::Drops;

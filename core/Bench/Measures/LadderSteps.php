@@ -35,6 +35,21 @@ final class LadderSteps implements Measure
         return null;
     }
 
+    public static function formula(): string
+    {
+        return SteppedLadder::STEPS_FORMULA;
+    }
+
+    public static function thresholds(Scale $scale): array
+    {
+        return [$scale->steps, $scale->depths];
+    }
+
+    public static function weakness(): string
+    {
+        return 'Counted drops differ in size from dropper to dropper; the number of steps is that of the ladder’s dilutions too.';
+    }
+
     public static function block(): BlockKind
     {
         return BlockKind::Ladder;

@@ -35,6 +35,21 @@ final class LadderStrength implements Measure
         return null;
     }
 
+    public static function formula(): string
+    {
+        return SteppedLadder::STRENGTH_FORMULA;
+    }
+
+    public static function thresholds(Scale $scale): array
+    {
+        return [$scale->strength, $scale->depths];
+    }
+
+    public static function weakness(): string
+    {
+        return 'Drops are a coarse measure of amount, and tube paint and re-wet pans are not alike in water. It is relative: only against a paint on the same paper and under the same protocol.';
+    }
+
     public static function block(): BlockKind
     {
         return BlockKind::Ladder;

@@ -35,6 +35,21 @@ final class LaneGlazing implements Measure
         return null;
     }
 
+    public static function formula(): string
+    {
+        return Glazing::FORMULA;
+    }
+
+    public static function thresholds(Scale $scale): array
+    {
+        return [$scale->strength, $scale->depths];
+    }
+
+    public static function weakness(): string
+    {
+        return 'A layer that moved the one below is told only where it darkens less than half as much as expected.';
+    }
+
     public static function block(): BlockKind
     {
         return BlockKind::Glaze;

@@ -42,6 +42,21 @@ final class LiftStaining implements Measure
         return new ClassScale($scale->lifting->classes);
     }
 
+    public static function formula(): string
+    {
+        return Staining::FORMULA;
+    }
+
+    public static function thresholds(Scale $scale): array
+    {
+        return [$scale->lifting, $scale->depths];
+    }
+
+    public static function weakness(): string
+    {
+        return 'Force, brush and paper are part of the result: compare only under one protocol and on one paper. A stroke paler than deposit 0.4 or darker than 1.5 gets no class.';
+    }
+
     public static function block(): BlockKind
     {
         return BlockKind::Lift;

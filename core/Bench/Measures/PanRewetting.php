@@ -36,6 +36,21 @@ final class PanRewetting implements Measure
         return new ClassScale($scale->water->rewetting);
     }
 
+    public static function formula(): string
+    {
+        return Rewetting::FORMULA;
+    }
+
+    public static function thresholds(Scale $scale): array
+    {
+        return [$scale->water, $scale->depths];
+    }
+
+    public static function weakness(): string
+    {
+        return 'Brush, pressure and how long the pan has dried differ from hand to hand by about 15 %.';
+    }
+
     public static function block(): BlockKind
     {
         return BlockKind::Rewet;

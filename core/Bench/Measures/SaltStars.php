@@ -37,6 +37,21 @@ final class SaltStars implements Measure
         return new ClassScale($scale->water->salt);
     }
 
+    public static function formula(): string
+    {
+        return Salt::FORMULA;
+    }
+
+    public static function thresholds(Scale $scale): array
+    {
+        return [$scale->water, $scale->depths];
+    }
+
+    public static function weakness(): string
+    {
+        return 'Stars of the size of grains are taken for grain; how much salt fell is not known.';
+    }
+
     public static function block(): BlockKind
     {
         return BlockKind::Salt;

@@ -36,6 +36,21 @@ final class SlopeSeparation implements Measure
         return new ClassScale($scale->drift->classes);
     }
 
+    public static function formula(): string
+    {
+        return Separation::FORMULA;
+    }
+
+    public static function thresholds(Scale $scale): array
+    {
+        return [$scale->drift, $scale->depths];
+    }
+
+    public static function weakness(): string
+    {
+        return 'Without a graded stroke the paint’s own way from pale to deep is presumed straight, which the uncertainty says.';
+    }
+
     public static function block(): BlockKind
     {
         return BlockKind::Tilt;

@@ -37,6 +37,21 @@ final class SoftenedEdge implements Measure
         return new ClassScale($scale->water->softenedEdge);
     }
 
+    public static function formula(): string
+    {
+        return WetEdge::SOFTENED_FORMULA;
+    }
+
+    public static function thresholds(Scale $scale): array
+    {
+        return [$scale->water, $scale->depths];
+    }
+
+    public static function weakness(): string
+    {
+        return 'One edge, one hand, one moment. It is a mean over the height of the place: a line that stays in part of it is called by the part that is darker.';
+    }
+
     public static function block(): BlockKind
     {
         return BlockKind::SoftEdge;

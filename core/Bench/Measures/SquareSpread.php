@@ -36,6 +36,21 @@ final class SquareSpread implements Measure
         return null;
     }
 
+    public static function formula(): string
+    {
+        return WetEdge::SPREAD_FORMULA;
+    }
+
+    public static function thresholds(Scale $scale): array
+    {
+        return [$scale->water, $scale->depths];
+    }
+
+    public static function weakness(): string
+    {
+        return 'How wet the paper was decides more than the paint; nobody measures that. Read after drying, not after a minute.';
+    }
+
     public static function block(): BlockKind
     {
         return BlockKind::WetSquare;

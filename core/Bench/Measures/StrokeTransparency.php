@@ -41,6 +41,21 @@ final class StrokeTransparency implements Measure
         return new ClassScale($scale->body->classes, $scale->body->paleClasses, Transparency::PALE);
     }
 
+    public static function formula(): string
+    {
+        return Transparency::FORMULA;
+    }
+
+    public static function thresholds(Scale $scale): array
+    {
+        return [$scale->body, $scale->surface, $scale->depths];
+    }
+
+    public static function weakness(): string
+    {
+        return 'A body of less than about 0.01 cannot be told from what ink and binder mirror; a black cannot be judged by a black line. Ink that mirrors otherwise than paint shifts dark paints most.';
+    }
+
     public static function block(): BlockKind
     {
         return BlockKind::Stroke;

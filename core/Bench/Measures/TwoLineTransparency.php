@@ -36,6 +36,21 @@ final class TwoLineTransparency implements Measure
         return new ClassScale($scale->body->classes, $scale->body->paleClasses, Transparency::PALE);
     }
 
+    public static function formula(): string
+    {
+        return Transparency::TWO_LINES;
+    }
+
+    public static function thresholds(Scale $scale): array
+    {
+        return [$scale->body, $scale->surface, $scale->depths];
+    }
+
+    public static function weakness(): string
+    {
+        return 'Scaling to reference depth presumes that body grows with the amount. Two pens differ; each line is held against its own bare ends.';
+    }
+
     public static function block(): BlockKind
     {
         return BlockKind::SecondLine;

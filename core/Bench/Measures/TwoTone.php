@@ -36,6 +36,21 @@ final class TwoTone implements Measure
         return null;
     }
 
+    public static function formula(): string
+    {
+        return Gradation::TWO_TONE_FORMULA;
+    }
+
+    public static function thresholds(Scale $scale): array
+    {
+        return [$scale->steps, $scale->depths];
+    }
+
+    public static function weakness(): string
+    {
+        return 'Hue means little near grey; nothing is said below chroma 6. Where the tint is paler than can be read the nearest place stands for it.';
+    }
+
     public static function block(): BlockKind
     {
         return BlockKind::Stroke;

@@ -37,6 +37,21 @@ final class WashEvenness implements Measure
         return new ClassScale($scale->blotch->classes);
     }
 
+    public static function formula(): string
+    {
+        return Evenness::FORMULA;
+    }
+
+    public static function thresholds(Scale $scale): array
+    {
+        return [$scale->blotch, $scale->grain];
+    }
+
+    public static function weakness(): string
+    {
+        return 'It follows hand and paper as much as the paint. Heavy grain that is not separated from blotches at coarse resolution widens the uncertainty.';
+    }
+
     public static function block(): BlockKind
     {
         return BlockKind::Wash;

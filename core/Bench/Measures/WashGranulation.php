@@ -42,6 +42,21 @@ final class WashGranulation implements Measure
         return new ClassScale($scale->grain->classes);
     }
 
+    public static function formula(): string
+    {
+        return Granulation::FORMULA;
+    }
+
+    public static function thresholds(Scale $scale): array
+    {
+        return [$scale->grain, $scale->depths];
+    }
+
+    public static function weakness(): string
+    {
+        return 'The paper’s own tooth makes half of the grain; it is taken off only as far as the bare window shows it. Below 254 dots per inch, or softer than the grains, nothing or only "at least" is said. Grains finer than 0.1 mm are not seen.';
+    }
+
     public static function block(): BlockKind
     {
         return BlockKind::Wash;

@@ -37,6 +37,21 @@ final class WashSeparation implements Measure
         return new ClassScale($scale->drift->washClasses);
     }
 
+    public static function formula(): string
+    {
+        return Separation::WASH_FORMULA;
+    }
+
+    public static function thresholds(Scale $scale): array
+    {
+        return [$scale->drift, $scale->grain];
+    }
+
+    public static function weakness(): string
+    {
+        return 'Compression with loss thins out colour: JPEGs need the larger uncertainty. Without a graded stroke the paint’s own way is presumed straight.';
+    }
+
     public static function block(): BlockKind
     {
         return BlockKind::Wash;

@@ -46,6 +46,21 @@ final class WaterRing implements Measure
         return new ClassScale($scale->drops->ringClasses);
     }
 
+    public static function formula(): string
+    {
+        return self::FORMULA;
+    }
+
+    public static function thresholds(Scale $scale): array
+    {
+        return [$scale->drops, $scale->depths];
+    }
+
+    public static function weakness(): string
+    {
+        return 'Rings are averaged around one middle: a ring that is crinkled by more than about a millimetre is read too low.';
+    }
+
     public static function block(): BlockKind
     {
         return BlockKind::Drops;

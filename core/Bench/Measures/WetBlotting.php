@@ -35,6 +35,21 @@ final class WetBlotting implements Measure
         return null;
     }
 
+    public static function formula(): string
+    {
+        return Staining::FORMULA;
+    }
+
+    public static function thresholds(Scale $scale): array
+    {
+        return [$scale->lifting, $scale->depths];
+    }
+
+    public static function weakness(): string
+    {
+        return 'Seconds count: a wash blotted late has begun to set. No class is given.';
+    }
+
     public static function block(): BlockKind
     {
         return BlockKind::Blot;
