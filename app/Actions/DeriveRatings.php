@@ -15,7 +15,7 @@ use MarshTrial\Core\Exchange\MeasurementJson;
 use MarshTrial\Core\Measuring\CardMeasurement;
 use MarshTrial\Core\Rating\Scale;
 
-/** Writes the ratings and strips that follow from a measurement; what was derived before is replaced. */
+/** Writes the ratings and strips that follow from a measurement; those of an earlier scale or earlier rules stay, and no longer hold. */
 final class DeriveRatings
 {
     /**
@@ -25,15 +25,15 @@ final class DeriveRatings
      */
     public static function giveTo(int $paintId, Builder $specimens): void
     {
-        foreach ([Rating::class, Strip::class] as $derived) {
-            $derived::query()->whereIn('specimen_id', (clone $specimens)->select('id'))->update(['paint_id' => $paintId]);
+        foreach ([Rating::everyVersion(), Strip::query()] as $derived) {
+            $derived->whereIn('specimen_id', (clone $specimens)->select('id'))->update(['paint_id' => $paintId]);
         }
     }
 
     public static function from(Measurement $measurement, CardMeasurement $measured): void
     {
         $specimens = Specimen::query()->with('pan')->where('card_id', $measurement->card_id)->get()->keyBy('row');
-        $measurement->ratings()->delete();
+        Rating::everyVersion()->where('measurement_id', $measurement->id)->update(['holds' => false]);
         $measurement->strips()->delete();
         $of = static fn (int $row): array => [
             'measurement_id' => $measurement->id,
@@ -42,8 +42,9 @@ final class DeriveRatings
         ];
         foreach ($measured->ratings as $rating) {
             $detail = MeasurementJson::rating($rating);
-            Rating::query()->create([
-                ...$of($rating->row), 'row' => $rating->row, 'property' => $rating->property, 'scale' => Scale::current()->name, 'rules' => Scale::RULES,
+            $version = ['measurement_id' => $measurement->id, 'row' => $rating->row, 'property' => $rating->property, 'scale' => $rating->scale, 'rules' => Scale::RULES];
+            Rating::everyVersion()->updateOrCreate($version, [
+                ...$of($rating->row), 'holds' => true,
                 'status' => $rating->status->value, 'value' => $rating->value, 'uncertainty' => $rating->uncertainty, 'class' => $rating->class(), 'detail' => $detail,
             ]);
         }

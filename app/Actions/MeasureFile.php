@@ -24,14 +24,14 @@ final class MeasureFile
      *
      * @throws CoreException with one sentence when the picture cannot be measured
      */
-    public static function of(CardLayout $layout, string $path, ?string $firstPath = null, ?float $doseMlxh = null, ?callable $progress = null, ?Capture $capture = null, ?Capture $firstCapture = null): CardMeasurement
+    public static function of(CardLayout $layout, string $path, ?string $firstPath = null, ?float $doseMlxh = null, ?callable $progress = null, ?Capture $capture = null, ?Capture $firstCapture = null, ?Scale $scale = null): CardMeasurement
     {
         // Measuring makes no cycles; the collector would only walk long arrays of pixels.
         gc_disable();
         $first = $firstPath === null ? null : self::of($layout, $firstPath, capture: $firstCapture ?? $capture);
         $picture = PictureDecoder::decode($path);
         PixelCheck::colours($picture->pixels);
-        $measurement = (new CardMeasurer(Scale::current()))->measure($picture->pixels, $layout, ($capture ?? new Capture)->of($picture->isLossy, $picture->isPhotograph, $picture->focal, $picture->quality), $first, $doseMlxh, $progress);
+        $measurement = (new CardMeasurer($scale ?? Scale::current()))->measure($picture->pixels, $layout, ($capture ?? new Capture)->of($picture->isLossy, $picture->isPhotograph, $picture->focal, $picture->quality), $first, $doseMlxh, $progress);
         gc_enable();
 
         return $measurement;

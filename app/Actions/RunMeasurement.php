@@ -18,6 +18,7 @@ use MarshTrial\Core\Imaging\PictureFault;
 use MarshTrial\Core\Imaging\QualityCheck;
 use MarshTrial\Core\Measuring\CardMeasurement;
 use MarshTrial\Core\Measuring\CardMeasurer;
+use MarshTrial\Core\Rating\Scale;
 use MarshTrial\Core\Simulation\CameraStandIn;
 use MarshTrial\Core\Simulation\ScannerStandIn;
 use MarshTrial\Core\Simulation\Shot;
@@ -78,13 +79,13 @@ final class RunMeasurement
     }
 
     /** @param (callable(string, float): void)|null $progress */
-    public static function measured(Measurement $measurement, CardLayout $layout, ?callable $progress = null): CardMeasurement
+    public static function measured(Measurement $measurement, CardLayout $layout, ?callable $progress = null, ?Scale $scale = null): CardMeasurement
     {
         $picture = $measurement->picture;
         $dose = $picture->fadeCheck?->dose_mlxh;
         $first = $measurement->firstPicture;
 
-        return MeasureFile::of($layout, $picture->path(), $first?->path(), $dose === null ? null : (float) $dose, $progress, $picture->capture(), $first?->capture());
+        return MeasureFile::of($layout, $picture->path(), $first?->path(), $dose === null ? null : (float) $dose, $progress, $picture->capture(), $first?->capture(), $scale);
     }
 
     private static function scan(Measurement $measurement): void

@@ -4,16 +4,21 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 
 /**
- * Derived from a measurement with a scale and rule version.
+ * Derived from a measurement with a scale and rule version. What an earlier scale or earlier rules said stays; queries see what
+ * holds unless they ask for every version.
  *
  * @property int $measurement_id
  * @property int $row
  * @property int $specimen_id
  * @property int $paint_id
  * @property string $property
+ * @property string $scale
+ * @property int $rules
+ * @property bool $holds
  * @property string $status
  * @property float|null $value
  * @property float|null $uncertainty
@@ -25,6 +30,17 @@ final class Rating extends Model
 
     protected function casts(): array
     {
-        return ['detail' => 'array'];
+        return ['detail' => 'array', 'holds' => 'boolean'];
+    }
+
+    protected static function booted(): void
+    {
+        self::addGlobalScope('holds', static fn (Builder $query) => $query->where('ratings.holds', true));
+    }
+
+    /** @return Builder<self> */
+    public static function everyVersion(): Builder
+    {
+        return self::query()->withoutGlobalScope('holds');
     }
 }

@@ -12,12 +12,14 @@ use App\Models\FadeCheck;
 use App\Models\Hanging;
 use App\Models\Measurement;
 use App\Models\Picture;
+use App\Models\Rating;
 use App\Models\Revision;
 use App\Models\Specimen;
 use App\Models\Strip;
 use App\Models\User;
 use App\Models\Verdict;
 use Illuminate\Support\Arr;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Bench\HandMeasure;
@@ -45,13 +47,15 @@ final class CardView
         // Before the eye has judged, the picture says nothing.
         $shown = $blind ? null : $shown;
         // As derived now; what a picture said under older rules stays in its own result.
-        $ratings = $shown === null ? [] : $shown->ratings()->orderBy('id')->get()->groupBy('row')->map(static fn ($of): array => $of->pluck('detail')->all())->all();
+        $versions = $shown === null ? collect() : Rating::everyVersion()->where('measurement_id', $shown->id)->orderBy('id')->get();
+        $ratings = $versions->where('holds', true)->groupBy('row')->map(static fn (Collection $of): array => $of->pluck('detail')->all())->all();
+        $earlier = $versions->where('holds', false)->groupBy('row')->map(self::earlier(...))->all();
         $strips = $shown === null ? collect() : $shown->strips()->get()->keyBy('specimen_id');
 
         return [
             ...self::summary($card),
             'layout' => $card->publicLayout(),
-            'rows' => $card->specimens->map(static fn (Specimen $s): array => self::row($card, $s, $blind, $shown, $ratings[$s->row] ?? [], $strips[$s->id] ?? null))->all(),
+            'rows' => $card->specimens->map(static fn (Specimen $s): array => self::row($card, $s, $blind, $shown, $ratings[$s->row] ?? [], $earlier[$s->row] ?? [], $strips[$s->id] ?? null))->all(),
             'pictures' => $card->pictures->map(static fn (Picture $p): array => self::picture($p, $card->checks->firstWhere('id', $p->fade_check_id)?->uuid, $newest[$p->id] ?? null))->all(),
             'shownPicture' => $card->pictures->firstWhere('id', $shown?->picture_id)?->uuid,
             'result' => $shown?->result,
@@ -84,11 +88,26 @@ final class CardView
     }
 
     /**
+     * What earlier scales or rules said of a row.
+     *
+     * @param Collection<int, Rating> $ratings
+     *
+     * @return array<string, list<array{scale: string, rules: int, told: string|null}>> by property, oldest first
+     */
+    private static function earlier(Collection $ratings): array
+    {
+        return $ratings->groupBy('property')->map(static fn (Collection $of): array => $of->map(static fn (Rating $r): array => [
+            'scale' => $r->scale, 'rules' => $r->rules, 'told' => $r->value === null ? $r->detail['reason'] ?? null : PropertyView::worded($r->detail)['told'],
+        ])->values()->all())->all();
+    }
+
+    /**
      * @param list<array<string, mixed>> $ratings of the row
+     * @param array<string, list<array{scale: string, rules: int, told: string|null}>> $earlier
      *
      * @return array<string, mixed>
      */
-    private static function row(Card $card, Specimen $specimen, bool $blind, ?Measurement $shown, array $ratings, ?Strip $strip): array
+    private static function row(Card $card, Specimen $specimen, bool $blind, ?Measurement $shown, array $ratings, array $earlier, ?Strip $strip): array
     {
         $paint = $specimen->pan->paint;
         $session = $card->session;
@@ -100,7 +119,7 @@ final class CardView
             ...SpecimenView::said($specimen, $session === null ? [] : [...$session->conditions, 'paperSide' => $card->paper_side]),
             'strip' => $strip?->kind === 'property' ? StripView::of(CoreStrip::fromArray($strip->data), null) : StripView::of(null, $strip?->data),
             'claims' => $blind ? [] : $paint->claims->map(static fn (Claim $c): array => PropertyView::claim($c, self::ratingOf($ratings, $c->property)['classes95'] ?? []))->all(),
-            'ratings' => array_map(static fn (array $r): array => $r['value'] !== null && $r['status'] === 'measured' ? PropertyView::rating($r, null) : $r, $ratings),
+            'ratings' => array_map(static fn (array $r): array => [...$r['value'] !== null && $r['status'] === 'measured' ? PropertyView::rating($r, null) : $r, 'earlier' => $earlier[$r['property']] ?? []], $ratings),
             'verdicts' => $specimen->verdicts->filter(static fn (Verdict $v): bool => ! $blind || $v->owner_id === Auth::id())->values()->map(static fn (Verdict $v): array => [
                 ...PropertyView::verdict($v, $v->fade_check_id === null || $v->fade_check_id === $shown?->picture->fade_check_id ? self::ratingOf($ratings, $v->property) : []), 'edition' => $v->edition, 'checkUuid' => $card->checks->firstWhere('id', $v->fade_check_id)?->uuid, 'mine' => $v->owner_id === Auth::id(),
             ])->all(),

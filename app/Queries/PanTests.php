@@ -26,6 +26,7 @@ final class PanTests
             ->join('pictures', 'pictures.id', '=', 'measurements.picture_id')
             ->join('cards', 'cards.id', '=', 'measurements.card_id')
             ->join('papers', 'papers.id', '=', 'cards.paper_id')
+            ->where('ratings.holds', true)
             ->whereIn('specimens.pan_id', $panIds)
             ->whereIn('ratings.measurement_id', CodePage::visibleMeasurements($user))
             ->orderBy('ratings.id')

@@ -139,7 +139,17 @@ final class PropertyView
      */
     public static function limits(array $detail): ?array
     {
-        return Measures::of(Property::from($detail['property']))::scale(Scale::current())?->limitsOf($detail['remarks']);
+        return Measures::of(Property::from($detail['property']))::scale(self::scaleOf($detail))?->limitsOf($detail['remarks']);
+    }
+
+    /**
+     * The scale that rated; today's where this program does not know it, as in a record from elsewhere.
+     *
+     * @param array<string, mixed> $detail
+     */
+    private static function scaleOf(array $detail): Scale
+    {
+        return in_array($detail['scale'] ?? '', Scale::NAMES, true) ? Scale::named($detail['scale']) : Scale::current();
     }
 
     /**

@@ -105,7 +105,7 @@ final class MeasurementJson
             'classes' => $rating->classes,
             'classes95' => $rating->classes95,
             'atDeposit' => self::round($rating->atDeposit, 3),
-            'scale' => Scale::current()->name,
+            'scale' => $rating->scale,
             'remarks' => $rating->remarks,
             'cells' => $rating->cells,
             'numbers' => $rating->numbers,

@@ -17,6 +17,7 @@ const PrintPage = lazy(() => import('./pages/bench/PrintPage'));
 const PalettesPage = lazy(() => import('./pages/collection/PalettesPage'));
 const ImportPage = lazy(() => import('./pages/collection/ImportPage'));
 const ProtocolsPage = lazy(() => import('./pages/cards/ProtocolsPage'));
+const MethodsPage = lazy(() => import('./pages/cards/MethodsPage'));
 const LabelsPage = lazy(() => import('./pages/collection/LabelsPage'));
 const CardsPage = lazy(() => import('./pages/cards/CardsPage'));
 const CardPage = lazy(() => import('./pages/cards/CardPage'));
@@ -52,6 +53,7 @@ export function App() {
                     <Route path="/bench/:uuid" element={<BenchPage />} />
                     <Route path="/bench/:uuid/print" element={<PrintPage />} />
                     <Route path="/protocols" element={<ProtocolsPage />} />
+                    <Route path="/methods" element={<MethodsPage />} />
                     <Route path="/cards" element={<CardsPage />} />
                     <Route path="/cards/:uuid" element={<CardPage />} />
                     <Route path="/frames/new" element={<FramePage />} />

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Actions\DeriveRatings;
 use App\Actions\RequestMeasurement;
+use App\Actions\RunMeasurement;
 use App\Imaging\PngWriter;
 use App\Models\Card;
 use App\Models\FadeCheck;
@@ -16,6 +18,8 @@ use App\Models\Verdict;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Exchange\LayoutJson;
+use MarshTrial\Core\Rating\Scale;
+use MarshTrial\Core\Rating\Scale\Grain;
 use MarshTrial\Core\Simulation\ScannerStandIn;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
@@ -120,6 +124,26 @@ final class CardsAndRecordsTest extends FeatureTestCase
         $this->artisan('ratings:rebuild')->assertSuccessful();
         self::assertSame($ratings, Rating::query()->orderBy('property')->get(['property', 'value', 'class'])->toArray());
         self::assertEquals($measurement->result, Measurement::query()->firstOrFail()->result);
+    }
+
+    public function testAFurtherScaleRatesBesideAnEarlierOneAndBothAreToldApart(): void
+    {
+        $this->actingAs($this->wren);
+        $card = $this->card();
+        $this->postJson("/api/cards/$card->uuid/stand-in")->assertStatus(202);
+        $measurement = Measurement::query()->firstOrFail();
+        $grain = static fn (): Rating => Rating::query()->where('property', 'granulation')->firstOrFail();
+        $before = $grain();
+        // A scale on which every wash granulates heavily.
+        $strict = new Scale('strict', grain: new Grain(classes: ['none' => -3.0, 'slight' => -2.0, 'distinct' => -1.0, 'heavy' => INF]));
+        DeriveRatings::from($measurement, RunMeasurement::measured($measurement, $card->cardLayout(), null, $strict));
+        self::assertSame(['strict', 'heavy', $before->value], [$grain()->scale, $grain()->detail['class'], $grain()->value]);
+        self::assertSame(2, Rating::everyVersion()->where('property', 'granulation')->count());
+        $told = collect($this->getJson("/api/cards/$card->uuid")->json('rows.0.ratings'))->firstWhere('property', 'granulation');
+        self::assertSame(['strict', ['bench scale 1']], [$told['scale'], array_column($told['earlier'], 'scale')]);
+        // The first scale holds again, with its own row.
+        DeriveRatings::from($measurement, RunMeasurement::measured($measurement, $card->cardLayout()));
+        self::assertSame([$before->id, 2], [$grain()->id, Rating::everyVersion()->where('property', 'granulation')->count()]);
     }
 
     public function testAFadeCardFromTheFirstReadingToAPublishedRecord(): void

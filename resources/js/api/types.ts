@@ -40,7 +40,7 @@ export interface Rating {
     /** Its number as it is written, and what that number is called. */
     text?: string; quantity?: string; told?: string; brief?: string;
     said?: string | null; chances?: Record<string, number>; ofPicture?: string | null;
-    scale: string; remarks: string[]; cells: string[]; numbers: Record<string, unknown>; formula: string; protocol?: string;
+    scale: string; earlier?: { scale: string; rules: number; told: string | null }[]; remarks: string[]; cells: string[]; numbers: Record<string, unknown>; formula: string; protocol?: string;
     position?: number; low?: number; high?: number; limits?: Record<string, number | null>; card?: { uuid: string; title: string; mayChange: boolean; simulated: boolean } | null;
     /** Of several pictures of one painting; and what pictures say that cannot be of it. */
     pooled?: { pictures: number; spread: number }; otherwise?: { value: number; said?: string | null }[]; ofThisPicture?: { said?: string | null; value: number };

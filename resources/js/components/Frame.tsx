@@ -45,7 +45,7 @@ export function Frame({ children }: { children: ReactNode }) {
             <Warning />
             <main id="main" tabIndex={-1} className="grow w-full mx-auto max-w-[1480px] px-5 py-5 outline-none"><Boundary key={here.pathname}>{children}</Boundary></main>
             <footer className="no-print mx-auto w-full max-w-[1480px] px-5 py-4 text-sm text-soft">
-                Results are evidence from one group’s tests, not a certificate under any standard. <Link to="/accuracy">How well it measures</Link>
+                Results are evidence from one group’s tests, not a certificate under any standard. <Link to="/methods">How it measures</Link> <Link to="/accuracy">How well it measures</Link>
             </footer>
             <Keys open={keysShown} onChange={showKeys} />
         </div>
@@ -129,7 +129,7 @@ export function turnSurround() {
 /** Pages whose title does not depend on what they show; the others say theirs by themselves. */
 const TITLES: Record<string, string> = {
     ...Object.fromEntries(PLACES.map(([, path, name]) => [path, name])),
-    '/palettes': 'Palettes', '/labels': 'Labels', '/bench/new': 'Plan a session', '/protocols': 'Protocols', '/frames/new': 'A frame of one’s own', '/side-by-side': 'Side by side',
+    '/palettes': 'Palettes', '/labels': 'Labels', '/bench/new': 'Plan a session', '/protocols': 'Protocols', '/methods': 'How everything is measured', '/frames/new': 'A frame of one’s own', '/side-by-side': 'Side by side',
     '/capture': 'Targets and profiles', '/accuracy': 'How well it measures', '/sign-in': 'Sign in', '/password': 'Set your password', '/account': 'Your page', '/people': 'People', '/import': 'A spreadsheet on its way in',
 };
 

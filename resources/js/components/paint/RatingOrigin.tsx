@@ -54,7 +54,10 @@ function Derivation({ rating }: { rating: Rating }) {
             {rating.formula !== '' && <p className="mt-1">Formula: {rating.formula}</p>}
             {rating.limits && <p className="mt-1">Limits: {Object.entries(rating.limits).map(([c, v]) => (v === null ? c : `${c} < ${v}`)).join(' ≤ ')}</p>}
             {rating.protocol && <p className="mt-1">Protocol: <Link to={`/protocols#${rating.protocol.split(' ')[0]}`}>{rating.protocol}</Link>, how to repeat it.</p>}
-            <p className="mt-1">Scale: {rating.scale}.{rating.card && <> Card: <Link to={`/${rating.card.mayChange ? 'cards' : 'records'}/${rating.card.uuid}`}>{rating.card.title}</Link>, row <span className="num">{rating.row}</span>.</>}</p>
+            {rating.earlier?.map((e) => (
+                <p key={`${e.scale} ${e.rules}`} className="mt-1">Earlier, by {e.scale} with rules {e.rules}: {e.told ?? 'nothing'}. It no longer holds.</p>
+            ))}
+            <p className="mt-1">Scale: {rating.scale}, <Link to={`/methods#${rating.property.replaceAll(' ', '-')}`}>how it is measured</Link>.{rating.card && <> Card: <Link to={`/${rating.card.mayChange ? 'cards' : 'records'}/${rating.card.uuid}`}>{rating.card.title}</Link>, row <span className="num">{rating.row}</span>.</>}</p>
         </>
     );
 }
