@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
-use App\Jobs\RunImport;
+use App\Events\ImportWaits;
 use App\Models\Import;
 use App\Models\Maker;
 use App\Models\PaintCode;
@@ -73,7 +73,7 @@ final class ImportCollection
             return;
         }
         $import->update(['state' => 'checking', 'problem' => null, 'report' => null, 'progress' => 0]);
-        RunImport::dispatch($import->id, false);
+        event(new ImportWaits($import->id));
     }
 
     /** What every row would do; nothing is written but the report. */

@@ -48,23 +48,9 @@ final class KeepReadings
     /** What the instrument stand-in reads on this card. */
     public static function fromStandIn(string $uuid, Card $card): InstrumentRun
     {
-        $samples = array_map(static fn (Sample $s): array => ['cell' => $s->name, 'name' => $s->name, 'lab' => $s->lab->toArray(), 'spectrum' => self::spectrum($s->spectrum)], InstrumentStandIn::read(self::painted($card), RunMeasurement::STAND_IN_SEED, $uuid));
+        $samples = array_map(static fn (Sample $s): array => ['cell' => $s->name, 'name' => $s->name, 'lab' => $s->lab->toArray(), 'spectrum' => InstrumentRun::spectrum($s->spectrum)], InstrumentStandIn::read(self::painted($card), RunMeasurement::STAND_IN_SEED, $uuid));
 
         return self::put($uuid, $card, 'instrument stand-in', 'stand-in', $samples, null);
-    }
-
-    /** @return array{fromNm: float, stepNm: float, values: list<float>}|null */
-    public static function spectrum(?Spectrum $spectrum): ?array
-    {
-        return $spectrum === null ? null : ['fromNm' => $spectrum->fromNm, 'stepNm' => $spectrum->stepNm, 'values' => array_map(static fn (float $v): float => round($v, 5), $spectrum->values)];
-    }
-
-    /** @param array{cell: string, name: string, lab: array<int, float>, spectrum: array{fromNm: float, stepNm: float, values: list<float>}|null} $kept */
-    public static function sample(array $kept): Sample
-    {
-        $spectrum = $kept['spectrum'];
-
-        return new Sample($kept['cell'], new Lab(...array_map(floatval(...), $kept['lab'])), $spectrum === null ? null : new Spectrum($spectrum['fromNm'], $spectrum['stepNm'], $spectrum['values']));
     }
 
     /** The layout with what is really painted on it: the card of a blind session does not say, and the make-believe paint follows from the pans. */

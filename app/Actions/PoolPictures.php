@@ -9,7 +9,6 @@ use App\Models\Measurement;
 use App\Models\Rating;
 use App\Queries\PropertyView;
 use Illuminate\Support\Arr;
-use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Evidence\OnePainting;
@@ -37,26 +36,11 @@ final class PoolPictures
                 $before = $colours = [];
                 foreach ($group as $measurement) {
                     $before[] = $measurement;
-                    $colours[] = self::colours($measurement);
+                    $colours[] = $measurement->colours();
                     self::pool($before, $colours);
                 }
             }
         });
-    }
-
-    /**
-     * Pictures of a card that cannot be of one painting, newest first; empty when all can.
-     *
-     * @param Collection<int, Measurement> $done with their pictures and results, of one moment
-     *
-     * @return list<string> UUIDs of pictures
-     */
-    public static function inDispute(Collection $done): array
-    {
-        $newest = $done->last();
-        $others = $newest === null ? collect() : $done->filter(static fn (Measurement $m): bool => ! OnePainting::could(self::colours($newest), self::colours($m)));
-
-        return $newest === null || $others->isEmpty() ? [] : array_values([$newest->picture->uuid, ...$others->map(static fn (Measurement $m): string => $m->picture->uuid)]);
     }
 
     /**
@@ -128,16 +112,5 @@ final class PoolPictures
             'said' => ClassChances::said($chances) ?? ($possible === null ? null : 'possible: '.implode(', ', $possible)),
             'chances' => array_map(static fn (float $c): float => round($c, 4), array_filter($chances, static fn (float $c): bool => $c >= 0.0005)),
         ];
-    }
-
-    /** @return array<string, array{lab: Lab, uncertainty95: float|null}> */
-    private static function colours(Measurement $measurement): array
-    {
-        $out = [];
-        foreach ($measurement->result['cells'] ?? [] as $cell) {
-            $out[(string) $cell['id']] = ['lab' => new Lab(...array_map(floatval(...), $cell['lab'])), 'uncertainty95' => isset($cell['uncertainty95']) ? (float) $cell['uncertainty95'] : null];
-        }
-
-        return $out;
     }
 }

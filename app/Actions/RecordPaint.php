@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
-use App\Http\AlreadyThere;
 use App\Models\Formulation;
 use App\Models\Maker;
 use App\Models\Paint;

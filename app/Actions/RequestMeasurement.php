@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
+use App\Events\PictureWaits;
 use App\Imaging\PictureStore;
-use App\Jobs\MeasurePicture;
 use App\Models\Card;
 use App\Models\FadeCheck;
 use App\Models\Measurement;
@@ -77,7 +77,7 @@ final class RequestMeasurement
     private static function queue(Picture $picture): Measurement
     {
         $measurement = self::measure($picture);
-        MeasurePicture::dispatch();
+        event(new PictureWaits);
 
         return $measurement;
     }

@@ -8,6 +8,8 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Carbon;
 use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Colour\Spectrum;
+use MarshTrial\Core\Exchange\Sample;
 use MarshTrial\Core\Instrument\Plausibility;
 
 /**
@@ -47,5 +49,19 @@ final class InstrumentRun extends Model
         }
 
         return null;
+    }
+
+    /** @return array{fromNm: float, stepNm: float, values: list<float>}|null */
+    public static function spectrum(?Spectrum $spectrum): ?array
+    {
+        return $spectrum === null ? null : ['fromNm' => $spectrum->fromNm, 'stepNm' => $spectrum->stepNm, 'values' => array_map(static fn (float $v): float => round($v, 5), $spectrum->values)];
+    }
+
+    /** @param array{cell: string, name: string, lab: array<int, float>, spectrum: array{fromNm: float, stepNm: float, values: list<float>}|null} $kept */
+    public static function sample(array $kept): Sample
+    {
+        $spectrum = $kept['spectrum'];
+
+        return new Sample($kept['cell'], new Lab(...array_map(floatval(...), $kept['lab'])), $spectrum === null ? null : new Spectrum($spectrum['fromNm'], $spectrum['stepNm'], $spectrum['values']));
     }
 }

@@ -9,6 +9,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Colour\Lab;
 
 /**
  * One run of the measuring code over one picture; never changed once done.
@@ -116,5 +117,16 @@ final class Measurement extends Model
     public function strips(): HasMany
     {
         return $this->hasMany(Strip::class);
+    }
+
+    /** @return array<string, array{lab: Lab, uncertainty95: float|null}> of its cells */
+    public function colours(): array
+    {
+        $out = [];
+        foreach ($this->result['cells'] ?? [] as $cell) {
+            $out[(string) $cell['id']] = ['lab' => new Lab(...array_map(floatval(...), $cell['lab'])), 'uncertainty95' => isset($cell['uncertainty95']) ? (float) $cell['uncertainty95'] : null];
+        }
+
+        return $out;
     }
 }

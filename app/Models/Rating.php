@@ -11,6 +11,7 @@ use Illuminate\Database\Eloquent\Model;
  * Derived from a measurement with a scale and rule version. What an earlier scale or earlier rules said stays; queries see what
  * holds unless they ask for every version.
  *
+ * @property int $id
  * @property int $measurement_id
  * @property int $row
  * @property int $specimen_id

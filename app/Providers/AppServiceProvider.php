@@ -6,6 +6,10 @@ namespace App\Providers;
 
 use App\Database\BrokenConnections;
 use App\Database\WriterConnection;
+use App\Events\ImportWaits;
+use App\Events\PictureWaits;
+use App\Jobs\MeasurePicture;
+use App\Jobs\RunImport;
 use App\Policies\OwnedPolicy;
 use App\Storage\SteadyCounts;
 use App\Storage\SteadySessions;
@@ -18,6 +22,7 @@ use Illuminate\Foundation\Application;
 use Illuminate\Http\Middleware\TrustProxies;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\Session;
 use Illuminate\Support\ServiceProvider;
@@ -41,6 +46,9 @@ final class AppServiceProvider extends ServiceProvider
         Model::shouldBeStrict();
         Model::unguard();
         OwnedPolicy::register();
+        // In the same transaction as what waits: state and job commit together.
+        Event::listen(static fn (PictureWaits $event) => MeasurePicture::dispatch());
+        Event::listen(static fn (ImportWaits $event) => RunImport::dispatch($event->importId, false));
         Session::extend('file', static fn (Application $app): SteadySessions => new SteadySessions($app['files'], (string) config('session.files'), (int) config('session.lifetime')));
         Cache::extend('steady', fn (Application $app): Repository => Cache::repository(new SteadyCounts($app['files'], storage_path('framework/cache/data'))));
         TrustProxies::at(config('trust.proxies'));

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
-use App\Actions\KeepReadings;
 use App\Models\Card;
 use App\Models\InstrumentRun;
 use App\Models\Measurement;
@@ -60,7 +59,7 @@ final class InstrumentView
 
                 return [
                     'name' => $s->name, 'cell' => $id, 'what' => $cell === null ? null : self::words($layout, $cell),
-                    'lab' => $s->lab->toArray(), 'hex' => $s->lab->toXyz()->toLinearRgb()->toHex(), 'spectrum' => KeepReadings::spectrum($s->spectrum),
+                    'lab' => $s->lab->toArray(), 'hex' => $s->lab->toXyz()->toLinearRgb()->toHex(), 'spectrum' => InstrumentRun::spectrum($s->spectrum),
                     'doubt' => $cell === null ? null : Plausibility::doubt($cell, $s->lab, $papers["$cell->piece-$cell->row"] ?? null, $seen[$id][0] ?? null, $seen[$id][1] ?? 0.0),
                 ];
             }, $samples, $matched['cells']),
@@ -75,7 +74,7 @@ final class InstrumentView
      */
     private static function run(InstrumentRun $run, CardLayout $layout, array $cells, array $seen): array
     {
-        $samples = array_map(KeepReadings::sample(...), $run->samples);
+        $samples = array_map(InstrumentRun::sample(...), $run->samples);
         $papers = self::papers($samples, array_map(static fn (Sample $s): string => $s->name, $samples), $cells);
 
         return [

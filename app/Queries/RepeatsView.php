@@ -4,14 +4,15 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
-use App\Actions\PoolPictures;
 use App\Models\Card;
 use App\Models\Measurement;
 use App\Models\Rating;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Bench\DryingShift;
 use MarshTrial\Core\Capture\RepeatPictures;
 use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Evidence\OnePainting;
 use MarshTrial\Core\Rating\Scale;
 
 /** The pictures of one card beside each other: repeats pooled, and wet against dry. */
@@ -63,7 +64,7 @@ final class RepeatsView
             'ratings' => array_values($group[count($group) - 1]->ratings->filter(static fn (Rating $r): bool => isset($r->detail['pooled']))->map(static fn (Rating $r): array => [
                 'row' => $r->row, 'property' => $r->property, 'n' => $r->detail['pooled']['pictures'], 'mean' => $r->value, 'spread' => $r->detail['pooled']['spread'], 'uncertainty' => $r->uncertainty,
             ])->all()),
-            'inDispute' => PoolPictures::inDispute(collect($group)),
+            'inDispute' => self::inDispute(collect($group)),
         ];
     }
 
@@ -98,5 +99,20 @@ final class RepeatsView
         }
 
         return $out;
+    }
+
+    /**
+     * Pictures of a card that cannot be of one painting, newest first; empty when all can.
+     *
+     * @param Collection<int, Measurement> $done with their pictures and results, of one moment
+     *
+     * @return list<string> UUIDs of pictures
+     */
+    private static function inDispute(Collection $done): array
+    {
+        $newest = $done->last();
+        $others = $newest === null ? collect() : $done->filter(static fn (Measurement $m): bool => ! OnePainting::could($newest->colours(), $m->colours()));
+
+        return $newest === null || $others->isEmpty() ? [] : array_values([$newest->picture->uuid, ...$others->map(static fn (Measurement $m): string => $m->picture->uuid)]);
     }
 }

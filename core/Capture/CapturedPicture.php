@@ -89,7 +89,7 @@ final readonly class CapturedPicture
         $toned = $calibration->applyTo($picture);
         $lights = [];
         foreach ($light->lights as $id => $l) {
-            $lights[$id] = $calibration->kind === CalibrationKind::AsTold ? $l : $l->toned($calibration, $light->papers[$id]);
+            $lights[$id] = $calibration->kind === CalibrationKind::AsTold ? $l : $l->toned($calibration->toned(...), $light->papers[$id]);
         }
         if ($photo && $paper[0] / max(1e-4, $paper[2]) > self::WARM) {
             $remarks[] = 'the light was warm (below about 4000 K): blues and violets are less sure; use daylight or a daylight lamp';

@@ -38,6 +38,9 @@ interface BlockDefinition
     /** @return list<Cell> */
     public static function cells(CellPlacer $at, int $count): array;
 
+    /** @return list<float> distances from the window's left edge at which ticks part it, mm */
+    public static function partings(): array;
+
     /** Whether a black line is ruled in it before anything is painted. */
     public static function needsLine(): bool;
 

@@ -22,6 +22,11 @@ trait FixedFields
         return [];
     }
 
+    public static function partings(): array
+    {
+        return [];
+    }
+
     public static function needsLine(): bool
     {
         return false;

@@ -143,6 +143,10 @@ final class SvgPrinter
         if ($caption !== null) {
             $out[] = new PrintedText($r->x, $r->y - ($names === [] ? 0.8 : 3.4), 2.1, mb_strimwidth($caption, 0, (int) (($r->width + 2) / 0.98), '…'));
         }
+        foreach ($kind?->definition()::partings() ?? [] as $x) {
+            // Outside the window, where nothing is read.
+            $out[] = '<path d="M'.self::n($r->x + $x).' '.self::n($r->y - 0.3).'v-1.2M'.self::n($r->x + $x).' '.self::n($r->bottom() + 0.3).'v1.2" stroke="#000" stroke-width="0.2" fill="none"/>';
+        }
         if ($kind === BlockKind::Stroke) {
             array_push($out, ...self::line($r, $r->y + $r->height / 2, $frame));
         }

@@ -11,7 +11,7 @@ use MarshTrial\Core\Rating\Quantity;
 use MarshTrial\Core\Rating\Scale;
 use MarshTrial\Core\Rating\Told;
 
-/** How far a paint has changed in the light, at reference depth; FadeRow rates it from both halves of a fade card. */
+/** How far a paint has changed in the light, at reference depth: both halves of a fade card against each other. */
 final class Lightfastness implements Described
 {
     use Told;

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Imaging;
 
-use MarshTrial\Core\Capture\Calibration;
 use MarshTrial\Core\Card\Rect;
 
 /** How light falls on one piece of a card, relative to the middle of all of it: a grid of nodes, straight lines between them. */
@@ -33,16 +32,17 @@ final readonly class Light
     }
 
     /**
-     * The same light after the tone curves of a calibration.
+     * The same light after curves of tone.
      *
+     * @param \Closure(float, int): float $tone of a device value in a channel
      * @param array{0: float, 1: float, 2: float} $paper device value of the paper in mean light
      */
-    public function toned(Calibration $calibration, array $paper): self
+    public function toned(\Closure $tone, array $paper): self
     {
-        $base = $calibration->tonedAll($paper);
+        $base = [$tone($paper[0], 0), $tone($paper[1], 1), $tone($paper[2], 2)];
 
         return new self($this->outline, array_map(static fn (array $line): array => array_map(static fn (array $l): array => [
-            $calibration->toned($paper[0] * $l[0], 0) / $base[0], $calibration->toned($paper[1] * $l[1], 1) / $base[1], $calibration->toned($paper[2] * $l[2], 2) / $base[2],
+            $tone($paper[0] * $l[0], 0) / $base[0], $tone($paper[1] * $l[1], 1) / $base[1], $tone($paper[2] * $l[2], 2) / $base[2],
         ], $line), $this->nodes));
     }
 }

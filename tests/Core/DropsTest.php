@@ -8,9 +8,11 @@ use MarshTrial\Core\Bench\Measures\DropTravel;
 use MarshTrial\Core\Bench\Measures\WaterRing;
 use MarshTrial\Core\Bench\RowReadings;
 use MarshTrial\Core\Card\Block;
+use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\Card\RowLabel;
+use MarshTrial\Core\Card\SvgPrinter;
 use MarshTrial\Core\Imaging\Patch;
 use MarshTrial\Core\Rating\Rating;
 use MarshTrial\Core\Rating\RatingStatus;
@@ -105,6 +107,13 @@ final class DropsTest extends TestCase
         // Just below and just above what counts as hollow.
         self::assertSame([['none'], ['soft']], [self::ring(0.0, 0.12)->classes, self::ring(0.0, 0.19)->classes]);
         self::assertSame(RatingStatus::NotTested, WaterRing::read(self::row(0.0), self::patch(static fn (): float => 0.0))->status);
+    }
+
+    public function testTheTwoHalvesArePartedByTicksOutsideTheWindow(): void
+    {
+        $layout = PropertyCard::layout('00000000-0000-4000-8000-000000000004', 'Drops', [new RowLabel(1, 'd', 'Mixture', 'Withy Colours', 'PB29 + PR101')], [], Block::list('drops'));
+        $window = $layout->windowOf(1, BlockKind::Drops)->area ?? self::fail('There is no window for drops.');
+        self::assertMatchesRegularExpression(sprintf('/M%s %sv-1.2M%1$s %sv1.2/', ...array_map(static fn (float $v): string => preg_quote((string) round($v, 2)), [$window->x + 34, $window->y - 0.3, $window->bottom() + 0.3])), SvgPrinter::print($layout, false));
     }
 
     public function testAStandInCardTellsWhatItsPigmentsDid(): void

@@ -61,7 +61,7 @@ final class InstrumentController extends Controller
         Gate::authorize('see', $card);
         $run = InstrumentRun::query()->where('card_id', $card->id)->latest('id')->first() ?? throw new CoreException('No instrument was put on this card yet.');
 
-        return new Response(Readings::write(array_map(KeepReadings::sample(...), $run->samples), ['DESCRIPTOR' => $card->title, 'INSTRUMENTATION' => $run->name]), 200, ['Content-Type' => 'text/plain; charset=utf-8', 'Content-Disposition' => 'attachment; filename="readings.txt"']);
+        return new Response(Readings::write(array_map(InstrumentRun::sample(...), $run->samples), ['DESCRIPTOR' => $card->title, 'INSTRUMENTATION' => $run->name]), 200, ['Content-Type' => 'text/plain; charset=utf-8', 'Content-Disposition' => 'attachment; filename="readings.txt"']);
     }
 
     public function destroy(InstrumentRun $run): JsonResponse

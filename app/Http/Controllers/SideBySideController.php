@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
-use App\Imaging\WindowPictures;
 use App\Models\Paint;
 use App\Queries\CodePage;
 use App\Queries\SideBySideView;
+use App\Queries\WindowPictures;
 use Illuminate\Http\Request;
 use MarshTrial\Core\Bench\SideBySide;
 

@@ -51,6 +51,11 @@ final class GlazeLane implements BlockDefinition
         return array_map(strval(...), range(1, $count));
     }
 
+    public static function partings(): array
+    {
+        return [];
+    }
+
     public static function needsLine(): bool
     {
         return false;

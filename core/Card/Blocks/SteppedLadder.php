@@ -60,6 +60,11 @@ final class SteppedLadder implements BlockDefinition
         return array_map(strval(...), self::DROPS[$count]);
     }
 
+    public static function partings(): array
+    {
+        return [];
+    }
+
     public static function needsLine(): bool
     {
         return false;

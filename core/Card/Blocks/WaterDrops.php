@@ -29,7 +29,7 @@ final class WaterDrops implements BlockDefinition
 
     public static function caption(): string
     {
-        return 'left half: clear water, one drop of paint; right half: wet wash, one drop of water';
+        return 'clear water, one drop of paint | wet wash, one drop of water';
     }
 
     public static function heightMm(): float
@@ -45,6 +45,11 @@ final class WaterDrops implements BlockDefinition
     public static function painted(float $x, float $y, int $count): Rect
     {
         return new Rect($x + 2, $y + 2, 64, 30);
+    }
+
+    public static function partings(): array
+    {
+        return [34.0];
     }
 
     public static function cells(CellPlacer $at, int $count): array

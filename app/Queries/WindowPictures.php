@@ -2,15 +2,15 @@
 
 declare(strict_types=1);
 
-namespace App\Imaging;
+namespace App\Queries;
 
+use App\Imaging\PictureStore;
 use App\Models\Measurement;
 use Illuminate\Support\Facades\Cache;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Imaging\Homography;
-use MarshTrial\Core\Rating\Scale;
 
 /** The windows of a measured card as pictures of their own, straight and to one scale; the wash under a loupe too. */
 final class WindowPictures
