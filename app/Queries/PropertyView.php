@@ -10,6 +10,7 @@ use App\Models\Rating;
 use App\Models\Verdict;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\Auth;
+use MarshTrial\Core\Bench\Transparency;
 use MarshTrial\Core\Evidence\ClaimCheck;
 use MarshTrial\Core\Evidence\FadeVerdict;
 use MarshTrial\Core\Evidence\ScalePosition;
@@ -133,13 +134,15 @@ final class PropertyView
     }
 
     /**
+     * Limits of the classes, for the kind of specimen it is; ratings of before there were kinds only remark it.
+     *
      * @param array<string, mixed> $detail
      *
      * @return array<string, float>|null
      */
     public static function limits(array $detail): ?array
     {
-        return Measures::of(Property::from($detail['property']))::scale(self::scaleOf($detail))?->limitsOf($detail['remarks']);
+        return Measures::of(Property::from($detail['property']))::scale(self::scaleOf($detail))?->limitsOf($detail['kind'] ?? (in_array(Transparency::PALE_REMARK, $detail['remarks'], true) ? Transparency::PALE : ''));
     }
 
     /**

@@ -11,6 +11,7 @@ use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Bench\DryingShift;
 use MarshTrial\Core\Capture\RepeatPictures;
+use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Evidence\OnePainting;
 use MarshTrial\Core\Rating\Scale;
@@ -18,9 +19,6 @@ use MarshTrial\Core\Rating\Scale;
 /** The pictures of one card beside each other: repeats pooled, and wet against dry. */
 final class RepeatsView
 {
-    /** Places whose drying shift is told. */
-    private const SHIFTED = '/^r\d+-(wash|lift-none|stroke-(1|5)-(above|below)|ladder-1)$/';
-
     /** @return array<string, mixed> */
     public static function of(Card $card): array
     {
@@ -79,7 +77,7 @@ final class RepeatsView
         $was = array_column($wet->result['cells'] ?? [], null, 'id');
         $rows = [];
         foreach ($dry->result['cells'] ?? [] as $cell) {
-            if (preg_match(self::SHIFTED, $cell['id']) !== 1 || ! isset($was[$cell['id']])) {
+            if (! CellRole::from($cell['role'])->tellsDrying((int) $cell['step']) || ! isset($was[$cell['id']])) {
                 continue;
             }
             $u = static fn (array $c): float => 0.35 * array_sum($c['labSpread']) / 3;

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Bench;
 
 use MarshTrial\Core\Colour\LinearRgb;
+use MarshTrial\Core\Imaging\CellFlag;
 use MarshTrial\Core\Imaging\CellReading;
+use MarshTrial\Core\Imaging\CellRemark;
 use MarshTrial\Core\Imaging\Median;
 use MarshTrial\Core\Rating\Scale;
 
@@ -37,10 +39,10 @@ final class BareWindows
         foreach ($papers as $row => $reading) {
             $off = self::off($ratios[$row], $usual);
             $out[$row] = match (true) {
-                count($papers) === 1 => $off > $scale->picture->unlikeSheet ? $reading->replacedBy($reading->rgb, sprintf('the bare window differs from the sheet around it by %d %%: stained, or on other paper', round(100 * $off))) : $reading,
+                count($papers) === 1 => $off > $scale->picture->unlikeSheet ? $reading->replacedBy($reading->rgb, new CellRemark(CellFlag::WindowUnlikeSheet, $off)) : $reading,
                 $off > $scale->picture->oddWindow => $reading->replacedBy(
                     LinearRgb::fromArray(array_map(static fn (float $s, float $u): float => $s * $u, $sheet->toArray(), $usual)),
-                    sprintf('the bare window differs from the others by %d %%, as if stained: the sheet around it was taken instead', round(100 * $off)),
+                    new CellRemark(CellFlag::OddWindow, $off),
                 ),
                 default => $reading,
             };
@@ -61,7 +63,7 @@ final class BareWindows
     {
         $fit = array_values(array_filter($ends, static fn (CellReading $r): bool => $r->rgb->luminance() < 1.6 * $usual + 0.01));
 
-        return $fit === [] || count($fit) === count($ends) ? $ends : array_map(static fn (CellReading $r): CellReading => $r->replacedBy($r->rgb, 'the other end of the line is paler than all others and was left out'), $fit);
+        return $fit === [] || count($fit) === count($ends) ? $ends : array_map(static fn (CellReading $r): CellReading => $r->replacedBy($r->rgb, new CellRemark(CellFlag::OtherEndPaler)), $fit);
     }
 
     /**

@@ -18,8 +18,10 @@ use MarshTrial\Core\Rating\Scale;
 /** How much light comes from the paint's own body, from the stroke along the black line. */
 final class Transparency
 {
-    /** Remark of a rating that was held against the limits for white and very pale paint. */
-    public const PALE = 'white or very pale: judged as applied';
+    /** Kind of a specimen that is held against the limits for white and very pale paint, and what is said of it. */
+    public const PALE = 'pale';
+
+    public const PALE_REMARK = 'white or very pale: judged as applied';
 
     public const FORMULA = 'R0 = (P Rb − K Rw) / (P − K − K P (Rw − Rb)) per channel, the surface light g taken off all four; body = R0_Y / Y_w at deposit 0.92';
 
@@ -68,7 +70,7 @@ final class Transparency
         }
         $deepest = $row->key === null ? 0.0 : max(array_map(static fn (array $b): float => $b['deposit'] ?? INF, $bodies));
         if ($deepest < $row->scale->body->paleMasstone) {
-            return Rating::measured($row->scale, $row->row, $property, $bodies[0]['body'], $bodies[0]['uncertainty'], $row->scale->body->paleClasses, $bodies[0]['deposit'], [...$remarks, self::PALE], $cells, $numbers, self::FORMULA);
+            return Rating::measured($row->scale, $row->row, $property, $bodies[0]['body'], $bodies[0]['uncertainty'], $row->scale->body->paleClasses, $bodies[0]['deposit'], [...$remarks, self::PALE_REMARK], $cells, $numbers, self::FORMULA)->ofKind(self::PALE);
         }
         if ($deepest < $row->scale->depths->reference * (1 - $row->scale->depths->extrapolation)) {
             $scale = $row->scale->depths->reference / $deepest;

@@ -50,6 +50,21 @@ enum CellRole: string
         ], true);
     }
 
+    /**
+     * Whether the place is looked at for what drying does to it.
+     *
+     * @param int $step 0 where the role has none
+     */
+    public function tellsDrying(int $step): bool
+    {
+        return match ($this) {
+            self::Wash, self::LiftNone => true,
+            self::StrokePaper => $step === 1 || $step === 5,
+            self::Ladder => $step === 1,
+            default => false,
+        };
+    }
+
     public function words(): string
     {
         return match ($this) {

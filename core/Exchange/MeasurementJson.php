@@ -8,6 +8,7 @@ use MarshTrial\Core\Capture\Calibration;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Fading\FadeFinding;
+use MarshTrial\Core\Imaging\CellRemark;
 use MarshTrial\Core\Imaging\PlacedPiece;
 use MarshTrial\Core\Imaging\QualityCheck;
 use MarshTrial\Core\Measuring\CardMeasurement;
@@ -81,7 +82,7 @@ final class MeasurementJson
                 'rgbLinear' => self::rounded($reading->rgb->toArray(), 6),
                 'deposit' => self::rounded($deposit->channels, 4),
                 'pixels' => $reading->pixels,
-                'remarks' => $reading->remarks,
+                'remarks' => array_map(static fn (CellRemark $r): string => $r->words(), $reading->remarks),
                 'polygonPx' => self::mapped($measurement->scan->pieces[$cell->piece], $reading->area),
             ];
         }
@@ -106,6 +107,7 @@ final class MeasurementJson
             'classes95' => $rating->classes95,
             'atDeposit' => self::round($rating->atDeposit, 3),
             'scale' => $rating->scale,
+            ...$rating->kind === '' ? [] : ['kind' => $rating->kind],
             'remarks' => $rating->remarks,
             'cells' => $rating->cells,
             'numbers' => $rating->numbers,

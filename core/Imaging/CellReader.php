@@ -112,9 +112,9 @@ final readonly class CellReader
         [$spread, $covariance] = self::scatter($labs);
         $leftOut = 1 - $n / count($luminance);
         $glareShare = $glare / count($luminance);
-        $remarks = $leftOut > 0.03 ? [sprintf('%d %% left out as dust or edge', max(1, (int) round(100 * $leftOut)))] : [];
+        $remarks = $leftOut > 0.03 ? [new CellRemark(CellFlag::LeftOut, $leftOut)] : [];
         if ($glareShare > 0.005 || $median > $glareAt) {
-            $remarks[] = $median > $glareAt ? 'mostly glare' : sprintf('%d %% of it is glare, left out', max(1, (int) round(100 * $glareShare)));
+            $remarks[] = $median > $glareAt ? new CellRemark(CellFlag::MostlyGlare) : new CellRemark(CellFlag::Glare, $glareShare);
         }
 
         $lab = $mean->toLab();
@@ -122,7 +122,7 @@ final readonly class CellReader
             $beyond = $this->beyond($area, $mean, $lab);
             if ($beyond !== null) {
                 [$share, $shift] = $beyond;
-                $remarks[] = sprintf(CellReading::BEYOND.' in %d %% of it: at least as vivid as told', max(1, (int) round(100 * $share)));
+                $remarks[] = new CellRemark(CellFlag::Beyond, $share);
                 foreach ($shift as $i => $a) {
                     foreach ($shift as $j => $b) {
                         $covariance[$i][$j] += $a * $b;

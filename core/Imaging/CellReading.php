@@ -11,8 +11,6 @@ use MarshTrial\Core\Colour\LinearRgb;
 /** What was read in one cell: the colour of its kept pixels and how sure it is. */
 final readonly class CellReading
 {
-    public const BEYOND = 'more vivid than the picture’s colours reach';
-
     public function __construct(
         public LinearRgb $rgb,
         public Lab $lab,
@@ -26,7 +24,7 @@ final readonly class CellReading
         public float $leftOut,
         /** Where it was read, mm on the card. */
         public Rect $area,
-        /** @var list<string> */
+        /** @var list<CellRemark> */
         public array $remarks,
         /** Distance, dE00, within which the true colour lies with 95 % chance; 0 where nothing is said. */
         public float $uncertainty95 = 0.0,
@@ -45,11 +43,11 @@ final readonly class CellReading
     /** Whether a good part of it is more vivid than the picture's colours reach. */
     public function isBeyond(): bool
     {
-        return array_filter($this->remarks, static fn (string $r): bool => str_starts_with($r, self::BEYOND)) !== [];
+        return array_filter($this->remarks, static fn (CellRemark $r): bool => $r->flag === CellFlag::Beyond) !== [];
     }
 
     /** The same place with another colour, and why. */
-    public function replacedBy(LinearRgb $rgb, string $remark): self
+    public function replacedBy(LinearRgb $rgb, CellRemark $remark): self
     {
         return new self($rgb, $rgb->toLab(), $this->labSpread, $this->labCovariance, $this->pixels, $this->leftOut, $this->area, [...$this->remarks, $remark], $this->uncertainty95, $this->glare, $this->shared);
     }
@@ -85,6 +83,6 @@ final readonly class CellReading
 
         $most = static fn (string $what): float => max(array_map(static fn (self $r): float => $r->$what, $readings));
 
-        return new self($mean, $mean->toLab(), $spread, $covariance, (int) $n, $leftOut, $readings[0]->area, array_values(array_unique($remarks)), $most('uncertainty95'), $most('glare'), $most('shared'));
+        return new self($mean, $mean->toLab(), $spread, $covariance, (int) $n, $leftOut, $readings[0]->area, array_values(array_unique($remarks, SORT_REGULAR)), $most('uncertainty95'), $most('glare'), $most('shared'));
     }
 }

@@ -148,9 +148,9 @@ final readonly class CardMeasurer
         }
         $remarks = $facts->poor();
         foreach ($rating->cells as $id) {
-            foreach (str_ends_with($id, '-paper') ? $cells[$id]->remarks ?? [] : [] as $remark) {
-                if (str_contains($remark, 'bare window')) {
-                    $remarks[] = $remark;
+            foreach ($cells[$id]->remarks ?? [] as $remark) {
+                if ($remark->flag->isOfBareWindow()) {
+                    $remarks[] = $remark->words();
                 }
             }
         }

@@ -10,7 +10,7 @@ final readonly class ClassScale
     /**
      * @param non-empty-array<string, float> $limits class => upper limit, not itself in the class; the last is INF
      * @param non-empty-array<string, float>|null $otherwise limits for a specimen of a kind of its own
-     * @param string $when remark of a rating that tells it is of that kind
+     * @param string $when name of that kind
      */
     public function __construct(
         public array $limits,
@@ -25,12 +25,12 @@ final readonly class ClassScale
     }
 
     /**
-     * @param list<string> $remarks of the rating
+     * @param string $kind of the specimen; '': the usual one
      *
      * @return non-empty-array<string, float>
      */
-    public function limitsOf(array $remarks): array
+    public function limitsOf(string $kind): array
     {
-        return $this->otherwise !== null && in_array($this->when, $remarks, true) ? $this->otherwise : $this->limits;
+        return $this->otherwise !== null && $this->when === $kind ? $this->otherwise : $this->limits;
     }
 }

@@ -34,6 +34,8 @@ final readonly class Rating
         public array $chances,
         /** Name and version of the protocol, such as "lift-gently 1", and of what holds for the whole card. */
         public string $protocol = '',
+        /** Kind of specimen that has limits of its own; '': the usual one. */
+        public string $kind = '',
     ) {}
 
     /**
@@ -82,6 +84,11 @@ final readonly class Rating
     public function withPossible(array $classes): self
     {
         return $this->with(['classes' => $classes, 'classes95' => $classes, 'chances' => count($classes) === 1 ? [$classes[0] => 1.0] : []]);
+    }
+
+    public function ofKind(string $kind): self
+    {
+        return $this->with(['kind' => $kind]);
     }
 
     /** @param list<string> $remarks added */

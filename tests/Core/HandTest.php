@@ -38,14 +38,14 @@ final class HandTest extends TestCase
         self::assertSame([1 => 1.0, 2 => 0.976, 3 => 1.0], $green([1 => 1.0, 2 => 0.976, 3 => 1.0]));
         self::assertSame([1 => 1.0, 2 => 1.0, 3 => 1.0], $green([1 => 1.0, 2 => 0.974, 3 => 1.0]));
         $stained = BareWindows::checked(Scale::current(), array_map(self::paper(...), [1 => 1.0, 2 => 0.9, 3 => 1.0]), $sheet)[2];
-        self::assertStringContainsString('differs from the others by 10 %, as if stained', $stained->remarks[0]);
+        self::assertStringContainsString('differs from the others by 10 %, as if stained', $stained->remarks[0]->words());
         // A frame over other paper: all windows differ from the sheet alike, and none is odd.
         self::assertSame([1 => 0.9, 2 => 0.9, 3 => 0.9], $green([1 => 0.9, 2 => 0.9, 3 => 0.9]));
         self::assertSame([1 => 0.9, 2 => 0.9, 3 => 0.9, 4 => 0.9], $green([1 => 0.9, 2 => 0.9, 3 => 0.81, 4 => 0.9]));
         // Of two the one that is like the sheet is believed; of one it is only said.
         self::assertSame([1 => 1.0, 2 => 1.0], $green([1 => 0.9, 2 => 1.0]));
         self::assertSame([1 => 0.9], $green([1 => 0.9]));
-        self::assertStringContainsString('stained, or on other paper', BareWindows::checked(Scale::current(), [1 => self::paper(0.9)], $sheet)[1]->remarks[0]);
+        self::assertStringContainsString('stained, or on other paper', BareWindows::checked(Scale::current(), [1 => self::paper(0.9)], $sheet)[1]->remarks[0]->words());
     }
 
     public function testAnEndOfTheLineThatIsPalerThanAllOthersIsLeftOut(): void
@@ -54,7 +54,7 @@ final class HandTest extends TestCase
         self::assertCount(2, BareWindows::blackEnds([$end(0.03), $end(0.057)], 0.03));
         $kept = BareWindows::blackEnds([$end(0.03), $end(0.059)], 0.03);
         self::assertCount(1, $kept);
-        self::assertStringContainsString('left out', $kept[0]->remarks[0]);
+        self::assertStringContainsString('left out', $kept[0]->remarks[0]->words());
         self::assertCount(2, BareWindows::blackEnds([$end(0.2), $end(0.2)], 0.03));
     }
 

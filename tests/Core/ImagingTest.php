@@ -62,7 +62,7 @@ final class ImagingTest extends TestCase
         $b = (new CellReader($dusty))->read($area);
         self::assertEqualsWithDelta($a->lab->toArray(), $b->lab->toArray(), 0.01);
         self::assertSame([], $a->remarks);
-        self::assertMatchesRegularExpression('/^\d+ % left out as dust or edge$/', $b->remarks[0]);
+        self::assertMatchesRegularExpression('/^\d+ % left out as dust or edge$/', $b->remarks[0]->words());
         // A chessboard of two strengths is paint, not dust: both count, in linear light.
         $grainy = self::resampler(self::picture(120, 120, static fn (int $x, int $y): array => (intdiv($x, 3) + intdiv($y, 3)) % 2 === 0 ? [self::code(0.5), 128, 128] : [self::code(0.3), 100, 100]));
         $reading = (new CellReader($grainy))->read($area);

@@ -106,9 +106,9 @@ final class MeasuresTest extends TestCase
         $scales = array_filter(array_map(static fn (Property $p): ?ClassScale => Measures::of($p)::scale(Scale::current()), array_combine(Property::keys(Property::cases()), Property::cases())));
         self::assertEqualsCanonicalizing(array_keys(self::LIMITS), array_keys($scales));
         foreach ($scales as $key => $scale) {
-            $this->holds(self::LIMITS[$key], $scale->limitsOf([]), $key);
+            $this->holds(self::LIMITS[$key], $scale->limitsOf(''), $key);
             $pale = str_contains($key, 'transparency');
-            $this->holds($pale ? self::PALE : self::LIMITS[$key], $scale->limitsOf([Transparency::PALE]), "$key, pale");
+            $this->holds($pale ? self::PALE : self::LIMITS[$key], $scale->limitsOf(Transparency::PALE), "$key, pale");
         }
     }
 
@@ -133,6 +133,6 @@ final class MeasuresTest extends TestCase
         self::assertSame('deposit 0.214 ±0.009 a layer', $quantity->write(0.2144, 0.0091));
         self::assertSame('deposit 1000.000 a layer', $quantity->write(1000.0, null));
         $scale = new ClassScale(['a' => 1.0, 'b' => INF], ['a' => 2.0, 'b' => INF], 'pale');
-        self::assertSame([['a', 'b'], 1.0, 2.0], [$scale->classes(), $scale->limitsOf(['other'])['a'], $scale->limitsOf(['other', 'pale'])['a']]);
+        self::assertSame([['a', 'b'], 1.0, 2.0], [$scale->classes(), $scale->limitsOf('other')['a'], $scale->limitsOf('pale')['a']]);
     }
 }

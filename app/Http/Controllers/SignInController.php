@@ -18,7 +18,7 @@ use Illuminate\Support\Facades\Hash;
 use Illuminate\Validation\ValidationException;
 
 /** Signing in and out. */
-final class SessionController extends Controller
+final class SignInController extends Controller
 {
     public function show(Request $request): JsonResponse
     {

@@ -21,7 +21,7 @@ use MarshTrial\Core\Session\Conditions;
 use MarshTrial\Core\Session\SessionPlan;
 
 /** Sessions at the bench: planned, shared, and their conditions. */
-final class SessionsController extends Controller
+final class BenchSessionController extends Controller
 {
     public function index(Request $request): JsonResponse
     {

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\JsonResponse;
+use App\Models\Paper;
+use Illuminate\Http\Request;
+use Illuminate\Validation\Rule;
+use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Card\PropertyCard;
+use MarshTrial\Core\Card\Protocol;
+
+/** Papers that cards are painted on. */
+final class PaperController extends Controller
+{
+    public function index(): JsonResponse
+    {
+        $titles = static fn (string $property): array => array_map(static fn (Protocol $p): array => ['id' => $p->id, 'title' => $p->title], Protocol::all($property));
+
+        return new JsonResponse([
+            'lifting' => $titles('staining'), 'paint' => $titles(Protocol::PAINT), 'quality' => $titles(Protocol::PAPER), 'usualBlocks' => PropertyCard::USUAL,
+            'blocks' => array_map(static fn (BlockKind $b): array => ['kind' => $b->value, 'words' => $b->definition()::words(), 'tells' => $b->definition()::tells(), 'counts' => $b->definition()::counts()], BlockKind::cases()),
+            'papers' => Paper::query()->orderByDesc('id')->get()->map(self::paper(...))->all(), 'fibres' => Paper::FIBRES, 'surfaces' => Paper::SURFACES,
+        ]);
+    }
+
+    public function put(Request $request, string $uuid): JsonResponse
+    {
+        $values = $request->validate([
+            'maker' => 'required|string|max:120', 'fibre' => ['required', Rule::in(Paper::FIBRES)], 'surface' => ['required', Rule::in(Paper::SURFACES)], 'weightGsm' => 'nullable|integer|between:50,1200',
+        ], ['maker.required' => 'Say who makes the paper, or "unknown".']);
+        $paper = Paper::put($uuid, ['maker' => trim($values['maker']), 'fibre' => $values['fibre'], 'surface' => $values['surface'], 'weight_gsm' => $values['weightGsm'] ?? null], $request->header('If-Match'));
+
+        return new JsonResponse(self::paper($paper), $paper->wasRecentlyCreated ? 201 : 200);
+    }
+
+    /** @return array<string, mixed> */
+    private static function paper(Paper $paper): array
+    {
+        return ['uuid' => $paper->uuid, 'words' => $paper->words()];
+    }
+}
