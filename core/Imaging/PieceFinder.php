@@ -8,7 +8,6 @@ use MarshTrial\Core\Card\CardCode;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\FadeCard;
 use MarshTrial\Core\Card\Mark;
-use MarshTrial\Core\Card\MarkShape;
 use MarshTrial\Core\Card\Piece;
 use MarshTrial\Core\Card\Point;
 use MarshTrial\Core\Card\PropertyCard;
@@ -29,48 +28,24 @@ final class PieceFinder
 
     public const MOST_DPI = 650;
 
-    /** How far from its expected place a mark may be found where the card is seen straight, mm. */
-    private const REACH_MM = 2.5;
-
-    /** How far a spot's size may differ from that of its mark, as a share. */
-    private const SIZE_SHARE = 0.3;
-
-    /** Most that a card may be seen aslant: ratio of the longer to the shorter scale (own; 30 degrees and a short lens make 1.3). */
-    private const MOST_SLANT = 1.75;
-
-    /** How many times as large the nearest mark may be seen as the farthest (own, factor of e). */
-    private const NEAR_AND_FAR = 0.95;
-
     /** A code further than this from its place tells of a bent lens or a sheet that is not flat, mm. */
     private const STRAIGHT_MM = 0.08;
 
     /** The same in pixels, for coarse pictures. */
     private const STRAIGHT_PX = 0.8;
 
-    /** Sets of three spots that are tried, since each takes a fit. */
-    private const MOST_THREES = 16;
-
-    /** @var list<Blob> */
-    private array $rings = [];
-
-    /** @var list<Blob> */
-    private array $discs = [];
-
-    /** @var array<int, array{0: float, 1: float}> exact centres of spots, by their object ids */
-    private array $exact = [];
-
-    /** @var array<int, array{0: list<Blob>, 1: list<Blob>}> rings and discs of either way of looking, once looked for */
-    private array $spots = [];
-
     private readonly MarkReader $marks;
+
+    private readonly MarkSearch $search;
 
     /**
      * @param bool $photo whether the picture is known to be a photograph, so that it is looked at as one first
      * @param float|null $focal focal length over the longer side of the picture, where the camera tells it
      */
-    public function __construct(private readonly PixelGrid $picture, private readonly bool $photo = false, private readonly ?float $focal = null)
+    public function __construct(private readonly PixelGrid $picture, private readonly bool $photo = false, ?float $focal = null)
     {
         $this->marks = new MarkReader($picture);
+        $this->search = new MarkSearch($picture, $this->marks, $focal);
     }
 
     /**
@@ -93,8 +68,8 @@ final class PieceFinder
     public function target(TargetSheet $sheet, ?float $lens = null): ?PlacedPiece
     {
         foreach ([false, true] as $aslant) {
-            $this->look($aslant);
-            foreach ($aslant ? $this->slanted($sheet->piece) : $this->straight($sheet->piece) as $seen) {
+            $this->search->look($aslant);
+            foreach ($aslant ? $this->search->slanted($sheet->piece) : $this->search->straight($sheet->piece) as $seen) {
                 [$code] = $this->read($sheet->piece, $seen);
                 if ($code !== null && $code->piece === TargetSheet::PIECE && $code->number === $sheet->code()->number) {
                     return $this->placed([[$sheet->piece, $code, $seen]], $lens)[TargetSheet::PIECE];
@@ -103,16 +78,6 @@ final class PieceFinder
         }
 
         return null;
-    }
-
-    private function look(bool $photo): void
-    {
-        if (! isset($this->spots[(int) $photo])) {
-            $blobs = BlobFinder::find($this->picture, $photo);
-            $of = static fn (MarkShape $shape): array => array_values(array_filter($blobs, static fn (Blob $b): bool => $b->shape === $shape));
-            $this->spots[(int) $photo] = [$of(MarkShape::Ring), $of(MarkShape::Disc)];
-        }
-        [$this->rings, $this->discs] = $this->spots[(int) $photo];
     }
 
     /**
@@ -130,10 +95,10 @@ final class PieceFinder
         $ways = $this->photo ? [[true, false], [false, false], [true, true], [false, true]] : [[false, false], [true, false], [false, true], [true, true]];
         foreach ($ways as [$aslant, $oneCovered]) {
             // A covered mark is looked for among all spots that may be marks.
-            $this->look($aslant || $oneCovered);
+            $this->search->look($aslant || $oneCovered);
             $sought = match (true) {
-                $oneCovered => $aslant ? $this->slantedByThree($shared) : $this->straightByThree($shared),
-                default => $aslant ? $this->slanted($shared) : $this->straight($shared),
+                $oneCovered => $aslant ? $this->search->slantedByThree($shared) : $this->search->straightByThree($shared),
+                default => $aslant ? $this->search->slanted($shared) : $this->search->straight($shared),
             };
             foreach ($sought as $seen) {
                 [$code, $lens] = $this->read($shared, $seen);
@@ -144,10 +109,10 @@ final class PieceFinder
                         throw PictureFault::otherCard($code->text(), $layout->codeText());
                     }
                     // A wrong spot taken for a far mark may still leave the code readable, but not where it should be.
-                    $placement = Placement::through(self::centres($shared), $seen['seen'], $lens, $this->picture->width, $this->picture->height);
+                    $placement = Placement::through(MarkSearch::centres($shared), $seen['seen'], $lens, $this->picture->width, $this->picture->height);
                     [$dx, $dy, $scatter] = ! $aslant && ! $oneCovered ? [0.0, 0.0, 0.0] : $this->marks->shiftOfCode($shared, $placement, $code);
                     // Three marks and a code that is off: seen a little aslant after all.
-                    if ($oneCovered && ! $aslant && hypot($dx, $dy) > 2 * max(self::STRAIGHT_MM, self::STRAIGHT_PX / $placement->scaleAt(...self::centres($shared)[0]))) {
+                    if ($oneCovered && ! $aslant && hypot($dx, $dy) > 2 * max(self::STRAIGHT_MM, self::STRAIGHT_PX / $placement->scaleAt(...MarkSearch::centres($shared)[0]))) {
                         continue;
                     }
                     $off = hypot($dx, $dy) + $scatter;
@@ -185,7 +150,7 @@ final class PieceFinder
         if ($someFound) {
             throw PictureFault::pieceMissing($piece->id);
         }
-        throw count($this->rings) + count($this->discs) >= 2 ? PictureFault::marksMissing() : PictureFault::noMarks();
+        throw $this->search->count() >= 2 ? PictureFault::marksMissing() : PictureFault::noMarks();
     }
 
     /**
@@ -207,12 +172,12 @@ final class PieceFinder
             $across = $square = 0.0;
             $largest = 0.0;
             foreach ($found as $i => [$piece, $code, $seen]) {
-                $placements[$i] = Placement::through(self::centres($piece), $seen['seen'], $lens, $width, $height);
+                $placements[$i] = Placement::through(MarkSearch::centres($piece), $seen['seen'], $lens, $width, $height);
                 $shifts[$i] = $this->marks->shiftOfCode($piece, $placements[$i], $code);
-                $largest = max($largest, hypot($shifts[$i][0], $shifts[$i][1]) / max(self::STRAIGHT_MM, self::STRAIGHT_PX / $placements[$i]->scaleAt(...self::centres($piece)[0])));
+                $largest = max($largest, hypot($shifts[$i][0], $shifts[$i][1]) / max(self::STRAIGHT_MM, self::STRAIGHT_PX / $placements[$i]->scaleAt(...MarkSearch::centres($piece)[0])));
                 // How the code would move if the lens were a little different, in mm.
                 $c = $piece->codeArea->centre();
-                $other = Placement::through(self::centres($piece), $seen['seen'], $lens + 0.004, $width, $height)->map($c->x, $c->y);
+                $other = Placement::through(MarkSearch::centres($piece), $seen['seen'], $lens + 0.004, $width, $height)->map($c->x, $c->y);
                 $here = $placements[$i]->map($c->x, $c->y);
                 [$sx, $sy] = $placements[$i]->onSheet($c->x, $c->y, ($other[0] - $here[0]) / 0.004, ($other[1] - $here[1]) / 0.004);
                 if ($seen['marks'] === 4) {
@@ -262,236 +227,13 @@ final class PieceFinder
     private function read(Piece $piece, array $seen): array
     {
         foreach (Placement::LENSES as $lens) {
-            $code = $this->marks->code($piece, Placement::through(self::centres($piece), $seen['seen'], $lens, $this->picture->width, $this->picture->height));
+            $code = $this->marks->code($piece, Placement::through(MarkSearch::centres($piece), $seen['seen'], $lens, $this->picture->width, $this->picture->height));
             if ($code !== null) {
                 return [$code, $lens];
             }
         }
 
         return [null, 0.0];
-    }
-
-    /** @return array{0: float, 1: float} */
-    private function centre(Blob $spot): array
-    {
-        return $this->exact[spl_object_id($spot)] ??= $this->marks->centre($spot);
-    }
-
-    /** @return list<array{0: float, 1: float}> */
-    private static function centres(Piece $piece): array
-    {
-        return array_map(static fn (Mark $m): array => [$m->centre->x, $m->centre->y], $piece->marks);
-    }
-
-    /**
-     * Every place in the picture where four marks stand as on this piece seen straight.
-     *
-     * @return iterable<array{seen: list<array{0: float, 1: float}>, marks: int, absent?: int, lens?: float}>
-     */
-    private function straight(Piece $piece): iterable
-    {
-        [$ring, $right, $opposite, $left] = self::centres($piece);
-        foreach ($this->rings as $r) {
-            foreach ($this->discs as $d) {
-                $similar = $this->similarity($piece, $ring, $right, $r, $d);
-                if ($similar === null) {
-                    continue;
-                }
-                $o = $this->discNear($similar->map(...$opposite), $similar);
-                $l = $this->discNear($similar->map(...$left), $similar);
-                if ($o !== null && $l !== null) {
-                    yield ['seen' => array_map($this->centre(...), [$r, $d, $o, $l]), 'marks' => 4];
-                }
-            }
-        }
-    }
-
-    /**
-     * The same with one mark not seen: where three stand as on this piece, the fourth follows.
-     *
-     * @return iterable<array{seen: list<array{0: float, 1: float}>, marks: int, absent?: int, lens?: float}>
-     */
-    private function straightByThree(Piece $piece): iterable
-    {
-        $centres = self::centres($piece);
-        for ($absent = 0; $absent < 4; $absent++) {
-            $present = array_values(array_diff([0, 1, 2, 3], [$absent]));
-            foreach ($present[0] === 0 ? $this->rings : $this->discs as $a) {
-                foreach ($this->discs as $b) {
-                    $similar = $a === $b ? null : $this->similarity($piece, $centres[$present[0]], $centres[$present[1]], $a, $b);
-                    $c = $similar === null ? null : $this->discNear($similar->map(...$centres[$present[2]]), $similar);
-                    if ($c !== null) {
-                        yield ['seen' => self::fourth($present, $absent, array_map($this->centre(...), [$a, $b, $c])), 'marks' => 3, 'absent' => $absent];
-                    }
-                }
-            }
-        }
-    }
-
-    /**
-     * Three corners of a parallelogram make the fourth.
-     *
-     * @param list<int> $present
-     * @param list<array{0: float, 1: float}> $three
-     *
-     * @return list<array{0: float, 1: float}>
-     */
-    private static function fourth(array $present, int $absent, array $three): array
-    {
-        $seen = array_combine($present, $three);
-        [$before, $after, $opposite] = [$seen[($absent + 3) % 4], $seen[($absent + 1) % 4], $seen[($absent + 2) % 4]];
-
-        $seen[$absent] = [$before[0] + $after[0] - $opposite[0], $before[1] + $after[1] - $opposite[1]];
-        ksort($seen);
-
-        return array_values($seen);
-    }
-
-    /**
-     * Every place where a ring and three discs stand as the marks of this piece seen aslant.
-     *
-     * @return iterable<array{seen: list<array{0: float, 1: float}>, marks: int, absent?: int, lens?: float}>
-     */
-    private function slanted(Piece $piece): iterable
-    {
-        $centres = self::centres($piece);
-        foreach ($this->rings as $r) {
-            $discs = array_values(array_filter($this->discs, static fn (Blob $d): bool => abs(log($d->diameter / $r->diameter)) < self::NEAR_AND_FAR));
-            foreach ($discs as $d) {
-                if (! $this->plausible($piece, 0, 1, $r, $d)) {
-                    continue;
-                }
-                foreach ($discs as $l) {
-                    if ($l === $d || self::turn($r, $d, $l) <= 0 || ! $this->plausible($piece, 0, 3, $r, $l)) {
-                        continue;
-                    }
-                    foreach ($discs as $o) {
-                        if ($o === $d || $o === $l || self::turn($d, $o, $l) <= 0 || self::turn($r, $d, $o) <= 0 || self::turn($o, $l, $r) <= 0
-                            || ! $this->plausible($piece, 1, 2, $d, $o) || ! $this->plausible($piece, 2, 3, $o, $l)) {
-                            continue;
-                        }
-                        $blobs = [$r, $d, $o, $l];
-                        if ($this->fits($piece, new Placement(Homography::through($centres, array_map(static fn (Blob $b): array => [$b->x, $b->y], $blobs))), $blobs)) {
-                            yield ['seen' => array_map($this->centre(...), $blobs), 'marks' => 4];
-                        }
-                    }
-                }
-            }
-        }
-    }
-
-    /**
-     * The same with one mark not seen: three marks, and a simple camera, make the fourth.
-     *
-     * @return iterable<array{seen: list<array{0: float, 1: float}>, marks: int, absent?: int, lens?: float}>
-     */
-    private function slantedByThree(Piece $piece): iterable
-    {
-        $tried = 0;
-        for ($absent = 0; $absent < 4; $absent++) {
-            $present = array_values(array_diff([0, 1, 2, 3], [$absent]));
-            [$p, $q, $s] = $present;
-            foreach ($p === 0 ? $this->rings : $this->discs as $a) {
-                foreach ($this->discs as $b) {
-                    if ($a === $b || ! $this->plausible($piece, $p, $q, $a, $b)) {
-                        continue;
-                    }
-                    foreach ($this->discs as $c) {
-                        if ($c === $a || $c === $b || self::turn($a, $b, $c) <= 0 || ! $this->plausible($piece, $q, $s, $b, $c) || ! $this->plausible($piece, $p, $s, $a, $c)) {
-                            continue;
-                        }
-                        // Spots of one size, give or take what distance does.
-                        if (max($a->diameter, $b->diameter, $c->diameter) > exp(self::NEAR_AND_FAR) * min($a->diameter, $b->diameter, $c->diameter)) {
-                            continue;
-                        }
-                        if (++$tried > self::MOST_THREES) {
-                            return;
-                        }
-                        $placement = (new ThreeMarks($this->picture, $this->marks, $piece, $absent, array_map($this->centre(...), [$a, $b, $c]), [$a->diameter, $b->diameter, $c->diameter], $this->focal))->placement();
-                        if ($placement !== null) {
-                            yield ['seen' => array_map(static fn (array $m): array => $placement->map(...$m), self::centres($piece)), 'marks' => 3, 'absent' => $absent, 'lens' => $placement->lens];
-                        }
-                    }
-                }
-            }
-        }
-    }
-
-    /** Whether two spots may be these two marks of the piece: as far apart as their sizes say, give or take a slant. */
-    private function plausible(Piece $piece, int $one, int $two, Blob $a, Blob $b): bool
-    {
-        [$m, $n] = [$piece->marks[$one], $piece->marks[$two]];
-        $expected = hypot($n->centre->x - $m->centre->x, $n->centre->y - $m->centre->y) / $m->sizeMm;
-        $seen = hypot($b->x - $a->x, $b->y - $a->y) / (($a->diameter + $b->diameter) / 2);
-
-        return abs(log($seen / $expected)) < 0.4;
-    }
-
-    /** Twice the signed area of a triangle; above zero when it is walked clockwise on the screen. */
-    private static function turn(Blob $a, Blob $b, Blob $c): float
-    {
-        return ($b->x - $a->x) * ($c->y - $a->y) - ($b->y - $a->y) * ($c->x - $a->x);
-    }
-
-    /**
-     * Whether the marks have about the size that the placement gives them, and the slant is one that can be measured.
-     *
-     * @param list<Blob> $blobs
-     */
-    private function fits(Piece $piece, Placement $placement, array $blobs): bool
-    {
-        foreach ($piece->marks as $i => $mark) {
-            $size = $placement->scaleAt($mark->centre->x, $mark->centre->y) * $mark->sizeMm;
-            if (abs($blobs[$i]->diameter / $size - 1) > self::SIZE_SHARE || $placement->slantAt($mark->centre->x, $mark->centre->y) > self::MOST_SLANT) {
-                return false;
-            }
-        }
-
-        return true;
-    }
-
-    /**
-     * The turn, shift and enlargement that takes two marks to two spots, when the spots' sizes agree with it.
-     *
-     * @param array{0: float, 1: float} $from
-     * @param array{0: float, 1: float} $to
-     */
-    private function similarity(Piece $piece, array $from, array $to, Blob $a, Blob $b): ?Placement
-    {
-        $scale = hypot($b->x - $a->x, $b->y - $a->y) / hypot($to[0] - $from[0], $to[1] - $from[1]);
-        $expected = $piece->marks[0]->sizeMm * $scale;
-        foreach ([$a, $b] as $blob) {
-            if ($scale <= 0 || abs($blob->diameter / $expected - 1) > self::SIZE_SHARE) {
-                return null;
-            }
-        }
-        $turn = atan2($b->y - $a->y, $b->x - $a->x) - atan2($to[1] - $from[1], $to[0] - $from[0]);
-        $at = static function (float $x, float $y) use ($from, $scale, $turn, $a): array {
-            $dx = $scale * ($x - $from[0]);
-            $dy = $scale * ($y - $from[1]);
-
-            return [$a->x + $dx * cos($turn) - $dy * sin($turn), $a->y + $dx * sin($turn) + $dy * cos($turn)];
-        };
-        $square = [[0.0, 0.0], [100.0, 0.0], [100.0, 100.0], [0.0, 100.0]];
-
-        return new Placement(Homography::through($square, array_map(static fn (array $p): array => $at(...$p), $square)));
-    }
-
-    /** @param array{0: float, 1: float} $place */
-    private function discNear(array $place, Placement $similar): ?Blob
-    {
-        $scale = $similar->scaleAt(0, 0);
-        $best = null;
-        $least = self::REACH_MM * $scale;
-        foreach ($this->discs as $disc) {
-            $distance = hypot($disc->x - $place[0], $disc->y - $place[1]);
-            if ($distance < $least && abs($disc->diameter / (CardLayout::MARK_SIZE_MM * $scale) - 1) < self::SIZE_SHARE) {
-                $best = $disc;
-                $least = $distance;
-            }
-        }
-
-        return $best;
     }
 
     /** Looks for the card as a mirror shows it. */
@@ -502,8 +244,8 @@ final class PieceFinder
         // Walked the other way round, its marks stand as those of a card seen from the front.
         $turned = new Piece($piece->id, $o, array_map(static fn (int $i): Mark => $mirrored->marks[$i], [0, 3, 2, 1]), $piece->codeArea);
         foreach ([false, true] as $aslant) {
-            $this->look($aslant);
-            foreach ($aslant ? $this->slanted($turned) : $this->straight($mirrored) as $seen) {
+            $this->search->look($aslant);
+            foreach ($aslant ? $this->search->slanted($turned) : $this->search->straight($mirrored) as $seen) {
                 [$code] = $this->read($piece, $aslant ? ['seen' => array_map(static fn (int $i): array => $seen['seen'][$i], [0, 3, 2, 1]), 'marks' => 4] : $seen);
                 if ($code !== null) {
                     throw PictureFault::mirrored();
@@ -521,9 +263,9 @@ final class PieceFinder
             $shapes[] = FadeCard::layout($layout->uuid, '', array_map($row, range(1, $rows)))->pieces[0];
         }
         foreach ([false, true] as $aslant) {
-            $this->look($aslant);
+            $this->search->look($aslant);
             foreach ($shapes as $piece) {
-                foreach ($aslant ? $this->slanted($piece) : $this->straight($piece) as $seen) {
+                foreach ($aslant ? $this->search->slanted($piece) : $this->search->straight($piece) as $seen) {
                     [$code] = $this->read($piece, $seen);
                     if ($code !== null && $code->piece !== TargetSheet::PIECE && $code->text() !== $layout->codeText()) {
                         throw PictureFault::otherCard($code->text(), $layout->codeText());
