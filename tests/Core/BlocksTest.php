@@ -87,7 +87,7 @@ final class BlocksTest extends TestCase
             }
         }
         // Every kind and every number of fields was on some card.
-        self::assertCount(10 + 4 + 7, $kinds);
+        self::assertCount(11 + 4 + 7, $kinds);
     }
 
     public function testBlocksThatAreNoneOrTwiceOrDoNotFitAreRefusedInASentence(): void

@@ -1,34 +1,126 @@
 /** Shapes of a session's answers; they mirror app/Queries/SessionView. */
 import type { ByHand, HandField, Measuring, Property, Verdict } from './types';
 
-export interface ConditionField { label: string; words?: string[]; unit?: string; range?: [number, number]; hint?: string }
-export interface Condition { value: string; inherited: string | null; own: boolean }
-export interface Remark { uuid: string; edition: number; word: string; note: string; by: string; mine: boolean; on?: string }
+export interface ConditionField {
+    label: string;
+    words?: string[];
+    unit?: string;
+    range?: [number, number];
+    hint?: string;
+}
+export interface Condition {
+    value: string;
+    inherited: string | null;
+    own: boolean;
+}
+export interface Remark {
+    uuid: string;
+    edition: number;
+    word: string;
+    note: string;
+    by: string;
+    mine: boolean;
+    on?: string;
+}
 export interface Said {
-    conditions: Record<string, Condition>; overrides: { uuid: string; edition: number; key: string; value: string; by: string }[]; remarks: Remark[];
-    byHand: ByHand[]; photos: { uuid: string; taken: string | null }[]; spoiled: { uuid: string; property: Property | null; reason: string; by: string }[];
+    conditions: Record<string, Condition>;
+    overrides: { uuid: string; edition: number; key: string; value: string; by: string }[];
+    remarks: Remark[];
+    byHand: ByHand[];
+    photos: { uuid: string; taken: string | null }[];
+    spoiled: { uuid: string; property: Property | null; reason: string; by: string }[];
 }
 
 export interface SessionSummary {
-    uuid: string; edition: number; title: string; plannedOn: string; paper: string; paperUuid: string; tests: string[]; owner: string; blind: boolean; revealed: boolean; finished: string | null; mayLead: boolean;
+    uuid: string;
+    edition: number;
+    title: string;
+    plannedOn: string;
+    paper: string;
+    paperUuid: string;
+    tests: string[];
+    owner: string;
+    blind: boolean;
+    revealed: boolean;
+    finished: string | null;
+    mayLead: boolean;
 }
-export interface Standing extends SessionSummary { tasks: number; done: number; next: string | null; lastAt: string | null }
+export interface Standing extends SessionSummary {
+    tasks: number;
+    done: number;
+    next: string | null;
+    lastAt: string | null;
+}
 
-export interface TaskKind { title: string; instruction: string; timer: { kind: string; seconds: number } | null; wait: boolean; perRow: boolean; needsPan: boolean; rowGap: number; roles: string[] }
-export interface Task { uuid: string; edition: number; kind: string; state: 'open' | 'done' | 'skipped'; reason: string; by: string | null; at: string | null; card: string; specimen: string | null }
-export interface Timer { uuid: string; edition: number; kind: string; label: string; seconds: number; task: string | null; by: string; startedAt: string; stoppedAt: string | null }
+export interface TaskKind {
+    title: string;
+    instruction: string;
+    timer: { kind: string; seconds: number } | null;
+    wait: boolean;
+    perRow: boolean;
+    needsPan: boolean;
+    rowGap: number;
+    roles: string[];
+}
+export interface Task {
+    uuid: string;
+    edition: number;
+    kind: string;
+    state: 'open' | 'done' | 'skipped';
+    reason: string;
+    by: string | null;
+    at: string | null;
+    card: string;
+    specimen: string | null;
+}
+export interface Timer {
+    uuid: string;
+    edition: number;
+    kind: string;
+    label: string;
+    seconds: number;
+    task: string | null;
+    by: string;
+    startedAt: string;
+    stoppedAt: string | null;
+}
 
 export interface BenchRow extends Said {
-    uuid: string; row: number; codeWord: string | null; label: string; about: string; place: string; panForm: string; paint: string | null;
+    uuid: string;
+    row: number;
+    codeWord: string | null;
+    label: string;
+    about: string;
+    place: string;
+    panForm: string;
+    paint: string | null;
     verdicts: (Verdict & { edition: number; mine: boolean })[];
 }
-export interface BenchCard { uuid: string; kind: 'property' | 'fade'; title: string; code: string; properties: Property[]; measuring: Measuring | null; rows: BenchRow[] }
+export interface BenchCard {
+    uuid: string;
+    kind: 'property' | 'fade';
+    title: string;
+    code: string;
+    properties: Property[];
+    measuring: Measuring | null;
+    rows: BenchRow[];
+}
 
 export interface Session extends SessionSummary {
-    conditions: Record<string, string>; conditionFields: Record<string, ConditionField>; people: { uuid: string; name: string }[]; cautions: string[];
-    cards: BenchCard[]; tasks: Task[]; kinds: Record<string, TaskKind>; judgedAt: Partial<Record<Property, string[]>>; timers: Timer[];
+    conditions: Record<string, string>;
+    conditionFields: Record<string, ConditionField>;
+    people: { uuid: string; name: string }[];
+    cautions: string[];
+    cards: BenchCard[];
+    tasks: Task[];
+    kinds: Record<string, TaskKind>;
+    judgedAt: Partial<Record<Property, string[]>>;
+    timers: Timer[];
     words: { remarks: Record<string, string>; skips: string[]; spoiled: string[]; timers: Record<string, number> };
-    eyeScales: Record<string, Record<string, string>>; moreByEye: string[]; handFields: Record<string, HandField>; now: string;
+    eyeScales: Record<string, Record<string, string>>;
+    moreByEye: string[];
+    handFields: Record<string, HandField>;
+    now: string;
     /** This browser's clock when the answer came, ms. */
     readAt: number;
 }
@@ -37,5 +129,10 @@ export interface LayoutJson {
     rows: { row: number; paint: string }[];
     windows: { piece: string; row: number; use: string; polygon: [number, number][]; painted: [number, number][] | null }[];
     cells: { id: string; piece: string; row: number; role: string; step: number; polygon: [number, number][] }[];
-    pieces: { id: string; outline: [number, number][]; marks: { centre: [number, number]; sizeMm: number; shape: string }[]; codeArea: [number, number][] }[];
+    pieces: {
+        id: string;
+        outline: [number, number][];
+        marks: { centre: [number, number]; sizeMm: number; shape: string }[];
+        codeArea: [number, number][];
+    }[];
 }

@@ -1,40 +1,156 @@
 /** Shapes of targets, profiles, instruments and repeats; they mirror app/Queries. */
 
-export interface Target { uuid: string; edition: number; name: string; by: string; mayChange: boolean; columns: number; rows: number; patches: { name: string; lab: number[]; hex: string }[] }
+export interface Target {
+    uuid: string;
+    edition: number;
+    name: string;
+    by: string;
+    mayChange: boolean;
+    columns: number;
+    rows: number;
+    patches: { name: string; lab: number[]; hex: string }[];
+}
 export interface Profile {
-    uuid: string; edition: number; name: string; by: string; mayChange: boolean; target: string | null; targetUuid: string | null; made: string;
-    residualMean: number | null; residual95: number | null; patches: number; worst: { dE00: number; hex: string }[]; checked: string | null; drift: number | null; drifted: boolean;
+    uuid: string;
+    edition: number;
+    name: string;
+    by: string;
+    mayChange: boolean;
+    target: string | null;
+    targetUuid: string | null;
+    made: string;
+    residualMean: number | null;
+    residual95: number | null;
+    patches: number;
+    worst: { dE00: number; hex: string }[];
+    checked: string | null;
+    drift: number | null;
+    drifted: boolean;
 }
-export interface CaptureMeans { targets: Target[]; profiles: Profile[] }
+export interface CaptureMeans {
+    targets: Target[];
+    profiles: Profile[];
+}
 
-export interface Spectrum { fromNm: number; stepNm: number; values: number[] }
-export interface PreviewSample { name: string; cell: string | null; what: string | null; lab: number[]; hex: string; spectrum: Spectrum | null; doubt: string | null }
-export interface Preview { name: string; by: 'name' | 'order'; samples: PreviewSample[] }
-export interface Reading {
-    cell: string; what: string; lab: number[]; hex: string; d50: number[] | null; a: number[] | null; picture: { lab: number[]; dE00: number; uncertainty95: number | null; outside: boolean } | null; doubt: string | null;
+export interface Spectrum {
+    fromNm: number;
+    stepNm: number;
+    values: number[];
 }
-export interface Run { uuid: string; edition: number; name: string; source: string; by: string; on: string; mine: boolean; mean: number | null; readings: Reading[]; pairs: { one: string; two: string; remark: string; index: number }[] }
-export interface Readings { order: { cell: string; what: string }[]; runs: Run[] }
+export interface PreviewSample {
+    name: string;
+    cell: string | null;
+    what: string | null;
+    lab: number[];
+    hex: string;
+    spectrum: Spectrum | null;
+    doubt: string | null;
+}
+export interface Preview {
+    name: string;
+    by: 'name' | 'order';
+    samples: PreviewSample[];
+}
+export interface Reading {
+    cell: string;
+    what: string;
+    lab: number[];
+    hex: string;
+    d50: number[] | null;
+    a: number[] | null;
+    picture: { lab: number[]; dE00: number; uncertainty95: number | null; outside: boolean } | null;
+    doubt: string | null;
+}
+export interface Run {
+    uuid: string;
+    edition: number;
+    name: string;
+    source: string;
+    by: string;
+    on: string;
+    mine: boolean;
+    mean: number | null;
+    readings: Reading[];
+    pairs: { one: string; two: string; remark: string; index: number }[];
+}
+export interface Readings {
+    order: { cell: string; what: string }[];
+    runs: Run[];
+}
 
 export interface Pooled {
     repeatability: number | null;
-    pictures: { uuid: string; name: string; taken: string | null; calibration: string; dL: number; da: number; db: number; apart: number; stands: boolean }[];
+    pictures: {
+        uuid: string;
+        name: string;
+        taken: string | null;
+        calibration: string;
+        dL: number;
+        da: number;
+        db: number;
+        apart: number;
+        stands: boolean;
+    }[];
     cells: { id: string; what: string; lab: number[]; spread: number; n: number }[];
     ratings: { row: number; property: string; n: number; mean: number; spread: number; uncertainty: number }[];
     /** Pictures that cannot be of one painting, newest first. */
     inDispute: string[];
 }
-export interface Drying { remarks: string[]; rows: { row: number; what: string; dL: number; chromaPercent: number | null; chromaUncertainty: number | null; hueDeg: number | null; words: string }[] }
-export interface Repeats { pooled: Pooled[]; drying: Drying | [] }
+export interface Drying {
+    remarks: string[];
+    rows: {
+        row: number;
+        what: string;
+        dL: number;
+        chromaPercent: number | null;
+        chromaUncertainty: number | null;
+        hueDeg: number | null;
+        words: string;
+    }[];
+}
+export interface Repeats {
+    pooled: Pooled[];
+    drying: Drying | [];
+}
 
-export interface AccuracyFigure { name: string; value: number; bound: number | null; sense: string; holds: boolean | null }
-export interface AccuracyGroup { kind: string; figures: AccuracyFigure[] }
-export interface WorstCell { kind: string; picture: string; cell: string; image: string; error: number; stated: number; measured: number[]; true: number[]; measuredHex: string; trueHex: string }
-export interface AccuracyPart { words: string; figures: AccuracyFigure[] }
+export interface AccuracyFigure {
+    name: string;
+    value: number;
+    bound: number | null;
+    sense: string;
+    holds: boolean | null;
+}
+export interface AccuracyGroup {
+    kind: string;
+    figures: AccuracyFigure[];
+}
+export interface WorstCell {
+    kind: string;
+    picture: string;
+    cell: string;
+    image: string;
+    error: number;
+    stated: number;
+    measured: number[];
+    true: number[];
+    measuredHex: string;
+    trueHex: string;
+}
+export interface AccuracyPart {
+    words: string;
+    figures: AccuracyFigure[];
+}
 /** What bin/accuracy found; null where that part was not run. */
 export interface Accuracy {
     scans: AccuracyPart | null;
     drying: AccuracyPart | null;
     covered: AccuracyPart | null;
-    photos: { words: string; kinds: AccuracyGroup[]; chances: AccuracyGroup[]; others: AccuracyFigure[]; outside: { fault: string; refused: number; of: number }[]; worst: WorstCell[] } | null;
+    photos: {
+        words: string;
+        kinds: AccuracyGroup[];
+        chances: AccuracyGroup[];
+        others: AccuracyFigure[];
+        outside: { fault: string; refused: number; of: number }[];
+        worst: WorstCell[];
+    } | null;
 }

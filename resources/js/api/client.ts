@@ -2,7 +2,12 @@
 
 export class Fault extends Error {
     /** What has to be said to have it done all the same, or what is there already; as the server names it. */
-    constructor(message: string, readonly status: number, readonly say: string | null = null, readonly existing: string | null = null) {
+    constructor(
+        message: string,
+        readonly status: number,
+        readonly say: string | null = null,
+        readonly existing: string | null = null,
+    ) {
         super(message);
     }
 }
@@ -35,7 +40,10 @@ export async function call<T>(method: string, path: string, body?: unknown, head
     }
     const data: unknown = await answer.json().catch(() => null);
     if (!answer.ok) {
-        const detail = data !== null && typeof data === 'object' && 'detail' in data ? String(data.detail) : 'The server gave no readable answer. Reload to see whether it was kept.';
+        const detail =
+            data !== null && typeof data === 'object' && 'detail' in data
+                ? String(data.detail)
+                : 'The server gave no readable answer. Reload to see whether it was kept.';
         const more = (data ?? {}) as { say?: string; existing?: string };
         throw new Fault(detail, answer.status, more.say ?? null, more.existing ?? null);
     }

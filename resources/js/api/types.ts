@@ -4,127 +4,482 @@ import type { Property, Quantity } from './registry';
 
 export { MORE, PROPERTIES, type Property, type Quantity } from './registry';
 
-export interface Person { uuid: string; name: string; email: string; isSteward: boolean; warning?: string | null }
+export interface Person {
+    uuid: string;
+    name: string;
+    email: string;
+    isSteward: boolean;
+    warning?: string | null;
+}
 
-export interface CodeRead { code: string; state: 'known' | 'not-in-catalogue' | 'not-colour-index'; likelyMeaning: string | null; chemicalName: string | null }
-export interface Statement { text: string; stated: boolean; singlePigment: boolean; codes: CodeRead[]; cautions: string[] }
+export interface CodeRead {
+    code: string;
+    state: 'known' | 'not-in-catalogue' | 'not-colour-index';
+    likelyMeaning: string | null;
+    chemicalName: string | null;
+}
+export interface Statement {
+    text: string;
+    stated: boolean;
+    singlePigment: boolean;
+    codes: CodeRead[];
+    cautions: string[];
+}
 
 export interface Pigment {
-    code: string; constitution: string; chemicalName: string; class: string; metals: string[]; hueFamily: string; cautions: string[];
+    code: string;
+    constitution: string;
+    chemicalName: string;
+    class: string;
+    metals: string[];
+    hueFamily: string;
+    cautions: string[];
 }
 
 export interface Pan {
-    uuid: string; edition: number; form: string; batch: string; volumeMl: number | null; price: string | null; perMl: string | null; keptAt: string; palette: string | null; paletteUuid: string | null; slot: number | null; place: string;
-    openedOn: string | null; state: string; got: string; note: string; extras: Record<string, string>; formulation: Formulation | null; mine: boolean;
+    uuid: string;
+    edition: number;
+    form: string;
+    batch: string;
+    volumeMl: number | null;
+    price: string | null;
+    perMl: string | null;
+    keptAt: string;
+    palette: string | null;
+    paletteUuid: string | null;
+    slot: number | null;
+    place: string;
+    openedOn: string | null;
+    state: string;
+    got: string;
+    note: string;
+    extras: Record<string, string>;
+    formulation: Formulation | null;
+    mine: boolean;
 }
-export interface Formulation { uuid: string; edition: number; since: string | null; note: string; pigmentsWritten: string; statement: Statement }
+export interface Formulation {
+    uuid: string;
+    edition: number;
+    since: string | null;
+    note: string;
+    pigmentsWritten: string;
+    statement: Statement;
+}
 export interface Paint {
-    uuid: string; edition: number; maker: string; makerUuid: string; range: string; colourName: string; pigmentsWritten: string; series: string; discontinued: boolean; statement: Statement; mayChange: boolean;
+    uuid: string;
+    edition: number;
+    maker: string;
+    makerUuid: string;
+    range: string;
+    colourName: string;
+    pigmentsWritten: string;
+    series: string;
+    discontinued: boolean;
+    statement: Statement;
+    mayChange: boolean;
 }
 
-export interface Claim { uuid: string; property: Property; words: string; readOn: string; scale: string | null; scaleUuid: string | null; classes: string[] }
-export interface ClaimBeside extends Claim { check: 'agrees' | 'contradicted' | 'open' | 'not comparable'; span: [number, number] | null }
-export interface ClaimScale { uuid: string; property: Property; name: string; words: { word: string; classes: string[] }[] }
+export interface Claim {
+    uuid: string;
+    property: Property;
+    words: string;
+    readOn: string;
+    scale: string | null;
+    scaleUuid: string | null;
+    classes: string[];
+}
+export interface ClaimBeside extends Claim {
+    check: 'agrees' | 'contradicted' | 'open' | 'not comparable';
+    span: [number, number] | null;
+}
+export interface ClaimScale {
+    uuid: string;
+    property: Property;
+    name: string;
+    words: { word: string; classes: string[] }[];
+}
 
 /** check: how it stands to what was measured on the same specimen. */
-export interface Verdict { uuid: string; property: string; word: string; note: string; by: string; on: string | null; blind: boolean; check: ClaimBeside['check'] }
+export interface Verdict {
+    uuid: string;
+    property: string;
+    word: string;
+    note: string;
+    by: string;
+    on: string | null;
+    blind: boolean;
+    check: ClaimBeside['check'];
+}
 
 /** A number taken with a ruler, a timer, or by counting. */
-export interface ByHand { uuid: string; edition: number; what: string; label: string; value: number; unit: string; by: string; mine: boolean; on: string }
-export interface HandField { label: string; unit: string; range: [number, number]; how: string }
+export interface ByHand {
+    uuid: string;
+    edition: number;
+    what: string;
+    label: string;
+    value: number;
+    unit: string;
+    by: string;
+    mine: boolean;
+    on: string;
+}
+export interface HandField {
+    label: string;
+    unit: string;
+    range: [number, number];
+    how: string;
+}
 
 export interface Rating {
-    row: number; property: Quantity; status: 'measured' | 'not-reached' | 'not-tested' | 'undecidable'; reason: string | null;
-    value: number | null; uncertainty: number | null; class: string | null; classes: string[]; classes95: string[]; atDeposit: number | null;
-    /** One word first, with its chance; on a paint's and a code's page that of another card of the paint, and then what the picture said. */
+    row: number;
+    property: Quantity;
+    status: 'measured' | 'not-reached' | 'not-tested' | 'undecidable';
+    reason: string | null;
+    value: number | null;
+    uncertainty: number | null;
+    class: string | null;
+    classes: string[];
+    classes95: string[];
+    atDeposit: number | null;
+    /**
+     * One word first, with its chance; on a paint's and a code's page that of another card of the paint, and then what the picture said.
+     */
     /** Its number as it is written, and what that number is called. */
-    text?: string; quantity?: string; told?: string; brief?: string;
-    said?: string | null; chances?: Record<string, number>; ofPicture?: string | null;
-    scale: string; earlier?: { scale: string; rules: number; told: string | null }[]; remarks: string[]; cells: string[]; numbers: Record<string, unknown>; formula: string; protocol?: string;
-    position?: number; low?: number; high?: number; limits?: Record<string, number | null>; card?: { uuid: string; title: string; mayChange: boolean; simulated: boolean } | null;
+    text?: string;
+    quantity?: string;
+    told?: string;
+    brief?: string;
+    said?: string | null;
+    chances?: Record<string, number>;
+    ofPicture?: string | null;
+    scale: string;
+    earlier?: { scale: string; rules: number; told: string | null }[];
+    remarks: string[];
+    cells: string[];
+    numbers: Record<string, unknown>;
+    formula: string;
+    protocol?: string;
+    position?: number;
+    low?: number;
+    high?: number;
+    limits?: Record<string, number | null>;
+    card?: { uuid: string; title: string; mayChange: boolean; simulated: boolean } | null;
     /** Of several pictures of one painting; and what pictures say that cannot be of it. */
-    pooled?: { pictures: number; spread: number }; otherwise?: { value: number; said?: string | null }[]; ofThisPicture?: { said?: string | null; value: number };
+    pooled?: { pictures: number; spread: number };
+    otherwise?: { value: number; said?: string | null }[];
+    ofThisPicture?: { said?: string | null; value: number };
 }
 
 export interface PropertyBeside {
-    classes: string[]; measured: Rating | null; without: { status: string; reason: string | null } | null; tests: number; claims: ClaimBeside[]; verdicts: Verdict[];
+    classes: string[];
+    measured: Rating | null;
+    without: { status: string; reason: string | null } | null;
+    tests: number;
+    claims: ClaimBeside[];
+    verdicts: Verdict[];
 }
 
 export interface Ladder {
-    paper: string; ink: string | null; steps: { onPaper: string; onBlack: string | null; deposit: number | null }[];
-    wash: string | null; unlifted: string | null; lifted: string | null; residue: number | null; grain: { value: number; deltaL: number | null; sizeMm: number | null } | null;
+    paper: string;
+    ink: string | null;
+    steps: { onPaper: string; onBlack: string | null; deposit: number | null }[];
+    wash: string | null;
+    unlifted: string | null;
+    lifted: string | null;
+    residue: number | null;
+    grain: { value: number; deltaL: number | null; sizeMm: number | null } | null;
 }
-export interface FadeHalves { doseMlxh: number | null; paper: [string, string]; depths: { depth: number; kept: string; exposed: string }[] }
-export interface Strip { ladder: Ladder | null; fade: FadeHalves | null }
+export interface FadeHalves {
+    doseMlxh: number | null;
+    paper: [string, string];
+    depths: { depth: number; kept: string; exposed: string }[];
+}
+export interface Strip {
+    ladder: Ladder | null;
+    fade: FadeHalves | null;
+}
 
-export interface PaintBeside extends Paint { strip: Strip | null; properties: Record<Property, PropertyBeside>; alsoJudged: Verdict[]; notTested: Property[] }
-export interface PanTest { text: string | null; specimen: string; status: Rating['status']; value: number | null; uncertainty: number | null; class: string | null; card: string; title: string; paper: string; protocol: string; on: string; spoiled: string | null; spoilingUuid: string | null }
-export interface PanTests { pan: string; properties: { property: Quantity; quantity: string; tests: PanTest[]; counted: number; spread: number | null; apart: [PanTest, PanTest] | null }[] }
-export interface Provenance { tests: number; testers: string[]; protocols: string[] }
+export interface PaintBeside extends Paint {
+    strip: Strip | null;
+    properties: Record<Property, PropertyBeside>;
+    alsoJudged: Verdict[];
+    notTested: Property[];
+}
+export interface PanTest {
+    text: string | null;
+    specimen: string;
+    status: Rating['status'];
+    value: number | null;
+    uncertainty: number | null;
+    class: string | null;
+    card: string;
+    title: string;
+    paper: string;
+    protocol: string;
+    on: string;
+    spoiled: string | null;
+    spoilingUuid: string | null;
+}
+export interface PanTests {
+    pan: string;
+    properties: {
+        property: Quantity;
+        quantity: string;
+        tests: PanTest[];
+        counted: number;
+        spread: number | null;
+        apart: [PanTest, PanTest] | null;
+    }[];
+}
+export interface Provenance {
+    tests: number;
+    testers: string[];
+    protocols: string[];
+}
 export interface Knowledge {
-    rated: Partial<Record<Property, Provenance>>; more: (Provenance & { rating: Rating })[]; missing: Quantity[];
+    rated: Partial<Record<Property, Provenance>>;
+    more: (Provenance & { rating: Rating })[];
+    missing: Quantity[];
     next: { property: Property; gain: number; chances: Record<string, number>; why: string }[];
 }
 export interface PaintPage extends PaintBeside {
     knowledge: Knowledge;
-    pans: Pan[]; forms: string[]; states: string[]; got: string[]; formulations: Formulation[]; merges: { uuid: string; name: string; mayChange: boolean }[]; tests: PanTests[]; byHand: ByHand[]; spoiledReasons: string[]; claimScales: ClaimScale[]; classes: Record<Property, string[]>;
+    pans: Pan[];
+    forms: string[];
+    states: string[];
+    got: string[];
+    formulations: Formulation[];
+    merges: { uuid: string; name: string; mayChange: boolean }[];
+    tests: PanTests[];
+    byHand: ByHand[];
+    spoiledReasons: string[];
+    claimScales: ClaimScale[];
+    classes: Record<Property, string[]>;
 }
 
-export interface DepthStop { hex: string; lab: [number, number, number]; dE00Above: number | null; seam: boolean }
+export interface DepthStop {
+    hex: string;
+    lab: [number, number, number];
+    dE00Above: number | null;
+    seam: boolean;
+}
 export interface CodePage {
-    code: string; state: CodeRead['state']; likelyMeaning: string | null; pigment: Pigment | null; caution: string;
-    depths: number[]; referenceDepth: number; stops: (DepthStop | null)[][]; stripOrder: string[]; paints: PaintBeside[];
+    code: string;
+    state: CodeRead['state'];
+    likelyMeaning: string | null;
+    pigment: Pigment | null;
+    caution: string;
+    depths: number[];
+    referenceDepth: number;
+    stops: (DepthStop | null)[][];
+    stripOrder: string[];
+    paints: PaintBeside[];
 }
 
-export interface Measuring { uuid: string; state: 'waiting' | 'running' | 'done' | 'failed'; progress: number; step: string; problem: string | null; quality: QualityCheck[] }
+export interface Measuring {
+    uuid: string;
+    state: 'waiting' | 'running' | 'done' | 'failed';
+    progress: number;
+    step: string;
+    problem: string | null;
+    quality: QualityCheck[];
+}
 export interface Picture {
-    uuid: string; moment: 'property' | 'first' | 'check'; source: string; name: string; width: number | null; height: number | null; taken: string | null; checkUuid: string | null; wet?: boolean; withdrawn: string | null; measurement: Measuring | null;
+    uuid: string;
+    moment: 'property' | 'first' | 'check';
+    source: string;
+    name: string;
+    width: number | null;
+    height: number | null;
+    taken: string | null;
+    checkUuid: string | null;
+    wet?: boolean;
+    withdrawn: string | null;
+    measurement: Measuring | null;
 }
 
 export interface CellRead {
-    id: string; role: string; what: string; row: number; step: number; lab: number[]; labSpread: number[]; uncertainty95?: number | null; rgbLinear: number[]; deposit: (number | null)[]; pixels: number; remarks: string[]; polygonPx: [number, number][];
+    id: string;
+    role: string;
+    what: string;
+    row: number;
+    step: number;
+    lab: number[];
+    labSpread: number[];
+    uncertainty95?: number | null;
+    rgbLinear: number[];
+    deposit: (number | null)[];
+    pixels: number;
+    remarks: string[];
+    polygonPx: [number, number][];
 }
-export interface FadeDifference { dE76: number; dE76BeyondNoise: number; dE00: number; dL: number; dC: number; dH: number; words: string[] }
+export interface FadeDifference {
+    dE76: number;
+    dE76BeyondNoise: number;
+    dE00: number;
+    dL: number;
+    dC: number;
+    dH: number;
+    words: string[];
+}
 export interface FadeFinding {
-    row: number; depth: number; deposit: number | null; raw: FadeDifference; corrected: FadeDifference; paperChange: number; range: [number, number]; uncertainty: number;
-    greyScaleGrade: string; outcome: string; words: string[]; categories: string[]; wording: string | null; remarks: string[];
+    row: number;
+    depth: number;
+    deposit: number | null;
+    raw: FadeDifference;
+    corrected: FadeDifference;
+    paperChange: number;
+    range: [number, number];
+    uncertainty: number;
+    greyScaleGrade: string;
+    outcome: string;
+    words: string[];
+    categories: string[];
+    wording: string | null;
+    remarks: string[];
 }
-export interface QualityCheck { name: string; value: number; unit: string; limit: number; refusal: number | null; state: 'good' | 'wider uncertainty' | 'not used'; advice: string }
+export interface QualityCheck {
+    name: string;
+    value: number;
+    unit: string;
+    limit: number;
+    refusal: number | null;
+    state: 'good' | 'wider uncertainty' | 'not used';
+    advice: string;
+}
 export interface Measurement {
     measuredBy: { meter: number; scale: string; rules: number };
     scan: {
-        pixels: [number, number]; dpi: number; profile: string; pieces: { id: string; rotationDeg: number; marksSeen?: number; lens?: number }[]; remarks: string[];
-        photo?: boolean; calibration?: { kind: string; name: string; residualMean: number | null; residual95: number | null; patches: number }; quality?: QualityCheck[];
+        pixels: [number, number];
+        dpi: number;
+        profile: string;
+        pieces: { id: string; rotationDeg: number; marksSeen?: number; lens?: number }[];
+        remarks: string[];
+        photo?: boolean;
+        calibration?: { kind: string; name: string; residualMean: number | null; residual95: number | null; patches: number };
+        quality?: QualityCheck[];
     };
-    cells: CellRead[]; ratings: Rating[]; fading: FadeFinding[]; doseMlxh: number | null;
+    cells: CellRead[];
+    ratings: Rating[];
+    fading: FadeFinding[];
+    doseMlxh: number | null;
 }
 
 export interface CardSummary {
-    uuid: string; edition: number; kind: 'property' | 'fade' | 'frame'; title: string; code: string; paper: string; paperUuid: string; side: string; note: string;
-    owner: string; mayChange: boolean; published: string | null; made: string; paints: number; nextCheck?: string | null; timeZone?: string | null;
+    uuid: string;
+    edition: number;
+    kind: 'property' | 'fade' | 'frame';
+    title: string;
+    code: string;
+    paper: string;
+    paperUuid: string;
+    side: string;
+    note: string;
+    owner: string;
+    mayChange: boolean;
+    published: string | null;
+    made: string;
+    paints: number;
+    nextCheck?: string | null;
+    timeZone?: string | null;
 }
 export interface CardRow {
-    row: number; uuid: string; paint: Paint; pan: Pan | null; codeWord: string | null; strip: Strip | null; claims: ClaimBeside[]; ratings: Rating[];
+    row: number;
+    uuid: string;
+    paint: Paint;
+    pan: Pan | null;
+    codeWord: string | null;
+    strip: Strip | null;
+    claims: ClaimBeside[];
+    ratings: Rating[];
     verdicts: (Verdict & { edition: number; checkUuid: string | null; mine: boolean })[];
-    conditions: Record<string, { value: string; inherited: string | null; own: boolean }>; remarks: { uuid: string; word: string; note: string; by: string }[]; byHand?: ByHand[];
-    spoiled: { uuid: string; property: Property | null; reason: string; by: string }[]; photos?: { uuid: string; taken: string | null }[];
+    conditions: Record<string, { value: string; inherited: string | null; own: boolean }>;
+    remarks: { uuid: string; word: string; note: string; by: string }[];
+    byHand?: ByHand[];
+    spoiled: { uuid: string; property: Property | null; reason: string; by: string }[];
+    photos?: { uuid: string; taken: string | null }[];
 }
 export interface Hanging {
-    uuid: string; edition: number; place: string; facing: string; glass: string; latitude: number | null; longitude: number | null; timeZone: string; hungOn: string; note: string; nextCheck: string | null;
+    uuid: string;
+    edition: number;
+    place: string;
+    facing: string;
+    glass: string;
+    latitude: number | null;
+    longitude: number | null;
+    timeZone: string;
+    hungOn: string;
+    note: string;
+    nextCheck: string | null;
 }
-export interface Check { uuid: string; edition: number; checkedOn: string; doseMlxh: number | null; note: string }
-export interface WindowRead { id: string; name: string; bare: boolean; lab: number[]; uncertainty95: number | null; chroma: number; hueDeg: number; hex: string; deposit: (number | null)[]; remarks: string[] }
-export interface Correction { subject: string; before: Record<string, unknown>; by: string; on: string; reason: string }
+export interface Check {
+    uuid: string;
+    edition: number;
+    checkedOn: string;
+    doseMlxh: number | null;
+    note: string;
+}
+export interface WindowRead {
+    id: string;
+    name: string;
+    bare: boolean;
+    lab: number[];
+    uncertainty95: number | null;
+    chroma: number;
+    hueDeg: number;
+    hex: string;
+    deposit: (number | null)[];
+    remarks: string[];
+}
+export interface Correction {
+    subject: string;
+    before: Record<string, unknown>;
+    by: string;
+    on: string;
+    reason: string;
+}
 export interface Card extends CardSummary {
-    corrections: Correction[]; simulated: boolean; picturesRead: number;
-    windows: WindowRead[]; rows: CardRow[]; pictures: Picture[]; shownPicture: string | null; result: Measurement | null; hanging: Hanging | null; facings: string[]; checks: Check[];
-    revisions: { number: number; publishedAt: string }[]; eyeScales: Record<string, Record<string, string>>; moreByEye: string[]; handFields: Record<string, HandField>; classes: Record<Property, string[]>;
-    session: { uuid: string; title: string; blind: boolean; revealed: boolean } | null; mayPublish: boolean; spoiledReasons: string[];
+    corrections: Correction[];
+    simulated: boolean;
+    picturesRead: number;
+    windows: WindowRead[];
+    rows: CardRow[];
+    pictures: Picture[];
+    shownPicture: string | null;
+    result: Measurement | null;
+    hanging: Hanging | null;
+    facings: string[];
+    checks: Check[];
+    revisions: { number: number; publishedAt: string }[];
+    eyeScales: Record<string, Record<string, string>>;
+    moreByEye: string[];
+    handFields: Record<string, HandField>;
+    classes: Record<Property, string[]>;
+    session: { uuid: string; title: string; blind: boolean; revealed: boolean } | null;
+    mayPublish: boolean;
+    spoiledReasons: string[];
 }
 
 export interface RecordPage {
-    simulated?: boolean; corrections?: Correction[];
-    revision: number; publishedAt: string; publishedBy: string; uuid: string; kind: 'property' | 'fade'; title: string; code: string; paper: string; side: string; note: string; owner: string;
-    rows: CardRow[]; pictures: Picture[]; shownPicture: string | null; measurement: Measurement | null; checks: Check[]; classes: Record<Property, string[]>;
-    hanging: { facing: string; glass: string; timeZone: string; hungOn: string; latitude: number | null; longitude: number | null } | null; limits: string;
+    simulated?: boolean;
+    corrections?: Correction[];
+    revision: number;
+    publishedAt: string;
+    publishedBy: string;
+    uuid: string;
+    kind: 'property' | 'fade';
+    title: string;
+    code: string;
+    paper: string;
+    side: string;
+    note: string;
+    owner: string;
+    rows: CardRow[];
+    pictures: Picture[];
+    shownPicture: string | null;
+    measurement: Measurement | null;
+    checks: Check[];
+    classes: Record<Property, string[]>;
+    hanging: { facing: string; glass: string; timeZone: string; hungOn: string; latitude: number | null; longitude: number | null } | null;
+    limits: string;
 }

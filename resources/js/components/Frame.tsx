@@ -11,8 +11,13 @@ import { useSession } from './ui/useSession';
 import { useTitle } from './ui/useTitle';
 
 const PLACES = [
-    ['t', '/today', 'Today'], ['p', '/paints', 'Paints'], ['c', '/pigments', 'Pigments'],
-    ['b', '/bench', 'Bench'], ['k', '/cards', 'Cards'], ['f', '/fade', 'Fade rack'], ['l', '/ledger', 'Ledger'],
+    ['t', '/today', 'Today'],
+    ['p', '/paints', 'Paints'],
+    ['c', '/pigments', 'Pigments'],
+    ['b', '/bench', 'Bench'],
+    ['k', '/cards', 'Cards'],
+    ['f', '/fade', 'Fade rack'],
+    ['l', '/ledger', 'Ledger'],
 ] as const;
 
 const SURROUNDS = ['light', 'grey', 'white'] as const;
@@ -25,27 +30,44 @@ export function Frame({ children }: { children: ReactNode }) {
     usePlaceTitle();
     return (
         <div className="min-h-screen flex flex-col">
-            <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-panel focus:p-2">Skip to the content</a>
+            <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-panel focus:p-2">
+                Skip to the content
+            </a>
             <header className="no-print border-b border-ink">
                 <div className="mx-auto max-w-[1480px] px-5 flex flex-wrap items-center gap-x-6 gap-y-1 py-2">
-                    <Link to="/" className="no-underline font-semibold text-lg tracking-tight">Marsh Trial</Link>
+                    <Link to="/" className="no-underline font-semibold text-lg tracking-tight">
+                        Marsh Trial
+                    </Link>
                     <nav aria-label="Places" className="flex flex-wrap gap-x-4 min-w-0">
                         {PLACES.map(([, path, name]) => (
-                            <NavLink key={path} to={path} className={({ isActive }) => `py-2 no-underline hover:underline ${isActive ? 'font-semibold border-b-2 border-ink' : ''}`}>{name}</NavLink>
+                            <NavLink
+                                key={path}
+                                to={path}
+                                className={({ isActive }) =>
+                                    `py-2 no-underline hover:underline ${isActive ? 'font-semibold border-b-2 border-ink' : ''}`
+                                }
+                            >
+                                {name}
+                            </NavLink>
                         ))}
                     </nav>
                     <div className="aside lg:ml-auto flex flex-wrap items-center gap-x-6 gap-y-1">
                         <SearchAndGo field={search} />
                         <Who />
-                        <button type="button" className="link text-sm" onClick={() => showKeys(true)}>Keys <kbd className="num">?</kbd></button>
+                        <button type="button" className="link text-sm" onClick={() => showKeys(true)}>
+                            Keys <kbd className="num">?</kbd>
+                        </button>
                     </div>
                 </div>
             </header>
             <Waiting />
             <Warning />
-            <main id="main" tabIndex={-1} className="grow w-full mx-auto max-w-[1480px] px-5 py-5 outline-none"><Boundary key={here.pathname}>{children}</Boundary></main>
+            <main id="main" tabIndex={-1} className="grow w-full mx-auto max-w-[1480px] px-5 py-5 outline-none">
+                <Boundary key={here.pathname}>{children}</Boundary>
+            </main>
             <footer className="no-print mx-auto w-full max-w-[1480px] px-5 py-4 text-sm text-soft">
-                Results are evidence from one group’s tests, not a certificate under any standard. <Link to="/methods">How it measures</Link> <Link to="/accuracy">How well it measures</Link>
+                Results are evidence from one group’s tests, not a certificate under any standard.{' '}
+                <Link to="/methods">How it measures</Link> <Link to="/accuracy">How well it measures</Link>
             </footer>
             <Keys open={keysShown} onChange={showKeys} />
         </div>
@@ -65,11 +87,21 @@ function SearchAndGo({ field }: { field: React.RefObject<HTMLInputElement | null
         const code = read.codes[0];
         field.current!.value = '';
         field.current!.blur();
-        void go(code !== undefined && code.state !== 'not-colour-index' ? `/pigments/${encodeURIComponent(code.code)}` : `/paints?q=${encodeURIComponent(words)}`);
+        void go(
+            code !== undefined && code.state !== 'not-colour-index'
+                ? `/pigments/${encodeURIComponent(code.code)}`
+                : `/paints?q=${encodeURIComponent(words)}`,
+        );
     }
     return (
         <form role="search" onSubmit={(e) => void submit(e)}>
-            <input ref={field} type="search" aria-label="Go to a pigment code or look for a paint" placeholder="Code or name  /" className="w-44" />
+            <input
+                ref={field}
+                type="search"
+                aria-label="Go to a pigment code or look for a paint"
+                placeholder="Code or name  /"
+                className="w-44"
+            />
         </form>
     );
 }
@@ -77,7 +109,11 @@ function SearchAndGo({ field }: { field: React.RefObject<HTMLInputElement | null
 /** What a steward has to know, such as a disk that runs full. */
 function Warning() {
     const warning = useSession()?.warning;
-    return warning ? <p role="alert" className="no-print bg-panel border-b border-ink px-5 py-2">{warning}</p> : null;
+    return warning ? (
+        <p role="alert" className="no-print bg-panel border-b border-ink px-5 py-2">
+            {warning}
+        </p>
+    ) : null;
 }
 
 function Who() {
@@ -92,8 +128,12 @@ function Who() {
     }
     return (
         <span className="text-sm">
-            <Link to="/account">{person.name}</Link>{person.isSteward ? ', steward' : ''}{' · '}
-            <button type="button" className="link" onClick={() => void remove('session').then(() => queries.resetQueries())}>Sign out</button>
+            <Link to="/account">{person.name}</Link>
+            {person.isSteward ? ', steward' : ''}
+            {' · '}
+            <button type="button" className="link" onClick={() => void remove('session').then(() => queries.resetQueries())}>
+                Sign out
+            </button>
         </span>
     );
 }
@@ -129,31 +169,62 @@ export function turnSurround() {
 /** Pages whose title does not depend on what they show; the others say theirs by themselves. */
 const TITLES: Record<string, string> = {
     ...Object.fromEntries(PLACES.map(([, path, name]) => [path, name])),
-    '/palettes': 'Palettes', '/labels': 'Labels', '/bench/new': 'Plan a session', '/protocols': 'Protocols', '/methods': 'How everything is measured', '/frames/new': 'A frame of one’s own', '/side-by-side': 'Side by side',
-    '/capture': 'Targets and profiles', '/accuracy': 'How well it measures', '/sign-in': 'Sign in', '/password': 'Set your password', '/account': 'Your page', '/people': 'People', '/import': 'A spreadsheet on its way in',
+    '/palettes': 'Palettes',
+    '/labels': 'Labels',
+    '/bench/new': 'Plan a session',
+    '/protocols': 'Protocols',
+    '/methods': 'How everything is measured',
+    '/frames/new': 'A frame of one’s own',
+    '/side-by-side': 'Side by side',
+    '/capture': 'Targets and profiles',
+    '/accuracy': 'How well it measures',
+    '/sign-in': 'Sign in',
+    '/password': 'Set your password',
+    '/account': 'Your page',
+    '/people': 'People',
+    '/import': 'A spreadsheet on its way in',
 };
 
 function usePlaceTitle() {
     const { pathname } = useLocation();
     const code = pathname.match(/^\/pigments\/(.+)/)?.[1];
-    useTitle(code !== undefined ? decodeURIComponent(code) : TITLES[pathname] ?? (pathname.startsWith('/import/') ? TITLES['/import'] : undefined));
+    useTitle(
+        code !== undefined
+            ? decodeURIComponent(code)
+            : (TITLES[pathname] ?? (pathname.startsWith('/import/') ? TITLES['/import'] : undefined)),
+    );
 }
 
 function Keys({ open, onChange }: { open: boolean; onChange: (open: boolean) => void }) {
     const rows = [
-        ['/', 'go to a code or look for a paint'], ['g then ' + PLACES.map(([k]) => k).join(' '), PLACES.map(([, , n]) => n).join(', ')],
-        ['s', 'surround: light, mid grey, paper white'], ['d', 'on a code’s page: whole stroke or one depth'], ['← →', 'on the Depth dial: paler, deeper'],
+        ['/', 'go to a code or look for a paint'],
+        ['g then ' + PLACES.map(([k]) => k).join(' '), PLACES.map(([, , n]) => n).join(', ')],
+        ['s', 'surround: light, mid grey, paper white'],
+        ['d', 'on a code’s page: whole stroke or one depth'],
+        ['← →', 'on the Depth dial: paler, deeper'],
         ['Enter', 'in the paint line: record it and begin the next; at the bench: done'],
-        ['x  b →  0', 'at the bench: skip, back, forward, to where one stopped'], ['t  n  p  r', 'at the bench: timer, note, photograph, open again'], ['1 – 9', 'at the bench: choose the word; letters say a remark'], ['Esc', 'leave a field'], ['?', 'this list'],
+        ['x  b →  0', 'at the bench: skip, back, forward, to where one stopped'],
+        ['t  n  p  r', 'at the bench: timer, note, photograph, open again'],
+        ['1 – 9', 'at the bench: choose the word; letters say a remark'],
+        ['Esc', 'leave a field'],
+        ['?', 'this list'],
     ];
     return (
         <Dialog.Root open={open} onOpenChange={onChange}>
             <Dialog.Portal>
                 <Dialog.Overlay className="fixed inset-0 bg-black/40" />
-                <Dialog.Content aria-describedby={undefined} className="fixed left-1/2 top-24 -translate-x-1/2 bg-panel border border-ink p-6 w-[min(38rem,92vw)]">
+                <Dialog.Content
+                    aria-describedby={undefined}
+                    className="fixed left-1/2 top-24 -translate-x-1/2 bg-panel border border-ink p-6 w-[min(38rem,92vw)]"
+                >
                     <Dialog.Title className="text-lg font-semibold mb-3">Keys</Dialog.Title>
                     <dl className="grid grid-cols-[11.5rem_1fr] gap-y-2">
-                        {rows.map(([key, does]) => <div key={key} className="contents"><dt className="num">{key}</dt><dd>{does}</dd></div>)}
+                        {rows.map(([key, does]) => (
+                            <div key={key} className="contents">
+                                <dt className="num">{key}</dt>
+                                <dd>{does}</dd>
+                            </div>
+                        ))}
                     </dl>
                     <Dialog.Close className="button mt-4">Close</Dialog.Close>
                 </Dialog.Content>

@@ -16,17 +16,34 @@ export function Waiting() {
     return (
         <div data-unsent={unsent} className="no-print border-b border-ink bg-panel" role="status">
             <div className="mx-auto max-w-[1480px] px-5 py-1.5 text-sm flex flex-wrap gap-x-4 items-center">
-                {waiting > 0 && <span>{waiting} {waiting === 1 ? 'entry is' : 'entries are'} kept in this browser and {reached ? 'on the way' : 'will go out when the server is back'}.</span>}
-                {stuck.length > 0 && <button type="button" className="link font-semibold min-h-11" aria-expanded={open} onClick={() => setOpen(!open)}>{stuck.length} {stuck.length === 1 ? 'entry needs' : 'entries need'} a look</button>}
-                {!reached && <button type="button" className="link" onClick={outbox.send}>Try now</button>}
+                {waiting > 0 && (
+                    <span>
+                        {waiting} {waiting === 1 ? 'entry is' : 'entries are'} kept in this browser and{' '}
+                        {reached ? 'on the way' : 'will go out when the server is back'}.
+                    </span>
+                )}
+                {stuck.length > 0 && (
+                    <button type="button" className="link font-semibold min-h-11" aria-expanded={open} onClick={() => setOpen(!open)}>
+                        {stuck.length} {stuck.length === 1 ? 'entry needs' : 'entries need'} a look
+                    </button>
+                )}
+                {!reached && (
+                    <button type="button" className="link" onClick={outbox.send}>
+                        Try now
+                    </button>
+                )}
             </div>
             {open && stuck.length > 0 && (
                 <ul className="mx-auto max-w-[1480px] px-5 pb-3">
                     {stuck.map((e) => (
                         <li key={e.id} className="border-t border-rule py-2 flex flex-wrap gap-x-4 gap-y-1 items-center">
-                            <span><strong>{e.about}</strong>: {e.state === 'conflict' ? 'somebody changed it meanwhile.' : e.fault}</span>
+                            <span>
+                                <strong>{e.about}</strong>: {e.state === 'conflict' ? 'somebody changed it meanwhile.' : e.fault}
+                            </span>
                             {e.state === 'conflict' && <Insist id={e.id} path={e.path} />}
-                            <button type="button" className="button" onClick={() => void outbox.drop(e.id)}>{e.state === 'conflict' ? 'Keep theirs' : 'Put it aside'}</button>
+                            <button type="button" className="button" onClick={() => void outbox.drop(e.id)}>
+                                {e.state === 'conflict' ? 'Keep theirs' : 'Put it aside'}
+                            </button>
                         </li>
                     ))}
                 </ul>
@@ -47,5 +64,14 @@ function useSlow(lasting: boolean): boolean {
 
 function Insist({ id, path }: { id: number; path: string }) {
     const edition = outbox.newestEdition(path);
-    return <button type="button" className="button" disabled={edition === undefined} onClick={() => edition !== undefined && void outbox.insist(id, edition)}>Write mine over it</button>;
+    return (
+        <button
+            type="button"
+            className="button"
+            disabled={edition === undefined}
+            onClick={() => edition !== undefined && void outbox.insist(id, edition)}
+        >
+            Write mine over it
+        </button>
+    );
 }

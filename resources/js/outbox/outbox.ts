@@ -45,10 +45,13 @@ function tell() {
     watchers.forEach((w) => w());
 }
 
-const loaded = stored<number, Entry>(store).then((all) => {
-    entries = all.map(([, e]) => e).sort((a, b) => a.id - b.id);
-    tell();
-}, () => undefined);
+const loaded = stored<number, Entry>(store).then(
+    (all) => {
+        entries = all.map(([, e]) => e).sort((a, b) => a.id - b.id);
+        tell();
+    },
+    () => undefined,
+);
 
 export const outbox = {
     watch(watcher: () => void) {
@@ -75,9 +78,17 @@ export const outbox = {
     async add(entry: Pick<Entry, 'path' | 'body' | 'about'> & Partial<Entry>) {
         await loaded;
         const waiting = entries.find((e) => e.path === entry.path && e.state === 'waiting' && e.id !== sending);
-        const made: Entry = waiting !== undefined
-            ? { ...waiting, body: entry.body, about: entry.about }
-            : { method: 'PUT', edition: null, state: 'waiting', by: user ?? '', ...entry, id: Math.max(Date.now(), ...entries.map((e) => e.id + 1)) };
+        const made: Entry =
+            waiting !== undefined
+                ? { ...waiting, body: entry.body, about: entry.about }
+                : {
+                      method: 'PUT',
+                      edition: null,
+                      state: 'waiting',
+                      by: user ?? '',
+                      ...entry,
+                      id: Math.max(Date.now(), ...entries.map((e) => e.id + 1)),
+                  };
         // Kept in memory for the screen at once, and on disk before it is sent.
         entries = waiting !== undefined ? entries.map((e) => (e.id === made.id ? made : e)) : [...entries, made];
         tell();
@@ -93,7 +104,11 @@ export const outbox = {
     async insist(id: number, edition: number) {
         entries = entries.map((e) => (e.id === id ? { ...e, state: 'waiting', edition, fault: undefined } : e));
         tell();
-        await set(id, entries.find((e) => e.id === id), store).catch(() => undefined);
+        await set(
+            id,
+            entries.find((e) => e.id === id),
+            store,
+        ).catch(() => undefined);
         void send();
     },
     /** Editions as the page has last read them; an entry never goes out over one that it has not seen. */
@@ -114,7 +129,12 @@ async function send(): Promise<void> {
     try {
         const known = editions.get(next.path);
         const edition = next.edition === null ? known : Math.max(next.edition, known ?? 0);
-        const answer = await call<{ edition?: number } | undefined>(next.method, next.path, next.file === undefined ? next.body : form(next), edition === undefined ? {} : { 'If-Match': `"${edition}"` });
+        const answer = await call<{ edition?: number } | undefined>(
+            next.method,
+            next.path,
+            next.file === undefined ? next.body : form(next),
+            edition === undefined ? {} : { 'If-Match': `"${edition}"` },
+        );
         if (typeof answer?.edition === 'number') {
             editions.set(next.path, answer.edition);
         }
@@ -134,7 +154,11 @@ async function send(): Promise<void> {
                 await call('GET', 'session').catch(() => undefined);
             }
         } else {
-            const kept: Entry = { ...next, state: status === 412 || status === 428 || status === 409 ? 'conflict' : 'refused', fault: fault instanceof Error ? fault.message : String(fault) };
+            const kept: Entry = {
+                ...next,
+                state: status === 412 || status === 428 || status === 409 ? 'conflict' : 'refused',
+                fault: fault instanceof Error ? fault.message : String(fault),
+            };
             entries = entries.map((e) => (e.id === next.id ? kept : e));
             await set(kept.id, kept, store).catch(() => undefined);
         }

@@ -3,7 +3,17 @@ import { Simulated } from './Simulated';
 import { classWords } from './words';
 
 /** A word, its place on the measured scale with its uncertainty, and a mark where the maker's claim stands. */
-export function RatingCell({ beside, open, onToggle, label }: { beside: PropertyBeside; open?: boolean; onToggle?: () => void; label: string }) {
+export function RatingCell({
+    beside,
+    open,
+    onToggle,
+    label,
+}: {
+    beside: PropertyBeside;
+    open?: boolean;
+    onToggle?: () => void;
+    label: string;
+}) {
     const { measured, without, claims, verdicts } = beside;
     const contradicted = claims.find((c) => c.check === 'contradicted');
     const body = (
@@ -12,8 +22,12 @@ export function RatingCell({ beside, open, onToggle, label }: { beside: Property
                 <>
                     <span className="block font-medium leading-tight">{classWords(measured)}</span>
                     <Scale beside={beside} />
-                    <span className="block text-soft leading-tight"><span className="num">{measured.text}</span> {measured.card?.simulated && <Simulated />}</span>
-                    {measured.pooled !== undefined && <span className="block text-sm leading-tight text-soft">of {measured.pooled.pictures} pictures</span>}
+                    <span className="block text-soft leading-tight">
+                        <span className="num">{measured.text}</span> {measured.card?.simulated && <Simulated />}
+                    </span>
+                    {measured.pooled !== undefined && (
+                        <span className="block text-sm leading-tight text-soft">of {measured.pooled.pictures} pictures</span>
+                    )}
                     {beside.tests > 1 && <span className="block text-sm leading-tight text-soft">newest of {beside.tests} tests</span>}
                 </>
             ) : (
@@ -21,18 +35,33 @@ export function RatingCell({ beside, open, onToggle, label }: { beside: Property
             )}
             {claims.map((c) => (
                 <span key={c.uuid} className={`block text-sm leading-tight ${c.check === 'contradicted' ? 'font-semibold' : 'text-soft'}`}>
-                    claim: {c.words}{c.check === 'contradicted' ? ' — contradicted' : ''}
+                    claim: {c.words}
+                    {c.check === 'contradicted' ? ' — contradicted' : ''}
                 </span>
             ))}
-            {verdicts.map((v) => <span key={v.uuid} className={`block text-sm leading-tight ${v.check === 'contradicted' ? 'font-semibold' : 'text-soft'}`}>by eye{v.blind ? ', blind' : ''}: {v.word}{v.check === 'contradicted' ? ' — the picture says otherwise' : ''}</span>)}
+            {verdicts.map((v) => (
+                <span key={v.uuid} className={`block text-sm leading-tight ${v.check === 'contradicted' ? 'font-semibold' : 'text-soft'}`}>
+                    by eye{v.blind ? ', blind' : ''}: {v.word}
+                    {v.check === 'contradicted' ? ' — the picture says otherwise' : ''}
+                </span>
+            ))}
         </>
     );
     if (onToggle === undefined) {
         return <div>{body}</div>;
     }
     return (
-        <button type="button" aria-expanded={open} title="Where this comes from" onClick={onToggle}
-            className={`relative block w-full text-left cursor-pointer px-1 -mx-1 hover:bg-panel ${open ? 'bg-panel' : ''} ${contradicted ? 'border-l-4 border-ink pl-2' : ''}`}>
+        <button
+            type="button"
+            aria-expanded={open}
+            title="Where this comes from"
+            onClick={onToggle}
+            className={[
+                'relative block w-full text-left cursor-pointer px-1 -mx-1 hover:bg-panel',
+                open ? 'bg-panel' : '',
+                contradicted ? 'border-l-4 border-ink pl-2' : '',
+            ].join(' ')}
+        >
             <span className="sr-only">{label}: </span>
             {body}
         </button>
@@ -40,7 +69,13 @@ export function RatingCell({ beside, open, onToggle, label }: { beside: Property
 }
 
 function withoutWords(status: string): string {
-    return status === 'unshown' ? 'read, shown after your verdicts' : status === 'not-reached' ? 'not reached' : status === 'undecidable' ? 'not decidable' : 'not tested';
+    return status === 'unshown'
+        ? 'read, shown after your verdicts'
+        : status === 'not-reached'
+          ? 'not reached'
+          : status === 'undecidable'
+            ? 'not decidable'
+            : 'not tested';
 }
 
 /** The classes as equal stretches; a bar for the 95 % range, a stroke for the value, a bracket beneath for the claim. */
@@ -51,12 +86,39 @@ export function Scale({ beside, width = 118 }: { beside: PropertyBeside; width?:
     return (
         <svg width={width} height={claimed.length > 0 ? 19 : 13} className="block my-0.5" aria-hidden="true">
             <line x1={at(0)} x2={at(1)} y1={7} y2={7} stroke="currentColor" strokeWidth={1} />
-            {classes.map((c, i) => <line key={c} x1={at(i / classes.length)} x2={at(i / classes.length)} y1={4} y2={10} stroke="currentColor" strokeWidth={1} />)}
+            {classes.map((c, i) => (
+                <line
+                    key={c}
+                    x1={at(i / classes.length)}
+                    x2={at(i / classes.length)}
+                    y1={4}
+                    y2={10}
+                    stroke="currentColor"
+                    strokeWidth={1}
+                />
+            ))}
             <line x1={at(1)} x2={at(1)} y1={4} y2={10} stroke="currentColor" strokeWidth={1} />
-            {measured?.low !== undefined && measured.high !== undefined && <rect x={at(measured.low)} width={Math.max(2, at(measured.high) - at(measured.low))} y={5} height={4} fill="currentColor" opacity={0.45} />}
-            {measured?.position !== undefined && <line x1={at(measured.position)} x2={at(measured.position)} y1={0} y2={13} stroke="currentColor" strokeWidth={3} />}
+            {measured?.low !== undefined && measured.high !== undefined && (
+                <rect
+                    x={at(measured.low)}
+                    width={Math.max(2, at(measured.high) - at(measured.low))}
+                    y={5}
+                    height={4}
+                    fill="currentColor"
+                    opacity={0.45}
+                />
+            )}
+            {measured?.position !== undefined && (
+                <line x1={at(measured.position)} x2={at(measured.position)} y1={0} y2={13} stroke="currentColor" strokeWidth={3} />
+            )}
             {claimed.map((c) => (
-                <path key={c.uuid} d={`M${at(c.span![0]) + 1} 14 v4 H${at(c.span![1]) - 1} v-4`} fill="none" stroke="currentColor" strokeWidth={c.check === 'contradicted' ? 2.5 : 1.2} />
+                <path
+                    key={c.uuid}
+                    d={`M${at(c.span![0]) + 1} 14 v4 H${at(c.span![1]) - 1} v-4`}
+                    fill="none"
+                    stroke="currentColor"
+                    strokeWidth={c.check === 'contradicted' ? 2.5 : 1.2}
+                />
             ))}
         </svg>
     );

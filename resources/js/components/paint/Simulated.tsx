@@ -1,4 +1,8 @@
 /** Marks what a stand-in drew, wherever its numbers stand. */
 export function Simulated() {
-    return <span className="text-sm italic whitespace-nowrap" title="From a picture that a stand-in drew, not from paint">simulated</span>;
+    return (
+        <span className="text-sm italic whitespace-nowrap" title="From a picture that a stand-in drew, not from paint">
+            simulated
+        </span>
+    );
 }

@@ -115,7 +115,7 @@ function drawGrain(g: Context, ladder: Ladder, colour: string, x: number, width:
 /** Repeatable noise of mean 0 and deviation 1 whose spots have about the given radius. */
 function smoothNoise(w: number, h: number, radius: number): Float32Array {
     let seed = 12345;
-    const raw = Float32Array.from({ length: w * h }, () => ((seed = (seed * 1664525 + 1013904223) >>> 0) / 2 ** 32) - 0.5);
+    const raw = Float32Array.from({ length: w * h }, () => (seed = (seed * 1664525 + 1013904223) >>> 0) / 2 ** 32 - 0.5);
     const blur = (from: Float32Array, stride: number, lines: number, step: number, length: number) => {
         const to = new Float32Array(from.length);
         for (let l = 0; l < lines; l++) {

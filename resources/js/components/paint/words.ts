@@ -6,12 +6,21 @@ export function classWords(rating: Rating): string {
 }
 
 export function stripWords(paint: PaintBeside): string {
-    const parts = Object.values(paint.properties).map((p) => p.measured).filter((r): r is Rating => r !== null).map((r) => `${r.property} ${classWords(r)}`);
+    const parts = Object.values(paint.properties)
+        .map((p) => p.measured)
+        .filter((r): r is Rating => r !== null)
+        .map((r) => `${r.property} ${classWords(r)}`);
     return `${paint.colourName} by ${paint.maker}: ${parts.length === 0 ? 'nothing measured' : parts.join(', ')}`;
 }
 
 export function day(iso: string | null | undefined): string {
-    return iso ? new Date(iso.length === 10 ? `${iso}T12:00` : iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' }) : '';
+    return iso
+        ? new Date(iso.length === 10 ? `${iso}T12:00` : iso).toLocaleDateString('en-GB', {
+              day: 'numeric',
+              month: 'short',
+              year: 'numeric',
+          })
+        : '';
 }
 
 /** Today as a calendar date of this machine. */

@@ -12,8 +12,16 @@ export class Boundary extends Component<{ children: ReactNode }, { failed: boole
         return this.state.failed ? (
             <div role="alert" className="border-l-4 border-ink bg-panel px-3 py-2 max-w-prose">
                 <h1>This page could not be shown</h1>
-                <p>What you recorded is safe on the server. <button type="button" className="link" onClick={() => window.location.reload()}>Load it again</button>, or choose another place above.</p>
+                <p>
+                    What you recorded is safe on the server.{' '}
+                    <button type="button" className="link" onClick={() => window.location.reload()}>
+                        Load it again
+                    </button>
+                    , or choose another place above.
+                </p>
             </div>
-        ) : this.props.children;
+        ) : (
+            this.props.children
+        );
     }
 }

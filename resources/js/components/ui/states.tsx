@@ -3,7 +3,11 @@ import { Link } from 'react-router';
 import { Fault } from '../../api/client';
 
 export function Loading({ what }: { what: string }) {
-    return <p className="py-8 text-soft" role="status">Fetching {what} …</p>;
+    return (
+        <p className="py-8 text-soft" role="status">
+            Fetching {what} …
+        </p>
+    );
 }
 
 /** What went wrong, in a sentence; where the server only asks, a button that says yes. */
@@ -12,7 +16,11 @@ export function Problem({ error, onSay }: { error: unknown; onSay?: (said: Recor
     return error ? (
         <div className="border-l-4 border-ink bg-panel px-3 py-2 my-2 max-w-prose" role="alert">
             {error instanceof Error ? error.message : String(error)}
-            {say !== null && onSay && <button type="button" className="button mt-2 block" onClick={() => onSay({ [say]: true })}>Yes, do it so</button>}
+            {say !== null && onSay && (
+                <button type="button" className="button mt-2 block" onClick={() => onSay({ [say]: true })}>
+                    Yes, do it so
+                </button>
+            )}
         </div>
     ) : null;
 }
@@ -29,7 +37,11 @@ export function Empty({ title, children }: { title: string; children: ReactNode 
 }
 
 export function NotThere() {
-    return <Empty title="There is no such page"><Link to="/">Go to the strips</Link></Empty>;
+    return (
+        <Empty title="There is no such page">
+            <Link to="/">Go to the strips</Link>
+        </Empty>
+    );
 }
 
 /** The usual cautions of a pigment or paint, always with the same close. */
@@ -39,7 +51,9 @@ export function Cautions({ of, short = false }: { of: string[]; short?: boolean 
     }
     return (
         <div className={short ? 'text-sm' : 'my-2 border-l-4 border-ink pl-3 text-sm'} role="note" aria-label="Cautions">
-            {of.map((c) => <p key={c}>{c}</p>)}
+            {of.map((c) => (
+                <p key={c}>{c}</p>
+            ))}
         </div>
     );
 }

@@ -3,7 +3,8 @@ import { get } from '../../api/client';
 import type { Person } from '../../api/types';
 
 function useHouse() {
-    return useQuery({ queryKey: ['session'], queryFn: () => get<{ user: Person | null; demo: boolean }>('session'), staleTime: 60_000 }).data;
+    return useQuery({ queryKey: ['session'], queryFn: () => get<{ user: Person | null; demo: boolean }>('session'), staleTime: 60_000 })
+        .data;
 }
 
 /** Whether all here is invented, so that stand-ins take the place of paint. */

@@ -9,7 +9,17 @@ export function openProperty(card: BenchCard, row: BenchRow): Property | null {
 }
 
 /** Words with what they mean; a figure chooses. */
-export function JudgePanel({ session, card, row, onJudge }: { session: Session; card: BenchCard; row: BenchRow; onJudge: (property: Property, word: string) => void }) {
+export function JudgePanel({
+    session,
+    card,
+    row,
+    onJudge,
+}: {
+    session: Session;
+    card: BenchCard;
+    row: BenchRow;
+    onJudge: (property: Property, word: string) => void;
+}) {
     const open = openProperty(card, row);
     return (
         <div className="grid gap-4 md:grid-cols-3">
@@ -19,10 +29,21 @@ export function JudgePanel({ session, card, row, onJudge }: { session: Session; 
                     <fieldset key={property} className={`border p-2 ${property === open ? 'border-ink' : 'border-rule'}`}>
                         <legend className="px-1 capitalize font-semibold">{property}</legend>
                         {Object.entries(session.eyeScales[property]).map(([word, meaning], i) => (
-                            <button key={word} type="button" aria-pressed={mine?.word === word} onClick={() => onJudge(property, word)}
-                                className={`w-full text-left min-h-11 px-2 py-1 flex gap-2 items-baseline cursor-pointer ${mine?.word === word ? 'bg-ink text-surround' : 'hover:bg-panel'}`}>
+                            <button
+                                key={word}
+                                type="button"
+                                aria-pressed={mine?.word === word}
+                                onClick={() => onJudge(property, word)}
+                                className={[
+                                    'w-full text-left min-h-11 px-2 py-1 flex gap-2 items-baseline cursor-pointer',
+                                    mine?.word === word ? 'bg-ink text-surround' : 'hover:bg-panel',
+                                ].join(' ')}
+                            >
                                 {property === open && <kbd className="num">{i + 1}</kbd>}
-                                <span><strong className="font-semibold">{word}</strong><span className="block text-sm">{meaning}</span></span>
+                                <span>
+                                    <strong className="font-semibold">{word}</strong>
+                                    <span className="block text-sm">{meaning}</span>
+                                </span>
                             </button>
                         ))}
                     </fieldset>
@@ -35,5 +56,10 @@ export function JudgePanel({ session, card, row, onJudge }: { session: Session; 
 /** @param settled the names of a blind session are shown: what was said blind stays, and another verdict stands beside it */
 export function judge(row: Pick<BenchRow, 'uuid' | 'row' | 'verdicts'>, property: string, word: string, settled: boolean) {
     const own = row.verdicts.find((v) => v.mine && v.property === property && !(v.blind && settled));
-    return outbox.add({ path: `verdicts/${own?.uuid ?? newUuid()}`, body: { specimenUuid: row.uuid, property, word, note: own?.note ?? '', checkUuid: null }, edition: own?.edition ?? null, about: `${property} of row ${row.row}: ${word}` });
+    return outbox.add({
+        path: `verdicts/${own?.uuid ?? newUuid()}`,
+        body: { specimenUuid: row.uuid, property, word, note: own?.note ?? '', checkUuid: null },
+        edition: own?.edition ?? null,
+        about: `${property} of row ${row.row}: ${word}`,
+    });
 }

@@ -10,7 +10,10 @@ export default function PrintPage() {
     const uuid = useParams().uuid ?? '';
     const [query, setQuery] = useSearchParams();
     const what = query.get('what') ?? 'cards';
-    const { data, error } = useQuery({ queryKey: ['bench-print', uuid], queryFn: () => get<Session & { pans: string[] }>(`sessions/${uuid}`) });
+    const { data, error } = useQuery({
+        queryKey: ['bench-print', uuid],
+        queryFn: () => get<Session & { pans: string[] }>(`sessions/${uuid}`),
+    });
     if (data === undefined) {
         return error ? <Problem error={error} /> : <Loading what="the sheets" />;
     }
@@ -18,8 +21,21 @@ export default function PrintPage() {
     return (
         <>
             <div className="no-print flex flex-wrap gap-2 mb-3" role="group" aria-label="What to print">
-                {['cards', 'frames', ...(data.pans.length > 0 ? ['labels'] : [])].map((w) => <button key={w} type="button" className="button" aria-pressed={w === what} data-main={w === what ? true : undefined} onClick={() => setQuery({ what: w })}>{w}</button>)}
-                <Link to={`/bench/${uuid}`} className="button">Back to the bench</Link>
+                {['cards', 'frames', ...(data.pans.length > 0 ? ['labels'] : [])].map((w) => (
+                    <button
+                        key={w}
+                        type="button"
+                        className="button"
+                        aria-pressed={w === what}
+                        data-main={w === what ? true : undefined}
+                        onClick={() => setQuery({ what: w })}
+                    >
+                        {w}
+                    </button>
+                ))}
+                <Link to={`/bench/${uuid}`} className="button">
+                    Back to the bench
+                </Link>
             </div>
             <Sheets title={data.title} of={what === 'labels' ? labelSheets(data.pans) : cards} />
         </>

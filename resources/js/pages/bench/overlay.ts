@@ -17,7 +17,17 @@ export function overlay(session: Session, entries: Entry[], me: string): Session
                 Object.assign(task, { state: body.state, reason: body.reason ?? '', by: me });
             }
         } else if (what === 'timers' && body.sessionUuid === now.uuid) {
-            put(now.timers, { uuid, edition: 1, kind: String(body.kind), label: String(body.label ?? ''), seconds: Number(body.seconds), task: (body.taskUuid as string | null) ?? null, by: me, startedAt: String(body.startedAt), stoppedAt: (body.stoppedAt as string | null) ?? null } satisfies Timer);
+            put(now.timers, {
+                uuid,
+                edition: 1,
+                kind: String(body.kind),
+                label: String(body.label ?? ''),
+                seconds: Number(body.seconds),
+                task: (body.taskUuid as string | null) ?? null,
+                by: me,
+                startedAt: String(body.startedAt),
+                stoppedAt: (body.stoppedAt as string | null) ?? null,
+            } satisfies Timer);
         } else if (what === 'sessions' && uuid === now.uuid) {
             Object.assign(now.conditions, body.conditions);
         } else {
@@ -32,7 +42,18 @@ function said(row: BenchRow | undefined, what: string, uuid: string, body: Recor
         return;
     }
     if (what === 'verdicts') {
-        put(row.verdicts, { uuid, edition: 1, mine: true, property: String(body.property), word: String(body.word), note: String(body.note ?? ''), by: me, on: null, blind: false, check: 'not comparable' });
+        put(row.verdicts, {
+            uuid,
+            edition: 1,
+            mine: true,
+            property: String(body.property),
+            word: String(body.word),
+            note: String(body.note ?? ''),
+            by: me,
+            on: null,
+            blind: false,
+            check: 'not comparable',
+        });
     } else if (what === 'remarks') {
         if (body.withdrawn === true || (body.word === '' && body.note === '')) {
             row.remarks = row.remarks.filter((r) => r.uuid !== uuid);
@@ -46,7 +67,17 @@ function said(row: BenchRow | undefined, what: string, uuid: string, body: Recor
     } else if (what === 'hand-readings') {
         row.byHand = row.byHand.filter((r) => r.uuid !== uuid);
         if (body.value !== '') {
-            row.byHand.push({ uuid, edition: 1, what: String(body.what), label: String(body.what), value: Number(String(body.value).replace(',', '.')), unit: '', by: me, mine: true, on: '' });
+            row.byHand.push({
+                uuid,
+                edition: 1,
+                what: String(body.what),
+                label: String(body.what),
+                value: Number(String(body.value).replace(',', '.')),
+                unit: '',
+                by: me,
+                mine: true,
+                on: '',
+            });
         }
     } else if (what === 'photos') {
         put(row.photos, { uuid, taken: null });

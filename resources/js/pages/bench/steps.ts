@@ -1,7 +1,10 @@
 import type { Session, Task } from '../../api/bench';
 import { serverNow, type Running } from './useTimers';
 
-/** What to do next: the first open action on a card that is not drying, and on a row whose last layer is dry; a card that has dried comes first. */
+/**
+ * What to do next: the first open action on a card that is not drying, and on a row whose last layer is dry; a card that has dried
+ * comes first.
+ */
 export function nextTask(session: Session, running: Running[]): Task | null {
     const drying = new Set<string>();
     const unfinished = new Set<string>();
@@ -36,13 +39,16 @@ export function nextTask(session: Session, running: Running[]): Task | null {
     return layer?.task ?? wait;
 }
 
-const layersOf = (session: Session, task: Task) => session.tasks.filter((t) => t.specimen === task.specimen && (session.kinds[t.kind]?.rowGap ?? 0) > 0);
+const layersOf = (session: Session, task: Task) =>
+    session.tasks.filter((t) => t.specimen === task.specimen && (session.kinds[t.kind]?.rowGap ?? 0) > 0);
 
 /** How long the layer before it on the same row still dries, ms; 0 for what is no layer. */
 export function layerLeftMs(session: Session, task: Task): number {
     const layers = layersOf(session, task);
     const before = layers[layers.indexOf(task) - 1];
-    return before?.state !== 'done' || before.at === null ? 0 : Math.max(0, Date.parse(before.at) + session.kinds[before.kind]!.rowGap * 1000 - serverNow(session));
+    return before?.state !== 'done' || before.at === null
+        ? 0
+        : Math.max(0, Date.parse(before.at) + session.kinds[before.kind]!.rowGap * 1000 - serverNow(session));
 }
 
 /** Which layer of how many an action lays; null for what is no layer. */
@@ -58,7 +64,10 @@ export function waitAfter(session: Session, task: Task): Task | null {
     return open !== undefined && session.kinds[open.kind]?.wait === true ? open : null;
 }
 
-export function where(session: Session, task: Task): { card: Session['cards'][number]; row: Session['cards'][number]['rows'][number] | null; number: number } {
+export function where(
+    session: Session,
+    task: Task,
+): { card: Session['cards'][number]; row: Session['cards'][number]['rows'][number] | null; number: number } {
     const number = session.cards.findIndex((c) => c.uuid === task.card);
     const card = session.cards[number]!;
     return { card, row: card.rows.find((r) => r.uuid === task.specimen) ?? null, number: number + 1 };

@@ -49,5 +49,10 @@ export function handOn(row: BenchRow) {
     const uuid = mine?.uuid ?? localStorage.getItem(idOf(row)) ?? newUuid();
     localStorage.setItem(idOf(row), uuid);
     localStorage.removeItem(draftOf(row));
-    void outbox.add({ path: `remarks/${uuid}`, body: { specimenUuid: row.uuid, word: '', note }, edition: mine?.edition ?? null, about: `note on row ${row.row}` });
+    void outbox.add({
+        path: `remarks/${uuid}`,
+        body: { specimenUuid: row.uuid, word: '', note },
+        edition: mine?.edition ?? null,
+        about: `note on row ${row.row}`,
+    });
 }

@@ -1,7 +1,9 @@
 import { useEffect, useState } from 'react';
 import type { Timer } from '../../api/bench';
 
-export interface Running extends Timer { leftMs: number }
+export interface Running extends Timer {
+    leftMs: number;
+}
 
 /** Timers by what is left; each that ends is heard, once, also when the page or the laptop was closed in between. */
 export function useTimers(timers: Timer[], clock: ServerClock): Running[] {
@@ -11,10 +13,14 @@ export function useTimers(timers: Timer[], clock: ServerClock): Running[] {
         const tick = setInterval(() => setNow(Date.now()), 250);
         return () => clearInterval(tick);
     }, []);
-    const running = timers.filter((t) => t.stoppedAt === null)
+    const running = timers
+        .filter((t) => t.stoppedAt === null)
         .map((t) => ({ ...t, leftMs: Date.parse(t.startedAt) + t.seconds * 1000 - (now + offset) }))
         .sort((a, b) => a.leftMs - b.leftMs);
-    const ended = running.filter((t) => t.leftMs <= 0).map((t) => t.uuid).join(' ');
+    const ended = running
+        .filter((t) => t.leftMs <= 0)
+        .map((t) => t.uuid)
+        .join(' ');
     useEffect(() => {
         const rung = new Set((localStorage.getItem('rung') ?? '').split(' '));
         const fresh = ended.split(' ').filter((uuid) => uuid !== '' && !rung.has(uuid));
@@ -27,7 +33,10 @@ export function useTimers(timers: Timer[], clock: ServerClock): Running[] {
 }
 
 /** What the server's clock showed, and this one's when that arrived. */
-interface ServerClock { now: string; readAt: number }
+interface ServerClock {
+    now: string;
+    readAt: number;
+}
 
 /** How far the server's clock is ahead of this one, ms. */
 function ahead(clock: ServerClock): number {
@@ -78,5 +87,11 @@ export function clock(ms: number): string {
 
 export function ago(ms: number): string {
     const minutes = Math.floor(-ms / 60_000);
-    return minutes < 1 ? 'just now' : minutes < 90 ? `${minutes} min ago` : minutes < 48 * 60 ? `${Math.round(minutes / 60)} h ago` : `${Math.round(minutes / 1440)} days ago`;
+    return minutes < 1
+        ? 'just now'
+        : minutes < 90
+          ? `${minutes} min ago`
+          : minutes < 48 * 60
+            ? `${Math.round(minutes / 60)} h ago`
+            : `${Math.round(minutes / 1440)} days ago`;
 }

@@ -7,12 +7,15 @@ export function useWakeLock(): void {
         let gone = false;
         const ask = () => {
             if (document.visibilityState === 'visible' && 'wakeLock' in navigator) {
-                navigator.wakeLock.request('screen').then((held) => {
-                    lock = held;
-                    if (gone) {
-                        void held.release();
-                    }
-                }, () => undefined);
+                navigator.wakeLock.request('screen').then(
+                    (held) => {
+                        lock = held;
+                        if (gone) {
+                            void held.release();
+                        }
+                    },
+                    () => undefined,
+                );
             }
         };
         ask();

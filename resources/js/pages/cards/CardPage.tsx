@@ -36,7 +36,11 @@ export default function CardPage() {
     useTitle(data?.title);
     if (data === undefined) {
         if (error instanceof Fault && error.status === 403) {
-            return <Empty title="This card is its tester’s own"><Link to={`/records/${uuid}`}>Read its published record</Link>, if there is one.</Empty>;
+            return (
+                <Empty title="This card is its tester’s own">
+                    <Link to={`/records/${uuid}`}>Read its published record</Link>, if there is one.
+                </Empty>
+            );
         }
         return error ? <Problem error={error} /> : <Loading what="the card" />;
     }
@@ -50,8 +54,20 @@ export default function CardPage() {
     return (
         <>
             <Heading card={data} />
-            {data.session !== null && !data.session.revealed && <p className="my-2 border-l-4 border-ink pl-3 max-w-prose">This card belongs to a blind session. Names, claims and what the picture says are shown to you when your last verdict is in.{data.picturesRead > 0 && ` ${data.picturesRead === 1 ? '1 picture is' : `${data.picturesRead} pictures are`} read, shown after the verdicts.`}</p>}
-            {data.simulated && <p className="my-2"><Simulated /> The picture was drawn by a stand-in; no paint was read.</p>}
+            {data.session !== null && !data.session.revealed && (
+                <p className="my-2 border-l-4 border-ink pl-3 max-w-prose">
+                    This card belongs to a blind session. Names, claims and what the picture says are shown to you when your last verdict is
+                    in.
+                    {data.picturesRead > 0 &&
+                        ` ${data.picturesRead === 1 ? '1 picture is' : `${data.picturesRead} pictures are`} read, ` +
+                            'shown after the verdicts.'}
+                </p>
+            )}
+            {data.simulated && (
+                <p className="my-2">
+                    <Simulated /> The picture was drawn by a stand-in; no paint was read.
+                </p>
+            )}
             <Cautions of={cautions} />
             {data.kind !== 'fade' && data.mayChange && <TakePicture card={data} check={null} onDone={again} />}
             {data.kind === 'fade' && <FadeCourse card={data} onDone={again} />}
@@ -59,11 +75,45 @@ export default function CardPage() {
             <PictureList card={data} onDone={again} />
             {picture && data.result && <PictureWithCells picture={picture} result={data.result} chosen={cell} onChoose={setCell} />}
             {data.result && <QualityReport result={data.result} />}
-            <RepeatPictures card={uuid} pictures={data.pictures.filter((p) => p.measurement?.state === 'done' && p.withdrawn === null).length} mayChange={data.mayChange} onDone={again} />
+            <RepeatPictures
+                card={uuid}
+                pictures={data.pictures.filter((p) => p.measurement?.state === 'done' && p.withdrawn === null).length}
+                mayChange={data.mayChange}
+                onDone={again}
+            />
             {data.result && data.kind === 'fade' && <FadeResults result={data.result} rows={data.rows} />}
             {data.result && data.kind === 'frame' && <WindowResults windows={data.windows} />}
-            {data.kind !== 'frame' && <RowResults rows={data.rows} unshown={data.session !== null && !data.session.revealed && data.picturesRead > 0} cells={data.result?.cells} classes={data.classes} properties={data.kind === 'fade' ? ['lightfastness'] : ['transparency', 'staining', 'granulation']}
-                extra={data.mayChange ? (row, property) => <><VerdictPicker card={data} row={row} property={property} check={data.checks.at(-1) ?? null} onDone={again} /><Spoil specimen={row.uuid} property={property} reasons={data.spoiledReasons} spoiled={row.spoiled.find((s) => s.property === null || s.property === property) ?? null} onDone={again} /></> : undefined} />}
+            {data.kind !== 'frame' && (
+                <RowResults
+                    rows={data.rows}
+                    unshown={data.session !== null && !data.session.revealed && data.picturesRead > 0}
+                    cells={data.result?.cells}
+                    classes={data.classes}
+                    properties={data.kind === 'fade' ? ['lightfastness'] : ['transparency', 'staining', 'granulation']}
+                    extra={
+                        data.mayChange
+                            ? (row, property) => (
+                                  <>
+                                      <VerdictPicker
+                                          card={data}
+                                          row={row}
+                                          property={property}
+                                          check={data.checks.at(-1) ?? null}
+                                          onDone={again}
+                                      />
+                                      <Spoil
+                                          specimen={row.uuid}
+                                          property={property}
+                                          reasons={data.spoiledReasons}
+                                          spoiled={row.spoiled.find((s) => s.property === null || s.property === property) ?? null}
+                                          onDone={again}
+                                      />
+                                  </>
+                              )
+                            : undefined
+                    }
+                />
+            )}
             <Instruments card={uuid} mayChange={data.mayChange} />
             <Corrections of={data.corrections} />
             {data.mayPublish && data.kind !== 'frame' && <CorrectRow card={data} onDone={again} />}
@@ -81,14 +131,40 @@ function Heading({ card }: { card: Card }) {
     return (
         <div className="flex flex-wrap items-baseline gap-x-5">
             <h1>{card.title}</h1>
-            <p>{card.kind} card <span className="num">{card.code}</span> · {card.owner} · made {day(card.made)} · {card.published ? <Link to={`/records/${card.uuid}`}>published {day(card.published)}</Link> : 'draft, seen by its owner and stewards'}</p>
-            <p className="basis-full">Paper: {card.paper}, {card.side}.{card.note && ` ${card.note}`}{card.session !== null && <> Painted in <Link to={`/bench/${card.session.uuid}`}>{card.session.title}</Link>{card.session.blind && ', blind'}.</>}</p>
+            <p>
+                {card.kind} card <span className="num">{card.code}</span> · {card.owner} · made {day(card.made)} ·{' '}
+                {card.published ? (
+                    <Link to={`/records/${card.uuid}`}>published {day(card.published)}</Link>
+                ) : (
+                    'draft, seen by its owner and stewards'
+                )}
+            </p>
+            <p className="basis-full">
+                Paper: {card.paper}, {card.side}.{card.note && ` ${card.note}`}
+                {card.session !== null && (
+                    <>
+                        {' '}
+                        Painted in <Link to={`/bench/${card.session.uuid}`}>{card.session.title}</Link>
+                        {card.session.blind && ', blind'}.
+                    </>
+                )}
+            </p>
             <CommonConditions rows={card.rows} />
             <p className="basis-full no-print flex flex-wrap gap-x-5">
-                {card.kind !== 'frame' && <a href={`/api/cards/${card.uuid}/print.svg`} target="_blank" rel="noreferrer">Print onto painting paper</a>}
-                <a href={`/api/cards/${card.uuid}/print.svg?frame=1`} target="_blank" rel="noreferrer">Print as a frame to lay over hand-ruled paper</a>
-                <a href={`/api/cards/${card.uuid}/layout.json`} target="_blank" rel="noreferrer">Layout, JSON</a>
-                <span className="text-sm text-soft">Print at 100 %, A4 across. Setting ink with a heat gun burns fingers and paper: let it dry instead where you can.</span>
+                {card.kind !== 'frame' && (
+                    <a href={`/api/cards/${card.uuid}/print.svg`} target="_blank" rel="noreferrer">
+                        Print onto painting paper
+                    </a>
+                )}
+                <a href={`/api/cards/${card.uuid}/print.svg?frame=1`} target="_blank" rel="noreferrer">
+                    Print as a frame to lay over hand-ruled paper
+                </a>
+                <a href={`/api/cards/${card.uuid}/layout.json`} target="_blank" rel="noreferrer">
+                    Layout, JSON
+                </a>
+                <span className="text-sm text-soft">
+                    Print at 100 %, A4 across. Setting ink with a heat gun burns fingers and paper: let it dry instead where you can.
+                </span>
             </p>
         </div>
     );
@@ -99,13 +175,16 @@ function PicturesInWork({ pictures }: { pictures: Picture[] }) {
     const last = pictures.at(-1);
     return (
         <div aria-live="polite">
-            {shown.map((p) => p.measurement?.state === 'failed'
-                ? p === last && <Refused key={p.uuid} problem={p.measurement.problem ?? ''} checks={p.measurement.quality} />
-                : (
+            {shown.map((p) =>
+                p.measurement?.state === 'failed' ? (
+                    p === last && <Refused key={p.uuid} problem={p.measurement.problem ?? ''} checks={p.measurement.quality} />
+                ) : (
                     <p key={p.uuid} className="my-2 flex items-center gap-3">
-                        <progress max={1} value={p.measurement?.progress ?? 0} aria-label="Measuring" className="w-64" /> {p.measurement?.step} <span className="text-soft text-sm">You can leave this page; it goes on.</span>
+                        <progress max={1} value={p.measurement?.progress ?? 0} aria-label="Measuring" className="w-64" />{' '}
+                        {p.measurement?.step} <span className="text-soft text-sm">You can leave this page; it goes on.</span>
                     </p>
-                ))}
+                ),
+            )}
         </div>
     );
 }
@@ -113,7 +192,9 @@ function PicturesInWork({ pictures }: { pictures: Picture[] }) {
 function Refused({ problem, checks }: { problem: string; checks: QualityCheck[] }) {
     return (
         <div role="alert" className="border-l-4 border-ink bg-panel px-3 py-2 my-2">
-            <p className="max-w-prose">{problem} <span className="text-soft">The card, its earlier pictures and your notes are unchanged.</span></p>
+            <p className="max-w-prose">
+                {problem} <span className="text-soft">The card, its earlier pictures and your notes are unchanged.</span>
+            </p>
             {checks.length > 0 && <QualityTable checks={checks} />}
         </div>
     );
@@ -122,11 +203,20 @@ function Refused({ problem, checks }: { problem: string; checks: QualityCheck[] 
 function Publish({ card, onDone }: { card: Card; onDone: () => void }) {
     const { error, saving } = useSaving();
     const go = useNavigate();
-    const publish = (said: Record<string, boolean> = {}) => void saving(() => post(`cards/${card.uuid}/publish`, said).then(() => { onDone(); void go(`/records/${card.uuid}`); }));
+    const publish = (said: Record<string, boolean> = {}) =>
+        void saving(() =>
+            post(`cards/${card.uuid}/publish`, said).then(() => {
+                onDone();
+                void go(`/records/${card.uuid}`);
+            }),
+        );
     return (
         <section className="no-print border-t border-ink mt-6 pt-4">
             <h2>Publish</h2>
-            <p className="my-1 max-w-prose">A record that anyone can read, print and link to. A place is rounded to one degree, and its name and note stay here. {card.revisions.length > 0 && `Revision ${card.revisions.at(-1)!.number} is public; publishing again adds the next one.`}</p>
+            <p className="my-1 max-w-prose">
+                A record that anyone can read, print and link to. A place is rounded to one degree, and its name and note stay here.{' '}
+                {card.revisions.length > 0 && `Revision ${card.revisions.at(-1)!.number} is public; publishing again adds the next one.`}
+            </p>
             <Problem error={error} onSay={publish} />
             <button type="button" className="button" data-main onClick={() => publish()}>
                 {card.revisions.length > 0 ? 'Publish a new revision' : 'Publish this record'}

@@ -11,10 +11,23 @@ export default function FadeRack() {
     return (
         <>
             <h1>Fade rack</h1>
-            <p className="my-2 max-w-prose">A fade card has two pieces: one is kept in the dark, one hangs in a window. They are read together before hanging and at every check.</p>
-            {data === undefined ? (error ? <Problem error={error} /> : <Loading what="the rack" />) : data.cards.length === 0
-                ? <Empty title="Nothing hangs yet"><Link to="/cards">Make a fade card</Link>.</Empty>
-                : <CardTable cards={data.cards} />}
+            <p className="my-2 max-w-prose">
+                A fade card has two pieces: one is kept in the dark, one hangs in a window. They are read together before hanging and at
+                every check.
+            </p>
+            {data === undefined ? (
+                error ? (
+                    <Problem error={error} />
+                ) : (
+                    <Loading what="the rack" />
+                )
+            ) : data.cards.length === 0 ? (
+                <Empty title="Nothing hangs yet">
+                    <Link to="/cards">Make a fade card</Link>.
+                </Empty>
+            ) : (
+                <CardTable cards={data.cards} />
+            )}
         </>
     );
 }
@@ -23,13 +36,34 @@ export function CardTable({ cards }: { cards: CardSummary[] }) {
     return (
         <Wide label="Cards">
             <table className="w-full min-w-[760px]">
-                <thead><tr className="border-b border-ink"><th className="py-1">Card</th><th>Code</th><th>Kind</th><th>Paper</th><th>Tester</th><th>Made</th><th className="text-right">Rows</th><th className="pl-4">State</th></tr></thead>
-                <tbody>{cards.map((c) => (
-                    <tr key={c.uuid} className="border-b border-rule">
-                        <td className="py-1.5 pr-3 font-semibold"><Link to={`/${c.mayChange ? 'cards' : 'records'}/${c.uuid}`}>{c.title}</Link></td><td className="num pr-3">{c.code}</td><td className="pr-3">{c.kind}</td><td className="pr-3">{c.paper}</td><td className="pr-3">{c.owner}</td>
-                        <td className="pr-3 whitespace-nowrap">{day(c.made)}</td><td className="num text-right">{c.paints}</td><td className="pl-4 whitespace-nowrap">{c.published ? `published ${day(c.published)}` : 'draft'}</td>
+                <thead>
+                    <tr className="border-b border-ink">
+                        <th className="py-1">Card</th>
+                        <th>Code</th>
+                        <th>Kind</th>
+                        <th>Paper</th>
+                        <th>Tester</th>
+                        <th>Made</th>
+                        <th className="text-right">Rows</th>
+                        <th className="pl-4">State</th>
                     </tr>
-                ))}</tbody>
+                </thead>
+                <tbody>
+                    {cards.map((c) => (
+                        <tr key={c.uuid} className="border-b border-rule">
+                            <td className="py-1.5 pr-3 font-semibold">
+                                <Link to={`/${c.mayChange ? 'cards' : 'records'}/${c.uuid}`}>{c.title}</Link>
+                            </td>
+                            <td className="num pr-3">{c.code}</td>
+                            <td className="pr-3">{c.kind}</td>
+                            <td className="pr-3">{c.paper}</td>
+                            <td className="pr-3">{c.owner}</td>
+                            <td className="pr-3 whitespace-nowrap">{day(c.made)}</td>
+                            <td className="num text-right">{c.paints}</td>
+                            <td className="pl-4 whitespace-nowrap">{c.published ? `published ${day(c.published)}` : 'draft'}</td>
+                        </tr>
+                    ))}
+                </tbody>
             </table>
         </Wide>
     );

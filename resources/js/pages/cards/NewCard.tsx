@@ -23,22 +23,40 @@ export function NewCard() {
     const [blocks, setBlocks] = useState<string | null>(null);
     const paper = usePaper();
     const { error, saving } = useSaving();
-    const room = useRoom(kind === 'property' ? blocks ?? paper.data?.usualBlocks ?? '' : '');
-    const most = kind === 'property' ? room.data?.rows ?? MOST : MOST;
+    const room = useRoom(kind === 'property' ? (blocks ?? paper.data?.usualBlocks ?? '') : '');
+    const most = kind === 'property' ? (room.data?.rows ?? MOST) : MOST;
     const go = useNavigate();
     const queries = useQueryClient();
     if (!open) {
-        return <button type="button" className="button my-3" data-main onClick={() => setOpen(true)}>Make a card</button>;
+        return (
+            <button type="button" className="button my-3" data-main onClick={() => setOpen(true)}>
+                Make a card
+            </button>
+        );
     }
     const words = filter.trim().toLowerCase();
-    const shown = (pans.data?.pans ?? []).filter((p) => words === '' || `${p.paint.colourName} ${p.paint.maker} ${p.paint.statement.text}`.toLowerCase().includes(words));
-    const toggle = (uuid: string) => setChosen((now) => (now.includes(uuid) ? now.filter((u) => u !== uuid) : now.length < most ? [...now, uuid] : now));
+    const shown = (pans.data?.pans ?? []).filter(
+        (p) => words === '' || `${p.paint.colourName} ${p.paint.maker} ${p.paint.statement.text}`.toLowerCase().includes(words),
+    );
+    const toggle = (uuid: string) =>
+        setChosen((now) => (now.includes(uuid) ? now.filter((u) => u !== uuid) : now.length < most ? [...now, uuid] : now));
     function make(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();
         const form = Object.fromEntries(new FormData(e.currentTarget));
         return saving(async () => {
             const paperUuid = await paper.save(form);
-            const card = await put<Card>(`cards/${newUuid()}`, { kind: form.kind, title: form.title, paperUuid, side: form.side, note: form.note, pans: chosen, lifting: form.lifting, paint: form.paint, quality: form.quality, blocks: kind === 'property' ? blocks : null });
+            const card = await put<Card>(`cards/${newUuid()}`, {
+                kind: form.kind,
+                title: form.title,
+                paperUuid,
+                side: form.side,
+                note: form.note,
+                pans: chosen,
+                lifting: form.lifting,
+                paint: form.paint,
+                quality: form.quality,
+                blocks: kind === 'property' ? blocks : null,
+            });
             void queries.invalidateQueries({ queryKey: ['cards'] });
             void go(`/cards/${card.uuid}`);
         });
@@ -46,24 +64,92 @@ export function NewCard() {
     return (
         <form onSubmit={(e) => void make(e)} className="my-3 border-y border-ink py-4" aria-label="Make a card">
             <div className="flex flex-wrap gap-3 items-end">
-                <label className="text-sm">Kind<select className="block" name="kind" value={kind} onChange={(e) => setKind(e.target.value)}><option value="property">property card: bench tests</option><option value="fade">fade card: kept and exposed pieces</option></select></label>
-                <label className="text-sm grow max-w-md">Title<input className="block w-full" name="title" defaultValue={`Card of ${day(today())}`} required onFocus={(e) => e.currentTarget.select()} /></label>
+                <label className="text-sm">
+                    Kind
+                    <select className="block" name="kind" value={kind} onChange={(e) => setKind(e.target.value)}>
+                        <option value="property">property card: bench tests</option>
+                        <option value="fade">fade card: kept and exposed pieces</option>
+                    </select>
+                </label>
+                <label className="text-sm grow max-w-md">
+                    Title
+                    <input
+                        className="block w-full"
+                        name="title"
+                        defaultValue={`Card of ${day(today())}`}
+                        required
+                        onFocus={(e) => e.currentTarget.select()}
+                    />
+                </label>
                 <PaperField paper={paper} />
-                {kind === 'property' && <label className="text-sm">Lifting<select className="block" name="lifting">{paper.data?.lifting.map((p) => <option key={p.id} value={p.id}>{p.title}</option>)}</select></label>}
-                <label className="text-sm">State of the paint<select className="block" name="paint"><option value="">not said</option>{paper.data?.paint.map((p) => <option key={p.id} value={p.id}>{p.title}</option>)}</select></label>
-                <label className="text-sm">Quality of the paper<select className="block" name="quality"><option value="">not said</option>{paper.data?.quality.map((p) => <option key={p.id} value={p.id}>{p.title}</option>)}</select></label>
+                {kind === 'property' && (
+                    <label className="text-sm">
+                        Lifting
+                        <select className="block" name="lifting">
+                            {paper.data?.lifting.map((p) => (
+                                <option key={p.id} value={p.id}>
+                                    {p.title}
+                                </option>
+                            ))}
+                        </select>
+                    </label>
+                )}
+                <label className="text-sm">
+                    State of the paint
+                    <select className="block" name="paint">
+                        <option value="">not said</option>
+                        {paper.data?.paint.map((p) => (
+                            <option key={p.id} value={p.id}>
+                                {p.title}
+                            </option>
+                        ))}
+                    </select>
+                </label>
+                <label className="text-sm">
+                    Quality of the paper
+                    <select className="block" name="quality">
+                        <option value="">not said</option>
+                        {paper.data?.quality.map((p) => (
+                            <option key={p.id} value={p.id}>
+                                {p.title}
+                            </option>
+                        ))}
+                    </select>
+                </label>
             </div>
-            {kind === 'property' && paper.data !== undefined && <BlockChooser kinds={paper.data.blocks} value={blocks ?? paper.data.usualBlocks} onChange={setBlocks} />}
-            <label className="text-sm block mt-2 max-w-2xl">Note<input className="block w-full" name="note" /></label>
+            {kind === 'property' && paper.data !== undefined && (
+                <BlockChooser kinds={paper.data.blocks} value={blocks ?? paper.data.usualBlocks} onChange={setBlocks} />
+            )}
+            <label className="text-sm block mt-2 max-w-2xl">
+                Note
+                <input className="block w-full" name="note" />
+            </label>
             <div className="mt-4 grid gap-6 md:grid-cols-2">
                 <div>
-                    <label className="text-sm">My pans <input className="ml-2" type="search" placeholder="code, name, maker" value={filter} onChange={(e) => setFilter(e.target.value)} /></label>
+                    <label className="text-sm">
+                        My pans{' '}
+                        <input
+                            className="ml-2"
+                            type="search"
+                            placeholder="code, name, maker"
+                            value={filter}
+                            onChange={(e) => setFilter(e.target.value)}
+                        />
+                    </label>
                     <ul className="mt-2 max-h-72 overflow-auto border border-rule" tabIndex={0} aria-label="Pans to choose from">
                         {shown.map((p) => (
                             <li key={p.uuid} className="border-b border-rule">
                                 <label className="flex gap-3 items-center px-2 min-h-11 cursor-pointer">
-                                    <input type="checkbox" checked={chosen.includes(p.uuid)} disabled={!chosen.includes(p.uuid) && chosen.length >= most} onChange={() => toggle(p.uuid)} />
-                                    <span><strong>{p.paint.colourName}</strong>, {p.paint.maker} · {p.paint.statement.text} <span className="text-sm text-soft">{[p.form, p.place].filter(Boolean).join(', ')}</span></span>
+                                    <input
+                                        type="checkbox"
+                                        checked={chosen.includes(p.uuid)}
+                                        disabled={!chosen.includes(p.uuid) && chosen.length >= most}
+                                        onChange={() => toggle(p.uuid)}
+                                    />
+                                    <span>
+                                        <strong>{p.paint.colourName}</strong>, {p.paint.maker} · {p.paint.statement.text}{' '}
+                                        <span className="text-sm text-soft">{[p.form, p.place].filter(Boolean).join(', ')}</span>
+                                    </span>
                                 </label>
                             </li>
                         ))}
@@ -71,17 +157,42 @@ export function NewCard() {
                     </ul>
                 </div>
                 <div>
-                    <h2>Rows ({chosen.length} of {most})</h2>
-                    <ol className="mt-2 list-decimal pl-6">{chosen.map((uuid) => {
-                        const p = pans.data?.pans.find((x) => x.uuid === uuid);
-                        return <li key={uuid} className="py-1">{p?.paint.colourName}, {p?.paint.maker} <button type="button" className="link text-sm" onClick={() => toggle(uuid)}>take out</button></li>;
-                    })}</ol>
-                    {chosen.length > most && <p className="font-semibold">A sheet with these blocks has room for {most === 1 ? 'one paint' : `${most} paints`}: take {chosen.length - most} out, or blocks off.</p>}
-                    {chosen.length === 0 && <p className="text-soft">Choose {most === 1 ? 'one pan' : `one to ${most} pans`}, in the order of the rows.</p>}
+                    <h2>
+                        Rows ({chosen.length} of {most})
+                    </h2>
+                    <ol className="mt-2 list-decimal pl-6">
+                        {chosen.map((uuid) => {
+                            const p = pans.data?.pans.find((x) => x.uuid === uuid);
+                            return (
+                                <li key={uuid} className="py-1">
+                                    {p?.paint.colourName}, {p?.paint.maker}{' '}
+                                    <button type="button" className="link text-sm" onClick={() => toggle(uuid)}>
+                                        take out
+                                    </button>
+                                </li>
+                            );
+                        })}
+                    </ol>
+                    {chosen.length > most && (
+                        <p className="font-semibold">
+                            A sheet with these blocks has room for {most === 1 ? 'one paint' : `${most} paints`}: take{' '}
+                            {chosen.length - most} out, or blocks off.
+                        </p>
+                    )}
+                    {chosen.length === 0 && (
+                        <p className="text-soft">Choose {most === 1 ? 'one pan' : `one to ${most} pans`}, in the order of the rows.</p>
+                    )}
                 </div>
             </div>
             <Problem error={error} />
-            <div className="flex gap-3 mt-4"><button className="button" data-main disabled={chosen.length === 0 || chosen.length > most}>Make the card</button><button type="button" className="button" onClick={() => setOpen(false)}>Close</button></div>
+            <div className="flex gap-3 mt-4">
+                <button className="button" data-main disabled={chosen.length === 0 || chosen.length > most}>
+                    Make the card
+                </button>
+                <button type="button" className="button" onClick={() => setOpen(false)}>
+                    Close
+                </button>
+            </div>
         </form>
     );
 }

@@ -7,7 +7,17 @@ import { call, newUuid, post } from '../../api/client';
 import { appendTaken, HowTaken, SCANNER_AS_IT_SEES, UNTOLD } from './HowTaken';
 
 /** Gets a picture of the card: a file, or what a stand-in makes. */
-export function TakePicture({ card, check, onDone, what = 'Picture of the dry card' }: { card: Card; check: Check | null; onDone: () => void; what?: string }) {
+export function TakePicture({
+    card,
+    check,
+    onDone,
+    what = 'Picture of the dry card',
+}: {
+    card: Card;
+    check: Check | null;
+    onDone: () => void;
+    what?: string;
+}) {
     const file = useRef<HTMLInputElement>(null);
     const [taken, setTaken] = useState(UNTOLD);
     const { error, busy: sending, saving } = useSaving();
@@ -27,17 +37,54 @@ export function TakePicture({ card, check, onDone, what = 'Picture of the dry ca
         }
         return take(() => call<Measuring>('POST', `cards/${card.uuid}/pictures/${sent.current.uuid}`, form));
     }
-    const standIn = (device: string) => void take(() => post<Measuring>(`cards/${card.uuid}/stand-in`, { checkUuid: check?.uuid ?? null, device, wet: taken.wet }));
+    const standIn = (device: string) =>
+        void take(() => post<Measuring>(`cards/${card.uuid}/stand-in`, { checkUuid: check?.uuid ?? null, device, wet: taken.wet }));
     return (
-        <div className="no-print my-3 flex flex-wrap items-center gap-3" onDragOver={(e) => e.preventDefault()} onDrop={(e) => { e.preventDefault(); const f = e.dataTransfer.files[0]; if (f) { void upload(f); } }}>
+        <div
+            className="no-print my-3 flex flex-wrap items-center gap-3"
+            onDragOver={(e) => e.preventDefault()}
+            onDrop={(e) => {
+                e.preventDefault();
+                const f = e.dataTransfer.files[0];
+                if (f) {
+                    void upload(f);
+                }
+            }}
+        >
             <span className="font-medium">{what}</span>
-            <input ref={file} type="file" accept="image/png,image/jpeg,image/tiff,image/webp" className="sr-only" tabIndex={-1} aria-label="Picture file" onChange={(e) => { const f = e.target.files?.[0]; e.target.value = ''; if (f) { void upload(f); } }} />
-            <button type="button" className="button" data-main disabled={sending} onClick={() => file.current?.click()}>Upload a picture</button>
-            <StandIns><button type="button" className="button" disabled={sending} onClick={() => standIn('scanner')}>Use the scanner stand-in</button>
-                <button type="button" className="button" disabled={sending} onClick={() => standIn('camera')}>Use the camera stand-in</button></StandIns>
-            <span className="text-sm text-soft">A scan at 300 dots per inch, or a photograph with the whole card in view. PNG, JPEG, TIFF or WebP. {SCANNER_AS_IT_SEES}</span>
+            <input
+                ref={file}
+                type="file"
+                accept="image/png,image/jpeg,image/tiff,image/webp"
+                className="sr-only"
+                tabIndex={-1}
+                aria-label="Picture file"
+                onChange={(e) => {
+                    const f = e.target.files?.[0];
+                    e.target.value = '';
+                    if (f) {
+                        void upload(f);
+                    }
+                }}
+            />
+            <button type="button" className="button" data-main disabled={sending} onClick={() => file.current?.click()}>
+                Upload a picture
+            </button>
+            <StandIns>
+                <button type="button" className="button" disabled={sending} onClick={() => standIn('scanner')}>
+                    Use the scanner stand-in
+                </button>
+                <button type="button" className="button" disabled={sending} onClick={() => standIn('camera')}>
+                    Use the camera stand-in
+                </button>
+            </StandIns>
+            <span className="text-sm text-soft">
+                A scan at 300 dots per inch, or a photograph with the whole card in view. PNG, JPEG, TIFF or WebP. {SCANNER_AS_IT_SEES}
+            </span>
             <HowTaken taken={taken} onChange={setTaken} mayBeWet={card.kind === 'property'} />
-            <div className="basis-full"><Problem error={error} /></div>
+            <div className="basis-full">
+                <Problem error={error} />
+            </div>
         </div>
     );
 }

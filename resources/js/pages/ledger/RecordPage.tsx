@@ -28,18 +28,63 @@ export default function RecordPage() {
         <article>
             <div className="flex flex-wrap gap-x-5 items-baseline">
                 <h1>{data.title}</h1>
-                <p>{data.kind} card <span className="num">{data.code}</span> · {data.owner} · published {day(data.publishedAt)}, revision {data.revision}</p>
-                <span className="no-print ml-auto flex gap-4"><button type="button" className="link" onClick={() => window.print()}>Print</button><a href={`/api/${path}`}>JSON</a><Link to={`/records/${data.uuid}/${data.revision}`}>Link to this revision</Link></span>
+                <p>
+                    {data.kind} card <span className="num">{data.code}</span> · {data.owner} · published {day(data.publishedAt)}, revision{' '}
+                    {data.revision}
+                </p>
+                <span className="no-print ml-auto flex gap-4">
+                    <button type="button" className="link" onClick={() => window.print()}>
+                        Print
+                    </button>
+                    <a href={`/api/${path}`}>JSON</a>
+                    <Link to={`/records/${data.uuid}/${data.revision}`}>Link to this revision</Link>
+                </span>
             </div>
-            <p className="my-1">Paper: {data.paper}, {data.side}.{data.note && ` ${data.note}`}</p>
-            {data.pictures.find((p) => p.uuid === data.shownPicture)?.source === 'stand-in' && <p className="my-1"><Simulated /> The picture was drawn by a stand-in; no paint was read.</p>}
+            <p className="my-1">
+                Paper: {data.paper}, {data.side}.{data.note && ` ${data.note}`}
+            </p>
+            {data.pictures.find((p) => p.uuid === data.shownPicture)?.source === 'stand-in' && (
+                <p className="my-1">
+                    <Simulated /> The picture was drawn by a stand-in; no paint was read.
+                </p>
+            )}
             <CommonConditions rows={data.rows} />
-            {data.hanging && <p className="my-1">Hung {day(data.hanging.hungOn)}, facing {data.hanging.facing}{data.hanging.glass && `, ${data.hanging.glass}`}{data.hanging.latitude !== null && data.hanging.longitude !== null && <>, near <span className="num">{data.hanging.latitude}°, {data.hanging.longitude}°</span></>}.</p>}
+            {data.hanging && (
+                <p className="my-1">
+                    Hung {day(data.hanging.hungOn)}, facing {data.hanging.facing}
+                    {data.hanging.glass && `, ${data.hanging.glass}`}
+                    {data.hanging.latitude !== null && data.hanging.longitude !== null && (
+                        <>
+                            , near{' '}
+                            <span className="num">
+                                {data.hanging.latitude}°, {data.hanging.longitude}°
+                            </span>
+                        </>
+                    )}
+                    .
+                </p>
+            )}
             <Cautions of={cautions} />
             {data.measurement && data.kind === 'fade' && <FadeResults result={data.measurement} rows={data.rows} />}
-            <RowResults rows={data.rows} cells={data.measurement?.cells} classes={data.classes} properties={data.kind === 'fade' ? ['lightfastness'] : ['transparency', 'staining', 'granulation']} />
-            {picture && data.measurement && <PictureWithCells picture={picture} result={data.measurement} chosen={cell} onChoose={setCell} />}
-            <p className="mt-4 text-sm">{data.limits}{data.measurement && <> Measured by meter {data.measurement.measuredBy.meter}, {data.measurement.measuredBy.scale}, rules {data.measurement.measuredBy.rules}.</>}</p>
+            <RowResults
+                rows={data.rows}
+                cells={data.measurement?.cells}
+                classes={data.classes}
+                properties={data.kind === 'fade' ? ['lightfastness'] : ['transparency', 'staining', 'granulation']}
+            />
+            {picture && data.measurement && (
+                <PictureWithCells picture={picture} result={data.measurement} chosen={cell} onChoose={setCell} />
+            )}
+            <p className="mt-4 text-sm">
+                {data.limits}
+                {data.measurement && (
+                    <>
+                        {' '}
+                        Measured by meter {data.measurement.measuredBy.meter}, {data.measurement.measuredBy.scale}, rules{' '}
+                        {data.measurement.measuredBy.rules}.
+                    </>
+                )}
+            </p>
         </article>
     );
 }

@@ -7,11 +7,33 @@ import { Cautions, Problem } from '../../components/ui/states';
 import { decimal } from '../../components/ui/decimal';
 import { useSaving } from '../../components/ui/useSaving';
 
+const COLUMNS = 'lg:grid-cols-[1.3fr_0.8fr_1.5fr_1.2fr_1.1fr_0.9fr_0.7fr_0.55fr_0.6fr_0.5fr_auto]';
+
 interface Line {
-    makerName: string; range: string; colourName: string; pigments: string; form: string; batch: string; volumeMl: string; price: string; currency: string; keptAt: string;
+    makerName: string;
+    range: string;
+    colourName: string;
+    pigments: string;
+    form: string;
+    batch: string;
+    volumeMl: string;
+    price: string;
+    currency: string;
+    keptAt: string;
 }
 
-const EMPTY: Line = { makerName: '', range: '', colourName: '', pigments: '', form: 'tube', batch: '', volumeMl: '', price: '', currency: 'EUR', keptAt: '' };
+const EMPTY: Line = {
+    makerName: '',
+    range: '',
+    colourName: '',
+    pigments: '',
+    form: 'tube',
+    batch: '',
+    volumeMl: '',
+    price: '',
+    currency: 'EUR',
+    keptAt: '',
+};
 const DRAFT = 'paint-line';
 
 /** A paint and one's own pan of it in one line; Enter records it and keeps what usually stays the same for the next. */
@@ -21,7 +43,10 @@ export function PaintLine() {
     const [done, setDone] = useState('');
     const first = useRef<HTMLInputElement>(null);
     const queries = useQueryClient();
-    const makers = useQuery({ queryKey: ['makers'], queryFn: () => get<{ makers: { uuid: string; name: string }[]; forms: string[] }>('makers') });
+    const makers = useQuery({
+        queryKey: ['makers'],
+        queryFn: () => get<{ makers: { uuid: string; name: string }[]; forms: string[] }>('makers'),
+    });
     const read = useStatement(line.pigments);
     useEffect(() => localStorage.setItem(DRAFT, JSON.stringify(line)), [line]);
 
@@ -31,7 +56,14 @@ export function PaintLine() {
         const own = { ...pan, volumeMl: decimal(pan.volumeMl) };
         return saving(async () => {
             await (as.of === undefined
-                ? put(`paints/${newUuid()}`, { makerName, range, colourName, pigments, another: as.another ?? false, pan: { uuid: newUuid(), ...own } })
+                ? put(`paints/${newUuid()}`, {
+                      makerName,
+                      range,
+                      colourName,
+                      pigments,
+                      another: as.another ?? false,
+                      pan: { uuid: newUuid(), ...own },
+                  })
                 : put(`pans/${newUuid()}`, { paintUuid: as.of, ...own }));
             setDone(`Recorded ${colourName}.`);
             setLine((l) => ({ ...l, colourName: '', pigments: '', batch: '', price: '', keptAt: '' }));
@@ -43,39 +75,74 @@ export function PaintLine() {
     }
 
     const field = (key: keyof Line, label: string, more: object = {}) => (
-        <label className="block text-sm">{label}<input className="block w-full" value={line[key]} onChange={(e) => setLine({ ...line, [key]: e.target.value })} autoComplete="off" {...more} /></label>
+        <label className="block text-sm">
+            {label}
+            <input
+                className="block w-full"
+                value={line[key]}
+                onChange={(e) => setLine({ ...line, [key]: e.target.value })}
+                autoComplete="off"
+                {...more}
+            />
+        </label>
     );
     return (
-        <form onSubmit={(e: FormEvent) => { e.preventDefault(); void record(); }} className="my-3 border-y border-ink py-3" aria-label="Record a paint">
-            <div className="grid grid-cols-2 sm:grid-cols-4 lg:grid-cols-[1.3fr_0.8fr_1.5fr_1.2fr_1.1fr_0.9fr_0.7fr_0.55fr_0.6fr_0.5fr_auto] gap-2 items-end">
+        <form
+            onSubmit={(e: FormEvent) => {
+                e.preventDefault();
+                void record();
+            }}
+            className="my-3 border-y border-ink py-3"
+            aria-label="Record a paint"
+        >
+            <div className={`grid grid-cols-2 sm:grid-cols-4 ${COLUMNS} gap-2 items-end`}>
                 {field('makerName', 'Maker', { list: 'known-makers', required: true })}
                 {field('range', 'Range')}
                 {field('colourName', 'Colour name', { ref: first, required: true })}
                 {field('pigments', 'Pigment codes', { placeholder: 'blank: not stated' })}
                 {field('keptAt', 'Kept at')}
-                <label className="block text-sm">Form
+                <label className="block text-sm">
+                    Form
                     <select className="block w-full" value={line.form} onChange={(e) => setLine({ ...line, form: e.target.value })}>
-                        {(makers.data?.forms ?? [line.form]).map((f) => <option key={f}>{f}</option>)}
+                        {(makers.data?.forms ?? [line.form]).map((f) => (
+                            <option key={f}>{f}</option>
+                        ))}
                     </select>
                 </label>
                 {field('batch', 'Batch')}
                 {field('volumeMl', 'ml', { inputMode: 'decimal' })}
                 {field('price', 'Price', { inputMode: 'decimal' })}
                 {field('currency', 'Curr.', { maxLength: 3 })}
-                <button className="button" data-main>Record <kbd className="num ml-1">Enter</kbd></button>
+                <button className="button" data-main>
+                    Record <kbd className="num ml-1">Enter</kbd>
+                </button>
             </div>
-            <datalist id="known-makers">{makers.data?.makers.map((m) => <option key={m.uuid} value={m.name} />)}</datalist>
+            <datalist id="known-makers">
+                {makers.data?.makers.map((m) => (
+                    <option key={m.uuid} value={m.name} />
+                ))}
+            </datalist>
             <div className="min-h-6 mt-1 text-sm" aria-live="polite">
                 {read !== undefined && line.pigments.trim() !== '' && <Reading of={read} />}
-                {line.pigments.trim() === '' && <span className="text-soft">{done || 'Codes are read in any usual spelling; maker, range, form, volume and currency stay for the next paint.'}</span>}
+                {line.pigments.trim() === '' && (
+                    <span className="text-soft">
+                        {done || 'Codes are read in any usual spelling; maker, range, form, volume and currency stay for the next paint.'}
+                    </span>
+                )}
             </div>
             {read !== undefined && <Cautions of={read.cautions} short />}
             <Problem error={error} />
             {error instanceof Fault && error.existing !== null && (
                 <p className="flex flex-wrap gap-2">
-                    <button type="button" className="button" onClick={() => void record({ of: error.existing! })}>Add my pan to it</button>
-                    <button type="button" className="button" onClick={() => void record({ another: true })}>It is another paint</button>
-                    <Link to={`/paints/${error.existing}`} className="py-2">Look at it</Link>
+                    <button type="button" className="button" onClick={() => void record({ of: error.existing! })}>
+                        Add my pan to it
+                    </button>
+                    <button type="button" className="button" onClick={() => void record({ another: true })}>
+                        It is another paint
+                    </button>
+                    <Link to={`/paints/${error.existing}`} className="py-2">
+                        Look at it
+                    </Link>
                 </p>
             )}
         </form>
@@ -89,13 +156,31 @@ function useStatement(written: string): Statement | undefined {
         const wait = setTimeout(() => setSettled(written), 200);
         return () => clearTimeout(wait);
     }, [written]);
-    return useQuery({ queryKey: ['statement', settled], queryFn: () => get<Statement>(`pigment-statement?written=${encodeURIComponent(settled)}`), enabled: settled.trim() !== '', placeholderData: (b) => b }).data;
+    return useQuery({
+        queryKey: ['statement', settled],
+        queryFn: () => get<Statement>(`pigment-statement?written=${encodeURIComponent(settled)}`),
+        enabled: settled.trim() !== '',
+        placeholderData: (b) => b,
+    }).data;
 }
 
 function Reading({ of }: { of: Statement }) {
     return (
-        <span>Read as: {of.stated ? of.codes.map((c, i) => (
-            <span key={c.code}>{i > 0 && ' / '}<strong>{c.code}</strong>{c.state === 'known' ? ` (${c.chemicalName})` : c.state === 'not-in-catalogue' ? ' (not in the catalogue; kept)' : ` (no Colour Index pigment: ${c.likelyMeaning}; kept as written)`}</span>
-        )) : 'not stated by the maker'}</span>
+        <span>
+            Read as:{' '}
+            {of.stated
+                ? of.codes.map((c, i) => (
+                      <span key={c.code}>
+                          {i > 0 && ' / '}
+                          <strong>{c.code}</strong>
+                          {c.state === 'known'
+                              ? ` (${c.chemicalName})`
+                              : c.state === 'not-in-catalogue'
+                                ? ' (not in the catalogue; kept)'
+                                : ` (no Colour Index pigment: ${c.likelyMeaning}; kept as written)`}
+                      </span>
+                  ))
+                : 'not stated by the maker'}
+        </span>
     );
 }

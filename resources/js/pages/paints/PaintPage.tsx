@@ -32,13 +32,20 @@ export default function PaintPage() {
         <>
             <Title paint={data} onSaved={() => void refetch()} />
             <Cautions of={data.statement.cautions} />
-            <div className="my-4"><StripCanvas strip={data.strip} label={stripWords(data)} height={110} /></div>
+            <div className="my-4">
+                <StripCanvas strip={data.strip} label={stripWords(data)} height={110} />
+            </div>
             <TestNext paint={data} />
             {PROPERTIES.map((p) => (
                 <section key={p} className="border-t border-rule py-3 grid gap-x-6 gap-y-2 md:grid-cols-[13rem_1fr]">
                     <div>
                         <h2 className="capitalize">{p}</h2>
-                        <RatingCell beside={data.properties[p]} label={p} open={open === p} onToggle={() => setOpen(open === p ? null : p)} />
+                        <RatingCell
+                            beside={data.properties[p]}
+                            label={p}
+                            open={open === p}
+                            onToggle={() => setOpen(open === p ? null : p)}
+                        />
                     </div>
                     <div>
                         {data.knowledge.rated[p] && <ByWhom of={data.knowledge.rated[p]} />}
@@ -53,8 +60,22 @@ export default function PaintPage() {
                 <section className="border-t border-rule py-3">
                     <h2>Also seen</h2>
                     <ul className="columns-1 md:columns-2">
-                        {data.alsoJudged.map((v) => <li key={v.uuid}><span className="text-soft">{v.property}</span> {v.word} <span className="text-sm text-soft">by eye{v.blind && ', blind'}, {v.by}, {day(v.on)}</span></li>)}
-                        {data.byHand.map((r) => <li key={r.uuid}><span className="text-soft">{r.label.toLowerCase()}</span> <span className="num">{r.value}</span> {r.unit} <span className="text-sm text-soft">by hand, {r.by}, {day(r.on)}</span></li>)}
+                        {data.alsoJudged.map((v) => (
+                            <li key={v.uuid}>
+                                <span className="text-soft">{v.property}</span> {v.word}{' '}
+                                <span className="text-sm text-soft">
+                                    by eye{v.blind && ', blind'}, {v.by}, {day(v.on)}
+                                </span>
+                            </li>
+                        ))}
+                        {data.byHand.map((r) => (
+                            <li key={r.uuid}>
+                                <span className="text-soft">{r.label.toLowerCase()}</span> <span className="num">{r.value}</span> {r.unit}{' '}
+                                <span className="text-sm text-soft">
+                                    by hand, {r.by}, {day(r.on)}
+                                </span>
+                            </li>
+                        ))}
                     </ul>
                 </section>
             )}
@@ -85,21 +106,53 @@ function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
         return (
             <div className="flex flex-wrap gap-x-5 items-baseline">
                 <h1>{paint.colourName}</h1>
-                <p>{paint.maker}{paint.range && `, ${paint.range}`} · <Codes of={paint} />{paint.statement.singlePigment && ' · single-pigment'}{paint.series && ` · series ${paint.series}`}{paint.discontinued && ' · discontinued'}</p>
-                {paint.mayChange && <button type="button" className="link text-sm" onClick={() => setEditing(true)}>Change</button>}
+                <p>
+                    {paint.maker}
+                    {paint.range && `, ${paint.range}`} · <Codes of={paint} />
+                    {paint.statement.singlePigment && ' · single-pigment'}
+                    {paint.series && ` · series ${paint.series}`}
+                    {paint.discontinued && ' · discontinued'}
+                </p>
+                {paint.mayChange && (
+                    <button type="button" className="link text-sm" onClick={() => setEditing(true)}>
+                        Change
+                    </button>
+                )}
             </div>
         );
     }
     return (
         <form onSubmit={(e) => void save(e)} className="flex flex-wrap gap-2 items-end">
-            <label className="text-sm">Colour name<input className="block" name="colourName" defaultValue={paint.colourName} autoFocus /></label>
-            <label className="text-sm">Maker<input className="block" name="makerName" defaultValue={paint.maker} /></label>
-            <label className="text-sm">Range<input className="block" name="range" defaultValue={paint.range} /></label>
-            <label className="text-sm">Pigment codes<input className="block" name="pigments" defaultValue={paint.pigmentsWritten} /></label>
-            <label className="text-sm">Series<input className="block w-20" name="series" defaultValue={paint.series} /></label>
-            <label className="text-sm flex gap-2 items-center min-h-10"><input type="checkbox" name="discontinued" defaultChecked={paint.discontinued} />discontinued</label>
-            <button className="button" data-main>Save</button>
-            <button type="button" className="button" onClick={() => setEditing(false)}>Leave as it was</button>
+            <label className="text-sm">
+                Colour name
+                <input className="block" name="colourName" defaultValue={paint.colourName} autoFocus />
+            </label>
+            <label className="text-sm">
+                Maker
+                <input className="block" name="makerName" defaultValue={paint.maker} />
+            </label>
+            <label className="text-sm">
+                Range
+                <input className="block" name="range" defaultValue={paint.range} />
+            </label>
+            <label className="text-sm">
+                Pigment codes
+                <input className="block" name="pigments" defaultValue={paint.pigmentsWritten} />
+            </label>
+            <label className="text-sm">
+                Series
+                <input className="block w-20" name="series" defaultValue={paint.series} />
+            </label>
+            <label className="text-sm flex gap-2 items-center min-h-10">
+                <input type="checkbox" name="discontinued" defaultChecked={paint.discontinued} />
+                discontinued
+            </label>
+            <button className="button" data-main>
+                Save
+            </button>
+            <button type="button" className="button" onClick={() => setEditing(false)}>
+                Leave as it was
+            </button>
             <Problem error={error} />
         </form>
     );
@@ -114,25 +167,47 @@ function ClaimLine({ paint, property, onSaved }: { paint: Page; property: Proper
         const form = e.currentTarget;
         const values = Object.fromEntries(new FormData(form));
         return saving(async () => {
-            await put(`claims/${newUuid()}`, { paintUuid: paint.uuid, property, words: values.words, scaleUuid: values.scaleUuid || null, readOn: values.readOn });
+            await put(`claims/${newUuid()}`, {
+                paintUuid: paint.uuid,
+                property,
+                words: values.words,
+                scaleUuid: values.scaleUuid || null,
+                readOn: values.readOn,
+            });
             form.reset();
             onSaved();
         });
     }
     return (
         <form onSubmit={(e) => void save(e)} className="mt-2 flex flex-wrap gap-2 items-end text-sm" aria-label={`Claim on ${property}`}>
-            <label>Maker’s own words<input className="block w-52" name="words" list={list} required /></label>
+            <label>
+                Maker’s own words
+                <input className="block w-52" name="words" list={list} required />
+            </label>
             <datalist id={list}>{scales.flatMap((s) => s.words.map((w) => <option key={s.uuid + w.word} value={w.word} />))}</datalist>
-            <label>Scale
+            <label>
+                Scale
                 <select className="block" name="scaleUuid" defaultValue={scales[0]?.uuid ?? ''}>
-                    {scales.map((s) => <option key={s.uuid} value={s.uuid}>{s.name}</option>)}
+                    {scales.map((s) => (
+                        <option key={s.uuid} value={s.uuid}>
+                            {s.name}
+                        </option>
+                    ))}
                     <option value="">no known scale</option>
                 </select>
             </label>
-            <label>Read on<input className="block" type="date" name="readOn" defaultValue={today()} required /></label>
+            <label>
+                Read on
+                <input className="block" type="date" name="readOn" defaultValue={today()} required />
+            </label>
             <button className="button">Add claim</button>
             {paint.properties[property].claims.map((c) => (
-                <span key={c.uuid}>“{c.words}”, {day(c.readOn)} <button type="button" className="link" onClick={() => void saving(() => remove(`claims/${c.uuid}`).then(onSaved))}>Remove</button></span>
+                <span key={c.uuid}>
+                    “{c.words}”, {day(c.readOn)}{' '}
+                    <button type="button" className="link" onClick={() => void saving(() => remove(`claims/${c.uuid}`).then(onSaved))}>
+                        Remove
+                    </button>
+                </span>
             ))}
             <Problem error={error} />
         </form>

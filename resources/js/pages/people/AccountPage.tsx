@@ -8,8 +8,21 @@ import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
 import { Leaving } from './Leaving';
 
-interface SignIn { uuid: string; agent: string; since: string; seen: string; stays: boolean; here: boolean }
-export interface Account { uuid: string; name: string; email: string; isSteward: boolean; signIns: SignIn[] }
+interface SignIn {
+    uuid: string;
+    agent: string;
+    since: string;
+    seen: string;
+    stays: boolean;
+    here: boolean;
+}
+export interface Account {
+    uuid: string;
+    name: string;
+    email: string;
+    isSteward: boolean;
+    signIns: SignIn[];
+}
 
 /** One's own page. */
 export default function AccountPage() {
@@ -17,7 +30,11 @@ export default function AccountPage() {
     const queries = useQueryClient();
     const { data, error } = useQuery({ queryKey: ['account'], queryFn: () => get<Account>('account'), enabled: Boolean(person) });
     if (person === null) {
-        return <Empty title="This page is about you"><Link to="/sign-in?then=/account">Sign in</Link> first.</Empty>;
+        return (
+            <Empty title="This page is about you">
+                <Link to="/sign-in?then=/account">Sign in</Link> first.
+            </Empty>
+        );
     }
     if (data === undefined) {
         return error ? <Problem error={error} /> : <Loading what="your page" />;
@@ -36,10 +53,19 @@ export default function AccountPage() {
             <SignIns of={data.signIns} onKept={kept} />
             <section className="mt-6">
                 <h2>All that is mine</h2>
-                <p className="my-1 max-w-prose">Your collection as CSV, your cards, sessions, paints and what you said as JSON, and your pictures as they are kept, in one ZIP file. Places where pictures were taken were cut out when they came.</p>
-                <a className="button inline-flex" href="/api/account/export.zip" download>Take it along</a>
+                <p className="my-1 max-w-prose">
+                    Your collection as CSV, your cards, sessions, paints and what you said as JSON, and your pictures as they are kept, in
+                    one ZIP file. Places where pictures were taken were cut out when they came.
+                </p>
+                <a className="button inline-flex" href="/api/account/export.zip" download>
+                    Take it along
+                </a>
             </section>
-            {data.isSteward && <p className="mt-6"><Link to="/people">People of this house</Link></p>}
+            {data.isSteward && (
+                <p className="mt-6">
+                    <Link to="/people">People of this house</Link>
+                </p>
+            )}
             <LeaveHouse account={data} />
         </>
     );
@@ -56,10 +82,31 @@ function Names({ account, onKept }: { account: Account; onKept: (account: Accoun
     return (
         <form onSubmit={(e) => void save(e)} aria-label="Name and address">
             <h2>Name and address</h2>
-            <label className="block my-2">Name, as it stands under records<input className="block w-full" name="name" defaultValue={account.name} required maxLength={120} /></label>
-            <label className="block my-2">E-mail, to sign in with<input className="block w-full" type="email" name="email" value={email} onChange={(e) => setEmail(e.target.value)} required maxLength={200} /></label>
-            {email !== account.email && <label className="block my-2">Your present password<input className="block w-full" type="password" name="current" required autoComplete="current-password" /></label>}
-            <button className="button" disabled={busy}>Save</button>
+            <label className="block my-2">
+                Name, as it stands under records
+                <input className="block w-full" name="name" defaultValue={account.name} required maxLength={120} />
+            </label>
+            <label className="block my-2">
+                E-mail, to sign in with
+                <input
+                    className="block w-full"
+                    type="email"
+                    name="email"
+                    value={email}
+                    onChange={(e) => setEmail(e.target.value)}
+                    required
+                    maxLength={200}
+                />
+            </label>
+            {email !== account.email && (
+                <label className="block my-2">
+                    Your present password
+                    <input className="block w-full" type="password" name="current" required autoComplete="current-password" />
+                </label>
+            )}
+            <button className="button" disabled={busy}>
+                Save
+            </button>
             <Problem error={error} />
         </form>
     );
@@ -71,15 +118,39 @@ function Password({ onKept }: { onKept: (account: Account) => void }) {
     function save(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();
         const form = e.currentTarget;
-        return saving(() => put<Account>('account/password', Object.fromEntries(new FormData(form))).then((account) => { form.reset(); setDone(true); onKept(account); }));
+        return saving(() =>
+            put<Account>('account/password', Object.fromEntries(new FormData(form))).then((account) => {
+                form.reset();
+                setDone(true);
+                onKept(account);
+            }),
+        );
     }
     return (
         <form onSubmit={(e) => void save(e)} aria-label="Password">
             <h2>Password</h2>
-            <label className="block my-2">Present one<input className="block w-full" type="password" name="current" required autoComplete="current-password" /></label>
-            <label className="block my-2">New one, at least 12 characters<input className="block w-full" type="password" name="password" required minLength={12} maxLength={128} autoComplete="new-password" /></label>
-            <button className="button" disabled={busy}>Change it</button>
-            <span className="ml-3 text-sm text-soft" aria-live="polite">{done ? 'Changed; every other place was signed out.' : 'Every other place where you are signed in is signed out.'}</span>
+            <label className="block my-2">
+                Present one
+                <input className="block w-full" type="password" name="current" required autoComplete="current-password" />
+            </label>
+            <label className="block my-2">
+                New one, at least 12 characters
+                <input
+                    className="block w-full"
+                    type="password"
+                    name="password"
+                    required
+                    minLength={12}
+                    maxLength={128}
+                    autoComplete="new-password"
+                />
+            </label>
+            <button className="button" disabled={busy}>
+                Change it
+            </button>
+            <span className="ml-3 text-sm text-soft" aria-live="polite">
+                {done ? 'Changed; every other place was signed out.' : 'Every other place where you are signed in is signed out.'}
+            </span>
             <Problem error={error} />
         </form>
     );
@@ -90,13 +161,32 @@ function SignIns({ of, onKept }: { of: SignIn[]; onKept: (account: Account) => v
     return (
         <section className="mt-6 max-w-3xl">
             <h2 className="border-b border-ink pb-1">Where you are signed in</h2>
-            <ul>{of.map((s) => (
-                <li key={s.uuid} className="border-b border-rule py-2 grid gap-x-4 sm:grid-cols-[1fr_auto_auto] items-baseline">
-                    <span className="break-words min-w-0">{device(s.agent)}{s.here && <strong className="font-semibold"> (here)</strong>}</span>
-                    <span className="text-sm text-soft">since {day(s.since)}, last used {day(s.seen)}{s.stays && ', stays'}</span>
-                    {s.here ? <span /> : <button type="button" className="link text-sm min-h-11" disabled={busy} onClick={() => void saving(() => remove<Account>(`account/sign-ins/${s.uuid}`).then(onKept))}>End it</button>}
-                </li>
-            ))}</ul>
+            <ul>
+                {of.map((s) => (
+                    <li key={s.uuid} className="border-b border-rule py-2 grid gap-x-4 sm:grid-cols-[1fr_auto_auto] items-baseline">
+                        <span className="break-words min-w-0">
+                            {device(s.agent)}
+                            {s.here && <strong className="font-semibold"> (here)</strong>}
+                        </span>
+                        <span className="text-sm text-soft">
+                            since {day(s.since)}, last used {day(s.seen)}
+                            {s.stays && ', stays'}
+                        </span>
+                        {s.here ? (
+                            <span />
+                        ) : (
+                            <button
+                                type="button"
+                                className="link text-sm min-h-11"
+                                disabled={busy}
+                                onClick={() => void saving(() => remove<Account>(`account/sign-ins/${s.uuid}`).then(onKept))}
+                            >
+                                End it
+                            </button>
+                        )}
+                    </li>
+                ))}
+            </ul>
             <Problem error={error} />
         </section>
     );
@@ -113,7 +203,18 @@ function LeaveHouse({ account }: { account: Account }) {
     const queries = useQueryClient();
     return (
         <section className="mt-6">
-            {open ? <Leaving uuid={account.uuid} own onLeave={() => setOpen(false)} onDone={() => void queries.resetQueries().then(() => go('/'))} /> : <button type="button" className="link text-sm" onClick={() => setOpen(true)}>Leave this house</button>}
+            {open ? (
+                <Leaving
+                    uuid={account.uuid}
+                    own
+                    onLeave={() => setOpen(false)}
+                    onDone={() => void queries.resetQueries().then(() => go('/'))}
+                />
+            ) : (
+                <button type="button" className="link text-sm" onClick={() => setOpen(true)}>
+                    Leave this house
+                </button>
+            )}
         </section>
     );
 }

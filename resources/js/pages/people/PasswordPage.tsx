@@ -25,8 +25,22 @@ export default function PasswordPage() {
             <h1>Set your password</h1>
             <p className="my-2">At least 12 characters; a few words in a row are good. You are signed in at once.</p>
             <Problem error={error} />
-            <label className="block my-3">New password<input className="block w-full mt-1" type="password" name="password" required minLength={12} maxLength={128} autoComplete="new-password" autoFocus /></label>
-            <button className="button" data-main disabled={busy}>Set it</button>
+            <label className="block my-3">
+                New password
+                <input
+                    className="block w-full mt-1"
+                    type="password"
+                    name="password"
+                    required
+                    minLength={12}
+                    maxLength={128}
+                    autoComplete="new-password"
+                    autoFocus
+                />
+            </label>
+            <button className="button" data-main disabled={busy}>
+                Set it
+            </button>
         </form>
     );
 }

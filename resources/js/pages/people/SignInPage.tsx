@@ -26,11 +26,24 @@ export default function SignInPage() {
             <h1>Sign in</h1>
             <p className="my-2">Reading needs no account. Recording, measuring and publishing do.</p>
             <Problem error={error} />
-            <label className="block my-3">E-mail<input className="block w-full mt-1" type="email" name="email" required autoComplete="username" autoFocus /></label>
-            <label className="block my-3">Password<input className="block w-full mt-1" type="password" name="password" required autoComplete="current-password" /></label>
-            <label className="flex gap-2 items-center my-3 min-h-11"><input type="checkbox" name="stay" />Stay signed in on this device</label>
-            <button className="button" data-main>Sign in</button>
-            <p className="mt-4 text-sm text-soft">Password forgotten, or none yet? A steward of your group can give you a link that sets one.</p>
+            <label className="block my-3">
+                E-mail
+                <input className="block w-full mt-1" type="email" name="email" required autoComplete="username" autoFocus />
+            </label>
+            <label className="block my-3">
+                Password
+                <input className="block w-full mt-1" type="password" name="password" required autoComplete="current-password" />
+            </label>
+            <label className="flex gap-2 items-center my-3 min-h-11">
+                <input type="checkbox" name="stay" />
+                Stay signed in on this device
+            </label>
+            <button className="button" data-main>
+                Sign in
+            </button>
+            <p className="mt-4 text-sm text-soft">
+                Password forgotten, or none yet? A steward of your group can give you a link that sets one.
+            </p>
         </form>
     );
 }

@@ -33,9 +33,13 @@ export function CodePage() {
     return (
         <>
             <Heading page={data} />
-            {data.paints.length === 0
-                ? <Empty title={`No paint with ${data.code} is recorded yet`}><Link to="/paints">Record one</Link>, then put its pan on a property card.</Empty>
-                : <Strips key={data.code} page={data} />}
+            {data.paints.length === 0 ? (
+                <Empty title={`No paint with ${data.code} is recorded yet`}>
+                    <Link to="/paints">Record one</Link>, then put its pan on a property card.
+                </Empty>
+            ) : (
+                <Strips key={data.code} page={data} />
+            )}
         </>
     );
 }
@@ -45,12 +49,27 @@ function Heading({ page }: { page: Page }) {
     return (
         <div className="flex flex-wrap items-baseline gap-x-5">
             <h1>{page.code}</h1>
-            {p !== null && <p>{p.chemicalName} · {p.class} · <span className="text-soft">C.I. {p.constitution}</span>{p.metals.length > 0 && ` · ${p.metals.join(', ')}`}</p>}
+            {p !== null && (
+                <p>
+                    {p.chemicalName} · {p.class} · <span className="text-soft">C.I. {p.constitution}</span>
+                    {p.metals.length > 0 && ` · ${p.metals.join(', ')}`}
+                </p>
+            )}
             {page.state === 'not-in-catalogue' && <p>This code is not in the catalogue; it is kept as it was written.</p>}
             {page.state === 'not-colour-index' && <p>Not a Colour Index pigment: {page.likelyMeaning}.</p>}
-            {page.stripOrder.length > 0 && <Link className="text-sm ml-auto no-print" to={`/side-by-side?code=${encodeURIComponent(page.code)}`}>Scans side by side</Link>}
-            <button type="button" className={`link text-sm no-print ${page.stripOrder.length > 0 ? '' : 'ml-auto'}`} onClick={turnSurround}>Surround <kbd className="num">s</kbd></button>
-            {p !== null && p.cautions.length > 0 && <div className="basis-full"><Cautions of={p.cautions} /></div>}
+            {page.stripOrder.length > 0 && (
+                <Link className="text-sm ml-auto no-print" to={`/side-by-side?code=${encodeURIComponent(page.code)}`}>
+                    Scans side by side
+                </Link>
+            )}
+            <button type="button" className={`link text-sm no-print ${page.stripOrder.length > 0 ? '' : 'ml-auto'}`} onClick={turnSurround}>
+                Surround <kbd className="num">s</kbd>
+            </button>
+            {p !== null && p.cautions.length > 0 && (
+                <div className="basis-full">
+                    <Cautions of={p.cautions} />
+                </div>
+            )}
         </div>
     );
 }
@@ -84,46 +103,115 @@ function Strips({ page }: { page: Page }) {
     const untested = page.paints.filter((p) => p.notTested.length > 0);
     return (
         <>
-            {page.stripOrder.length > 0 && <DepthDial depths={page.depths} reference={page.referenceDepth} index={index} onIndex={pick} whole={whole} onWhole={(w) => pick(w ? null : index)} />}
+            {page.stripOrder.length > 0 && (
+                <DepthDial
+                    depths={page.depths}
+                    reference={page.referenceDepth}
+                    index={index}
+                    onIndex={pick}
+                    whole={whole}
+                    onWhole={(w) => pick(w ? null : index)}
+                />
+            )}
             <div role="table" aria-label={`Paints with ${page.code}`}>
                 <div role="row" className={`${COLUMNS} text-sm pb-1 border-b border-ink`}>
-                    <span role="columnheader" className="hidden lg:block">Paint</span>
-                    <span role="columnheader" className="col-span-full lg:col-span-1">{whole ? <Captions /> : 'The same depth of every paint, edge to edge'}</span>
-                    {PROPERTIES.map((p) => <span role="columnheader" key={p} className="capitalize hidden lg:block">{p}</span>)}
+                    <span role="columnheader" className="hidden lg:block">
+                        Paint
+                    </span>
+                    <span role="columnheader" className="col-span-full lg:col-span-1">
+                        {whole ? <Captions /> : 'The same depth of every paint, edge to edge'}
+                    </span>
+                    {PROPERTIES.map((p) => (
+                        <span role="columnheader" key={p} className="capitalize hidden lg:block">
+                            {p}
+                        </span>
+                    ))}
                 </div>
                 {page.paints.map((paint) => (
-                    <Row key={paint.uuid} paint={paint} whole={whole} stop={stops[page.stripOrder.indexOf(paint.uuid)] ?? null} measured={page.stripOrder.includes(paint.uuid)}
-                        first={page.stripOrder[0] === paint.uuid} open={open?.paint === paint.uuid ? open.property : null}
-                        onOpen={(property) => setOpen((now) => (now?.paint === paint.uuid && now.property === property ? null : { paint: paint.uuid, property }))} />
+                    <Row
+                        key={paint.uuid}
+                        paint={paint}
+                        whole={whole}
+                        stop={stops[page.stripOrder.indexOf(paint.uuid)] ?? null}
+                        measured={page.stripOrder.includes(paint.uuid)}
+                        first={page.stripOrder[0] === paint.uuid}
+                        open={open?.paint === paint.uuid ? open.property : null}
+                        onOpen={(property) =>
+                            setOpen((now) =>
+                                now?.paint === paint.uuid && now.property === property ? null : { paint: paint.uuid, property },
+                            )
+                        }
+                    />
                 ))}
             </div>
             {untested.length > 0 && (
                 <section className="mt-6 max-w-prose">
                     <h2>Not tested</h2>
-                    <ul>{untested.map((p) => <li key={p.uuid}>{p.colourName}, {p.maker}: {p.notTested.join(', ')}</li>)}</ul>
+                    <ul>
+                        {untested.map((p) => (
+                            <li key={p.uuid}>
+                                {p.colourName}, {p.maker}: {p.notTested.join(', ')}
+                            </li>
+                        ))}
+                    </ul>
                 </section>
             )}
-            <p className="mt-4 text-sm text-soft max-w-prose">Strips stand in measured hue order. One depth means the same deposit in the key channel of the uppermost paint; beyond a paint’s own stroke nothing is shown. A bracket under a scale marks the maker’s claim.</p>
+            <p className="mt-4 text-sm text-soft max-w-prose">
+                Strips stand in measured hue order. One depth means the same deposit in the key channel of the uppermost paint; beyond a
+                paint’s own stroke nothing is shown. A bracket under a scale marks the maker’s claim.
+            </p>
         </>
     );
 }
 
-function Row({ paint, whole, stop, measured, first, open, onOpen }: {
-    paint: PaintBeside; whole: boolean; stop: DepthStop | null; measured: boolean; first: boolean; open: Property | null; onOpen: (p: Property) => void;
+function Row({
+    paint,
+    whole,
+    stop,
+    measured,
+    first,
+    open,
+    onOpen,
+}: {
+    paint: PaintBeside;
+    whole: boolean;
+    stop: DepthStop | null;
+    measured: boolean;
+    first: boolean;
+    open: Property | null;
+    onOpen: (p: Property) => void;
 }) {
     return (
         <div role="rowgroup" className="keep-together">
             <div role="row" className={`${whole ? COLUMNS : EDGE_TO_EDGE} items-stretch ${whole ? 'border-b border-rule py-2' : ''}`}>
                 <div role="rowheader" className={`leading-tight ${whole ? 'col-span-full lg:col-span-1' : 'py-2'}`}>
-                    <Link to={`/paints/${paint.uuid}`} className="font-semibold">{paint.colourName}</Link>
+                    <Link to={`/paints/${paint.uuid}`} className="font-semibold">
+                        {paint.colourName}
+                    </Link>
                     <span className="block text-sm">{paint.maker}</span>
-                    <span className="block text-sm text-soft">{paint.range}{paint.statement.singlePigment ? '' : ` · ${paint.statement.text}`}</span>
+                    <span className="block text-sm text-soft">
+                        {paint.range}
+                        {paint.statement.singlePigment ? '' : ` · ${paint.statement.text}`}
+                    </span>
                 </div>
-                <div role="cell" className={whole ? 'col-span-full lg:col-span-1' : ''}>{whole ? <StripCanvas strip={paint.strip} label={stripWords(paint)} /> : <Swatch stop={stop} measured={measured} first={first} />}</div>
+                <div role="cell" className={whole ? 'col-span-full lg:col-span-1' : ''}>
+                    {whole ? (
+                        <StripCanvas strip={paint.strip} label={stripWords(paint)} />
+                    ) : (
+                        <Swatch stop={stop} measured={measured} first={first} />
+                    )}
+                </div>
                 {PROPERTIES.map((p) => (
                     <div role="cell" key={p} className={whole ? '' : 'py-2 hidden lg:block'}>
-                        <span className="capitalize text-sm text-soft lg:hidden" aria-hidden="true">{p}</span>
-                        <RatingCell beside={paint.properties[p]} open={open === p} onToggle={() => onOpen(p)} label={`${p} of ${paint.colourName}`} />
+                        <span className="capitalize text-sm text-soft lg:hidden" aria-hidden="true">
+                            {p}
+                        </span>
+                        <RatingCell
+                            beside={paint.properties[p]}
+                            open={open === p}
+                            onToggle={() => onOpen(p)}
+                            label={`${p} of ${paint.colourName}`}
+                        />
                     </div>
                 ))}
             </div>
@@ -135,25 +223,45 @@ function Row({ paint, whole, stop, measured, first, open, onOpen }: {
 /** A swatch at the dial's depth; where it cannot be told from the one above, no seam is drawn. */
 function Swatch({ stop, measured, first }: { stop: DepthStop | null; measured: boolean; first: boolean }) {
     if (stop === null) {
-        return <div className="hatched h-full min-h-[92px] grid place-items-center"><span className="bg-surround px-2 text-sm">{measured ? 'beyond this paint’s stroke' : 'not measured'}</span></div>;
+        return (
+            <div className="hatched h-full min-h-[92px] grid place-items-center">
+                <span className="bg-surround px-2 text-sm">{measured ? 'beyond this paint’s stroke' : 'not measured'}</span>
+            </div>
+        );
     }
     return (
-        <div className="h-full min-h-[92px] relative" style={{ background: stop.hex }} role="img" aria-label={`L* ${stop.lab[0]}, a* ${stop.lab[1]}, b* ${stop.lab[2]}`}>
+        <div
+            className="h-full min-h-[92px] relative"
+            style={{ background: stop.hex }}
+            role="img"
+            aria-label={`L* ${stop.lab[0]}, a* ${stop.lab[1]}, b* ${stop.lab[2]}`}
+        >
             {!first && stop.dE00Above !== null && (
-                <span className="absolute right-0 top-0 -translate-y-1/2 bg-surround text-ink px-1.5 num whitespace-nowrap">{stop.seam ? `dE00 ${stop.dE00Above.toFixed(1)}` : `no seam, dE00 ${stop.dE00Above.toFixed(1)}`}</span>
+                <span className="absolute right-0 top-0 -translate-y-1/2 bg-surround text-ink px-1.5 num whitespace-nowrap">
+                    {stop.seam ? `dE00 ${stop.dE00Above.toFixed(1)}` : `no seam, dE00 ${stop.dE00Above.toFixed(1)}`}
+                </span>
             )}
         </div>
     );
 }
 
 function Captions() {
-    const at = (p: readonly [number, number]) => ({ position: 'absolute', left: `${100 * p[0]}%`, width: `${100 * (p[1] - p[0])}%`, overflow: 'hidden', textOverflow: 'ellipsis' }) as const;
+    const at = (p: readonly [number, number]) =>
+        ({
+            position: 'absolute',
+            left: `${100 * p[0]}%`,
+            width: `${100 * (p[1] - p[0])}%`,
+            overflow: 'hidden',
+            textOverflow: 'ellipsis',
+        }) as const;
     return (
         <span className="relative block h-5 whitespace-nowrap">
             <span style={at(PARTS.stroke)}>stroke, full strength to palest, over the line</span>
             <span style={at(PARTS.lift)}>lifted</span>
             <span style={at(PARTS.wash)}>wash</span>
-            <span style={at(PARTS.fade)} title="kept half above the exposed half">fade</span>
+            <span style={at(PARTS.fade)} title="kept half above the exposed half">
+                fade
+            </span>
         </span>
     );
 }

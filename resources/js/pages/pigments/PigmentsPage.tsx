@@ -22,23 +22,52 @@ export default function PigmentsPage() {
     return (
         <>
             <h1>Pigments</h1>
-            <p className="my-2 max-w-prose">The catalogue holds {data.pigments.length} pigments used in watercolour, from common Colour Index knowledge. Open a code to compare its paints.</p>
-            {some && <label className="flex items-center gap-2 my-2"><input type="checkbox" checked={only} onChange={(e) => setOnly(e.target.checked)} /> Only codes with recorded paints</label>}
+            <p className="my-2 max-w-prose">
+                The catalogue holds {data.pigments.length} pigments used in watercolour, from common Colour Index knowledge. Open a code to
+                compare its paints.
+            </p>
+            {some && (
+                <label className="flex items-center gap-2 my-2">
+                    <input type="checkbox" checked={only} onChange={(e) => setOnly(e.target.checked)} /> Only codes with recorded paints
+                </label>
+            )}
             <Wide label="Pigments">
                 <table className="w-full min-w-[760px]">
-                    <thead><tr className="border-b border-ink"><th className="py-1">Code</th><th>Usual chemical name</th><th>C.I.</th><th>Class</th><th>Hue</th><th>Metals</th><th className="text-right">Paints</th><th className="text-right">Measured</th></tr></thead>
+                    <thead>
+                        <tr className="border-b border-ink">
+                            <th className="py-1">Code</th>
+                            <th>Usual chemical name</th>
+                            <th>C.I.</th>
+                            <th>Class</th>
+                            <th>Hue</th>
+                            <th>Metals</th>
+                            <th className="text-right">Paints</th>
+                            <th className="text-right">Measured</th>
+                        </tr>
+                    </thead>
                     <tbody>
                         {rows.map((p) => (
                             <tr key={p.code} className="border-b border-rule">
-                                <td className="py-1 pr-3 font-semibold"><Link to={`/pigments/${encodeURIComponent(p.code)}`}>{p.code}</Link></td>
-                                <td className="pr-3">{p.chemicalName}</td><td className="num pr-3">{p.constitution}</td><td className="pr-3">{p.class}</td><td className="pr-3">{p.hueFamily}</td>
-                                <td className="pr-3">{p.metals.join(', ')}</td><td className="num text-right">{p.paints || ''}</td><td className="num text-right">{p.measured || ''}</td>
+                                <td className="py-1 pr-3 font-semibold">
+                                    <Link to={`/pigments/${encodeURIComponent(p.code)}`}>{p.code}</Link>
+                                </td>
+                                <td className="pr-3">{p.chemicalName}</td>
+                                <td className="num pr-3">{p.constitution}</td>
+                                <td className="pr-3">{p.class}</td>
+                                <td className="pr-3">{p.hueFamily}</td>
+                                <td className="pr-3">{p.metals.join(', ')}</td>
+                                <td className="num text-right">{p.paints || ''}</td>
+                                <td className="num text-right">{p.measured || ''}</td>
                             </tr>
                         ))}
                         {data.others.map((o) => (
                             <tr key={o.code} className="border-b border-rule">
-                                <td className="py-1 pr-3 font-semibold"><Link to={`/pigments/${encodeURIComponent(o.code)}`}>{o.code}</Link></td>
-                                <td colSpan={5}>not in the catalogue; kept as written</td><td className="num text-right">{o.paints}</td><td className="num text-right">{o.measured || ''}</td>
+                                <td className="py-1 pr-3 font-semibold">
+                                    <Link to={`/pigments/${encodeURIComponent(o.code)}`}>{o.code}</Link>
+                                </td>
+                                <td colSpan={5}>not in the catalogue; kept as written</td>
+                                <td className="num text-right">{o.paints}</td>
+                                <td className="num text-right">{o.measured || ''}</td>
                             </tr>
                         ))}
                     </tbody>

@@ -9,17 +9,43 @@ import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSession } from '../../components/ui/useSession';
 import { ago, clock, useTimers } from '../bench/useTimers';
 
-interface PanAbout { pan: string; paint: string; name: string; maker: string; place: string; openedOn: string | null; properties?: string[] }
+interface PanAbout {
+    pan: string;
+    paint: string;
+    name: string;
+    maker: string;
+    place: string;
+    openedOn: string | null;
+    properties?: string[];
+}
 interface Today {
-    checks: CardSummary[]; checksWaiting: { card: string; title: string; checkedOn: string; doseMlxh: number | null }[]; waiting: CardSummary[]; toHang: CardSummary[]; drafts: CardSummary[];
-    sessions: Standing[]; timers: (Timer & { session: string })[]; retest: PanAbout[]; forgotten: PanAbout[]; forgottenCount: number; now: string; readAt: number;
+    checks: CardSummary[];
+    checksWaiting: { card: string; title: string; checkedOn: string; doseMlxh: number | null }[];
+    waiting: CardSummary[];
+    toHang: CardSummary[];
+    drafts: CardSummary[];
+    sessions: Standing[];
+    timers: (Timer & { session: string })[];
+    retest: PanAbout[];
+    forgotten: PanAbout[];
+    forgottenCount: number;
+    now: string;
+    readAt: number;
 }
 
 export default function TodayPage() {
     const person = useSession();
-    const { data, error } = useQuery({ queryKey: ['today'], queryFn: async () => ({ ...(await get<Today>('today')), readAt: Date.now() }), enabled: person !== null });
+    const { data, error } = useQuery({
+        queryKey: ['today'],
+        queryFn: async () => ({ ...(await get<Today>('today')), readAt: Date.now() }),
+        enabled: person !== null,
+    });
     if (person === null) {
-        return <Empty title="Today is about your own cards"><Link to="/sign-in?then=/today">Sign in</Link> to see what is due.</Empty>;
+        return (
+            <Empty title="Today is about your own cards">
+                <Link to="/sign-in?then=/today">Sign in</Link> to see what is due.
+            </Empty>
+        );
     }
     if (data === undefined) {
         return error ? <Problem error={error} /> : <Loading what="what is due" />;
@@ -28,22 +54,59 @@ export default function TodayPage() {
     return (
         <>
             <h1>Today, {day(today())}</h1>
-            {nothing && <Empty title="Nothing is due"><Link to="/bench/new">Plan a session</Link> for paints that are not tested yet.</Empty>}
+            {nothing && (
+                <Empty title="Nothing is due">
+                    <Link to="/bench/new">Plan a session</Link> for paints that are not tested yet.
+                </Empty>
+            )}
             <AtTheBench data={data} />
-            <Group title="Fade strips to check" cards={data.checks} say={(c) => {
-                const late = (c.nextCheck ?? '') < today();
-                return <>{late ? <strong>overdue since {day(c.nextCheck)}</strong> : <>next check {day(c.nextCheck)}</>}</>;
-            }} />
+            <Group
+                title="Fade strips to check"
+                cards={data.checks}
+                say={(c) => {
+                    const late = (c.nextCheck ?? '') < today();
+                    return <>{late ? <strong>overdue since {day(c.nextCheck)}</strong> : <>next check {day(c.nextCheck)}</>}</>;
+                }}
+            />
             {data.checksWaiting.length > 0 && (
                 <section className="mt-6 max-w-3xl">
                     <h2 className="border-b border-ink pb-1">Checks that wait for their picture</h2>
-                    <ul>{data.checksWaiting.map((c, i) => <li key={i} className="border-b border-rule py-2 flex flex-wrap gap-x-4 justify-between"><Link to={`/cards/${c.card}`} className="font-medium">{c.title}</Link><span>both pieces as they were on {day(c.checkedOn)}{c.doseMlxh !== null && <>, <span className="num">{c.doseMlxh} Mlx h</span></>}</span></li>)}</ul>
+                    <ul>
+                        {data.checksWaiting.map((c, i) => (
+                            <li key={i} className="border-b border-rule py-2 flex flex-wrap gap-x-4 justify-between">
+                                <Link to={`/cards/${c.card}`} className="font-medium">
+                                    {c.title}
+                                </Link>
+                                <span>
+                                    both pieces as they were on {day(c.checkedOn)}
+                                    {c.doseMlxh !== null && (
+                                        <>
+                                            , <span className="num">{c.doseMlxh} Mlx h</span>
+                                        </>
+                                    )}
+                                </span>
+                            </li>
+                        ))}
+                    </ul>
                 </section>
             )}
             <Group title="Read before hanging, not hung yet" cards={data.toHang} say={() => 'record where and when it hangs'} />
             <Group title="Waiting for a picture" cards={data.waiting} say={(c) => `made ${day(c.made)}`} />
-            <Pans title="Tests differ by more than their uncertainty" pans={data.retest} say={(p) => `retest ${p.properties?.join(', ')}`} />
-            <Pans title="Forgotten" pans={data.forgotten} more={data.forgottenCount - data.forgotten.length} say={(p) => `opened in ${new Date(`${p.openedOn}T12:00`).toLocaleDateString('en-GB', { month: 'long', year: 'numeric' })}, never tested`} />
+            <Pans
+                title="Tests differ by more than their uncertainty"
+                pans={data.retest}
+                say={(p) => `retest ${p.properties?.join(', ')}`}
+            />
+            <Pans
+                title="Forgotten"
+                pans={data.forgotten}
+                more={data.forgottenCount - data.forgotten.length}
+                say={(p) =>
+                    'opened in ' +
+                    new Date(`${p.openedOn}T12:00`).toLocaleDateString('en-GB', { month: 'long', year: 'numeric' }) +
+                    ', never tested'
+                }
+            />
             <Group title="Measured, not published" cards={data.drafts} say={(c) => `made ${day(c.made)}`} />
         </>
     );
@@ -56,11 +119,20 @@ function Group({ title, cards, say }: { title: string; cards: CardSummary[]; say
     return (
         <section className="mt-6 max-w-3xl">
             <h2 className="border-b border-ink pb-1">{title}</h2>
-            <ul>{cards.map((c) => (
-                <li key={c.uuid} className="border-b border-rule py-2 grid gap-x-4 sm:grid-cols-[1fr_6rem_minmax(0,1fr)] items-baseline">
-                    <Link to={`/cards/${c.uuid}`} className="font-medium">{c.title}</Link><span className="num">{c.code}</span><span className="sm:text-right">{say(c)}</span>
-                </li>
-            ))}</ul>
+            <ul>
+                {cards.map((c) => (
+                    <li
+                        key={c.uuid}
+                        className="border-b border-rule py-2 grid gap-x-4 sm:grid-cols-[1fr_6rem_minmax(0,1fr)] items-baseline"
+                    >
+                        <Link to={`/cards/${c.uuid}`} className="font-medium">
+                            {c.title}
+                        </Link>
+                        <span className="num">{c.code}</span>
+                        <span className="sm:text-right">{say(c)}</span>
+                    </li>
+                ))}
+            </ul>
         </section>
     );
 }
@@ -74,15 +146,36 @@ function AtTheBench({ data }: { data: Today }) {
     return (
         <section className="mt-6 max-w-3xl">
             <h2 className="border-b border-ink pb-1">At the bench</h2>
-            <ul>{data.sessions.map((s) => {
-                const of = running.filter((t) => data.timers.find((x) => x.uuid === t.uuid)?.session === s.uuid);
-                return (
-                    <li key={s.uuid} className="border-b border-rule py-2">
-                        <div className="grid gap-x-4 sm:grid-cols-[1fr_6rem_minmax(0,1fr)] items-baseline"><Link to={`/bench/${s.uuid}`} className="font-medium">{s.title}</Link><span className="num">{s.done}/{s.tasks}</span><span className="sm:text-right">{s.done === 0 ? 'begins with' : 'you stopped before'}: {s.next}</span></div>
-                        {of.length > 0 && <p className="text-sm">{of.map((t) => <span key={t.uuid} className="mr-4">{t.kind} {t.label} <span className="num">{t.leftMs > 0 ? clock(t.leftMs) : `ended ${ago(t.leftMs)}`}</span></span>)}</p>}
-                    </li>
-                );
-            })}</ul>
+            <ul>
+                {data.sessions.map((s) => {
+                    const of = running.filter((t) => data.timers.find((x) => x.uuid === t.uuid)?.session === s.uuid);
+                    return (
+                        <li key={s.uuid} className="border-b border-rule py-2">
+                            <div className="grid gap-x-4 sm:grid-cols-[1fr_6rem_minmax(0,1fr)] items-baseline">
+                                <Link to={`/bench/${s.uuid}`} className="font-medium">
+                                    {s.title}
+                                </Link>
+                                <span className="num">
+                                    {s.done}/{s.tasks}
+                                </span>
+                                <span className="sm:text-right">
+                                    {s.done === 0 ? 'begins with' : 'you stopped before'}: {s.next}
+                                </span>
+                            </div>
+                            {of.length > 0 && (
+                                <p className="text-sm">
+                                    {of.map((t) => (
+                                        <span key={t.uuid} className="mr-4">
+                                            {t.kind} {t.label}{' '}
+                                            <span className="num">{t.leftMs > 0 ? clock(t.leftMs) : `ended ${ago(t.leftMs)}`}</span>
+                                        </span>
+                                    ))}
+                                </p>
+                            )}
+                        </li>
+                    );
+                })}
+            </ul>
         </section>
     );
 }
@@ -94,12 +187,24 @@ function Pans({ title, pans, say, more = 0 }: { title: string; pans: PanAbout[];
     return (
         <section className="mt-6 max-w-3xl">
             <h2 className="border-b border-ink pb-1">{title}</h2>
-            <ul>{pans.map((p) => (
-                <li key={p.pan} className="border-b border-rule py-2 flex flex-wrap gap-x-4 justify-between">
-                    <span><Link to={`/paints/${p.paint}`} className="font-medium">{p.name}</Link>, {p.maker}{p.place && <span className="text-soft"> · {p.place}</span>}</span><span>{say(p)}</span>
-                </li>
-            ))}</ul>
-            <p className="mt-1">{more > 0 && `and ${more} more · `}<Link to={`/bench/new?pans=${pans.map((p) => p.pan).join(',')}`}>Plan a session with these</Link></p>
+            <ul>
+                {pans.map((p) => (
+                    <li key={p.pan} className="border-b border-rule py-2 flex flex-wrap gap-x-4 justify-between">
+                        <span>
+                            <Link to={`/paints/${p.paint}`} className="font-medium">
+                                {p.name}
+                            </Link>
+                            , {p.maker}
+                            {p.place && <span className="text-soft"> · {p.place}</span>}
+                        </span>
+                        <span>{say(p)}</span>
+                    </li>
+                ))}
+            </ul>
+            <p className="mt-1">
+                {more > 0 && `and ${more} more · `}
+                <Link to={`/bench/new?pans=${pans.map((p) => p.pan).join(',')}`}>Plan a session with these</Link>
+            </p>
         </section>
     );
 }
