@@ -28,7 +28,6 @@ use MarshTrial\Core\Simulation\Shot;
 use MarshTrial\Core\Simulation\TargetStandIn;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Tests\Accuracy\Figures;
 use Tests\Accuracy\Photos;
 use Tests\Support\Painted;
 
@@ -198,27 +197,6 @@ final class PhotographTest extends TestCase
         self::assertContains('glare', array_map(static fn (QualityCheck $c): string => $c->name, $measured->scan->checks));
         self::assertCount(3, $measured->cells);
         self::assertLessThan(1.5, max(self::errors($measured, $scan)));
-    }
-
-    public function testSampleOfDevices(): void
-    {
-        // A fixed sample of bin/accuracy, held to the same bounds.
-        $pictures = [];
-        foreach ([['scanner with filters, profile', false], ['photo with filters, target', false], ['photo with filters, paper only', false]] as [$kind, $fade]) {
-            $made[$key = Photos::device($kind).$fade] ??= Photos::picture(1, $kind, $fade);
-            [$picture, $layout, $truth] = $made[$key];
-            $pictures[$kind][] = Photos::result($picture, $layout, Photos::capture(1, $kind), $truth, Photos::dose(1, $fade));
-        }
-        foreach (Figures::ofDevices($pictures) as $name => [$value, $bound, $sense]) {
-            // Of so few cells it says little that more lie inside than should, and of six rows what the mean of their grain is; none of them is warm,
-            // and what the paper's colour is wrong by all cells share.
-            if (str_contains($name, 'more often') || str_contains($name, 'size of that mean') || str_contains($name, '4000') || str_starts_with($name, 'photo with filters, paper only: truth')) {
-                continue;
-            }
-            // One of six rows may lie outside what holds nine of ten.
-            $bound = str_contains($name, 'within the stated') && ! str_contains($name, ': truth') ? 0.8 : $bound;
-            self::assertNotFalse(Figures::within($value, $bound, $sense), sprintf('%s: %.3f against %s', $name, $value, $bound));
-        }
     }
 
     /** @return list<float> dE00 of every cell that is not on the line */
