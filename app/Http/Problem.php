@@ -31,6 +31,32 @@ final class Problem
         429 => 'Too many attempts. Wait a minute and try again.',
     ];
 
+    /** Kinds by status: what stands in "type" after the prefix, and the title that belongs to it, whatever the sentence says. */
+    private const KINDS = [
+        400 => ['bad-address', 'Wrong address'],
+        401 => ['not-signed-in', 'Not signed in'],
+        403 => ['not-allowed', 'Not allowed'],
+        404 => ['not-there', 'Not there'],
+        405 => ['no-such-method', 'No such method'],
+        409 => ['conflict', 'Conflict with what is there'],
+        412 => ['changed-meanwhile', 'Changed meanwhile'],
+        413 => ['too-large', 'Too large'],
+        419 => ['page-expired', 'Page expired'],
+        422 => ['not-valid', 'Not valid'],
+        428 => ['edition-needed', 'Edition needed'],
+        429 => ['too-many', 'Too many attempts'],
+        500 => ['fault', 'Fault of the program'],
+        507 => ['storage-full', 'Storage full'],
+    ];
+
+    public const TYPE = 'urn:marsh-trial:problem:';
+
+    /** @return array<string, string> title by type */
+    public static function types(): array
+    {
+        return array_column(array_map(static fn (array $kind): array => [self::TYPE.$kind[0], $kind[1]], self::KINDS), 1, 0);
+    }
+
     public static function from(\Throwable $e): JsonResponse
     {
         [$status, $detail] = match (true) {
@@ -48,7 +74,8 @@ final class Problem
         if (in_array($status, [403, 419, 429], true)) {
             SecurityLog::note('refused', ['status' => $status]);
         }
-        $body = ['type' => 'about:blank', 'title' => $detail, 'status' => $status, 'detail' => $detail];
+        [$kind, $title] = self::KINDS[$status] ?? ['refused', 'Refused'];
+        $body = ['type' => self::TYPE.$kind, 'title' => $title, 'status' => $status, 'detail' => $detail];
         if ($e instanceof ValidationException) {
             $body['errors'] = $e->errors();
         }

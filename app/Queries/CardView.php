@@ -119,7 +119,7 @@ final class CardView
             ...SpecimenView::said($specimen, $session === null ? [] : [...$session->conditions, 'paperSide' => $card->paper_side]),
             'strip' => $strip?->kind === 'property' ? StripView::of(CoreStrip::fromArray($strip->data), null) : StripView::of(null, $strip?->data),
             'claims' => $blind ? [] : $paint->claims->map(static fn (Claim $c): array => PropertyView::claim($c, self::ratingOf($ratings, $c->property)['classes95'] ?? []))->all(),
-            'ratings' => array_map(static fn (array $r): array => [...$r['value'] !== null && $r['status'] === 'measured' ? PropertyView::rating($r, null) : $r, 'earlier' => $earlier[$r['property']] ?? []], $ratings),
+            'ratings' => array_map(static fn (array $r): array => [...$r['value'] !== null && $r['status'] === 'measured' ? PropertyView::rating($r, null) : $r, 'chances' => (object) ($r['chances'] ?? []), 'earlier' => $earlier[$r['property']] ?? []], $ratings),
             'verdicts' => $specimen->verdicts->filter(static fn (Verdict $v): bool => ! $blind || $v->owner_id === Auth::id())->values()->map(static fn (Verdict $v): array => [
                 ...PropertyView::verdict($v, $v->fade_check_id === null || $v->fade_check_id === $shown?->picture->fade_check_id ? self::ratingOf($ratings, $v->property) : []), 'edition' => $v->edition, 'checkUuid' => $card->checks->firstWhere('id', $v->fade_check_id)?->uuid, 'mine' => $v->owner_id === Auth::id(),
             ])->all(),

@@ -40,7 +40,7 @@ final class PaintKnowledge
         }
 
         return [
-            'rated' => $provenance->only(Property::keys(Measures::claimed()))->all(),
+            'rated' => (object) $provenance->only(Property::keys(Measures::claimed()))->all(),
             'more' => $more,
             'missing' => array_values(array_filter(Property::keys(Measures::more()), static fn (string $p): bool => ! isset($measured[$p]))),
             'next' => self::next($paint, $measured, $evidence['cards'], $properties, $user),

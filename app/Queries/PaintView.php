@@ -55,7 +55,7 @@ final class PaintView
             'volumeMl' => $volume,
             'price' => $pan->price()?->text(), 'perMl' => UnitPrice::text($pan->price(), $volume),
             'keptAt' => $pan->kept_at, 'palette' => $pan->palette?->name, 'paletteUuid' => $pan->palette?->uuid, 'slot' => $pan->slot, 'place' => $pan->place(),
-            'openedOn' => $pan->opened_on?->toDateString(), 'state' => $pan->state, 'got' => $pan->got, 'note' => $pan->note, 'extras' => $pan->extras ?? [],
+            'openedOn' => $pan->opened_on?->toDateString(), 'state' => $pan->state, 'got' => $pan->got, 'note' => $pan->note, 'extras' => (object) ($pan->extras ?? []),
             'formulation' => $pan->formulation === null ? null : self::formulation($pan->formulation),
             'mine' => $pan->owner_id === Auth::id(),
         ];
@@ -68,7 +68,7 @@ final class PaintView
      */
     public static function panOfOthers(Pan $pan): array
     {
-        return ['price' => null, 'perMl' => null, 'note' => '', 'extras' => []] + self::NOWHERE + self::pan($pan);
+        return ['price' => null, 'perMl' => null, 'note' => '', 'extras' => new \stdClass] + self::NOWHERE + self::pan($pan);
     }
 
     /** @return array<string, mixed> */

@@ -79,6 +79,6 @@ final class BenchMeasuresTest extends TestCase
         $half = $lag - 1 + ($alike[$lag - 1] - $alike[0] / 2) / ($alike[$lag - 1] - $alike[$lag]);
         // The measuring code sees every second place of a map of 0.1 mm.
         $full = new GrainMap(2 * count($map[0]) - 1, 2 * count($map), 0.1, []);
-        self::assertEqualsWithDelta(0.2 * $half, self::hidden(Granulation::class, 'size', [array_merge(...$map), $full]), 1e-3);
+        self::assertEqualsWithDelta(0.2 * $half, self::hidden(Granulation::class, 'size', [Scale::current(), array_merge(...$map), $full]), 1e-3);
     }
 }

@@ -107,6 +107,8 @@ export interface BenchCard {
 }
 
 export interface Session extends SessionSummary {
+    /** UUIDs of the pans, in the order planned. */
+    pans: string[];
     conditions: Record<string, string>;
     conditionFields: Record<string, ConditionField>;
     people: { uuid: string; name: string }[];
@@ -126,13 +128,15 @@ export interface Session extends SessionSummary {
 }
 
 export interface LayoutJson {
-    rows: { row: number; paint: string }[];
+    format: string;
+    version: number;
+    rows: { row: number; specimen?: string; paint: string; maker?: string; pigments?: string }[];
     windows: { piece: string; row: number; use: string; polygon: [number, number][]; painted: [number, number][] | null }[];
     cells: { id: string; piece: string; row: number; role: string; step: number; polygon: [number, number][] }[];
     pieces: {
         id: string;
         outline: [number, number][];
-        marks: { centre: [number, number]; sizeMm: number; shape: string }[];
+        marks: { id: string; centre: [number, number]; sizeMm: number; shape: string }[];
         codeArea: [number, number][];
     }[];
 }

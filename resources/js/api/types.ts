@@ -348,19 +348,29 @@ export interface QualityCheck {
     advice: string;
 }
 export interface Measurement {
+    format: string;
+    version: number;
     measuredBy: { meter: number; scale: string; rules: number };
     scan: {
         pixels: [number, number];
         dpi: number;
         profile: string;
-        pieces: { id: string; rotationDeg: number; marksSeen?: number; lens?: number }[];
+        pieces: {
+            id: string;
+            rotationDeg: number;
+            marksSeen?: number;
+            residualMm?: number;
+            lens?: number;
+            outlinePx: [number, number][];
+        }[];
         remarks: string[];
         photo?: boolean;
         calibration?: { kind: string; name: string; residualMean: number | null; residual95: number | null; patches: number };
         quality?: QualityCheck[];
     };
     cells: CellRead[];
-    ratings: Rating[];
+    /** As they were read; what holds now stands in the rows. */
+    ratings: (Omit<Rating, 'chances'> & { chances?: Record<string, number> | [] })[];
     fading: FadeFinding[];
     doseMlxh: number | null;
 }
@@ -384,6 +394,7 @@ export interface CardSummary {
     timeZone?: string | null;
 }
 export interface CardRow {
+    overrides: { uuid: string; edition: number; key: string; value: string; by: string }[];
     row: number;
     uuid: string;
     paint: Paint;

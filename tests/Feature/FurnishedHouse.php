@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Actions\MergePaints;
+use App\Actions\PublishRecord;
+use App\Actions\RequestMeasurement;
+use App\Models\BenchSession;
+use App\Models\CaptureProfile;
+use App\Models\CaptureTarget;
+use App\Models\FadeCheck;
+use App\Models\Hanging;
+use App\Models\Import;
+use App\Models\InstrumentRun;
+use App\Models\Measurement;
+use App\Models\Paint;
+use App\Models\Palette;
+use App\Models\Photo;
+use App\Models\Picture;
+use App\Models\Spoiling;
+use App\Models\Task;
+use App\Models\User;
+
+/** A house with one of everything, for tests that ask every route. */
+trait FurnishedHouse
+{
+    /** @param array<string, mixed> $things */
+    private static function address(string $uri, array $things): string
+    {
+        $of = ['tasks/{uuid}' => 'task', 'spoilings/{uuid}' => 'spoiling', 'claims/{uuid}' => 'claim', 'imports/{uuid}' => 'import', 'palettes/{uuid}' => 'palette', 'sessions/{uuid}' => 'session', 'cards/{uuid}' => 'card', 'pans/{uuid}' => 'pan', 'paints/{uuid}' => 'paint'];
+        if (str_starts_with($uri, 'records/')) {
+            $things['card'] = $things['published'];
+        }
+        if (isset($of[$uri])) {
+            return str_replace('{uuid}', $things[$of[$uri]], $uri);
+        }
+
+        return (string) preg_replace_callback('/\{(\w+)\}/', static fn (array $m): string => $things[$m[1]] instanceof User ? $things[$m[1]]->uuid : (string) $things[$m[1]], $uri);
+    }
+
+    /** @return array<string, mixed> a house with one of everything, by the name that routes have for it */
+    private function house(): array
+    {
+        $owner = $this->wren;
+        $this->actingAs($owner);
+        $draft = $this->card('fade', 'PV3');
+        $session = BenchSession::put(self::uuid(), ['title' => 'Slack water', 'planned_on' => '2026-02-01', 'paper_id' => $draft->paper_id, 'tests' => ['fade'], 'protocols' => [], 'conditions' => []]);
+        $invited = User::query()->create(['uuid' => self::uuid(), 'name' => 'kes', 'email' => 'invited@saltern-reach.example', 'password' => 'x'])->refresh();
+        $session->people()->attach([$owner->id, $invited->id]);
+        $draft->update(['bench_session_id' => $session->id]);
+        $specimen = $draft->specimens[0];
+        RequestMeasurement::fromStandIn(self::uuid(), $draft, null);
+        $picture = Picture::query()->firstOrFail();
+        Hanging::put(self::uuid(), ['card_id' => $draft->id, 'place' => 'loft', 'facing' => 'south', 'time_zone' => 'Europe/London', 'hung_on' => '2026-02-01']);
+        $check = FadeCheck::put(self::uuid(), ['card_id' => $draft->id, 'checked_on' => '2026-03-01']);
+        $photo = Photo::put(self::uuid(), ['specimen_id' => $specimen->id, 'sha256' => $picture->sha256, 'extension' => 'png']);
+        $spoiling = Spoiling::put(self::uuid(), ['specimen_id' => $specimen->id, 'property' => null, 'reason' => 'wet']);
+        $task = Task::put(self::uuid(), ['bench_session_id' => $session->id, 'card_id' => $draft->id, 'position' => 0, 'kind' => 'dry', 'planned_end_seconds' => 1]);
+        $run = InstrumentRun::put(self::uuid(), ['card_id' => $draft->id, 'name' => 'meter', 'source' => 'hand', 'samples' => []]);
+        $target = CaptureTarget::put(self::uuid(), ['name' => 'target', 'patches' => []]);
+        $profile = CaptureProfile::put(self::uuid(), ['name' => 'profile', 'capture_target_id' => $target->id, 'calibration' => []]);
+        $palette = Palette::put(self::uuid(), ['name' => 'tin', 'rows' => 1, 'columns' => 2]);
+        $import = Import::put(self::uuid(), ['name' => 'a.csv', 'state' => 'failed', 'separator' => 'comma', 'encoding' => 'UTF-8', 'headings' => ['a'], 'mapping' => [], 'defaults' => []]);
+        $paint = $specimen->pan->paint;
+        $claim = self::uuid();
+        $this->putJson("/api/claims/$claim", ['paintUuid' => $paint->uuid, 'property' => 'staining', 'words' => 'clings', 'readOn' => '2026-02-20'])->assertCreated();
+        $twin = self::uuid();
+        $this->putPaint($twin, ['colourName' => 'Twin']);
+        $merge = MergePaints::into(Paint::query()->where('uuid', $twin)->firstOrFail(), $paint, $owner);
+        $published = $this->card('property', 'PB28');
+        $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $published->specimens[0]->uuid, 'property' => 'staining', 'word' => 'high'])->assertCreated();
+        PublishRecord::of($published, $owner);
+
+        return [
+            'owner' => $owner, 'stranger' => $this->other, 'invited' => $invited, 'steward' => $this->steward, 'user' => $invited,
+            'card' => $draft->uuid, 'published' => $published->uuid, 'number' => 1, 'uuid' => self::uuid(), 'code' => 'PB28', 'paint' => $paint->uuid, 'pan' => $specimen->pan->uuid, 'specimen' => $specimen->uuid, 'picture' => $picture->uuid,
+            'measurement' => Measurement::query()->firstOrFail()->uuid, 'check' => $check->uuid, 'photo' => $photo->uuid, 'spoiling' => $spoiling->uuid, 'task' => $task->uuid, 'run' => $run->uuid, 'target' => $target->uuid,
+            'profile' => $profile->uuid, 'palette' => $palette->uuid, 'import' => $import->uuid, 'claim' => $claim, 'merge' => $merge->uuid, 'session' => $session->uuid,
+        ];
+    }
+}
