@@ -53,7 +53,8 @@ trait Shared
     public static function put(string $uuid, array $values, ?string $ifMatch = null): static
     {
         // What was seen and what is written belong together: nobody comes in between.
-        return DB::transaction(static function () use ($uuid, $values, $ifMatch): static {
+        /** @var static */
+        return DB::transaction(static function () use ($uuid, $values, $ifMatch): self {
             $thing = static::query()->where('uuid', $uuid)->first();
             if ($thing === null) {
                 return static::query()->create(['uuid' => $uuid, 'owner_id' => Auth::id(), 'edition' => 1] + $values);

@@ -22,7 +22,7 @@ final class ApiDescription
     public static function of(array $problems): array
     {
         $paths = [];
-        foreach (Routes::getRoutes() as $route) {
+        foreach (Routes::getRoutes()->getRoutes() as $route) {
             if (str_starts_with($route->uri(), 'api/')) {
                 foreach (array_diff($route->methods(), ['HEAD']) as $method) {
                     $paths['/'.$route->uri()][strtolower($method)] = self::operation($route, $method);

@@ -23,7 +23,7 @@ final class PaintKnowledge
      * @param array{ratings: Collection<int, Collection<int, Rating>>, cards: \Illuminate\Database\Eloquent\Collection<int, Measurement>, ...} $evidence as from CodePage::evidence()
      * @param array<string, array<string, mixed>> $properties the four rated ones, as CodePage shows them
      *
-     * @return array{rated: array<string, array<string, mixed>>, more: list<array<string, mixed>>, missing: list<string>, next: list<array<string, mixed>>}
+     * @return array{rated: object, more: list<array<string, mixed>>, missing: list<string>, next: list<array<string, mixed>>}
      */
     public static function of(Paint $paint, array $evidence, array $properties, ?User $user): array
     {

@@ -67,7 +67,7 @@ final class BenchSessionController extends Controller
     public function put(Request $request, string $uuid): JsonResponse
     {
         $more = $request->validate(
-            ['title' => 'required|string|max:120', 'plannedOn' => 'required|date_format:Y-m-d', 'paperUuid' => 'required|uuid', 'side' => ['required', Rule::in(Conditions::FIELDS['paperSide']['words'] ?? [])], 'conditions' => 'nullable|array', 'conditions.*' => 'nullable|string|max:160'],
+            ['title' => 'required|string|max:120', 'plannedOn' => 'required|date_format:Y-m-d', 'paperUuid' => 'required|uuid', 'side' => ['required', Rule::in(Conditions::FIELDS['paperSide']['words'])], 'conditions' => 'nullable|array', 'conditions.*' => 'nullable|string|max:160'],
             ['title.required' => 'Give the session a title.', 'paperUuid.required' => 'Choose the paper.'],
         );
         $paper = Paper::query()->where('uuid', $more['paperUuid'])->firstOrFail();
