@@ -182,6 +182,6 @@ final class InstrumentView
     {
         $label = array_values(array_filter($layout->rows, static fn ($r): bool => $r->row === $cell->row))[0] ?? null;
 
-        return sprintf('%s%s%s%s', $label === null || $label->paint === '' ? "row $cell->row" : $label->paint, $cell->piece === 'whole' ? '' : ", $cell->piece", ', '.$cell->role->words(), $cell->step > 0 ? " $cell->step" : '');
+        return sprintf('%s%s%s%s', $label === null || $label->paint === '' ? "row $cell->row" : $label->paint, $cell->piece === 'whole' ? '' : ", $cell->piece", ', '.$cell->role->label(), $cell->step > 0 ? " $cell->step" : '');
     }
 }

@@ -95,7 +95,7 @@ final class SideBySideView
                 $layout = $layouts[$rating->measurement_id] ?? null;
                 $area = $layout?->windowOf($rating->row, BlockKind::from($use))?->area;
                 if ($layout !== null && $area !== null) {
-                    $out[] = ['fields' => array_map(static fn (array $f): array => ['name' => $f[1], 'atMm' => $f[0] - $area->x], $layout->fieldNames($rating->row, BlockKind::from($use))), 'measurement' => $measurements[$rating->measurement_id]?->uuid, 'row' => $rating->row, 'use' => $use, 'words' => BlockKind::from($use)->definition()::words(), 'widthMm' => $area->width, 'heightMm' => $area->height];
+                    $out[] = ['fields' => array_map(static fn (array $f): array => ['name' => $f[1], 'atMm' => $f[0] - $area->x], $layout->fieldNames($rating->row, BlockKind::from($use))), 'measurement' => $measurements[$rating->measurement_id]?->uuid, 'row' => $rating->row, 'use' => $use, 'words' => BlockKind::from($use)->definition()::label(), 'widthMm' => $area->width, 'heightMm' => $area->height];
                     break;
                 }
             }

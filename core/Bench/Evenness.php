@@ -15,7 +15,7 @@ use MarshTrial\Core\Rating\Scale;
 /** How evenly a flat wash lies at the scale of streaks and blooms, and which way its streaks run. Grain does not count: what scatters like grain at a finer scale is taken off. */
 final class Evenness
 {
-    public const FORMULA = 'blotch = sqrt(max(0, s_paint² − s_grain² − s_paper²)) / mean deposit; s after taking a plane away and a blur that leaves what is wider than 1.5 mm; s_grain what the measured grain leaves of it, by its size';
+    public const FORMULA = 'mottle = sqrt(max(0, s_paint² − s_grain² − s_paper²)) / mean deposit; s after taking a plane away and a blur that leaves what is wider than 1.5 mm; s_grain what the measured grain leaves of it, by its size';
 
     /**
      * @param GrainMap|null $washMap the wash in the row's key channel at 0.5 mm

@@ -38,7 +38,7 @@ final class Glazing
             $places[] = [(float) $i + 1, $deposit, hypot($row->scale->strength->loadSpread * $deposit / sqrt($i + 1), RowReadings::depositScatter($layer))];
         }
         $moved = self::moved($row->scale, $places);
-        $slope = LowEnd::slope($row->scale, $moved === null ? $places : array_slice($places, 0, $moved - 1));
+        $slope = InitialSlope::slope($row->scale, $moved === null ? $places : array_slice($places, 0, $moved - 1));
         $numbers = [
             'deposits' => array_map($row->keyDeposit(...), $lane),
             'lightness' => array_map(static fn (CellReading $r): float => $r->lab->l, $lane),

@@ -20,7 +20,7 @@ use MarshTrial\Core\Rating\Scale;
 /** How unevenly the pigment lies in a flat dry wash, at the scale of grains. */
 final class Granulation
 {
-    public const FORMULA = 'grain = sqrt(max(0, s_paint² − s_paper²)) / mean deposit; s after a band pass of 0.1 to 0.5 mm on the deposit at 0.1 mm';
+    public const FORMULA = 'graininess = sqrt(max(0, s_paint² − s_paper²)) / mean deposit; s after a band pass of 0.1 to 0.5 mm on the deposit at 0.1 mm';
 
     /**
      * @param GrainMap|null $washMap the wash in the row's key channel at 0.1 mm, null where the resolution does not allow it

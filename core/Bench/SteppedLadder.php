@@ -64,7 +64,7 @@ final class SteppedLadder
             return Rating::without($row->scale, $row->row, $property, RatingStatus::Undecidable, $fault, $cells);
         }
         $shares = Blocks\SteppedLadder::concentrations(count($steps));
-        $byChannel = array_map(static fn (int $channel): ?array => LowEnd::slope($row->scale, self::places($row, $steps, $shares, $channel), self::share($row, $steps, $channel)), [0, 1, 2]);
+        $byChannel = array_map(static fn (int $channel): ?array => InitialSlope::slope($row->scale, self::places($row, $steps, $shares, $channel), self::share($row, $steps, $channel)), [0, 1, 2]);
         $own = $byChannel[(int) $row->key];
         $numbers = [
             'keyChannel' => $row->keyName(), 'shares' => $shares,

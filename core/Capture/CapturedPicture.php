@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Capture;
 
 use MarshTrial\Core\Card\CardLayout;
-use MarshTrial\Core\Card\MarkShape;
+use MarshTrial\Core\Card\FiducialShape;
 use MarshTrial\Core\Card\TargetSheet;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
@@ -193,7 +193,7 @@ final readonly class CapturedPicture
     {
         $means = [];
         foreach ($placed->piece->marks as $i => $mark) {
-            if ($mark->shape !== MarkShape::Disc || $i === $placed->absent) {
+            if ($mark->shape !== FiducialShape::Disc || $i === $placed->absent) {
                 continue;
             }
             $of = [[], [], []];

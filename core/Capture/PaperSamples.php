@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Capture;
 
 use MarshTrial\Core\Card\CardLayout;
-use MarshTrial\Core\Card\Mark;
+use MarshTrial\Core\Card\Fiducial;
 use MarshTrial\Core\Card\Piece;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Card\SvgPrinter;
@@ -28,7 +28,7 @@ final class PaperSamples
      */
     public static function places(Piece $piece, CardLayout $layout, float $pitchMm): array
     {
-        $taken = [self::grown($piece->codeArea, 2.0), ...array_map(static fn (Mark $m): Rect => Rect::around($m->centre->x, $m->centre->y, $m->sizeMm + 3, $m->sizeMm + 3), $piece->marks)];
+        $taken = [self::grown($piece->codeArea, 2.0), ...array_map(static fn (Fiducial $m): Rect => Rect::around($m->centre->x, $m->centre->y, $m->sizeMm + 3, $m->sizeMm + 3), $piece->marks)];
         if ($piece->id === TargetSheet::PIECE) {
             $taken[] = new Rect(12.5, 12.5, $piece->outline->width - 25, $piece->outline->height - 25);
         } else {

@@ -17,7 +17,7 @@ final readonly class Block
     {
         $counts = $kind->definition()::counts();
         if ($counts !== null && ($count < $counts[0] || $count > $counts[2])) {
-            throw new CoreException(sprintf('A %s has %d to %d fields; %d were asked for.', $kind->definition()::words(), $counts[0], $counts[2], $count));
+            throw new CoreException(sprintf('A %s has %d to %d fields; %d were asked for.', $kind->definition()::label(), $counts[0], $counts[2], $count));
         }
     }
 
@@ -42,7 +42,7 @@ final readonly class Block
             [$name, $count] = [...explode(':', $one), null];
             $kind = BlockKind::tryFrom((string) $name) ?? throw new CoreException("There is no block called \"$name\".");
             if (isset($out[$kind->value])) {
-                throw new CoreException('The '.$kind->definition()::words().' is on the card already; each block is there once.');
+                throw new CoreException('The '.$kind->definition()::label().' is on the card already; each block is there once.');
             }
             $out[$kind->value] = self::of($kind, $count === null ? null : (int) $count);
         }

@@ -7,7 +7,7 @@ namespace MarshTrial\Core\Card;
 /** One test of a property card as it lies on the sheet: its window, what is printed beside it, and the places in it that are sampled. One class a file; BlockKind names it. */
 interface BlockDefinition
 {
-    public static function words(): string;
+    public static function label(): string;
 
     /** What it is for, in a few words. */
     public static function tells(): string;

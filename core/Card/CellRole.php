@@ -65,7 +65,7 @@ enum CellRole: string
         };
     }
 
-    public function words(): string
+    public function label(): string
     {
         return match ($this) {
             self::Paper => 'bare paper',

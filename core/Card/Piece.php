@@ -11,7 +11,7 @@ final readonly class Piece
         /** "whole", "kept" or "exposed". */
         public string $id,
         public Rect $outline,
-        /** @var list<Mark> four, in the order upper left (the ring), upper right, lower right, lower left */
+        /** @var list<Fiducial> four, in the order upper left (the ring), upper right, lower right, lower left */
         public array $marks,
         public Rect $codeArea,
     ) {}
@@ -25,10 +25,10 @@ final readonly class Piece
         $bottom = $outline->bottom() - $insetMm;
 
         return new self($id, $outline, [
-            new Mark("$id-upper-left", new Point($left, $top), $sizeMm, MarkShape::Ring),
-            new Mark("$id-upper-right", new Point($right, $top), $sizeMm, MarkShape::Disc),
-            new Mark("$id-lower-right", new Point($right, $bottom), $sizeMm, MarkShape::Disc),
-            new Mark("$id-lower-left", new Point($left, $bottom), $sizeMm, MarkShape::Disc),
+            new Fiducial("$id-upper-left", new Point($left, $top), $sizeMm, FiducialShape::Ring),
+            new Fiducial("$id-upper-right", new Point($right, $top), $sizeMm, FiducialShape::Disc),
+            new Fiducial("$id-lower-right", new Point($right, $bottom), $sizeMm, FiducialShape::Disc),
+            new Fiducial("$id-lower-left", new Point($left, $bottom), $sizeMm, FiducialShape::Disc),
         ], $codeArea);
     }
 }

@@ -75,7 +75,7 @@ final class SvgPrinter
         $out = [];
         foreach ($piece->marks as $mark) {
             $out[] = self::circle($mark->centre, $mark->sizeMm / 2, '#000');
-            if ($mark->shape === MarkShape::Ring) {
+            if ($mark->shape === FiducialShape::Ring) {
                 $out[] = self::circle($mark->centre, $mark->sizeMm / 4, '#fff');
             }
         }

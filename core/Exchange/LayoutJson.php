@@ -10,8 +10,8 @@ use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\Card\CellRole;
-use MarshTrial\Core\Card\Mark;
-use MarshTrial\Core\Card\MarkShape;
+use MarshTrial\Core\Card\Fiducial;
+use MarshTrial\Core\Card\FiducialShape;
 use MarshTrial\Core\Card\Piece;
 use MarshTrial\Core\Card\Point;
 use MarshTrial\Core\Card\Protocol;
@@ -41,7 +41,7 @@ final class LayoutJson
             'pieces' => array_map(static fn (Piece $p): array => [
                 'id' => $p->id,
                 'outline' => $p->outline->polygon(),
-                'marks' => array_map(static fn (Mark $m): array => [
+                'marks' => array_map(static fn (Fiducial $m): array => [
                     'id' => $m->id, 'centre' => [$m->centre->x, $m->centre->y], 'sizeMm' => $m->sizeMm, 'shape' => $m->shape->value,
                 ], $p->marks),
                 'codeArea' => $p->codeArea->polygon(),
@@ -109,7 +109,7 @@ final class LayoutJson
             }
         }
         foreach ($layout->pieces as $i => $piece) {
-            if (count($piece->marks) !== 4 || array_filter($piece->marks, static fn (Mark $m): bool => ! $sheet->holds(Rect::around($m->centre->x, $m->centre->y, 1, 1)) || $m->sizeMm < 1 || $m->sizeMm > 30) !== []) {
+            if (count($piece->marks) !== 4 || array_filter($piece->marks, static fn (Fiducial $m): bool => ! $sheet->holds(Rect::around($m->centre->x, $m->centre->y, 1, 1)) || $m->sizeMm < 1 || $m->sizeMm > 30) !== []) {
                 throw new \DomainException('A piece has four marks on the sheet.');
             }
             if (abs($piece->outline->width - $layout->pieces[0]->outline->width) + abs($piece->outline->height - $layout->pieces[0]->outline->height) > 0.01 * $i) {
@@ -157,10 +157,10 @@ final class LayoutJson
     {
         [$id, $outline, $marks, $codeArea] = self::fields($data, 'id', 'outline', 'marks', 'codeArea');
 
-        return new Piece($id, Rect::fromPolygon($outline), array_map(static function (mixed $m): Mark {
+        return new Piece($id, Rect::fromPolygon($outline), array_map(static function (mixed $m): Fiducial {
             [$id, $centre, $size, $shape] = self::fields($m, 'id', 'centre', 'sizeMm', 'shape');
 
-            return new Mark($id, new Point(...$centre), $size, MarkShape::from($shape));
+            return new Fiducial($id, new Point(...$centre), $size, FiducialShape::from($shape));
         }, $marks), Rect::fromPolygon($codeArea));
     }
 

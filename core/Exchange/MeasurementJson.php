@@ -75,7 +75,7 @@ final class MeasurementJson
             }
             $deposit = Deposit::of($reading->rgb, $measurement->papers[$cell->id]->rgb);
             $out[] = [
-                'id' => $cell->id, 'role' => $cell->role->value, 'what' => $cell->role->words(), 'row' => $cell->row, 'step' => $cell->step,
+                'id' => $cell->id, 'role' => $cell->role->value, 'what' => $cell->role->label(), 'row' => $cell->row, 'step' => $cell->step,
                 'lab' => self::rounded($reading->lab->toArray(), 3),
                 'labSpread' => self::rounded($reading->labSpread, 3),
                 'uncertainty95' => $reading->uncertainty95 > 0 ? round($reading->uncertainty95, 2) : null,

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Imaging;
 
-use MarshTrial\Core\Card\MarkShape;
+use MarshTrial\Core\Card\FiducialShape;
 
 /** Finds round dark spots in a coarse copy of the picture, by their area and second moments. */
 final class BlobFinder
@@ -264,15 +264,15 @@ final class BlobFinder
         // 1 for a disc, 5/3 for a ring with a hole of half its width, less where ink ran into the hole.
         $fullness = 4 * M_PI * $root / $n;
         $shape = match (true) {
-            $fullness < self::FULL[0] => MarkShape::Disc,
-            $fullness > self::FULL[1] && $fullness < self::FULL[2] => MarkShape::Ring,
+            $fullness < self::FULL[0] => FiducialShape::Disc,
+            $fullness > self::FULL[1] && $fullness < self::FULL[2] => FiducialShape::Ring,
             default => null,
         };
 
         return $shape === null ? null : new Blob(
             ($mx + 0.5) * $step,
             ($my + 0.5) * $step,
-            $step * ($shape === MarkShape::Disc ? 4 * sqrt($root) : 4 * sqrt($root / 1.25)),
+            $step * ($shape === FiducialShape::Disc ? 4 * sqrt($root) : 4 * sqrt($root / 1.25)),
             $shape,
         );
     }

@@ -7,7 +7,7 @@ namespace MarshTrial\Core\Imaging;
 use MarshTrial\Core\Card\CardCode;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\FadeCard;
-use MarshTrial\Core\Card\Mark;
+use MarshTrial\Core\Card\Fiducial;
 use MarshTrial\Core\Card\Piece;
 use MarshTrial\Core\Card\Point;
 use MarshTrial\Core\Card\PropertyCard;
@@ -34,9 +34,9 @@ final class PieceFinder
     /** The same in pixels, for coarse pictures. */
     private const STRAIGHT_PX = 0.8;
 
-    private readonly MarkReader $marks;
+    private readonly FiducialReader $marks;
 
-    private readonly MarkSearch $search;
+    private readonly FiducialSearch $search;
 
     /**
      * @param bool $photo whether the picture is known to be a photograph, so that it is looked at as one first
@@ -44,8 +44,8 @@ final class PieceFinder
      */
     public function __construct(private readonly PixelGrid $picture, private readonly bool $photo = false, ?float $focal = null)
     {
-        $this->marks = new MarkReader($picture);
-        $this->search = new MarkSearch($picture, $this->marks, $focal);
+        $this->marks = new FiducialReader($picture);
+        $this->search = new FiducialSearch($picture, $this->marks, $focal);
     }
 
     /**
@@ -109,10 +109,10 @@ final class PieceFinder
                         throw PictureFault::otherCard($code->text(), $layout->codeText());
                     }
                     // A wrong spot taken for a far mark may still leave the code readable, but not where it should be.
-                    $placement = Placement::through(MarkSearch::centres($shared), $seen['seen'], $lens, $this->picture->width, $this->picture->height);
+                    $placement = Placement::through(FiducialSearch::centres($shared), $seen['seen'], $lens, $this->picture->width, $this->picture->height);
                     [$dx, $dy, $scatter] = ! $aslant && ! $oneCovered ? [0.0, 0.0, 0.0] : $this->marks->shiftOfCode($shared, $placement, $code);
                     // Three marks and a code that is off: seen a little aslant after all.
-                    if ($oneCovered && ! $aslant && hypot($dx, $dy) > 2 * max(self::STRAIGHT_MM, self::STRAIGHT_PX / $placement->scaleAt(...MarkSearch::centres($shared)[0]))) {
+                    if ($oneCovered && ! $aslant && hypot($dx, $dy) > 2 * max(self::STRAIGHT_MM, self::STRAIGHT_PX / $placement->scaleAt(...FiducialSearch::centres($shared)[0]))) {
                         continue;
                     }
                     $off = hypot($dx, $dy) + $scatter;
@@ -172,12 +172,12 @@ final class PieceFinder
             $across = $square = 0.0;
             $largest = 0.0;
             foreach ($found as $i => [$piece, $code, $seen]) {
-                $placements[$i] = Placement::through(MarkSearch::centres($piece), $seen['seen'], $lens, $width, $height);
+                $placements[$i] = Placement::through(FiducialSearch::centres($piece), $seen['seen'], $lens, $width, $height);
                 $shifts[$i] = $this->marks->shiftOfCode($piece, $placements[$i], $code);
-                $largest = max($largest, hypot($shifts[$i][0], $shifts[$i][1]) / max(self::STRAIGHT_MM, self::STRAIGHT_PX / $placements[$i]->scaleAt(...MarkSearch::centres($piece)[0])));
+                $largest = max($largest, hypot($shifts[$i][0], $shifts[$i][1]) / max(self::STRAIGHT_MM, self::STRAIGHT_PX / $placements[$i]->scaleAt(...FiducialSearch::centres($piece)[0])));
                 // How the code would move if the lens were a little different, in mm.
                 $c = $piece->codeArea->centre();
-                $other = Placement::through(MarkSearch::centres($piece), $seen['seen'], $lens + 0.004, $width, $height)->map($c->x, $c->y);
+                $other = Placement::through(FiducialSearch::centres($piece), $seen['seen'], $lens + 0.004, $width, $height)->map($c->x, $c->y);
                 $here = $placements[$i]->map($c->x, $c->y);
                 [$sx, $sy] = $placements[$i]->onSheet($c->x, $c->y, ($other[0] - $here[0]) / 0.004, ($other[1] - $here[1]) / 0.004);
                 if ($seen['marks'] === 4) {
@@ -188,7 +188,7 @@ final class PieceFinder
             if ($known || ($round === 0 && ! $aslant && $largest < 1.0) || $square <= 0) {
                 break;
             }
-            $change = ($across - ($lens * (MarkReader::CODE_MM / Placement::LENS_SPREAD) ** 2)) / ($square + (MarkReader::CODE_MM / Placement::LENS_SPREAD) ** 2);
+            $change = ($across - ($lens * (FiducialReader::CODE_MM / Placement::LENS_SPREAD) ** 2)) / ($square + (FiducialReader::CODE_MM / Placement::LENS_SPREAD) ** 2);
             if (abs($change) < 2e-4 || $round === 3) {
                 break;
             }
@@ -227,7 +227,7 @@ final class PieceFinder
     private function read(Piece $piece, array $seen): array
     {
         foreach (Placement::LENSES as $lens) {
-            $code = $this->marks->code($piece, Placement::through(MarkSearch::centres($piece), $seen['seen'], $lens, $this->picture->width, $this->picture->height));
+            $code = $this->marks->code($piece, Placement::through(FiducialSearch::centres($piece), $seen['seen'], $lens, $this->picture->width, $this->picture->height));
             if ($code !== null) {
                 return [$code, $lens];
             }
@@ -240,9 +240,9 @@ final class PieceFinder
     private function refuseMirrored(Piece $piece): void
     {
         $o = $piece->outline;
-        $mirrored = new Piece($piece->id, $o, array_map(static fn (Mark $m): Mark => new Mark($m->id, new Point($o->x + $o->right() - $m->centre->x, $m->centre->y), $m->sizeMm, $m->shape), $piece->marks), $piece->codeArea);
+        $mirrored = new Piece($piece->id, $o, array_map(static fn (Fiducial $m): Fiducial => new Fiducial($m->id, new Point($o->x + $o->right() - $m->centre->x, $m->centre->y), $m->sizeMm, $m->shape), $piece->marks), $piece->codeArea);
         // Walked the other way round, its marks stand as those of a card seen from the front.
-        $turned = new Piece($piece->id, $o, array_map(static fn (int $i): Mark => $mirrored->marks[$i], [0, 3, 2, 1]), $piece->codeArea);
+        $turned = new Piece($piece->id, $o, array_map(static fn (int $i): Fiducial => $mirrored->marks[$i], [0, 3, 2, 1]), $piece->codeArea);
         foreach ([false, true] as $aslant) {
             $this->search->look($aslant);
             foreach ($aslant ? $this->search->slanted($turned) : $this->search->straight($mirrored) as $seen) {

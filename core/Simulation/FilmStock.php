@@ -64,7 +64,7 @@ final class FilmStock
 
     public static function film(RowLabel $row, int $seed): Film
     {
-        $random = Chance::keyed("film|$row->specimen|$row->pigments|$seed");
+        $random = SeededRandom::keyed("film|$row->specimen|$row->pigments|$seed");
         $codes = array_slice(PigmentStatement::parse($row->pigments)->codes, 0, 2);
         $code = $codes[0]->text ?? '';
         [$scatter, $grain, $left, $fade, $brown, $variety] = self::HABITS[$code] ?? [
@@ -102,7 +102,7 @@ final class FilmStock
      *
      * @return array{k: list<float>, s: list<float>}
      */
-    private static function pigment(string $code, float $scatter, float $variety, Chance $random): array
+    private static function pigment(string $code, float $scatter, float $variety, SeededRandom $random): array
     {
         $shape = self::BY_CODE[$code] ?? self::BY_HUE[Catalogue::find($code)->hueFamily ?? 'brown'] ?? self::BY_HUE['brown'];
         [$shift, $wider] = [7 * $variety * $random->between(-1, 1), exp(0.15 * $variety * $random->between(-1, 1))];
@@ -152,7 +152,7 @@ final class FilmStock
     /** @return array{0: float, 1: float} every third paint is laid in streaks; chances of their own, so that nothing else changes */
     private static function streaks(string $key): array
     {
-        $random = Chance::keyed("streaks|$key");
+        $random = SeededRandom::keyed("streaks|$key");
 
         return [$random->between(0, 1) < 0.35 ? $random->between(0.03, 0.18) : 0.0, $random->between(0, 180)];
     }
@@ -160,7 +160,7 @@ final class FilmStock
     /** @return array{0: float, 1: float, 2: float} matt or shiny, now and then very much so over the line; a backrun in every eighth wash */
     private static function surface(string $key): array
     {
-        $random = Chance::keyed("surface|$key");
+        $random = SeededRandom::keyed("surface|$key");
 
         return [
             0.0015 * ($random->between(-1, 1) + $random->between(-1, 1) + $random->between(-1, 1)),

@@ -11,7 +11,7 @@ final readonly class Grains
 
     public static function of(Film $film, Scene $scene, int $row): self
     {
-        $random = Chance::keyed("grains|{$scene->layout->uuid}|$row|$film->grainMm");
+        $random = SeededRandom::keyed("grains|{$scene->layout->uuid}|$row|$film->grainMm");
 
         return new self(Texture::smooth($random, $film->grainMm, $scene->dpi / 25.4), $film->grain);
     }

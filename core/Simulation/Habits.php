@@ -37,7 +37,7 @@ final readonly class Habits
 
     public static function of(RowLabel $row, int $seed): self
     {
-        $random = Chance::keyed("habits|$row->specimen|$row->pigments|$seed");
+        $random = SeededRandom::keyed("habits|$row->specimen|$row->pigments|$seed");
         $mixed = count(PigmentStatement::parse($row->pigments)->codes) > 1;
 
         return new self(

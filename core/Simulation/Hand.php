@@ -24,13 +24,13 @@ final readonly class Hand
     /** What is painted of the window. */
     public Rect $painted;
 
-    public Chance $chance;
+    public SeededRandom $chance;
 
     public function __construct(public Scene $scene, public Window $window)
     {
         $this->habits = $scene->habits[$window->row];
         $this->painted = $window->painted ?? $window->area;
-        $this->chance = Chance::keyed("block|{$scene->layout->uuid}|$window->row|$window->use");
+        $this->chance = SeededRandom::keyed("block|{$scene->layout->uuid}|$window->row|$window->use");
     }
 
     /** One load of the brush against the usual one. */

@@ -23,7 +23,7 @@ final class InstrumentStandIn
     public static function read(CardLayout $layout, int $seed, string $visit = ''): array
     {
         $scene = Scene::of($layout, $seed, 100, 0.0);
-        $random = Chance::keyed("instrument|$layout->uuid|$seed|$visit");
+        $random = SeededRandom::keyed("instrument|$layout->uuid|$seed|$visit");
         $out = [];
         foreach (Matching::order($layout) as $cell) {
             $film = $scene->films[$cell->row];
@@ -62,7 +62,7 @@ final class InstrumentStandIn
         return Bands::spectrum(array_column($seen, 0));
     }
 
-    private static function bell(Chance $random): float
+    private static function bell(SeededRandom $random): float
     {
         return $random->between(-1, 1) + $random->between(-1, 1) + $random->between(-1, 1);
     }

@@ -6,8 +6,8 @@ namespace MarshTrial\Core\Simulation;
 
 use MarshTrial\Core\Card\CardCode;
 use MarshTrial\Core\Card\CardLayout;
-use MarshTrial\Core\Card\Mark;
-use MarshTrial\Core\Card\MarkShape;
+use MarshTrial\Core\Card\Fiducial;
+use MarshTrial\Core\Card\FiducialShape;
 use MarshTrial\Core\Card\Piece;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Card\TargetSheet;
@@ -31,7 +31,7 @@ final readonly class Prints
             return;
         }
         // Windows, marks and code are drawn by themselves.
-        $others = [$piece->codeArea, ...array_map(static fn (Mark $m): Rect => Rect::around($m->centre->x, $m->centre->y, $m->sizeMm, $m->sizeMm), $piece->marks)];
+        $others = [$piece->codeArea, ...array_map(static fn (Fiducial $m): Rect => Rect::around($m->centre->x, $m->centre->y, $m->sizeMm, $m->sizeMm), $piece->marks)];
         foreach ($this->scene->layout->windows as $window) {
             $others[] = $window->area;
         }
@@ -53,7 +53,7 @@ final readonly class Prints
         if ($this->scene->print === null) {
             return;
         }
-        $random = Chance::keyed("scribble|{$this->scene->layout->uuid}|$piece->id");
+        $random = SeededRandom::keyed("scribble|{$this->scene->layout->uuid}|$piece->id");
         $o = $piece->outline;
         for ($n = $random->whole(2, 6); $n > 0; $n--) {
             [$x, $y, $length] = [$random->between($o->x + 12, $o->right() - 40), $random->between($o->y + 16, $o->bottom() - 14), $random->between(6, 24)];
@@ -78,7 +78,7 @@ final readonly class Prints
         $bleed = $this->scene->print->bleedMm ?? 0.0;
         foreach ($piece->marks as $mark) {
             $radius = $mark->sizeMm / 2 + $bleed;
-            $hole = $mark->shape === MarkShape::Ring ? $mark->sizeMm / 4 - $bleed : -1.0;
+            $hole = $mark->shape === FiducialShape::Ring ? $mark->sizeMm / 4 - $bleed : -1.0;
             $this->canvas->render($piece, Rect::around($mark->centre->x, $mark->centre->y, 2 * $radius + 1, 2 * $radius + 1), [], function (float $x, float $y) use ($mark, $radius, $hole, $paper): array {
                 $distance = hypot($x - $mark->centre->x, $y - $mark->centre->y);
 

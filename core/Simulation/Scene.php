@@ -33,9 +33,9 @@ final readonly class Scene
         /** @var array<string, array{0: float, 1: float, 2: float}> per piece: turn (radians), shift x and y (mm) */
         public array $places,
         /** Chances of the painter's hand; the same for every scan of one card. */
-        public Chance $hand,
+        public SeededRandom $hand,
         /** Chances of the scanner. */
-        public Chance $scanner,
+        public SeededRandom $scanner,
         /** Lies beside the card. */
         public ?TargetSheet $target = null,
         /** What is printed on it; null: marks and code only. */
@@ -44,8 +44,8 @@ final readonly class Scene
 
     public static function of(CardLayout $layout, int $seed, float $dpi, float $doseMlxh, ?TargetSheet $target = null, string $visit = '', bool $wet = false, ?PrintedSheet $print = null): self
     {
-        $hand = Chance::keyed("hand|$layout->uuid|$seed");
-        $scanner = Chance::keyed("scanner|$layout->uuid|$seed|$doseMlxh|$dpi$visit");
+        $hand = SeededRandom::keyed("hand|$layout->uuid|$seed");
+        $scanner = SeededRandom::keyed("scanner|$layout->uuid|$seed|$doseMlxh|$dpi$visit");
         $sheet = Sheet::of($hand);
         $films = $habits = [];
         foreach ($layout->rows as $row) {

@@ -27,7 +27,7 @@ final class Sensor
      * @param float $contrast exponent of the tone curve beside that of sRGB
      * @param float $flare stray light, share of a perfect white
      */
-    private function __construct(private readonly ?Illuminant $light, public readonly array $cast, public readonly float $contrast, Chance $random, public readonly float $flare = 0.0)
+    private function __construct(private readonly ?Illuminant $light, public readonly array $cast, public readonly float $contrast, SeededRandom $random, public readonly float $flare = 0.0)
     {
         if ($light === null) {
             $this->filters = [];
@@ -53,13 +53,13 @@ final class Sensor
     /** A camera that sees as the observer does; a light other than daylight leaves a cast. */
     public static function colorimetric(float $kelvin, int $seed, float $flare = 0.0): self
     {
-        return new self(null, self::castOf($kelvin), 1.0, Chance::keyed("sensor|$seed"), $flare);
+        return new self(null, self::castOf($kelvin), 1.0, SeededRandom::keyed("sensor|$seed"), $flare);
     }
 
     /** A camera with filters of its own, under a radiator below 4 000 K and daylight above. */
     public static function camera(float $kelvin, int $seed): self
     {
-        $random = Chance::keyed("camera|$seed");
+        $random = SeededRandom::keyed("camera|$seed");
 
         return new self($kelvin < 4000 ? Illuminant::radiator($kelvin) : Illuminant::daylight($kelvin), self::castOf($kelvin), $random->between(0.92, 1.1), $random, $random->between(0.001, 0.012));
     }
@@ -67,7 +67,7 @@ final class Sensor
     /** A scanner with filters of its own and a white diode for a lamp. */
     public static function scanner(int $seed): self
     {
-        $random = Chance::keyed("scanner-sensor|$seed");
+        $random = SeededRandom::keyed("scanner-sensor|$seed");
         $power = [];
         for ($nm = Spectrum::FROM_NM; $nm <= Spectrum::TO_NM; $nm += Spectrum::STEP_NM) {
             $power[] = 0.9 * exp(-0.5 * (($nm - 452) / 13) ** 2) + exp(-0.5 * (($nm - 565) / 58) ** 2) + 0.03;
@@ -144,7 +144,7 @@ final class Sensor
     /** @return array<int, array{0: float, 1: float, 2: float}> nm => shares of red, green and blue, adding up to 1 */
     private static function bands(string $paint): array
     {
-        $random = Chance::keyed("bands|$paint");
+        $random = SeededRandom::keyed("bands|$paint");
         $bare = $paint === '';
         $edges = [492 + ($bare ? 0 : $random->between(-14, 14)), 583 + ($bare ? 0 : $random->between(-14, 14))];
         $widths = [$bare ? 18 : $random->between(9, 22), $bare ? 16 : $random->between(8, 20)];

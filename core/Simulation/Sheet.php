@@ -20,7 +20,7 @@ final readonly class Sheet
         public float $drift,
     ) {}
 
-    public static function of(Chance $random): self
+    public static function of(SeededRandom $random): self
     {
         $white = $random->between(0.82, 0.90);
         // From cream to a blue white.

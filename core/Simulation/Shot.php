@@ -48,7 +48,7 @@ final readonly class Shot
     /** A photograph within the limits the program is to cope with. */
     public static function inside(int $seed, float $leastKelvin = 4000.0, float $mostKelvin = 7500.0): self
     {
-        $random = Chance::keyed("shot|$seed");
+        $random = SeededRandom::keyed("shot|$seed");
 
         return new self(
             tiltDeg: $random->between(0, 28),

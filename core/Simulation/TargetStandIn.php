@@ -23,7 +23,7 @@ final readonly class TargetStandIn
     /** Twelve greys and 48 colours. */
     public static function full(): self
     {
-        $random = Chance::keyed('target');
+        $random = SeededRandom::keyed('target');
         $spectra = self::greys(12);
         for ($i = 0; $i < 48; $i++) {
             // Around the circle of hues, pale, middle and deep by turns.

@@ -18,7 +18,7 @@ final readonly class Texture
     ) {}
 
     /** Noise whose blobs have the given radius (Gaussian sigma). */
-    public static function smooth(Chance $random, float $radiusMm, float $samplesPerMm): self
+    public static function smooth(SeededRandom $random, float $radiusMm, float $samplesPerMm): self
     {
         $n = self::SIDE * self::SIDE;
         $values = [];

@@ -208,7 +208,7 @@ final readonly class WindowShades
         [$painted, $thicknessAt] = [$laid->fields[0], $laid->thicknessAt];
         $table = $this->ground->table($film, $window->piece);
         $grains = $this->ground->grains($film, $window->row);
-        $random = Chance::keyed("lines|{$scene->layout->uuid}|$window->row");
+        $random = SeededRandom::keyed("lines|{$scene->layout->uuid}|$window->row");
         $lines = array_map(static fn (CellRole $role): array => [
             $scene->layout->cellsOf($window->row, $role)[0]->area->centre()->y + $random->between(-0.6, 0.6), $random->between(1.8, 2.2),
         ], [CellRole::UnderPainted, CellRole::OverPainted]);

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { get } from './api/client';
-import { Frame } from './components/Frame';
+import { AppShell } from './components/AppShell';
 import { Loading, NotThere } from './components/ui/states';
 import { CodePage } from './pages/pigments/CodePage';
 import type { PigmentList } from './pages/pigments/PigmentsPage';
@@ -36,7 +36,7 @@ const SignInPage = lazy(() => import('./pages/people/SignInPage'));
 
 export function App() {
     return (
-        <Frame>
+        <AppShell>
             <Suspense fallback={<Loading what="the page" />}>
                 <Routes>
                     <Route path="/" element={<Opening />} />
@@ -70,7 +70,7 @@ export function App() {
                     <Route path="*" element={<NotThere />} />
                 </Routes>
             </Suspense>
-        </Frame>
+        </AppShell>
     );
 }
 

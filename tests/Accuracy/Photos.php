@@ -32,9 +32,9 @@ use MarshTrial\Core\Rating\Rating;
 use MarshTrial\Core\Rating\RatingStatus;
 use MarshTrial\Core\Rating\Scale;
 use MarshTrial\Core\Simulation\CameraStandIn;
-use MarshTrial\Core\Simulation\Chance;
 use MarshTrial\Core\Simulation\Scan;
 use MarshTrial\Core\Simulation\ScannerStandIn;
+use MarshTrial\Core\Simulation\SeededRandom;
 use MarshTrial\Core\Simulation\Sensor;
 use MarshTrial\Core\Simulation\Shot;
 use MarshTrial\Core\Simulation\TargetStandIn;
@@ -115,7 +115,7 @@ final class Photos
     /** @return array{0: string, 1: array<string, mixed>} the file's bytes, the truth */
     private static function taken(CardLayout $layout, int $seed, string $kind, float $dose): array
     {
-        $random = Chance::keyed("as it comes|$seed");
+        $random = SeededRandom::keyed("as it comes|$seed");
         $improved = str_contains($kind, 'as it comes');
         $print = SheetPress::print($layout, false, $improved ? $random->between(0.0, 0.25) : 0.0);
         if (str_starts_with($kind, 'scanner')) {
@@ -135,7 +135,7 @@ final class Photos
     {
         return match (true) {
             str_contains($kind, 'filters') || (str_contains($kind, 'as it comes') && $seed % 2 === 0) => Sensor::scanner($seed),
-            str_contains($kind, 'as it comes') => Sensor::colorimetric(6500, $seed, Chance::keyed("flare|$seed")->between(0.0, 0.02)),
+            str_contains($kind, 'as it comes') => Sensor::colorimetric(6500, $seed, SeededRandom::keyed("flare|$seed")->between(0.0, 0.02)),
             default => null,
         };
     }
@@ -150,13 +150,13 @@ final class Photos
         // With a profile a device is set to one curve; as it comes from its box it may do anything.
         $names = str_contains($kind, 'profile') || str_starts_with($kind, 'photo') ? Improvements::FIXED : [...Improvements::FIXED, ...Improvements::FOLLOWING];
 
-        return [$names[$seed % count($names)], Chance::keyed("improvement|$seed")->between(-1, 1)];
+        return [$names[$seed % count($names)], SeededRandom::keyed("improvement|$seed")->between(-1, 1)];
     }
 
     /** As the device writes it: improved, sharpened or smoothened now and then, a JPEG of some quality more often than not. */
     private static function asItComes(Scan $scan, int $seed, string $kind, ?Shot $shot = null): string
     {
-        $random = Chance::keyed("written|$seed|".self::device($kind));
+        $random = SeededRandom::keyed("written|$seed|".self::device($kind));
         $image = PngWriter::image($scan);
         if ($shot !== null) {
             $image->blurImage(0, $shot->blurPx);

@@ -6,7 +6,7 @@ namespace Tests\Core;
 
 use MarshTrial\Core\Bench\Glazing;
 use MarshTrial\Core\Bench\Granulation;
-use MarshTrial\Core\Bench\LowEnd;
+use MarshTrial\Core\Bench\InitialSlope;
 use MarshTrial\Core\Bench\Rewetting;
 use MarshTrial\Core\Bench\RowReadings;
 use MarshTrial\Core\Bench\Salt;
@@ -100,7 +100,7 @@ final class BlocksTest extends TestCase
         self::assertNull(Strength::against($of(2.0, [0.005, 0.05, 0.5])->numbers, $weak->numbers));
         self::assertSame(RatingStatus::NotTested, SteppedLadder::strength(self::films(['ladder' => array_fill(0, 6, 0.0), 'wash' => [0.8]]))->status);
         self::assertSame(RatingStatus::NotReached, SteppedLadder::strength(self::films(['ladder' => [8.0, 7.0, 6.0, 5.0, 4.0, 3.5]]))->status);
-        self::assertNull(LowEnd::slope(Scale::current(), [[0.1, 0.5, 0.02]]));
+        self::assertNull(InitialSlope::slope(Scale::current(), [[0.1, 0.5, 0.02]]));
     }
 
     public function testStepsOfALadderStandClearOfTheLastOneCounted(): void

@@ -7,7 +7,7 @@ namespace Tests\Core;
 use MarshTrial\Core\Card\CardCode;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\CellRole;
-use MarshTrial\Core\Card\MarkShape;
+use MarshTrial\Core\Card\FiducialShape;
 use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\Card\SvgPrinter;
 use MarshTrial\Core\CoreException;
@@ -39,7 +39,7 @@ final class CardTest extends TestCase
     {
         foreach ([Painted::property('11111111-1111-4111-8111-111111111111', ...array_fill(0, 6, 'PB28')), Painted::fade('22222222-2222-4222-8222-222222222222', ...array_fill(0, 6, 'PV3'))] as $layout) {
             foreach ($layout->pieces as $piece) {
-                self::assertSame([MarkShape::Ring, MarkShape::Disc, MarkShape::Disc, MarkShape::Disc], array_column($piece->marks, 'shape'));
+                self::assertSame([FiducialShape::Ring, FiducialShape::Disc, FiducialShape::Disc, FiducialShape::Disc], array_column($piece->marks, 'shape'));
                 self::assertLessThanOrEqual(CardLayout::PAGE_WIDTH_MM, $piece->outline->right());
                 self::assertLessThanOrEqual(CardLayout::PAGE_HEIGHT_MM, $piece->outline->bottom());
             }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
-use MarshTrial\Core\Card\MarkShape;
+use MarshTrial\Core\Card\FiducialShape;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Colour\IccProfile;
 use MarshTrial\Core\Colour\Lab;
@@ -126,7 +126,7 @@ final class ImagingTest extends TestCase
         $blobs = BlobFinder::find($picture);
         self::assertCount(2, $blobs);
         usort($blobs, static fn ($a, $b): int => $a->x <=> $b->x);
-        self::assertSame([MarkShape::Disc, MarkShape::Ring], array_column($blobs, 'shape'));
+        self::assertSame([FiducialShape::Disc, FiducialShape::Ring], array_column($blobs, 'shape'));
         foreach ([[60.5, 60.5], [330.5, 70.5]] as $i => [$x, $y]) {
             self::assertEqualsWithDelta([$x, $y, 60.0], [$blobs[$i]->x, $blobs[$i]->y, $blobs[$i]->diameter], 1.5);
         }

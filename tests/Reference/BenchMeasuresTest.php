@@ -6,7 +6,7 @@ namespace Tests\Reference;
 
 use MarshTrial\Core\Bench\Evenness;
 use MarshTrial\Core\Bench\Granulation;
-use MarshTrial\Core\Bench\LowEnd;
+use MarshTrial\Core\Bench\InitialSlope;
 use MarshTrial\Core\Bench\WetEdge;
 use MarshTrial\Core\Imaging\GrainMap;
 use MarshTrial\Core\Rating\Scale;
@@ -38,7 +38,7 @@ final class BenchMeasuresTest extends TestCase
                     $places[] = [$pair['shares'][$step], $deposit, Scale::current()->strength->loadSpread * $deposit];
                 }
 
-                return LowEnd::slope(Scale::current(), $places) ?? self::fail('A slope is missing.');
+                return InitialSlope::slope(Scale::current(), $places) ?? self::fail('A slope is missing.');
             }, $pair['paints']);
             foreach ($slopes as $n => $slope) {
                 self::assertEqualsWithDelta(1, $slope['slope'] / $pair['paints'][$n]['slope'], 0.05, "slope of pair $i");

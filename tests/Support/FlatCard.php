@@ -7,7 +7,7 @@ namespace Tests\Support;
 use MarshTrial\Core\Card\CardCode;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\CellRole;
-use MarshTrial\Core\Card\MarkShape;
+use MarshTrial\Core\Card\FiducialShape;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Imaging\PixelGrid;
 
@@ -38,7 +38,7 @@ final class FlatCard
         foreach ($layout->pieces as $piece) {
             foreach ($piece->marks as $mark) {
                 $this->disc($mark->centre->x, $mark->centre->y, $mark->sizeMm / 2, self::INK);
-                if ($mark->shape === MarkShape::Ring) {
+                if ($mark->shape === FiducialShape::Ring) {
                     $this->disc($mark->centre->x, $mark->centre->y, $mark->sizeMm / 4, 242);
                 }
             }

@@ -21,7 +21,7 @@ final class PaperController extends Controller
 
         return new JsonResponse([
             'lifting' => $titles('staining'), 'paint' => $titles(Protocol::PAINT), 'quality' => $titles(Protocol::PAPER), 'usualBlocks' => PropertyCard::USUAL,
-            'blocks' => array_map(static fn (BlockKind $b): array => ['kind' => $b->value, 'words' => $b->definition()::words(), 'tells' => $b->definition()::tells(), 'counts' => $b->definition()::counts()], BlockKind::cases()),
+            'blocks' => array_map(static fn (BlockKind $b): array => ['kind' => $b->value, 'words' => $b->definition()::label(), 'tells' => $b->definition()::tells(), 'counts' => $b->definition()::counts()], BlockKind::cases()),
             'papers' => Paper::query()->orderByDesc('id')->get()->map(self::paper(...))->all(), 'fibres' => Paper::FIBRES, 'surfaces' => Paper::SURFACES,
         ]);
     }

@@ -28,7 +28,7 @@ final class TwoTone implements Measure
 
     public static function quantity(): Quantity
     {
-        return new Quantity('turn of hue', 0, after: '°');
+        return new Quantity('hue shift', 0, after: '°');
     }
 
     public static function scale(Scale $scale): null

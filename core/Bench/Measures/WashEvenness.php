@@ -29,7 +29,7 @@ final class WashEvenness implements Measure
 
     public static function quantity(): Quantity
     {
-        return new Quantity('blotch', 3);
+        return new Quantity('mottle', 3);
     }
 
     public static function scale(Scale $scale): ClassScale

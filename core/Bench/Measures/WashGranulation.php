@@ -34,7 +34,7 @@ final class WashGranulation implements Measure
 
     public static function quantity(): Quantity
     {
-        return new Quantity('grain', 2);
+        return new Quantity('graininess', 2);
     }
 
     public static function scale(Scale $scale): ClassScale

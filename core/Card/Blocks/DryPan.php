@@ -18,7 +18,7 @@ final class DryPan implements BlockDefinition
 {
     use FixedFields;
 
-    public static function words(): string
+    public static function label(): string
     {
         return 're-wetting';
     }

@@ -17,7 +17,7 @@ final class FlatWash implements BlockDefinition
 {
     use FixedFields;
 
-    public static function words(): string
+    public static function label(): string
     {
         return 'flat wash';
     }

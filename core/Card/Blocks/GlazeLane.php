@@ -21,7 +21,7 @@ final class GlazeLane implements BlockDefinition
     /** Layers lie this far apart along the lane, mm. */
     private const PITCH_MM = 10.0;
 
-    public static function words(): string
+    public static function label(): string
     {
         return 'glaze lane';
     }

@@ -25,7 +25,7 @@ final class GradedStroke implements BlockDefinition
 
     public const BESIDE_DEPTH_MM = 2.4;
 
-    public static function words(): string
+    public static function label(): string
     {
         return 'graded stroke';
     }

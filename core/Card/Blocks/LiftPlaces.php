@@ -19,7 +19,7 @@ final class LiftPlaces implements BlockDefinition
 {
     use FixedFields;
 
-    public static function words(): string
+    public static function label(): string
     {
         return 'lift';
     }

@@ -21,7 +21,7 @@ final class LinePair implements BlockDefinition
     /** Distance of the two lines from the middle of their window, mm. */
     private const APART_MM = 6.0;
 
-    public static function words(): string
+    public static function label(): string
     {
         return 'second line';
     }

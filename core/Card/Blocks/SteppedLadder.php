@@ -30,7 +30,7 @@ final class SteppedLadder implements BlockDefinition
         return array_map(static fn (int $drops): float => $drops / self::MADE_UP_TO_DROPS, self::DROPS[$steps] ?? []);
     }
 
-    public static function words(): string
+    public static function label(): string
     {
         return 'stepped ladder';
     }

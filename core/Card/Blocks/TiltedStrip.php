@@ -19,7 +19,7 @@ final class TiltedStrip implements BlockDefinition
 
     private const PLACES = 8;
 
-    public static function words(): string
+    public static function label(): string
     {
         return 'tilted strip';
     }

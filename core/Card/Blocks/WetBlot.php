@@ -16,7 +16,7 @@ final class WetBlot implements BlockDefinition
 {
     use FixedFields;
 
-    public static function words(): string
+    public static function label(): string
     {
         return 'blot';
     }

@@ -8,15 +8,15 @@ namespace MarshTrial\Core\Rating\Scale;
 final readonly class Certainty
 {
     public function __construct(
-        /** Chance from which a class is said plainly (own). */
+        /** SeededRandom from which a class is said plainly (own). */
         public float $plain = 0.95,
-        /** Chance from which a class is said with "probably" (own). */
+        /** SeededRandom from which a class is said with "probably" (own). */
         public float $probably = 0.80,
-        /** Chance from which a class is said with "perhaps" (own). */
+        /** SeededRandom from which a class is said with "perhaps" (own). */
         public float $perhaps = 0.60,
-        /** Chance of the likeliest below which nothing is said (own). */
+        /** SeededRandom of the likeliest below which nothing is said (own). */
         public float $known = 0.40,
-        /** Chance from which two neighbouring classes together are said (own). */
+        /** SeededRandom from which two neighbouring classes together are said (own). */
         public float $two = 0.80,
         /** @var array{float, float} How far another card of the same paint usually lies off, beyond what one picture can know of itself, as a share of the property's own measure: centre of a log-normal distribution and standard deviation of the logarithm (own, simulated). */
         public array $cardToCard = [0.12, 0.83],

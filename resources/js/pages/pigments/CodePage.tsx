@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { get } from '../../api/client';
 import { PROPERTIES, type CodePage as Page, type DepthStop, type PaintBeside, type Property } from '../../api/types';
-import { turnSurround } from '../../components/Frame';
+import { turnSurround } from '../../components/AppShell';
 import { DepthDial } from '../../components/paint/DepthDial';
 import { RatingCell } from '../../components/paint/RatingCell';
 import { RatingOrigin } from '../../components/paint/RatingOrigin';

@@ -13,7 +13,7 @@ use MarshTrial\Core\Rating\Scale;
  * line with the deposit; where that line meets zero deposit is the logarithm of the slope. How steeply it falls is taken from the
  * places themselves, held near what films do while there are few of them.
  */
-final class LowEnd
+final class InitialSlope
 {
     /**
      * Least squares with a prior for the fall.

@@ -22,7 +22,7 @@ const PLACES = [
 
 const SURROUNDS = ['light', 'grey', 'white'] as const;
 
-export function Frame({ children }: { children: ReactNode }) {
+export function AppShell({ children }: { children: ReactNode }) {
     const search = useRef<HTMLInputElement>(null);
     const [keysShown, showKeys] = useState(false);
     const here = useLocation();

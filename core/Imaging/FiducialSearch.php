@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Imaging;
 
 use MarshTrial\Core\Card\CardLayout;
-use MarshTrial\Core\Card\Mark;
-use MarshTrial\Core\Card\MarkShape;
+use MarshTrial\Core\Card\Fiducial;
+use MarshTrial\Core\Card\FiducialShape;
 use MarshTrial\Core\Card\Piece;
 
 /** Looks among the dark spots of a picture for places where marks stand as on a piece: seen straight or aslant, all four or one covered. */
-final class MarkSearch
+final class FiducialSearch
 {
     /** How far from its expected place a mark may be found where the card is seen straight, mm. */
     private const REACH_MM = 2.5;
@@ -40,7 +40,7 @@ final class MarkSearch
     private array $spots = [];
 
     /** @param float|null $focal focal length over the longer side of the picture, where the camera tells it */
-    public function __construct(private readonly PixelGrid $picture, private readonly MarkReader $marks, private readonly ?float $focal = null) {}
+    public function __construct(private readonly PixelGrid $picture, private readonly FiducialReader $marks, private readonly ?float $focal = null) {}
 
     /** Spots found so far that may be marks. */
     public function count(): int
@@ -52,8 +52,8 @@ final class MarkSearch
     {
         if (! isset($this->spots[(int) $photo])) {
             $blobs = BlobFinder::find($this->picture, $photo);
-            $of = static fn (MarkShape $shape): array => array_values(array_filter($blobs, static fn (Blob $b): bool => $b->shape === $shape));
-            $this->spots[(int) $photo] = [$of(MarkShape::Ring), $of(MarkShape::Disc)];
+            $of = static fn (FiducialShape $shape): array => array_values(array_filter($blobs, static fn (Blob $b): bool => $b->shape === $shape));
+            $this->spots[(int) $photo] = [$of(FiducialShape::Ring), $of(FiducialShape::Disc)];
         }
         [$this->rings, $this->discs] = $this->spots[(int) $photo];
     }
@@ -67,7 +67,7 @@ final class MarkSearch
     /** @return list<array{0: float, 1: float}> */
     public static function centres(Piece $piece): array
     {
-        return array_map(static fn (Mark $m): array => [$m->centre->x, $m->centre->y], $piece->marks);
+        return array_map(static fn (Fiducial $m): array => [$m->centre->x, $m->centre->y], $piece->marks);
     }
 
     /**
@@ -194,7 +194,7 @@ final class MarkSearch
                         if (++$tried > self::MOST_THREES) {
                             return;
                         }
-                        $placement = (new ThreeMarks($this->picture, $this->marks, $piece, $absent, array_map($this->centre(...), [$a, $b, $c]), [$a->diameter, $b->diameter, $c->diameter], $this->focal))->placement();
+                        $placement = (new ThreeFiducials($this->picture, $this->marks, $piece, $absent, array_map($this->centre(...), [$a, $b, $c]), [$a->diameter, $b->diameter, $c->diameter], $this->focal))->placement();
                         if ($placement !== null) {
                             yield ['seen' => array_map(static fn (array $m): array => $placement->map(...$m), self::centres($piece)), 'marks' => 3, 'absent' => $absent, 'lens' => $placement->lens];
                         }

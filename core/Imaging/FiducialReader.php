@@ -9,7 +9,7 @@ use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Piece;
 
 /** Reads what is printed on a piece for finding it: exact centres of marks, the code, and how far the code lies from where it should. */
-final readonly class MarkReader
+final readonly class FiducialReader
 {
     /** How well a code is placed, mm, standard deviation (own). */
     public const CODE_MM = 0.03;

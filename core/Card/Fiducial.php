@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Card;
 
 /** A printed position mark of one piece. */
-final readonly class Mark
+final readonly class Fiducial
 {
     public function __construct(
         /** Such as "kept-upper-left". */
@@ -13,7 +13,7 @@ final readonly class Mark
         public Point $centre,
         /** Outer diameter, mm. */
         public float $sizeMm,
-        public MarkShape $shape,
+        public FiducialShape $shape,
     ) {}
 
     /** The corner in words, from the id. */

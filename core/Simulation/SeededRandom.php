@@ -8,7 +8,7 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 
 /** Chances that repeat exactly for the same key. */
-final readonly class Chance
+final readonly class SeededRandom
 {
     private function __construct(private Randomizer $random) {}
 

@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Imaging;
 
 use MarshTrial\Core\Card\CardCode;
-use MarshTrial\Core\Card\Mark;
+use MarshTrial\Core\Card\Fiducial;
 use MarshTrial\Core\Card\Piece;
 
 /**
  * A piece photographed with one of its marks covered: the sizes of the other three put the fourth about where it is, the code tells when that
  * is right, and a simple camera that sees three marks and both halves of the code where they are places it.
  */
-final readonly class ThreeMarks
+final readonly class ThreeFiducials
 {
     /** Steps from the best of the usual bends of a lens. */
     private const LENS_STEPS = [0.006, 0.003];
@@ -40,10 +40,10 @@ final readonly class ThreeMarks
      * @param list<float> $sizes of these spots
      * @param float|null $focal focal length over the longer side of the picture, where the camera tells it
      */
-    public function __construct(private PixelGrid $picture, private MarkReader $reader, private Piece $piece, private int $absent, private array $seen, private array $sizes, private ?float $focal)
+    public function __construct(private PixelGrid $picture, private FiducialReader $reader, private Piece $piece, private int $absent, private array $seen, private array $sizes, private ?float $focal)
     {
         $this->present = array_values(array_diff([0, 1, 2, 3], [$absent]));
-        $this->centres = array_map(static fn (Mark $m): array => [$m->centre->x, $m->centre->y], $piece->marks);
+        $this->centres = array_map(static fn (Fiducial $m): array => [$m->centre->x, $m->centre->y], $piece->marks);
     }
 
     /** Where the piece lies; null when no code can be read, so that these are no three marks of it. */
@@ -129,7 +129,7 @@ final readonly class ThreeMarks
         $sizes = array_map(fn (int $i, float $size): float => log($size / $placement->scaleAt(...$this->centres[$i]) / $this->piece->marks[$i]->sizeMm), $this->present, $this->sizes);
         $ofSizes = array_sum(array_map(static fn (float $l): float => ($l - array_sum($sizes) / 3) ** 2, $sizes));
 
-        return ['cost' => $off / MarkReader::CODE_MM ** 2 + $ofSizes / self::SIZE_SPREAD ** 2 + $pose->misfit + ($lens / Placement::LENS_SPREAD) ** 2, 'placement' => $placement, 'lens' => $lens, 'share' => $share];
+        return ['cost' => $off / FiducialReader::CODE_MM ** 2 + $ofSizes / self::SIZE_SPREAD ** 2 + $pose->misfit + ($lens / Placement::LENS_SPREAD) ** 2, 'placement' => $placement, 'lens' => $lens, 'share' => $share];
     }
 
     /**
