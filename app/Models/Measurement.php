@@ -44,7 +44,7 @@ final class Measurement extends Model
 
     protected function casts(): array
     {
-        return ['result' => 'array', 'published' => 'boolean', 'progress' => 'float', 'started_at' => 'datetime'];
+        return ['result' => CompressedJson::class, 'published' => 'boolean', 'progress' => 'float', 'started_at' => 'datetime'];
     }
 
     /**

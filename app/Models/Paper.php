@@ -40,7 +40,8 @@ final class Paper extends Model
             }
         }
         $told = [CalibrationKind::Target->value, CalibrationKind::Profile->value];
-        $measurement = Measurement::query()->whereIn('card_id', $cards)->counts()->when(! House::isDemo(), static fn ($q) => $q->whereHas('picture', static fn ($q) => $q->where('source', '<>', 'stand-in')))->whereIn('result->scan->calibration->kind', $told)->latest('id')->first();
+        $measurement = Measurement::query()->whereIn('card_id', $cards)->counts()->when(! House::isDemo(), static fn ($q) => $q->whereHas('picture', static fn ($q) => $q->where('source', '<>', 'stand-in')))->latest('id')->limit(self::LOOKED_THROUGH)->get()
+            ->first(static fn (Measurement $m): bool => in_array($m->result['scan']['calibration']['kind'] ?? '', $told, true));
         $papers = array_values(array_filter($measurement->result['cells'] ?? [], static fn (array $c): bool => $c['role'] === 'paper' && ! str_starts_with($c['id'], 'exposed-')));
 
         return $papers === [] ? null : Lab::mean(array_map(static fn (array $c): Lab => new Lab(...$c['lab']), $papers));

@@ -24,7 +24,7 @@ final class Revision extends Model
 
     protected function casts(): array
     {
-        return ['record' => 'array', 'published_at' => 'datetime'];
+        return ['record' => CompressedJson::class, 'published_at' => 'datetime'];
     }
 
     /** @return BelongsTo<Card, $this> */

@@ -11,6 +11,7 @@ use App\Imaging\PictureDecoder;
 use App\Imaging\PictureStore;
 use App\Imaging\UnreadablePicture;
 use App\Models\Card;
+use App\Models\CompressedJson;
 use App\Models\Import;
 use App\Models\Measurement;
 use App\Models\Picture;
@@ -183,6 +184,26 @@ final class KeepingTest extends FeatureTestCase
         $this->postJson("/api/pictures/$disputed[0]/withdrawal", ['because' => 'of another sheet'])->assertOk()->assertJsonPath('shownPicture', null);
         $this->getJson("/api/paints/$paint->uuid")->assertJsonPath('properties.granulation.measured', null);
         $this->deleteJson("/api/pictures/$disputed[0]/withdrawal")->assertOk()->assertJsonPath('shownPicture', $disputed[0]);
+    }
+
+    public function testResultsAndRecordsAreKeptSmallAndWhatWasKeptPlainIsReadOrPacked(): void
+    {
+        $this->actingAs($this->wren);
+        $card = $this->card();
+        $this->postJson("/api/cards/$card->uuid/stand-in")->assertStatus(202);
+        $measurement = Measurement::query()->firstOrFail();
+        $plain = json_encode($measurement->result, JSON_THROW_ON_ERROR);
+        $kept = (string) DB::table('measurements')->value('result');
+        self::assertStringStartsWith('gz:', $kept);
+        self::assertLessThan(strlen($plain) / 2, strlen($kept));
+        // As it was kept before, and after the database was brought up to date.
+        DB::table('measurements')->update(['result' => $plain]);
+        self::assertEquals($measurement->result, $measurement->fresh()?->result);
+        (require database_path('migrations/2026_11_27_000003_compress_results.php'))->up();
+        self::assertStringStartsWith('gz:', (string) DB::table('measurements')->value('result'));
+        self::assertEquals($measurement->result, $measurement->fresh()->result);
+        $this->expectException(\JsonException::class);
+        CompressedJson::unpack('gz:AAAA');
     }
 
     public function testWhatAStandInDrewIsNoEvidenceWhereNotAllIsInvented(): void

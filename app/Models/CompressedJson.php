@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Contracts\Database\Eloquent\CastsAttributes;
+use Illuminate\Database\Eloquent\Model;
+
+/**
+ * Large JSON kept compressed, as text: "gz:" and base64 of zlib. What was kept plain before is read as it is.
+ *
+ * @implements CastsAttributes<array<string, mixed>|null, array<string, mixed>|null>
+ */
+final class CompressedJson implements CastsAttributes
+{
+    private const MARK = 'gz:';
+
+    /** @param array<string, mixed> $attributes */
+    public function get(Model $model, string $key, mixed $value, array $attributes): ?array
+    {
+        return $value === null ? null : self::unpack((string) $value);
+    }
+
+    /** @param array<string, mixed> $attributes */
+    public function set(Model $model, string $key, mixed $value, array $attributes): ?string
+    {
+        return $value === null ? null : self::pack($value);
+    }
+
+    /** @param array<string, mixed> $value */
+    public static function pack(array $value): string
+    {
+        return self::MARK.base64_encode((string) gzcompress(json_encode($value, JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION), 6));
+    }
+
+    /**
+     * @return array<string, mixed>
+     *
+     * @throws \JsonException when it is neither
+     */
+    public static function unpack(string $kept): array
+    {
+        $json = str_starts_with($kept, self::MARK) ? (string) @gzuncompress((string) base64_decode(substr($kept, strlen(self::MARK)), true)) : $kept;
+
+        return json_decode($json, true, 512, JSON_THROW_ON_ERROR);
+    }
+}
