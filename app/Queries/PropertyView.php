@@ -17,6 +17,7 @@ use MarshTrial\Core\Evidence\ScalePosition;
 use MarshTrial\Core\Fading\Outcome;
 use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Rating\ClassChances;
+use MarshTrial\Core\Rating\KeptRating;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Rating\Scale;
 
@@ -102,8 +103,9 @@ final class PropertyView
     public static function worded(array $detail): array
     {
         $measure = Measures::of(Property::from($detail['property']));
+        $kept = KeptRating::fromJson($detail);
 
-        return ['said' => $measure::said($detail), 'text' => $measure::number($detail), 'quantity' => $measure::quantity()->name, 'told' => $measure::told($detail), 'brief' => $measure::brief($detail)];
+        return ['said' => $measure::said($kept), 'text' => $measure::number($kept), 'quantity' => $measure::quantity()->name, 'told' => $measure::told($kept), 'brief' => $measure::brief($kept)];
     }
 
     /** @param array<string, mixed> $detail */

@@ -25,31 +25,15 @@ interface Described
     /** Whether makers claim it and every page of a paint rates it. */
     public static function isClaimed(): bool;
 
-    /**
-     * The class as a reader is told it, with its chance; null where there is none.
-     *
-     * @param array<string, mixed> $rating as in the measurement JSON
-     */
-    public static function said(array $rating): ?string;
+    /** The class as a reader is told it, with its chance; null where there is none. */
+    public static function said(KeptRating $rating): ?string;
 
-    /**
-     * The number with its uncertainty and unit.
-     *
-     * @param array<string, mixed> $rating as in the measurement JSON
-     */
-    public static function number(array $rating): string;
+    /** The number with its uncertainty and unit. */
+    public static function number(KeptRating $rating): string;
 
-    /**
-     * Class and number together.
-     *
-     * @param array<string, mixed> $rating as in the measurement JSON
-     */
-    public static function told(array $rating): string;
+    /** Class and number together. */
+    public static function told(KeptRating $rating): string;
 
-    /**
-     * What it says in a line of its row, where the property is not named beside it.
-     *
-     * @param array<string, mixed> $rating as in the measurement JSON
-     */
-    public static function brief(array $rating): string;
+    /** What it says in a line of its row, where the property is not named beside it. */
+    public static function brief(KeptRating $rating): string;
 }

@@ -10,7 +10,7 @@ final class Ladder
     /**
      * Linear between the two places that enclose the depth; beyond the ends at most 15 %.
      *
-     * @param list<array<string, mixed>> $places each with a float under "deposit" and under every wanted key
+     * @param list<non-empty-array<string, mixed>> $places each with a float under "deposit" and under every wanted key
      * @param list<string> $keys
      *
      * @return array<string, float>|null null when the stroke does not reach the depth

@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Rating;
 
-/** One property of one row, with everything it was derived from. */
+/**
+ * One property of one row, with everything it was derived from.
+ *
+ * @phpstan-import-type Numbers from KeptRating
+ */
 final readonly class Rating
 {
     /**
@@ -12,7 +16,7 @@ final readonly class Rating
      * @param list<string> $classes95 classes within the 95 % range
      * @param list<string> $remarks
      * @param list<string> $cells ids of the cells read
-     * @param array<string, mixed> $numbers what the formula was fed with and what it gave on the way
+     * @param Numbers $numbers what the formula was fed with and what it gave on the way
      */
     private function __construct(
         /** Name of the scale that it was rated by. */
@@ -42,7 +46,7 @@ final readonly class Rating
      * @param array<string, float> $limits class => upper limit
      * @param list<string> $remarks
      * @param list<string> $cells
-     * @param array<string, mixed> $numbers
+     * @param Numbers $numbers
      */
     public static function measured(Scale $scale, int $row, string $property, float $value, float $uncertainty, array $limits, ?float $atDeposit, array $remarks, array $cells, array $numbers, string $formula): self
     {
@@ -56,7 +60,7 @@ final readonly class Rating
 
     /**
      * @param list<string> $cells
-     * @param array<string, mixed> $numbers
+     * @param Numbers $numbers
      * @param list<string> $remarks
      */
     public static function without(Scale $scale, int $row, string $property, RatingStatus $status, string $reason, array $cells = [], array $numbers = [], string $formula = '', ?float $value = null, array $remarks = []): self
@@ -103,7 +107,7 @@ final readonly class Rating
         return $this->with(['protocol' => $protocol]);
     }
 
-    /** @param array<string, mixed> $changes by name of the property */
+    /** @param array<string, RatingStatus|float|int|string|list<string>|array<string, float>|Numbers|null> $changes by name of the property */
     private function with(array $changes): self
     {
         return new self(...array_replace(get_object_vars($this), $changes));

@@ -10,6 +10,7 @@ use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Rating\ClassScale;
+use MarshTrial\Core\Rating\KeptRating;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Rating\Quantity;
 use MarshTrial\Core\Rating\Rating;
@@ -79,7 +80,7 @@ final class MeasuresTest extends TestCase
     #[DataProvider('ratings')]
     public function testARatingIsToldInWords(Property $property, array $rating, string $told, string $brief): void
     {
-        self::assertSame([$told, $brief], [Measures::of($property)::told($rating), Measures::of($property)::brief($rating)]);
+        self::assertSame([$told, $brief], [Measures::of($property)::told(KeptRating::fromJson($rating)), Measures::of($property)::brief(KeptRating::fromJson($rating))]);
     }
 
     /** Limits of the classes, least first; the scale is changed here and there, or nowhere. */

@@ -9,6 +9,7 @@ use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\RowUnderTest;
 use MarshTrial\Core\Bench\SideBySide;
 use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Rating\KeptRating;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Rating\Quantity;
 use MarshTrial\Core\Rating\Rating;
@@ -65,8 +66,8 @@ final class ClearSteps implements Measure
         return Gradation::clearSteps($test->row, $test->claim);
     }
 
-    public static function brief(array $rating): string
+    public static function brief(KeptRating $rating): string
     {
-        return self::said($rating).(($rating['numbers']['paleEndLost'] ?? false) === true ? ', pale end lost' : '');
+        return self::said($rating).($rating->found('paleEndLost') ? ', pale end lost' : '');
     }
 }

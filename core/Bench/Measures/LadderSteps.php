@@ -9,6 +9,7 @@ use MarshTrial\Core\Bench\RowUnderTest;
 use MarshTrial\Core\Bench\SideBySide;
 use MarshTrial\Core\Bench\SteppedLadder;
 use MarshTrial\Core\Card\BlockKind;
+use MarshTrial\Core\Rating\KeptRating;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Rating\Quantity;
 use MarshTrial\Core\Rating\Rating;
@@ -65,7 +66,7 @@ final class LadderSteps implements Measure
         return SteppedLadder::clearSteps($test->row);
     }
 
-    public static function brief(array $rating): string
+    public static function brief(KeptRating $rating): string
     {
         return 'ladder: '.self::said($rating);
     }

@@ -10,6 +10,7 @@ use MarshTrial\Core\Bench\RowUnderTest;
 use MarshTrial\Core\Bench\SideBySide;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Colour\Difference;
+use MarshTrial\Core\Rating\KeptRating;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Rating\Quantity;
 use MarshTrial\Core\Rating\Rating;
@@ -66,11 +67,11 @@ final class TwoTone implements Measure
         return Gradation::twoTone($test->row, $test->claim);
     }
 
-    public static function brief(array $rating): string
+    public static function brief(KeptRating $rating): string
     {
-        $turn = (float) $rating['value'];
+        $turn = (float) $rating->value;
 
-        return abs($turn) < 2 * (float) $rating['uncertainty'] ? 'no turn of hue'
-            : 'tint turns '.self::number(['value' => abs($turn)] + $rating).' towards '.Difference::axisTowards((float) $rating['numbers']['masstoneHueDeg'], $turn >= 0);
+        return abs($turn) < 2 * (float) $rating->uncertainty ? 'no turn of hue'
+            : 'tint turns '.self::quantity()->write(abs($turn), $rating->uncertainty).' towards '.Difference::axisTowards($rating->numeric('masstoneHueDeg'), $turn >= 0);
     }
 }

@@ -11,6 +11,7 @@ use MarshTrial\Core\Bench\SideBySide;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Rating\ClassScale;
+use MarshTrial\Core\Rating\KeptRating;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Rating\Quantity;
 use MarshTrial\Core\Rating\Rating;
@@ -67,10 +68,8 @@ final class WashEvenness implements Measure
         return Evenness::rate($test->row, $test->map(CellRole::Wash, $test->row->scale->blotch->pitchMm), $test->map(CellRole::Paper, $test->row->scale->blotch->pitchMm), $test->rated(WashGranulation::class));
     }
 
-    public static function brief(array $rating): string
+    public static function brief(KeptRating $rating): string
     {
-        $numbers = $rating['numbers'];
-
-        return self::said($rating).' wash'.(($numbers['streaked'] ?? false) === true ? sprintf(', streaks at %.0f°', $numbers['streakDirectionDeg']) : '');
+        return self::said($rating).' wash'.($rating->found('streaked') ? sprintf(', streaks at %.0f°', $rating->numeric('streakDirectionDeg')) : '');
     }
 }
