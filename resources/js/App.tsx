@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from './api/queryKeys';
 import { lazy, Suspense } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { get } from './api/client';
@@ -77,7 +78,7 @@ export function App() {
 /** The application opens on strips: the code last looked at, or the one with most measured paints. */
 function Opening() {
     const last = localStorage.getItem('last-code');
-    const list = useQuery({ queryKey: ['pigments'], queryFn: () => get<PigmentList>('pigments'), enabled: last === null });
+    const list = useQuery({ queryKey: keys.pigments(), queryFn: () => get<PigmentList>('pigments'), enabled: last === null });
     if (last !== null) {
         return <Navigate to={`/pigments/${encodeURIComponent(last)}`} replace />;
     }

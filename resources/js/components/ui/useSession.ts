@@ -1,9 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { get } from '../../api/client';
 import type { Person } from '../../api/types';
 
 function useHouse() {
-    return useQuery({ queryKey: ['session'], queryFn: () => get<{ user: Person | null; demo: boolean }>('session'), staleTime: 60_000 })
+    return useQuery({ queryKey: keys.session(), queryFn: () => get<{ user: Person | null; demo: boolean }>('session'), staleTime: 60_000 })
         .data;
 }
 

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { Link } from 'react-router';
 import { get } from '../../api/client';
 import type { Standing } from '../../api/bench';
@@ -10,7 +11,7 @@ import { useSession } from '../../components/ui/useSession';
 export default function BenchListPage() {
     const person = useSession();
     const { data, error } = useQuery({
-        queryKey: ['sessions'],
+        queryKey: keys.sessions(),
         queryFn: () => get<{ sessions: Standing[] }>('sessions'),
         enabled: Boolean(person),
     });

@@ -1,4 +1,5 @@
 import { useQueries, useQuery, useQueryClient } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { get, newUuid, post } from '../../api/client';
@@ -29,7 +30,7 @@ export default function BenchPage() {
     const person = useSession();
     const { entries } = useOutbox();
     const queries = useQueryClient();
-    const key = ['bench', uuid];
+    const key = keys.bench(uuid);
     const { data, error } = useQuery({
         queryKey: key,
         enabled: Boolean(person),
@@ -76,7 +77,7 @@ function Bench({ session }: { session: Session }) {
     const panel = useRef<HTMLElement>(null);
     const layouts = useQueries({
         queries: session.cards.map((c) => ({
-            queryKey: ['layout', c.uuid],
+            queryKey: keys.layout(c.uuid),
             queryFn: () => get<LayoutJson>(`cards/${c.uuid}/layout.json`),
             staleTime: Infinity,
         })),

@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useEffect, useState, type FormEvent } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { get, newUuid, post, put } from '../../api/client';
@@ -37,7 +38,7 @@ export default function PlanPage() {
     const [query] = useSearchParams();
     const given = (query.get('pans') ?? '').split(',').filter(Boolean);
     const choices = useQuery({
-        queryKey: ['session-choices', '', 'all', ''],
+        queryKey: keys.sessionChoices('', 'all', ''),
         queryFn: () => get<Choices>('session-choices'),
         enabled: Boolean(person),
     });
@@ -82,7 +83,7 @@ function Planner({ given, asked, first }: { given: string[]; asked: string[]; fi
     const plan = usePlan({ pans: chosen, tests, asChosen, blind, lifting, blocks });
     const sought = useSettled(words.trim());
     const found = useQuery({
-        queryKey: ['session-choices', sought, want, want === 'paper' ? paper.uuid : ''],
+        queryKey: keys.sessionChoices(sought, want, want === 'paper' ? paper.uuid : ''),
         queryFn: () => get<Choices>(`session-choices?q=${encodeURIComponent(sought)}&want=${want}&paper=${paper.uuid}`),
         placeholderData: (before) => before,
     });
@@ -110,8 +111,8 @@ function Planner({ given, asked, first }: { given: string[]; asked: string[]; fi
                 quality,
                 conditions,
             });
-            void queries.invalidateQueries({ queryKey: ['sessions'] });
-            void queries.invalidateQueries({ queryKey: ['session-choices'] });
+            void queries.invalidateQueries({ queryKey: keys.sessions() });
+            void queries.invalidateQueries({ queryKey: keys.sessionChoices() });
             void go(`/bench/${session.uuid}`);
         });
     }
@@ -292,7 +293,7 @@ function Planner({ given, asked, first }: { given: string[]; asked: string[]; fi
 function usePlan(wanted: { pans: string[]; tests: string[]; asChosen: boolean; blind: boolean; lifting: string; blocks: string | null }) {
     const settled = useSettled(JSON.stringify(wanted));
     const query = useQuery({
-        queryKey: ['plan', settled],
+        queryKey: keys.plan(settled),
         queryFn: () => post<Plan>('session-plan', JSON.parse(settled)),
         enabled: (JSON.parse(settled) as { pans: string[] }).pans.length > 0,
         retry: false,

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { get } from '../../api/client';
 import type { Session } from '../../api/bench';
@@ -11,7 +12,7 @@ export default function PrintPage() {
     const [query, setQuery] = useSearchParams();
     const what = query.get('what') ?? 'cards';
     const { data, error } = useQuery({
-        queryKey: ['bench-print', uuid],
+        queryKey: keys.benchPrint(uuid),
         queryFn: () => get<Session & { pans: string[] }>(`sessions/${uuid}`),
     });
     if (data === undefined) {

@@ -1,4 +1,5 @@
 import { useState, type RefObject } from 'react';
+import { keys } from '../../api/queryKeys';
 import { useQueryClient } from '@tanstack/react-query';
 import { newUuid, remove } from '../../api/client';
 import type { BenchRow, Session } from '../../api/bench';
@@ -98,7 +99,7 @@ export function RowSaid({
                             onClick={() => {
                                 setFault(null);
                                 void remove(`photos/${row.photos.findLast((p) => p.taken !== null)!.uuid}`).then(
-                                    () => queries.invalidateQueries({ queryKey: ['bench', session.uuid] }),
+                                    () => queries.invalidateQueries({ queryKey: keys.bench(session.uuid) }),
                                     setFault,
                                 );
                             }}

@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { Link } from 'react-router';
 import { get, post, put, remove } from '../../api/client';
 import type { Session } from '../../api/bench';
@@ -13,7 +14,7 @@ export function SessionHeader({ session }: { session: Session }) {
     const { error, saving } = useSaving();
     const queries = useQueryClient();
     const done = session.tasks.filter((t) => t.state !== 'open').length;
-    const again = (after: Promise<unknown>) => after.then(() => queries.invalidateQueries({ queryKey: ['bench', session.uuid] }));
+    const again = (after: Promise<unknown>) => after.then(() => queries.invalidateQueries({ queryKey: keys.bench(session.uuid) }));
     return (
         <header>
             <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
@@ -113,7 +114,7 @@ export function SessionHeader({ session }: { session: Session }) {
 }
 
 function People({ session, onJoin, onLeave }: { session: Session; onJoin: (uuid: string) => void; onLeave: (uuid: string) => void }) {
-    const { data } = useQuery({ queryKey: ['people'], queryFn: () => get<{ people: { uuid: string; name: string }[] }>('people') });
+    const { data } = useQuery({ queryKey: keys.people(), queryFn: () => get<{ people: { uuid: string; name: string }[] }>('people') });
     const there = session.people.map((p) => p.uuid);
     return (
         <div className="flex flex-wrap gap-2 items-center text-sm">

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { get } from '../../api/client';
 import type { Accuracy, AccuracyFigure, AccuracyGroup, AccuracyPart, WorstCell } from '../../api/capture';
 import { Empty, Loading, Problem } from '../../components/ui/states';
@@ -6,7 +7,7 @@ import { Wide } from '../../components/ui/Wide';
 
 /** How far measured values lie from the truth where the truth is known, the worst cases included. */
 export default function AccuracyPage() {
-    const { data, error } = useQuery({ queryKey: ['accuracy'], queryFn: () => get<Accuracy>('accuracy') });
+    const { data, error } = useQuery({ queryKey: keys.accuracy(), queryFn: () => get<Accuracy>('accuracy') });
     if (data === undefined) {
         return error ? <Problem error={error} /> : <Loading what="the figures" />;
     }

@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useRef, useState, type FormEvent } from 'react';
 import { call, get, newUuid, remove } from '../../api/client';
 import type { CaptureMeans, Profile, Target } from '../../api/capture';
@@ -12,8 +13,8 @@ import { day } from '../../components/paint/words';
 /** Targets of known colour, and the profiles made with them for scanners and cameras. */
 export default function CapturePage() {
     const queries = useQueryClient();
-    const { data, error } = useQuery({ queryKey: ['capture'], queryFn: () => get<CaptureMeans>('capture') });
-    const keep = (means: CaptureMeans) => queries.setQueryData(['capture'], means);
+    const { data, error } = useQuery({ queryKey: keys.capture(), queryFn: () => get<CaptureMeans>('capture') });
+    const keep = (means: CaptureMeans) => queries.setQueryData(keys.capture(), means);
     if (data === undefined) {
         return error ? <Problem error={error} /> : <Loading what="targets and profiles" />;
     }

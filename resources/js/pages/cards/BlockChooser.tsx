@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { get } from '../../api/client';
 import { Problem } from '../../components/ui/states';
 import type { BlockKind } from './PaperField';
@@ -11,7 +12,7 @@ interface Chosen {
 /** How many paints a sheet with these blocks has room for. */
 export function useRoom(blocks: string) {
     return useQuery({
-        queryKey: ['card-room', blocks],
+        queryKey: keys.cardRoom(blocks),
         queryFn: () => get<{ rows: number }>(`card-room?blocks=${encodeURIComponent(blocks)}`),
         enabled: blocks !== '',
         retry: false,

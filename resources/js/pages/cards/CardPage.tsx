@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Fault, get, post } from '../../api/client';
@@ -27,7 +28,7 @@ export default function CardPage() {
     const uuid = useParams().uuid ?? '';
     const queries = useQueryClient();
     const { data, error, refetch } = useQuery({
-        queryKey: ['card', uuid],
+        queryKey: keys.card(uuid),
         queryFn: () => get<Card>(`cards/${uuid}`),
         // While a picture is being measured the page follows it.
         refetchInterval: (q) => (q.state.data?.pictures.some(inWork) ? 700 : false),
@@ -46,8 +47,8 @@ export default function CardPage() {
     }
     const again = () => {
         void refetch();
-        void queries.invalidateQueries({ queryKey: ['code'] });
-        void queries.invalidateQueries({ queryKey: ['today'] });
+        void queries.invalidateQueries({ queryKey: keys.code() });
+        void queries.invalidateQueries({ queryKey: keys.today() });
     };
     const picture = data.pictures.find((p) => p.uuid === data.shownPicture);
     const cautions = [...new Set(data.rows.flatMap((r) => r.paint.statement.cautions))];

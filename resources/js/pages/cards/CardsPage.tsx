@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { Link } from 'react-router';
 import { get } from '../../api/client';
 import type { CardSummary } from '../../api/types';
@@ -9,7 +10,7 @@ import { NewCard } from './NewCard';
 
 export default function CardsPage() {
     const person = useSession();
-    const { data, error } = useQuery({ queryKey: ['cards'], queryFn: () => get<{ cards: CardSummary[] }>('cards') });
+    const { data, error } = useQuery({ queryKey: keys.cards(), queryFn: () => get<{ cards: CardSummary[] }>('cards') });
     return (
         <>
             <div className="flex flex-wrap gap-x-5 items-baseline">

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useState, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { get, put, remove } from '../../api/client';
@@ -42,7 +43,7 @@ export function Corrections({ of }: { of: Correction[] }) {
 export function CorrectRow({ card, onDone }: { card: Card; onDone: () => void }) {
     const [open, setOpen] = useState(false);
     const { error, saving } = useSaving();
-    const pans = useQuery({ queryKey: ['pans'], queryFn: () => get<{ pans: (Pan & { paint: Paint })[] }>('pans'), enabled: open });
+    const pans = useQuery({ queryKey: keys.pans(), queryFn: () => get<{ pans: (Pan & { paint: Paint })[] }>('pans'), enabled: open });
     function save(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();
         const values = Object.fromEntries(new FormData(e.currentTarget));

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { Link } from 'react-router';
 import { get } from '../../api/client';
 import type { CardSummary } from '../../api/types';
@@ -7,7 +8,7 @@ import { Empty, Loading, Problem } from '../../components/ui/states';
 import { Wide } from '../../components/ui/Wide';
 
 export default function FadeRack() {
-    const { data, error } = useQuery({ queryKey: ['cards', 'fade'], queryFn: () => get<{ cards: CardSummary[] }>('cards?kind=fade') });
+    const { data, error } = useQuery({ queryKey: keys.cards('fade'), queryFn: () => get<{ cards: CardSummary[] }>('cards?kind=fade') });
     return (
         <>
             <h1>Fade rack</h1>

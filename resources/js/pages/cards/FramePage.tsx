@@ -1,4 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useRef, useState, type FormEvent, type KeyboardEvent, type PointerEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { newUuid, put } from '../../api/client';
@@ -63,7 +64,7 @@ export default function FramePage() {
                 : { x: half(d.from.x + p.x - d.x), y: half(d.from.y + p.y - d.y) },
         );
     }
-    function keys(e: KeyboardEvent, i: number) {
+    function move(e: KeyboardEvent, i: number) {
         const step = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[e.key];
         const w = windows[i]!;
         if (step !== undefined) {
@@ -80,7 +81,7 @@ export default function FramePage() {
         void saving(async () => {
             const paperUuid = await paper.save(form);
             const card = await put<Card>(`frames/${newUuid()}`, { title: form.title, paperUuid, side: form.side, note: '', windows });
-            await queries.invalidateQueries({ queryKey: ['cards'] });
+            await queries.invalidateQueries({ queryKey: keys.cards() });
             void go(`/cards/${card.uuid}`);
         });
     }
@@ -143,7 +144,7 @@ export default function FramePage() {
                                     'Arrow keys move it, with shift they resize it.'
                                 }
                                 onFocus={() => setChosen(i)}
-                                onKeyDown={(e) => keys(e, i)}
+                                onKeyDown={(e) => move(e, i)}
                                 onPointerDown={(e) => {
                                     setChosen(i);
                                     drag.current = { at: i, edge: false, ...mm(e), from: w };

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { get } from '../../api/client';
 import type { CaptureMeans } from '../../api/capture';
 
@@ -40,7 +41,7 @@ export function appendTaken(form: FormData, taken: Taken) {
 
 /** Scan or photograph, and what its colour rests on. */
 export function HowTaken({ taken, onChange, mayBeWet }: { taken: Taken; onChange: (taken: Taken) => void; mayBeWet: boolean }) {
-    const { data } = useQuery({ queryKey: ['capture'], queryFn: () => get<CaptureMeans>('capture'), staleTime: 60_000 });
+    const { data } = useQuery({ queryKey: keys.capture(), queryFn: () => get<CaptureMeans>('capture'), staleTime: 60_000 });
     return (
         <fieldset className="basis-full flex flex-wrap items-end gap-x-5 gap-y-1">
             <legend className="sr-only">How the picture was taken</legend>

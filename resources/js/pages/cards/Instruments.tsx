@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useRef, useState, type FormEvent } from 'react';
 import { call, get, newUuid, post, put, remove } from '../../api/client';
 import type { Preview, PreviewSample, Reading, Readings, Run } from '../../api/capture';
@@ -13,7 +14,7 @@ const lab = (v: number[] | null) => (v === null ? '' : v.map((x) => x.toFixed(1)
 /** What colour instruments say of this card: files matched to cells, values typed in, and both beside the picture. */
 export function Instruments({ card, mayChange }: { card: string; mayChange: boolean }) {
     const queries = useQueryClient();
-    const { data } = useQuery({ queryKey: ['readings', card], queryFn: () => get<Readings>(`cards/${card}/readings`) });
+    const { data } = useQuery({ queryKey: keys.readings(card), queryFn: () => get<Readings>(`cards/${card}/readings`) });
     const [preview, setPreview] = useState<Preview | null>(null);
     const [typing, setTyping] = useState(false);
     const { error, busy, saving } = useSaving();
@@ -24,7 +25,7 @@ export function Instruments({ card, mayChange }: { card: string; mayChange: bool
     const kept = (r: Readings) => {
         setPreview(null);
         setTyping(false);
-        queries.setQueryData(['readings', card], r);
+        queries.setQueryData(keys.readings(card), r);
     };
     function read(chosen: File) {
         const form = new FormData();

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useEffect } from 'react';
 import { Link, useLocation } from 'react-router';
 import { get } from '../../api/client';
@@ -26,7 +27,7 @@ const anchor = (property: string) => property.replaceAll(' ', '-');
 export default function MethodsPage() {
     const { hash } = useLocation();
     const { data, error } = useQuery({
-        queryKey: ['methods'],
+        queryKey: keys.methods(),
         queryFn: () => get<{ scale: string; rules: number; methods: Method[] }>('methods'),
     });
     useEffect(() => document.getElementById(decodeURIComponent(hash.slice(1)))?.scrollIntoView(), [hash, data]);

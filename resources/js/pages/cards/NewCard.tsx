@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useState, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { get, newUuid, put } from '../../api/client';
@@ -15,7 +16,7 @@ type PanOfPaint = Pan & { paint: Paint };
 const MOST = 6;
 
 export function NewCard() {
-    const pans = useQuery({ queryKey: ['pans'], queryFn: () => get<{ pans: PanOfPaint[] }>('pans') });
+    const pans = useQuery({ queryKey: keys.pans(), queryFn: () => get<{ pans: PanOfPaint[] }>('pans') });
     const [open, setOpen] = useState(false);
     const [chosen, setChosen] = useState<string[]>([]);
     const [filter, setFilter] = useState('');
@@ -57,7 +58,7 @@ export function NewCard() {
                 quality: form.quality,
                 blocks: kind === 'property' ? blocks : null,
             });
-            void queries.invalidateQueries({ queryKey: ['cards'] });
+            void queries.invalidateQueries({ queryKey: keys.cards() });
             void go(`/cards/${card.uuid}`);
         });
     }

@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useState } from 'react';
 import { get, newUuid, put } from '../../api/client';
 
@@ -25,7 +26,7 @@ interface Papers {
 
 /** The chosen paper, or a new one that is recorded when the form is sent. */
 export function usePaper() {
-    const papers = useQuery({ queryKey: ['papers'], queryFn: () => get<Papers>('papers') });
+    const papers = useQuery({ queryKey: keys.papers(), queryFn: () => get<Papers>('papers') });
     const [chosen, choose] = useState('');
     const queries = useQueryClient();
     const uuid = chosen || papers.data?.papers[0]?.uuid || 'new';
@@ -45,7 +46,7 @@ export function usePaper() {
                 weightGsm: form.weightGsm || null,
             });
             choose(made);
-            void queries.invalidateQueries({ queryKey: ['papers'] });
+            void queries.invalidateQueries({ queryKey: keys.papers() });
             return made;
         },
     };

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useEffect } from 'react';
 import { useLocation } from 'react-router';
 import { get } from '../../api/client';
@@ -17,7 +18,7 @@ interface Protocol {
 /** How each test is done, so that a stranger can repeat it, and what makes it worthless. */
 export default function ProtocolsPage() {
     const { hash } = useLocation();
-    const { data, error } = useQuery({ queryKey: ['protocols'], queryFn: () => get<{ protocols: Protocol[] }>('protocols') });
+    const { data, error } = useQuery({ queryKey: keys.protocols(), queryFn: () => get<{ protocols: Protocol[] }>('protocols') });
     useEffect(() => document.getElementById(hash.slice(1))?.scrollIntoView(), [hash, data]);
     if (data === undefined) {
         return error ? <Problem error={error} /> : <Loading what="the protocols" />;

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { get, post } from '../../api/client';
 import type { Drying, Pooled, Repeats } from '../../api/capture';
 import { Wide } from '../../components/ui/Wide';
@@ -19,7 +20,7 @@ export function RepeatPictures({
     onDone: () => void;
 }) {
     const { data } = useQuery({
-        queryKey: ['repeats', card, pictures],
+        queryKey: keys.repeats(card, pictures),
         queryFn: () => get<Repeats>(`cards/${card}/repeats`),
         enabled: pictures > 1,
     });

@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useRef } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { call, get, newUuid, post, remove } from '../../api/client';
@@ -54,7 +55,7 @@ function Choose() {
     const { error, busy, saving } = useSaving();
     const go = useNavigate();
     const before = useQuery({
-        queryKey: ['imports'],
+        queryKey: keys.imports(),
         queryFn: () =>
             get<{ imports: { uuid: string; name: string; state: string; on: string; new: number; change: number }[] }>('imports'),
     });
@@ -135,7 +136,7 @@ function One({ uuid }: { uuid: string }) {
     const go = useNavigate();
     const { error: fault, busy, saving } = useSaving();
     const { data, error } = useQuery({
-        queryKey: ['import', uuid],
+        queryKey: keys.import(uuid),
         queryFn: () => get<Import>(`imports/${uuid}`),
         refetchInterval: (q) => (q.state.data && ['checking', 'importing'].includes(q.state.data.state) ? 400 : false),
     });
@@ -143,7 +144,7 @@ function One({ uuid }: { uuid: string }) {
         return error ? <Problem error={error} /> : <Loading what="the import" />;
     }
     const set = (values: object) =>
-        saving(() => call<Import>('PATCH', `imports/${uuid}`, values).then((i) => queries.setQueryData(['import', uuid], i)));
+        saving(() => call<Import>('PATCH', `imports/${uuid}`, values).then((i) => queries.setQueryData(keys.import(uuid), i)));
     const working = data.state === 'checking' || data.state === 'importing';
     const good = data.report === null ? 0 : data.report.new + data.report.change;
     const finish = () => {
@@ -241,7 +242,7 @@ function One({ uuid }: { uuid: string }) {
                         onClick={() =>
                             void saving(() =>
                                 post<Import>(`imports/${uuid}/run`).then((i) => {
-                                    queries.setQueryData(['import', uuid], i);
+                                    queries.setQueryData(keys.import(uuid), i);
                                     finish();
                                 }),
                             )

@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useState, type DragEvent, type FormEvent, type KeyboardEvent } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { get, newUuid, put, remove } from '../../api/client';
@@ -32,7 +33,7 @@ interface Collection {
 export default function PalettesPage() {
     const person = useSession();
     const queries = useQueryClient();
-    const { data, error } = useQuery({ queryKey: ['palettes'], queryFn: () => get<Collection>('palettes'), enabled: Boolean(person) });
+    const { data, error } = useQuery({ queryKey: keys.palettes(), queryFn: () => get<Collection>('palettes'), enabled: Boolean(person) });
     const [query] = useSearchParams();
     const [held, setHeld] = useState<string | null>(query.get('pan'));
     const { error: fault, saving } = useSaving();
@@ -48,15 +49,15 @@ export default function PalettesPage() {
     }
     const all = [...data.palettes.flatMap((p) => p.pans), ...data.unplaced];
     const pan = all.find((p) => p.uuid === held) ?? null;
-    const take = (now: Promise<Collection>) => now.then((c) => queries.setQueryData(['palettes'], c));
+    const take = (now: Promise<Collection>) => now.then((c) => queries.setQueryData(keys.palettes(), c));
     const place = (uuid: string, palette: Palette | null, slot: number | null) => {
         const moved = all.find((p) => p.uuid === uuid);
         setHeld(null);
         if (moved !== undefined && !(moved.paletteUuid === (palette?.uuid ?? null) && moved.slot === slot)) {
             void saving(() =>
                 take(put<Collection>(`pans/${uuid}/place`, { paletteUuid: palette?.uuid ?? null, slot }, moved.edition))
-                    .finally(() => queries.invalidateQueries({ queryKey: ['paints'] }))
-                    .catch((fault: unknown) => queries.invalidateQueries({ queryKey: ['palettes'] }).then(() => Promise.reject(fault))),
+                    .finally(() => queries.invalidateQueries({ queryKey: keys.paints() }))
+                    .catch((fault: unknown) => queries.invalidateQueries({ queryKey: keys.palettes() }).then(() => Promise.reject(fault))),
             );
         }
     };
@@ -110,7 +111,7 @@ export default function PalettesPage() {
                         onHold={setHeld}
                         onPlace={(uuid, slot) => place(uuid, p, slot)}
                         onDelete={() => void saving(() => take(remove<Collection>(`palettes/${p.uuid}`)))}
-                        onSaved={(c) => queries.setQueryData(['palettes'], c)}
+                        onSaved={(c) => queries.setQueryData(keys.palettes(), c)}
                     />
                 ))}
             </div>
@@ -136,7 +137,7 @@ export default function PalettesPage() {
                     ))}
                 </div>
             </section>
-            <NewPalette onSaved={(c) => queries.setQueryData(['palettes'], c)} />
+            <NewPalette onSaved={(c) => queries.setQueryData(keys.palettes(), c)} />
         </div>
     );
 }

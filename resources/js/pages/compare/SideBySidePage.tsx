@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { get } from '../../api/client';
@@ -46,7 +47,7 @@ const MOST_MM = 150;
 export default function SideBySidePage() {
     const [query, setQuery] = useSearchParams();
     const { data, error } = useQuery({
-        queryKey: ['side-by-side', query.toString()],
+        queryKey: keys.sideBySide(query.toString()),
         queryFn: () => get<Answer>(`side-by-side?${query.toString()}`),
         placeholderData: (before) => before,
     });

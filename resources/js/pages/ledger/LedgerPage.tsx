@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { Link } from 'react-router';
 import { get } from '../../api/client';
 import { day } from '../../components/paint/words';
@@ -11,7 +12,7 @@ interface Ledger {
 }
 
 export default function LedgerPage() {
-    const { data, error } = useQuery({ queryKey: ['records'], queryFn: () => get<Ledger>('records') });
+    const { data, error } = useQuery({ queryKey: keys.records(), queryFn: () => get<Ledger>('records') });
     if (data === undefined) {
         return error ? <Problem error={error} /> : <Loading what="the records" />;
     }

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { get } from '../../api/client';
@@ -16,7 +17,7 @@ import { RowResults } from '../cards/RowResults';
 export default function RecordPage() {
     const { card = '', number } = useParams();
     const path = `records/${card}${number ? `/${number}` : ''}.json`;
-    const { data, error } = useQuery({ queryKey: ['record', card, number], queryFn: () => get<Record_>(path) });
+    const { data, error } = useQuery({ queryKey: keys.record(card, number), queryFn: () => get<Record_>(path) });
     const [cell, setCell] = useState<string | null>(null);
     useTitle(data && `${data.title}, revision ${data.revision}`);
     if (data === undefined) {

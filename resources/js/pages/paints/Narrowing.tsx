@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { Link } from 'react-router';
 import { get, put } from '../../api/client';
 import type { Paint, Pan, Strip } from '../../api/types';
@@ -13,7 +14,7 @@ interface Found {
 
 /** What an unlabelled pan may be: its own measured stroke above those of known paints, nearest first. */
 export function Narrowing({ pan, onSaved }: { pan: Pan; onSaved: () => void }) {
-    const { data, error } = useQuery({ queryKey: ['narrowing', pan.uuid], queryFn: () => get<Found>(`pans/${pan.uuid}/narrowing`) });
+    const { data, error } = useQuery({ queryKey: keys.narrowing(pan.uuid), queryFn: () => get<Found>(`pans/${pan.uuid}/narrowing`) });
     const { error: fault, saving } = useSaving();
     const queries = useQueryClient();
     if (data === undefined) {
@@ -35,7 +36,7 @@ export function Narrowing({ pan, onSaved }: { pan: Pan; onSaved: () => void }) {
                 pan.edition,
             ).then(() => {
                 onSaved();
-                void queries.invalidateQueries({ queryKey: ['paint'] });
+                void queries.invalidateQueries({ queryKey: keys.paint() });
             }),
         );
     return (

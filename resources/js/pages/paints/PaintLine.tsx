@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useEffect, useRef, useState, type FormEvent } from 'react';
 import { Fault, get, newUuid, put } from '../../api/client';
 import { Link } from 'react-router';
@@ -44,7 +45,7 @@ export function PaintLine() {
     const first = useRef<HTMLInputElement>(null);
     const queries = useQueryClient();
     const makers = useQuery({
-        queryKey: ['makers'],
+        queryKey: keys.makers(),
         queryFn: () => get<{ makers: { uuid: string; name: string }[]; forms: string[] }>('makers'),
     });
     const read = useStatement(line.pigments);
@@ -68,9 +69,9 @@ export function PaintLine() {
             setDone(`Recorded ${colourName}.`);
             setLine((l) => ({ ...l, colourName: '', pigments: '', batch: '', price: '', keptAt: '' }));
             first.current?.focus();
-            void queries.invalidateQueries({ queryKey: ['paints'] });
-            void queries.invalidateQueries({ queryKey: ['makers'] });
-            void queries.invalidateQueries({ queryKey: ['pigments'] });
+            void queries.invalidateQueries({ queryKey: keys.paints() });
+            void queries.invalidateQueries({ queryKey: keys.makers() });
+            void queries.invalidateQueries({ queryKey: keys.pigments() });
         });
     }
 
@@ -157,7 +158,7 @@ function useStatement(written: string): Statement | undefined {
         return () => clearTimeout(wait);
     }, [written]);
     return useQuery({
-        queryKey: ['statement', settled],
+        queryKey: keys.statement(settled),
         queryFn: () => get<Statement>(`pigment-statement?written=${encodeURIComponent(settled)}`),
         enabled: settled.trim() !== '',
         placeholderData: (b) => b,

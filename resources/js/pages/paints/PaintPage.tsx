@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useState, type FormEvent } from 'react';
 import { useParams } from 'react-router';
 import { get, newUuid, put, remove } from '../../api/client';
@@ -23,7 +24,7 @@ export default function PaintPage() {
     const uuid = useParams().uuid ?? '';
     const person = useSession();
     const [open, setOpen] = useState<Property | null>(null);
-    const { data, error, refetch } = useQuery({ queryKey: ['paint', uuid], queryFn: () => get<Page>(`paints/${uuid}`) });
+    const { data, error, refetch } = useQuery({ queryKey: keys.paint(uuid), queryFn: () => get<Page>(`paints/${uuid}`) });
     useTitle(data?.colourName);
     if (data === undefined) {
         return error ? <Problem error={error} /> : <Loading what="the paint" />;
@@ -99,7 +100,7 @@ function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
             await put(`paints/${paint.uuid}`, { ...values, discontinued: values.discontinued === 'on' }, paint.edition);
             setEditing(false);
             onSaved();
-            void queries.invalidateQueries({ queryKey: ['code'] });
+            void queries.invalidateQueries({ queryKey: keys.code() });
         });
     }
     if (!editing) {

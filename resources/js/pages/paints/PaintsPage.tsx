@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useEffect, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { get } from '../../api/client';
@@ -41,7 +42,7 @@ export default function PaintsPage() {
     }, [typed, words, show]);
     const sought = typed.trim();
     const { data, error } = useQuery({
-        queryKey: ['paints', sought, show, page],
+        queryKey: keys.paints(sought, show, page),
         queryFn: () =>
             get<PaintList>(`paints?q=${encodeURIComponent(sought)}&show=${encodeURIComponent(show)}&page=${sought === words ? page : 1}`),
         placeholderData: (before) => before,

@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { get, post, remove } from '../../api/client';
@@ -13,8 +14,8 @@ export function Twins({ paint, onSaved }: { paint: PaintPage; onSaved: () => voi
     const go = useNavigate();
     const queries = useQueryClient();
     const settled = () => {
-        void queries.invalidateQueries({ queryKey: ['paints'] });
-        void queries.invalidateQueries({ queryKey: ['code'] });
+        void queries.invalidateQueries({ queryKey: keys.paints() });
+        void queries.invalidateQueries({ queryKey: keys.code() });
         onSaved();
     };
     const mayRemove = paint.mayChange && paint.pans.length === 0 && paint.tests.length === 0;
@@ -55,7 +56,7 @@ export function Twins({ paint, onSaved }: { paint: PaintPage; onSaved: () => voi
                     onClick={() =>
                         void saving(() =>
                             remove(`paints/${paint.uuid}`).then(() => {
-                                void queries.invalidateQueries({ queryKey: ['paints'] });
+                                void queries.invalidateQueries({ queryKey: keys.paints() });
                                 void go('/paints');
                             }),
                         )
@@ -98,7 +99,7 @@ function Other({
 }) {
     const [words, setWords] = useState(paint.colourName);
     const found = useQuery({
-        queryKey: ['paints', 'twins', words],
+        queryKey: keys.paints('twins', words),
         queryFn: () => get<{ paints: Paint[] }>(`paints?q=${encodeURIComponent(words)}`),
         enabled: words.trim() !== '',
         placeholderData: (b) => b,

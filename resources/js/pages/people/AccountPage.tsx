@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useState, type FormEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { get, put, remove } from '../../api/client';
@@ -28,7 +29,7 @@ export interface Account {
 export default function AccountPage() {
     const person = useSession();
     const queries = useQueryClient();
-    const { data, error } = useQuery({ queryKey: ['account'], queryFn: () => get<Account>('account'), enabled: Boolean(person) });
+    const { data, error } = useQuery({ queryKey: keys.account(), queryFn: () => get<Account>('account'), enabled: Boolean(person) });
     if (person === null) {
         return (
             <Empty title="This page is about you">
@@ -40,8 +41,8 @@ export default function AccountPage() {
         return error ? <Problem error={error} /> : <Loading what="your page" />;
     }
     const kept = (account: Account) => {
-        queries.setQueryData(['account'], account);
-        void queries.invalidateQueries({ queryKey: ['session'] });
+        queries.setQueryData(keys.account(), account);
+        void queries.invalidateQueries({ queryKey: keys.session() });
     };
     return (
         <>

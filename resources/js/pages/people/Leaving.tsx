@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useState } from 'react';
 import { call, get } from '../../api/client';
 import { Loading, Problem } from '../../components/ui/states';
@@ -19,8 +20,8 @@ interface Counts {
 
 /** Takes a person out: what is published stays under a name of their choice, drafts go or pass to a steward. */
 export function Leaving({ uuid, own = false, onLeave, onDone }: { uuid: string; own?: boolean; onLeave: () => void; onDone: () => void }) {
-    const counts = useQuery({ queryKey: ['leaving', uuid], queryFn: () => get<Counts>(`people/${uuid}/leaving`) });
-    const people = useQuery({ queryKey: ['people'], queryFn: () => get<{ people: Someone[] }>('people') });
+    const counts = useQuery({ queryKey: keys.leaving(uuid), queryFn: () => get<Counts>(`people/${uuid}/leaving`) });
+    const people = useQuery({ queryKey: keys.people(), queryFn: () => get<{ people: Someone[] }>('people') });
     const [drafts, setDrafts] = useState('delete');
     const { error, busy, saving } = useSaving();
     if (counts.data === undefined) {

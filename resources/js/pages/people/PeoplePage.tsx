@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useState, type FormEvent } from 'react';
 import { Link } from 'react-router';
 import { get, newUuid, post, put } from '../../api/client';
@@ -11,7 +12,7 @@ import { Leaving, type Someone } from './Leaving';
 export default function PeoplePage() {
     const person = useSession();
     const { data, error, refetch } = useQuery({
-        queryKey: ['people'],
+        queryKey: keys.people(),
         queryFn: () => get<{ people: Someone[] }>('people'),
         enabled: Boolean(person),
     });

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useEffect, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { get } from '../../api/client';
@@ -21,7 +22,7 @@ const EDGE_TO_EDGE = `grid grid-cols-[8rem_1fr] ${WIDE}`;
 /** A pigment code across makers: the heart of the program. */
 export function CodePage() {
     const code = useParams().code ?? '';
-    const { data, error } = useQuery({ queryKey: ['code', code], queryFn: () => get<Page>(`pigments/${encodeURIComponent(code)}`) });
+    const { data, error } = useQuery({ queryKey: keys.code(code), queryFn: () => get<Page>(`pigments/${encodeURIComponent(code)}`) });
     useEffect(() => {
         if (data !== undefined && data.paints.length > 0) {
             localStorage.setItem('last-code', data.code);

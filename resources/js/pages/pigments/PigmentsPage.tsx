@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { get } from '../../api/client';
@@ -12,7 +13,7 @@ export interface PigmentList {
 }
 
 export default function PigmentsPage() {
-    const { data, error } = useQuery({ queryKey: ['pigments'], queryFn: () => get<PigmentList>('pigments') });
+    const { data, error } = useQuery({ queryKey: keys.pigments(), queryFn: () => get<PigmentList>('pigments') });
     const [only, setOnly] = useState(true);
     if (data === undefined) {
         return error ? <Problem error={error} /> : <Loading what="the catalogue" />;

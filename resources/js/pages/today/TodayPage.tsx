@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { keys } from '../../api/queryKeys';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { get } from '../../api/client';
@@ -36,7 +37,7 @@ interface Today {
 export default function TodayPage() {
     const person = useSession();
     const { data, error } = useQuery({
-        queryKey: ['today'],
+        queryKey: keys.today(),
         queryFn: async () => ({ ...(await get<Today>('today')), readAt: Date.now() }),
         enabled: person !== null,
     });
