@@ -64,7 +64,7 @@ export default function FramePage() {
                 : { x: half(d.from.x + p.x - d.x), y: half(d.from.y + p.y - d.y) },
         );
     }
-    function move(e: KeyboardEvent, i: number) {
+    function onKey(e: KeyboardEvent, i: number) {
         const step = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[e.key];
         const w = windows[i]!;
         if (step !== undefined) {
@@ -144,7 +144,7 @@ export default function FramePage() {
                                     'Arrow keys move it, with shift they resize it.'
                                 }
                                 onFocus={() => setChosen(i)}
-                                onKeyDown={(e) => move(e, i)}
+                                onKeyDown={(e) => onKey(e, i)}
                                 onPointerDown={(e) => {
                                     setChosen(i);
                                     drag.current = { at: i, edge: false, ...mm(e), from: w };
