@@ -39,8 +39,8 @@ final class ArchitectureTest extends TestCase
         'Queries' => ['Imaging', 'Models'],
         'Actions' => ['Events', 'Imaging', 'Models', 'Queries', 'Storage'],
         'Jobs' => ['Actions', 'Models'],
-        'Console' => ['Actions', 'Imaging', 'Jobs', 'Models', 'Queries', 'Storage'],
         'Http' => ['Actions', 'Imaging', 'Jobs', 'Models', 'Queries', 'Storage'],
+        'Console' => ['Actions', 'Http', 'Imaging', 'Jobs', 'Models', 'Queries', 'Storage'],
         'Providers' => ['Database', 'Events', 'Jobs', 'Policies', 'Storage'],
     ];
 

@@ -6,6 +6,7 @@ namespace Tests\Core;
 
 use App\Imaging\SheetPress;
 use MarshTrial\Core\Capture\LightMap;
+use MarshTrial\Core\Capture\PaperSamples;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\OwnFrame;
 use MarshTrial\Core\Card\Rect;
@@ -48,7 +49,7 @@ final class PrintedSheetTest extends TestCase
     public function testLightIsTakenFromBarePaperOnly(): void
     {
         $layout = Painted::property('15151515-1515-4515-8515-151515151515', 'PB28', 'PR254', 'PG18');
-        $places = (new \ReflectionMethod(LightMap::class, 'places'))->invoke(null, $layout->pieces[0], $layout, 7.0);
+        $places = PaperSamples::places($layout->pieces[0], $layout, 7.0);
         self::assertGreaterThan(250, count($places));
         $print = SheetPress::print($layout);
         foreach ($places as [$x, $y]) {

@@ -1,7 +1,12 @@
 // Written by artisan interface:registry from Measuring\Measures.
 
 /** Those that makers claim and every page of a paint rates. */
-export const PROPERTIES = ['transparency', 'staining', 'granulation', 'lightfastness'] as const;
+export const PROPERTIES = [
+    'transparency',
+    'staining',
+    'granulation',
+    'lightfastness',
+] as const;
 
 /** What a property card says beyond them. */
 export const MORE = [
