@@ -1,58 +1,35 @@
-import { useQueries, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQueries } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { get, newUuid, post } from '../../api/client';
+import { get, newUuid } from '../../api/client';
 import type { LayoutJson, Session, Task, Timer } from '../../api/bench';
-import type { Measuring, Property } from '../../api/types';
+import type { Property } from '../../api/types';
 import { Cautions, Empty, Loading, Problem } from '../../components/ui/states';
-import { useSaving } from '../../components/ui/useSaving';
-import { useDemo, useSession } from '../../components/ui/useSession';
+import { useSession } from '../../components/ui/useSession';
 import { useKeys } from '../../components/keys';
 import { useTitle } from '../../components/ui/useTitle';
 import { useWakeLock } from './useWakeLock';
-import { outbox, type Entry } from '../../outbox/outbox';
-import { useOutbox } from '../../outbox/useOutbox';
+import { outbox } from '../../outbox/outbox';
 import { CardDrawing } from './CardDrawing';
 import { JudgePanel, judge, openProperty } from './JudgePanel';
-import { overlay } from './overlay';
 import { RowSaid, toggleRemark } from './RowSaid';
 import { handOn } from './useNote';
 import { SessionHeader } from './SessionHeader';
-import { layerLeftMs, layerOf, nextTask, waitAfter, where } from './steps';
+import { nextTask, waitAfter, where } from './steps';
 import { TimerBar } from './TimerBar';
-import { allowSound, clock, serverMoment, useTimers } from './useTimers';
-
-const EVERY_MS = 3000;
+import { allowSound, serverMoment, useTimers } from './useTimers';
+import { Action } from './Action';
+import { CardTabs } from './CardTabs';
+import { Finished } from './Finished';
+import { Hands, Skipping } from './Hands';
+import { TakeCardPicture } from './TakeCardPicture';
+import { useBenchSession } from './useBenchSession';
 
 export default function BenchPage() {
     const uuid = useParams().uuid ?? '';
     const person = useSession();
-    const { entries } = useOutbox();
-    const queries = useQueryClient();
-    const key = keys.bench(uuid);
-    const { data, error } = useQuery({
-        queryKey: key,
-        enabled: Boolean(person),
-        refetchInterval: EVERY_MS,
-        queryFn: async (): Promise<Session> => {
-            const session = await get<Omit<Session, 'readAt'>>(`sessions/${uuid}`);
-            noteEditions(session);
-            return { ...session, readAt: Date.now() };
-        },
-    });
-    // An entry leaves the outbox when its answer is in the session, so that nothing flickers back.
-    useEffect(
-        () =>
-            outbox.receive((entry, answer) =>
-                queries.setQueryData<Session>(key, (old) => (old === undefined ? old : arrived(old, entry, answer, person?.name ?? ''))),
-            ),
-        [queries, uuid, person?.name],
-    );
-    const session = useMemo(
-        () => (data === undefined || !person ? undefined : overlay(data, entries, person.name)),
-        [data, entries, person],
-    );
+    const { session, error } = useBenchSession(uuid, person);
     if (person === null) {
         return (
             <Empty title="The bench is for those who work on a session">
@@ -302,81 +279,23 @@ function Bench({ session }: { session: Session }) {
                             />
                         )}
                         {skipping ? (
-                            <div className="border border-ink p-2 flex flex-col gap-1" role="group" aria-label="Why it is skipped">
-                                {session.words.skips.map((reason, i) => (
-                                    <button
-                                        key={reason}
-                                        type="button"
-                                        className="button min-h-11"
-                                        onClick={() => move(current, 'skipped', reason)}
-                                    >
-                                        <kbd className="num mr-2">{i + 1}</kbd>
-                                        {reason}
-                                    </button>
-                                ))}
-                                <form
-                                    className="flex gap-1"
-                                    onSubmit={(e) => {
-                                        e.preventDefault();
-                                        const words = String(new FormData(e.currentTarget).get('reason')).trim();
-                                        if (words) {
-                                            move(current, 'skipped', words);
-                                        }
-                                    }}
-                                >
-                                    <input
-                                        name="reason"
-                                        aria-label="In your own words"
-                                        placeholder="in your own words"
-                                        maxLength={300}
-                                        className="grow min-h-11"
-                                    />
-                                    <button className="button">Skip</button>
-                                    <button type="button" className="button" onClick={() => setSkipping(false)}>
-                                        Leave
-                                    </button>
-                                </form>
-                            </div>
+                            <Skipping
+                                reasons={session.words.skips}
+                                onSkip={(reason) => move(current, 'skipped', reason)}
+                                onLeave={() => setSkipping(false)}
+                            />
                         ) : (
-                            <div className="flex flex-wrap gap-2 bench-hands">
-                                {current.state === 'open' &&
-                                    (current.kind !== 'judge' || at.row === null || openProperty(at.card, at.row) === null) && (
-                                        <button type="button" className="button min-h-11" data-main onClick={() => move(current, 'done')}>
-                                            Done <kbd className="num ml-2">Enter</kbd>
-                                        </button>
-                                    )}
-                                {current.state === 'open' && (
-                                    <button type="button" className="button min-h-11" onClick={() => setSkipping(true)}>
-                                        Skip <kbd className="num ml-2">x</kbd>
-                                    </button>
-                                )}
-                                {current.state !== 'open' && (
-                                    <button type="button" className="button min-h-11" onClick={() => move(current, 'open')}>
-                                        Open again <kbd className="num ml-2">r</kbd>
-                                    </button>
-                                )}
-                                <button type="button" className="button min-h-11" onClick={() => step(-1)}>
-                                    Back <kbd className="num ml-2">b</kbd>
-                                </button>
-                                <button type="button" className="button min-h-11" onClick={() => step(1)}>
-                                    Forward <kbd className="num ml-2">→</kbd>
-                                </button>
-                                {chosen !== null && (
-                                    <button type="button" className="button min-h-11" onClick={() => goTo(null)}>
-                                        To where I stopped <kbd className="num ml-2">0</kbd>
-                                    </button>
-                                )}
-                                {ownTimer !== null && (
-                                    <button
-                                        type="button"
-                                        className="button min-h-11"
-                                        onClick={() => void startTimer(ownTimer.kind, ownTimer.seconds, current, place)}
-                                    >
-                                        {ownTimer.kind} <span className="num mx-1">{clock(ownTimer.seconds * 1000)}</span>
-                                        <kbd className="num ml-1">t</kbd>
-                                    </button>
-                                )}
-                            </div>
+                            <Hands
+                                task={current}
+                                waitsForVerdict={current.kind === 'judge' && at.row !== null && openProperty(at.card, at.row) !== null}
+                                chosen={chosen !== null}
+                                timer={ownTimer}
+                                onMove={(state) => move(current, state)}
+                                onSkip={() => setSkipping(true)}
+                                onStep={step}
+                                onBack={() => goTo(null)}
+                                onTimer={(kind, seconds) => void startTimer(kind, seconds, current, place)}
+                            />
                         )}
                         {at.row !== null && (
                             <RowSaid
@@ -393,215 +312,4 @@ function Bench({ session }: { session: Session }) {
             <Cautions of={session.cautions} />
         </div>
     );
-}
-
-function Action({ session, task, chosen, timer }: { session: Session; task: Task; chosen: boolean; timer: number | null }) {
-    const { card, row, number } = where(session, task);
-    const of = session.kinds[task.kind]!;
-    const next = session.tasks.find(
-        (t, i) =>
-            i > session.tasks.indexOf(task) &&
-            t.state === 'open' &&
-            t.specimen !== task.specimen &&
-            t.specimen !== null &&
-            session.kinds[t.kind]!.needsPan,
-    );
-    const nextRow = next === undefined ? null : where(session, next).row;
-    const layer = layerOf(session, task);
-    const dryIn = layerLeftMs(session, task);
-    return (
-        <div>
-            <p className="text-sm">
-                Card {number} of {session.cards.length}, {card.code}
-                {row !== null && ` · row ${row.row}`}
-                {task.state !== 'open' && (
-                    <>
-                        {' '}
-                        ·{' '}
-                        <strong>
-                            {task.state}
-                            {task.reason && `: ${task.reason}`}
-                        </strong>
-                        {task.by && ` by ${task.by}`}
-                    </>
-                )}
-                {chosen && task.state === 'open' && ' · out of turn'}
-            </p>
-            <h2 className="text-2xl leading-tight">
-                {of.title}
-                {layer !== null && (
-                    <span className="text-base font-normal">
-                        {' '}
-                        layer {layer[0]} of {layer[1]}
-                    </span>
-                )}
-            </h2>
-            {layer !== null && layer[0] > 1 && row !== null && task.state === 'open' && (
-                <p className="text-lg" data-layer>
-                    {dryIn > 0 ? (
-                        <>
-                            Row {row.row} dries, <span className="num">{clock(dryIn)}</span> to go
-                            {row.place && `; meanwhile wet ${row.place}`}.
-                        </>
-                    ) : (
-                        <>
-                            Row {row.row} is dry: layer {layer[0]}
-                            {nextRow !== null && nextRow.place && `; meanwhile wet ${nextRow.place}`}.
-                        </>
-                    )}
-                </p>
-            )}
-            {row !== null && (
-                <p className="text-xl leading-snug mt-1" data-pan>
-                    <strong className="font-semibold">{row.label}</strong>
-                    {row.about && <span className="text-base"> {row.about}</span>}
-                    {of.needsPan && (
-                        <span className="block">
-                            {row.place === '' ? (
-                                'no place recorded'
-                            ) : (
-                                <>
-                                    from <strong className="font-semibold">{row.place}</strong>
-                                </>
-                            )}
-                            , {row.panForm}
-                        </span>
-                    )}
-                </p>
-            )}
-            {row === null && of.needsPan && (
-                <ul className="columns-2 mt-1">
-                    {card.rows.map((r) => (
-                        <li key={r.uuid}>
-                            <span className="num">{r.row}</span> {r.label}
-                            {r.place && <span className="text-soft"> {r.place}</span>}
-                        </li>
-                    ))}
-                </ul>
-            )}
-            <p className="mt-1 max-w-prose">{of.instruction}</p>
-            {of.wait && timer !== null && <p className="num text-3xl mt-2">{timer > 0 ? clock(timer) : 'time to touch it'}</p>}
-            {nextRow !== null && (
-                <p className="text-sm text-soft mt-1">
-                    Next pan: {nextRow.label}
-                    {nextRow.place && `, ${nextRow.place}`}
-                </p>
-            )}
-        </div>
-    );
-}
-
-function CardTabs({ session, current, onCard }: { session: Session; current: string; onCard: (uuid: string) => void }) {
-    if (session.cards.length < 2) {
-        return null;
-    }
-    return (
-        <div className="flex flex-wrap mb-1" role="group" aria-label="Cards of this session">
-            {session.cards.map((c, i) => {
-                const tasks = session.tasks.filter((t) => t.card === c.uuid);
-                return (
-                    <button
-                        key={c.uuid}
-                        type="button"
-                        aria-pressed={c.uuid === current}
-                        className={[
-                            'min-h-11 px-3 cursor-pointer border-b-2',
-                            c.uuid === current ? 'border-ink font-semibold' : 'border-transparent',
-                        ].join(' ')}
-                        onClick={() => onCard(c.uuid)}
-                    >
-                        Card {i + 1}{' '}
-                        <span className="num text-soft">
-                            {tasks.filter((t) => t.state !== 'open').length}/{tasks.length}
-                        </span>
-                    </button>
-                );
-            })}
-        </div>
-    );
-}
-
-function TakeCardPicture({ card, measuring, onTaken }: { card: string; measuring: Measuring | null; onTaken: () => void }) {
-    const { error, busy, saving } = useSaving();
-    const demo = useDemo();
-    return (
-        <div className="flex flex-wrap gap-2 items-center">
-            <Link to={`/cards/${card}`} className="button min-h-11">
-                Upload the scan on the card’s page
-            </Link>
-            {demo && (
-                <button
-                    type="button"
-                    className="button min-h-11"
-                    disabled={busy}
-                    onClick={() => void saving(() => post<Measuring>(`cards/${card}/stand-in`).then(onTaken))}
-                >
-                    Use the scanner stand-in
-                </button>
-            )}
-            {measuring !== null && <span>{measuring.state === 'failed' ? measuring.problem : measuring.step}</span>}
-            <Problem error={error} />
-        </div>
-    );
-}
-
-function Finished({ session }: { session: Session }) {
-    const skipped = session.tasks.filter((t) => t.state === 'skipped');
-    return (
-        <Empty title="All is done">
-            <ul>
-                {session.cards.map((c) => (
-                    <li key={c.uuid}>
-                        <Link to={`/cards/${c.uuid}`}>{c.title}</Link>
-                        {c.measuring?.state === 'done' ? ', measured' : ', waiting for its picture'}
-                    </li>
-                ))}
-            </ul>
-            {skipped.length > 0 && (
-                <p className="mt-2">
-                    Skipped:{' '}
-                    {skipped
-                        .map((t) => {
-                            const { row, number } = where(session, t);
-                            return `${session.kinds[t.kind]!.title} of ${row === null ? `card ${number}` : row.label} (${t.reason})`;
-                        })
-                        .join('; ')}
-                    .
-                </p>
-            )}
-        </Empty>
-    );
-}
-
-/** Whatever was read is what a conflict may be answered against. */
-function noteEditions(session: Omit<Session, 'readAt'>) {
-    outbox.saw(`sessions/${session.uuid}/conditions`, session.edition);
-    session.tasks.forEach((t) => outbox.saw(`tasks/${t.uuid}`, t.edition));
-    session.timers.forEach((t) => outbox.saw(`timers/${t.uuid}`, t.edition));
-    for (const row of session.cards.flatMap((c) => c.rows)) {
-        row.remarks.forEach((r) => outbox.saw(`remarks/${r.uuid}`, r.edition));
-        row.verdicts.forEach((v) => outbox.saw(`verdicts/${v.uuid}`, v.edition));
-        row.overrides.forEach((o) => outbox.saw(`specimen-conditions/${o.uuid}`, o.edition));
-    }
-}
-
-/** The session with an entry that has arrived, until it is read anew. */
-function arrived(session: Session, entry: Entry, answer: unknown, me: string): Session {
-    const edition = answer !== null && typeof answer === 'object' && 'edition' in answer ? Number(answer.edition) : 1;
-    const now = overlay(session, [{ ...entry, state: 'waiting' }], me);
-    const uuid = entry.path.split('/')[1];
-    const things: { uuid: string; edition: number }[] = [
-        ...now.tasks,
-        ...now.timers,
-        ...now.cards.flatMap((c) => c.rows).flatMap((r) => [...r.remarks, ...r.verdicts]),
-    ];
-    things
-        .filter((t) => t.uuid === uuid)
-        .forEach((t) => {
-            t.edition = edition;
-        });
-    if (entry.path.startsWith('sessions/')) {
-        now.edition = edition;
-    }
-    return now;
 }
