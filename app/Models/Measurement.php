@@ -129,4 +129,23 @@ final class Measurement extends Model
 
         return $out;
     }
+
+    /**
+     * The newest measurement of every card that this person may see: published ones for all, drafts for owner and steward.
+     *
+     * @return \Illuminate\Database\Query\Builder
+     */
+    public static function idsVisibleTo(?User $user)
+    {
+        return self::query()->toBase()
+            ->join('cards', 'cards.id', '=', 'measurements.card_id')->join('pictures', 'pictures.id', '=', 'measurements.picture_id')
+            ->where('measurements.state', 'done')->where('pictures.wet', false)->whereNull('pictures.withdrawn_at')
+            ->where(static fn ($q) => BenchSession::notBlind($q, $user))
+            // Where not all is invented, what a stand-in drew is no evidence.
+            ->where(static fn ($q) => $q->where('pictures.source', '<>', 'stand-in')->orWhereExists(House::demo()))
+            ->when($user === null || ! $user->is_steward, static fn ($q) => $q->where(
+                static fn ($q) => $q->where('measurements.published', true)->orWhere('cards.owner_id', $user->id ?? 0)->orWhereIn('cards.bench_session_id', BenchSession::idsOf($user)),
+            ))
+            ->groupBy('measurements.card_id')->selectRaw('max(measurements.id)');
+    }
 }

@@ -44,4 +44,15 @@ final class Rating extends Model
     {
         return self::query()->withoutGlobalScope('holds');
     }
+
+    /**
+     * Those that nobody has set aside, with their row or by themselves.
+     *
+     * @param Builder<self> $q
+     */
+    public function scopeNotSpoiled(Builder $q): void
+    {
+        $q->whereNotExists(static fn ($q) => $q->from('spoilings')->whereColumn('spoilings.specimen_id', 'ratings.specimen_id')
+            ->where(static fn ($q) => $q->whereNull('spoilings.property')->orWhereColumn('spoilings.property', 'ratings.property')));
+    }
 }

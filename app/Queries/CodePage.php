@@ -6,7 +6,6 @@ namespace App\Queries;
 
 use App\Models\BenchSession;
 use App\Models\Claim;
-use App\Models\House;
 use App\Models\Measurement;
 use App\Models\Paint;
 use App\Models\PaintCode;
@@ -59,9 +58,9 @@ final class CodePage
      */
     public static function evidence(array $paintIds, ?User $user): array
     {
-        $visible = self::visibleMeasurements($user);
+        $visible = Measurement::idsVisibleTo($user);
         $ratings = Rating::query()->whereIn('paint_id', $paintIds)->whereIn('measurement_id', $visible)
-            ->where(self::notSpoiled(...))->orderBy('id')->get();
+            ->notSpoiled()->orderBy('id')->get();
         $cards = Measurement::query()->with('card', 'picture:id,fade_check_id,source')->whereKey($ratings->pluck('measurement_id')->unique()->all())
             ->get(['id', 'uuid', 'card_id', 'picture_id'])->keyBy('id');
         $claims = Claim::query()->with('claimScale')->whereIn('paint_id', $paintIds)->orderBy('read_on')->get();
@@ -70,7 +69,7 @@ final class CodePage
             ->join('specimens', 'specimens.id', '=', 'verdicts.specimen_id')->join('pans', 'pans.id', '=', 'specimens.pan_id')
             ->whereIn('pans.paint_id', $paintIds)
             ->join('cards', 'cards.id', '=', 'specimens.card_id')
-            ->where(static fn ($q) => self::notBlind($q, $user))
+            ->where(static fn ($q) => BenchSession::notBlind($q, $user))
             ->when($user === null || ! $user->is_steward, static fn (Builder $q) => $q->where(
                 static fn (Builder $q) => $q->where('verdicts.published', true)->orWhere('verdicts.owner_id', $user->id ?? 0)->orWhereIn('cards.bench_session_id', BenchSession::idsOf($user)),
             ))
@@ -79,32 +78,6 @@ final class CodePage
             ...PaintStrips::of($paintIds, $user, true), 'ratings' => $ratings->groupBy('paint_id'), 'cards' => $cards,
             'claims' => $claims->groupBy('paint_id'), 'verdicts' => $verdicts->groupBy('paint_id'),
         ];
-    }
-
-    /**
-     * The newest measurement of every card that this person may see: published ones for all, drafts for owner and steward.
-     *
-     * @return \Illuminate\Database\Query\Builder
-     */
-    public static function visibleMeasurements(?User $user)
-    {
-        return Measurement::query()->toBase()
-            ->join('cards', 'cards.id', '=', 'measurements.card_id')->join('pictures', 'pictures.id', '=', 'measurements.picture_id')
-            ->where('measurements.state', 'done')->where('pictures.wet', false)->whereNull('pictures.withdrawn_at')
-            ->where(static fn ($q) => self::notBlind($q, $user))
-            // Where not all is invented, what a stand-in drew is no evidence.
-            ->where(static fn ($q) => $q->where('pictures.source', '<>', 'stand-in')->orWhereExists(House::demo()))
-            ->when($user === null || ! $user->is_steward, static fn ($q) => $q->where(
-                static fn ($q) => $q->where('measurements.published', true)->orWhere('cards.owner_id', $user->id ?? 0)->orWhereIn('cards.bench_session_id', BenchSession::idsOf($user)),
-            ))
-            ->groupBy('measurements.card_id')->selectRaw('max(measurements.id)');
-    }
-
-    /** @param Builder<Rating> $q */
-    public static function notSpoiled(Builder $q): void
-    {
-        $q->whereNotExists(static fn ($q) => $q->from('spoilings')->whereColumn('spoilings.specimen_id', 'ratings.specimen_id')
-            ->where(static fn ($q) => $q->whereNull('spoilings.property')->orWhereColumn('spoilings.property', 'ratings.property')));
     }
 
     /**
@@ -123,12 +96,6 @@ final class CodePage
     private static function paintsOf(PigmentCode $code): Collection
     {
         return Paint::query()->with('maker', 'codes')->whereIn('id', PaintCode::query()->where('code', $code->text)->select('paint_id'))->get()->keyBy('id');
-    }
-
-    /** @param Builder<Verdict>|\Illuminate\Database\Query\Builder $q of a query that joins cards */
-    private static function notBlind($q, ?User $user): void
-    {
-        $q->whereNull('cards.bench_session_id')->orWhereNotIn('cards.bench_session_id', BenchSession::blindIds($user));
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Models\Measurement;
 use App\Models\Paint;
 use App\Models\Palette;
 use App\Models\Pan;
@@ -134,7 +135,7 @@ final class CollectionView
      */
     public static function toChoose(User $user, string $typed, string $want, string $paperUuid): array
     {
-        $tested = DB::table('specimens')->join('measurements', 'measurements.card_id', '=', 'specimens.card_id')->whereIn('measurements.id', CodePage::visibleMeasurements($user))->select('specimens.pan_id');
+        $tested = DB::table('specimens')->join('measurements', 'measurements.card_id', '=', 'specimens.card_id')->whereIn('measurements.id', Measurement::idsVisibleTo($user))->select('specimens.pan_id');
         $query = Pan::query()->where('owner_id', $user->id)->whereIn('state', PanStates::AT_HAND)->orderByDesc('id');
         match ($want) {
             'never' => $query->whereNotIn('id', $tested),
@@ -200,7 +201,7 @@ final class CollectionView
      */
     public static function narrowing(Pan $pan, ?User $user): array
     {
-        $own = Strip::query()->where('kind', 'property')->whereIn('measurement_id', CodePage::visibleMeasurements($user))
+        $own = Strip::query()->where('kind', 'property')->whereIn('measurement_id', Measurement::idsVisibleTo($user))
             ->whereIn('specimen_id', DB::table('specimens')->where('pan_id', $pan->id)->select('id'))->latest('id')->first();
         if ($own === null) {
             return ['strip' => null, 'candidates' => []];

@@ -115,7 +115,7 @@ final class PaintKnowledge
         $codes = $paint->codes->pluck('code')->all();
         $rows = Rating::query()->where('status', 'measured')->whereNotNull('class')->whereIn('property', Property::keys(Measures::claimed()))
             ->whereIn('paint_id', PaintCode::query()->whereIn('code', $codes)->select('paint_id'))->where('paint_id', '<>', $paint->id)
-            ->whereIn('measurement_id', CodePage::visibleMeasurements($user))->where(CodePage::notSpoiled(...))
+            ->whereIn('measurement_id', Measurement::idsVisibleTo($user))->notSpoiled()
             ->orderBy('id')->toBase()->get(['paint_id', 'property', 'class']);
         $out = [];
         foreach ($rows as $row) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Models\Measurement;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Evidence\Repeats;
@@ -28,7 +29,7 @@ final class PanTests
             ->join('papers', 'papers.id', '=', 'cards.paper_id')
             ->where('ratings.holds', true)
             ->whereIn('specimens.pan_id', $panIds)
-            ->whereIn('ratings.measurement_id', CodePage::visibleMeasurements($user))
+            ->whereIn('ratings.measurement_id', Measurement::idsVisibleTo($user))
             ->orderBy('ratings.id')
             ->get(['specimens.pan_id', 'specimens.id as specimen_id', 'specimens.uuid as specimen', 'ratings.property', 'ratings.status', 'ratings.value', 'ratings.uncertainty', 'ratings.class', 'cards.uuid as card', 'cards.title', 'papers.uuid as paper', 'pictures.created_at', DB::raw("json_extract(ratings.detail, '$.protocol') as protocol")]);
         $spoiled = DB::table('spoilings')->whereIn('specimen_id', $rows->pluck('specimen_id')->unique()->all())->get()->groupBy('specimen_id');

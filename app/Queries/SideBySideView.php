@@ -33,7 +33,7 @@ final class SideBySideView
         $uses = array_values(array_unique(array_map(static fn (string $m): string => $m::block()->value, $measures)));
         $ids = array_map(static fn (Paint $p): int => $p->id, $paints);
         $ratings = Rating::query()->whereIn('paint_id', $ids)->whereIn('property', $properties)->where('status', RatingStatus::Measured->value)
-            ->whereIn('measurement_id', CodePage::visibleMeasurements($user))->where(CodePage::notSpoiled(...))->orderBy('id')->get()->groupBy('paint_id');
+            ->whereIn('measurement_id', Measurement::idsVisibleTo($user))->notSpoiled()->orderBy('id')->get()->groupBy('paint_id');
         $measurements = Measurement::query()->with('card.paper', 'card.session', 'picture')->whereKey($ratings->flatten()->pluck('measurement_id')->unique()->all())
             ->get(['id', 'uuid', 'card_id', 'picture_id'])->keyBy('id');
         $layouts = $measurements->map(static fn (Measurement $m): CardLayout => $m->card->cardLayout());

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
+use App\Models\Measurement;
 use App\Models\PaintCode;
 use App\Queries\CodePage;
 use App\Queries\PigmentView;
@@ -17,7 +18,7 @@ final class PigmentController extends Controller
     {
         $paints = PaintCode::query()->toBase()->groupBy('code')->selectRaw('code, count(*) as n')->pluck('n', 'code');
         $measured = PaintCode::query()->toBase()->join('strips', 'strips.paint_id', '=', 'paint_codes.paint_id')->where('strips.kind', 'property')
-            ->whereIn('strips.measurement_id', CodePage::visibleMeasurements($this->user($request)))
+            ->whereIn('strips.measurement_id', Measurement::idsVisibleTo($this->user($request)))
             ->groupBy('code')->selectRaw('code, count(distinct strips.paint_id) as n')->pluck('n', 'code');
         $known = Catalogue::all();
         $others = $paints->keys()->reject(static fn (string $code): bool => isset($known[$code]))->sort();
