@@ -30,8 +30,6 @@ final class RunMeasurement
     /** The same make-believe paint whatever card it is on. */
     public const STAND_IN_SEED = 11;
 
-    private const STAND_IN_DPI = 300.0;
-
     /** Carries out one that Measurement::takeNext has taken. */
     public static function of(Measurement $measurement): void
     {
@@ -101,7 +99,7 @@ final class RunMeasurement
             $scan = CameraStandIn::shoot($layout, self::STAND_IN_SEED, $shot, $dose, TargetStandIn::full(), null, "|$picture->id", $picture->wet, $tell, SheetPress::print($layout));
             $bytes = PhotoWriter::encode($scan, $shot);
         } else {
-            $scan = ScannerStandIn::scan($layout, self::STAND_IN_SEED, self::STAND_IN_DPI, $dose, $tell, null, SheetPress::print($layout));
+            $scan = ScannerStandIn::scan($layout, self::STAND_IN_SEED, (float) config('stand-ins.dpi'), $dose, $tell, null, SheetPress::print($layout));
             $bytes = PngWriter::encode($scan);
         }
         $sha256 = PictureStore::keep($bytes, $picture->extension);

@@ -31,7 +31,7 @@ final class CompressedJson implements CastsAttributes
     /** @param array<string, mixed> $value */
     public static function pack(array $value): string
     {
-        return self::MARK.base64_encode((string) gzcompress(json_encode($value, JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION), 6));
+        return self::MARK.base64_encode((string) gzcompress(json_encode($value, JSON_THROW_ON_ERROR), 6));
     }
 
     /**

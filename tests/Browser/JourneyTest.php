@@ -46,7 +46,7 @@ final class JourneyTest extends BrowserTestCase
         $this->go('/pigments/PB28?depth=0.1');
         $this->see('beyond this paint’s stroke');
         $this->click('//button[contains(., "granulation of High Tide")]');
-        foreach (['grain = sqrt', 'bench scale 1', 'Within 95 %', 'No claim is recorded'] as $words) {
+        foreach (['graininess = sqrt', 'bench scale 1', 'Within 95 %', 'No claim is recorded'] as $words) {
             $this->see($words);
         }
     }
