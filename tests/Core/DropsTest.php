@@ -18,6 +18,7 @@ use MarshTrial\Core\Rating\Rating;
 use MarshTrial\Core\Rating\RatingStatus;
 use MarshTrial\Core\Rating\Scale;
 use MarshTrial\Core\Simulation\ScannerStandIn;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Tests\Accuracy\Series;
 use Tests\Support\Readings;
@@ -116,6 +117,7 @@ final class DropsTest extends TestCase
         self::assertMatchesRegularExpression(sprintf('/M%s %sv-1.2M%1$s %sv1.2/', ...array_map(static fn (float $v): string => preg_quote((string) round($v, 2)), [$window->x + 34, $window->y - 0.3, $window->bottom() + 0.3])), SvgPrinter::print($layout, false));
     }
 
+    #[Group('pictures')]
     public function testAStandInCardTellsWhatItsPigmentsDid(): void
     {
         $pigments = ['PG18 + PR254', 'PB29 + PR101', 'PV19 + PB15:3', 'PY150 + PG7'];
