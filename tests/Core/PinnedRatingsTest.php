@@ -170,6 +170,7 @@ final class PinnedRatingsTest extends TestCase
             'transparency by strength' => static fn (): array => array_map(static fn (float $full): Rating => Transparency::rate(Readings::row(self::K, 0.03, $full), $surface), self::range(0.04, 1.2, 60)),
             'transparency by scatter' => static fn (): array => array_map(static fn (float $s): Rating => Transparency::rate(Readings::row(self::K, $s, 2.0), $surface), self::range(0.0, 0.12)),
             'transparency of whites' => static fn (): array => array_map(static fn (float $s): Rating => Transparency::rate(Readings::row([0.004, 0.004, 0.004], $s, 1.0), $surface), self::range(0.0, 0.6)),
+            'transparency of next to nothing' => static fn (): array => array_map(static fn (float $s): Rating => Transparency::rate(Readings::row([0.0005, 0.0005, 0.0005], $s, 1.0), SurfaceLight::known($scale, 0.02, 0.0002)), self::range(0.0, 0.04, 80)),
             'transparency of pale paint' => static fn (): array => array_map(static fn (float $k): Rating => Transparency::rate(Readings::row([$k, $k / 2, $k / 9], 0.2, 1.0), $surface), self::range(0.02, 0.3)),
             'transparency of blacks' => static fn (): array => array_map(static fn (float $share): Rating => Transparency::rate(Readings::row([1.6, 1.6 * $share, 1.6 * $share], 0.02, 1.4), $surface), self::range(0.3, 1.0, 70)),
             'transparency of greys' => static fn (): array => array_map(static fn (float $full): Rating => Transparency::rate(Readings::row([1.6, 1.6, 1.6], 0.02, $full), $surface), self::range(0.2, 1.6, 70)),
