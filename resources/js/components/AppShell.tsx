@@ -67,7 +67,7 @@ export function AppShell({ children }: { children: ReactNode }) {
             </main>
             <footer className="no-print mx-auto w-full max-w-[1480px] px-5 py-4 text-sm text-soft">
                 Results are evidence from one group’s tests, not a certificate under any standard.{' '}
-                <Link to="/methods">How it measures</Link> <Link to="/accuracy">How well it measures</Link>
+                <Link to="/methods">How it measures</Link> · <Link to="/accuracy">How well it measures</Link>
             </footer>
             <Keys open={keysShown} onChange={showKeys} />
         </div>

@@ -17,7 +17,7 @@ export default function CardsPage() {
                 <h1>Cards</h1>
                 <Link to="/protocols">How each test is done</Link>
                 <Link to="/capture">Colour of pictures: targets and profiles</Link>
-                <Link to="/methods">How everything is measured</Link>
+                <Link to="/methods">How it measures</Link>
                 <Link to="/accuracy">How well it measures</Link>
                 {person && <Link to="/frames/new">A frame of your own, for sheets painted already</Link>}
             </div>
