@@ -279,6 +279,7 @@ final class PinnedRatingsTest extends TestCase
 
                 return [$of(0.3), $of($ring)];
             }, self::range(0.0, 0.4, 32))),
+            'a pale middle without a ring' => static fn (): array => array_map(static fn (float $hollow): Rating => WaterRing::read(self::with($row, [CellRole::DropInPaint->value => [self::film(0.6)]]), self::patch($row, static fn (float $x, float $y, int $c): float => [0.9, 0.4, 0.1][$c] * (1 - $hollow / (1 + exp((hypot($x, $y) - 5) / 0.6))), 28, 0.25)), self::range(0.08, 0.22, 28)),
             'fading by what is left' => static fn (): array => array_map(static fn (float $left): mixed => FadeComparison::compare($scale, self::pair(0.9, 0.9 * $left), self::pair(0.9, 0.9), 6.2), self::range(0.0, 1.4, 70)),
             'fading without a first reading' => static fn (): array => array_map(static fn (float $left): mixed => FadeComparison::compare($scale, self::pair(0.9, 0.9 * $left), null, 6.2), self::range(0.7, 1.1, 20)),
             'fading by hue' => static fn (): array => array_map(static fn (float $turn): mixed => FadeComparison::compare($scale, self::pair(0.9, 0.9, 1.0, 1, $turn), self::pair(0.9, 0.9), 6.2), self::range(-0.4, 0.4, 60)),
