@@ -214,7 +214,7 @@ final class PinnedRatingsTest extends TestCase
                 $noise = self::noise(10);
 
                 return Granulation::rate($row, self::map($row, static fn (): float => $t * (1 + 0.3 * $noise()), 6, 4, 0.1), self::map($row, static fn (): float => 0.0, 4, 4, 0.1), 300, inLuminance: $t > 0.3);
-            }, self::range(0.05, 0.8, 50)),
+            }, [...self::range(0.1, 0.2, 50), ...self::range(0.2, 0.8, 40)]),
             'granulation crossed by a backrun' => static fn (): array => array_map(static function (float $step) use ($row): Rating {
                 $noise = self::noise(11);
 
@@ -280,10 +280,11 @@ final class PinnedRatingsTest extends TestCase
                 return [$of(0.3), $of($ring)];
             }, self::range(0.0, 0.4, 32))),
             'a pale middle without a ring' => static fn (): array => array_map(static fn (float $hollow): Rating => WaterRing::read(self::with($row, [CellRole::DropInPaint->value => [self::film(0.6)]]), self::patch($row, static fn (float $x, float $y, int $c): float => [0.9, 0.4, 0.1][$c] * (1 - $hollow / (1 + exp((hypot($x, $y) - 5) / 0.6))), 28, 0.25)), self::range(0.08, 0.22, 28)),
-            'fading by what is left' => static fn (): array => array_map(static fn (float $left): mixed => FadeComparison::compare($scale, self::pair(0.9, 0.9 * $left), self::pair(0.9, 0.9), 6.2), self::range(0.0, 1.4, 70)),
+            'fading by what is left' => static fn (): array => array_map(static fn (float $left): mixed => FadeComparison::compare($scale, self::pair(0.9, 0.9 * $left), self::pair(0.9, 0.9), 6.2), [...self::range(0.0, 0.3, 120), ...self::range(0.3, 1.4, 40)]),
             'fading without a first reading' => static fn (): array => array_map(static fn (float $left): mixed => FadeComparison::compare($scale, self::pair(0.9, 0.9 * $left), null, 6.2), self::range(0.7, 1.1, 20)),
             'fading by hue' => static fn (): array => array_map(static fn (float $turn): mixed => FadeComparison::compare($scale, self::pair(0.9, 0.9, 1.0, 1, $turn), self::pair(0.9, 0.9), 6.2), self::range(-0.4, 0.4, 60)),
-            'fading and stronger' => static fn (): array => array_map(static fn (float $more): mixed => FadeComparison::compare($scale, self::pair(0.5, 0.5 * $more, 1.0, 1, 0.2), self::pair(0.5, 0.5), 6.2), self::range(0.9, 2.2, 60)),
+            'fading and stronger' => static fn (): array => array_map(static fn (float $more): mixed => FadeComparison::compare($scale, self::pair(0.5, 0.5 * $more, 1.0, 1, 0.2), self::pair(0.5, 0.5), 6.2), self::range(0.9, 2.2, 200)),
+            'fading and more vivid' => static fn (): array => array_map(static fn (float $grey): mixed => FadeComparison::compare($scale, new HalfPair(1, 1, Readings::cell([0.40, 0.30, 0.20]), Readings::cell([0.36 - 0.04 * $grey, 0.22 - 0.04 * $grey, 0.06 + 0.05 * $grey]), Readings::cell(Readings::PAPER), Readings::cell(Readings::PAPER)), new HalfPair(1, 1, Readings::cell([0.40, 0.30, 0.20]), Readings::cell([0.40, 0.30, 0.20]), Readings::cell(Readings::PAPER), Readings::cell(Readings::PAPER)), 6.2), self::range(0.0, 2.5, 120)),
             'fading of paper' => static fn (): array => array_map(static fn (float $paper): mixed => FadeRow::rate($scale, [FadeComparison::compare($scale, self::pair(1.1, 0.9, $paper), self::pair(1.1, 1.1), 6.2), FadeComparison::compare($scale, self::pair(0.45, 0.3, $paper, 2), self::pair(0.45, 0.45, 1.0, 2), 6.2)], 6.2), self::range(0.8, 1.0, 40)),
             'fading of vivid paint' => static fn (): array => array_map(static fn (float $low): mixed => FadeComparison::compare($scale, new HalfPair(1, 1, Readings::cell([0.9, 0.5, $low]), Readings::cell([0.9, 0.55, $low * 1.3]), Readings::cell(Readings::PAPER), Readings::cell(Readings::PAPER)), new HalfPair(1, 1, Readings::cell([0.9, 0.5, $low * 1.01]), Readings::cell([0.9, 0.5, $low]), Readings::cell(Readings::PAPER), Readings::cell(Readings::PAPER)), 6.2), self::range(0.005, 0.05, 45)),
             'categories' => static fn (): array => array_map(static fn (float $y): array => [LightfastnessScale::category($scale, $y), LightfastnessScale::possible($scale, $y, $y, 0.5, 6.2), LightfastnessScale::possible($scale, $y, 1.2 * $y, 0.8, 36.0), LightfastnessScale::possible($scale, $y, $y, 0.4, 40.0)], self::range(0.0, 30.0, 120)),
