@@ -15,13 +15,14 @@ final readonly class RingProfile
     private function __construct(public array $rings, public float $widthMm) {}
 
     /**
+     * Rings as far as the nearest border.
+     *
      * @param array<int, float> $bare linear red, green, blue of the paper
      * @param array{0: float, 1: float} $centre in samples
-     * @param float $reachMm distance of the last ring
      */
-    public static function around(Patch $patch, array $bare, array $centre, float $widthMm, float $reachMm): self
+    public static function around(Patch $patch, array $bare, array $centre, float $widthMm): self
     {
-        $count = max(1, (int) floor($reachMm / $widthMm));
+        $count = max(1, (int) floor($patch->pitchMm * min($centre[0], $centre[1], $patch->columns - 1 - $centre[0], $patch->rows - 1 - $centre[1]) / $widthMm));
         $sums = array_fill(0, $count, [0.0, 0.0, 0.0, 0]);
         foreach ($patch->r as $i => $r) {
             $ring = (int) (hypot($i % $patch->columns - $centre[0], intdiv($i, $patch->columns) - $centre[1]) * $patch->pitchMm / $widthMm);

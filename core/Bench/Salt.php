@@ -7,6 +7,7 @@ namespace MarshTrial\Core\Bench;
 use MarshTrial\Core\Card\CellId;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Imaging\GrainMap;
+use MarshTrial\Core\Optics\Deposit;
 use MarshTrial\Core\Rating\Rating;
 use MarshTrial\Core\Rating\RatingStatus;
 
@@ -21,8 +22,7 @@ final class Salt
         if ($map === null || $row->key === null || ! $row->isPainted($row->first(CellRole::Salt))) {
             return Rating::without($row->scale, $row->row, 'salt', RatingStatus::NotTested, 'Nothing was painted in the window for salt.', $cells);
         }
-        $bare = $row->paper->rgb->toArray()[$row->key];
-        $deposits = array_map(static fn (float $v): float => -log(max(1e-3, $v) / $bare), $map->values);
+        $deposits = Deposit::ofMap($map->values, $row->paper->rgb->toArray()[$row->key]);
         sort($deposits);
         $count = count($deposits);
         $middle = $deposits[intdiv($count, 2)];

@@ -8,6 +8,7 @@ use MarshTrial\Core\Card\CellId;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Imaging\Gaussian;
 use MarshTrial\Core\Imaging\GrainMap;
+use MarshTrial\Core\Optics\Deposit;
 use MarshTrial\Core\Rating\Rating;
 use MarshTrial\Core\Rating\RatingStatus;
 use MarshTrial\Core\Rating\Scale;
@@ -28,7 +29,7 @@ final class WetEdge
     {
         $property = 'spread';
         $cells = [CellId::of($row->row, CellRole::WetSquare), CellId::of($row->row, CellRole::Paper)];
-        $deposits = $map === null || $row->key === null ? [] : self::deposits($map, $row->paper->rgb->toArray()[$row->key]);
+        $deposits = $map === null || $row->key === null ? [] : Deposit::ofMap($map->values, $row->paper->rgb->toArray()[$row->key]);
         if ($map === null || $deposits === [] || self::high($deposits) < $row->scale->depths->least) {
             return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the wet-in-wet square.', $cells);
         }
@@ -55,7 +56,7 @@ final class WetEdge
     {
         $property = 'softened edge';
         $cells = [CellId::of($row->row, CellRole::SoftEdge), CellId::of($row->row, CellRole::Paper)];
-        $deposits = $map === null || $row->key === null ? [] : self::deposits($map, $row->paper->rgb->toArray()[$row->key]);
+        $deposits = $map === null || $row->key === null ? [] : Deposit::ofMap($map->values, $row->paper->rgb->toArray()[$row->key]);
         if ($map === null || $deposits === [] || self::high($deposits) < $row->scale->depths->least) {
             return Rating::without($row->scale, $row->row, $property, RatingStatus::NotTested, 'Nothing was painted in the window of the soft edge.', $cells);
         }
@@ -83,12 +84,6 @@ final class WetEdge
         );
 
         return $rim < $row->scale->water->rim ? $rating : $rating->withClasses(['hard line'], ['hard line'], ['a darker rim stays where the edge was']);
-    }
-
-    /** @return list<float> */
-    private static function deposits(GrainMap $map, float $bare): array
-    {
-        return array_map(static fn (float $v): float => -log(max(1e-3, $v) / $bare), $map->values);
     }
 
     /**

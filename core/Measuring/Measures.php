@@ -46,17 +46,19 @@ final class Measures
     /** @return list<class-string<Measure>> what a block tells, in the order in which it is told */
     public static function ofBlock(BlockKind $block): array
     {
-        $measures = array_map(self::of(...), Property::cases());
-
-        return array_values(array_filter($measures, static fn (string $m): bool => is_subclass_of($m, Measure::class) && $m::block() === $block));
+        return array_values(array_filter(self::ofRows(), static fn (string $m): bool => $m::block() === $block));
     }
 
     /** @return list<class-string<Measure>> what is told where windows are shown beside those of other paints */
     public static function shownIn(SideBySide $show): array
     {
-        $measures = array_map(self::of(...), Property::cases());
+        return array_values(array_filter(self::ofRows(), static fn (string $m): bool => $m::shownIn() === $show));
+    }
 
-        return array_values(array_filter($measures, static fn (string $m): bool => is_subclass_of($m, Measure::class) && $m::shownIn() === $show));
+    /** @return list<class-string<Measure>> those that a row of a property card tells */
+    private static function ofRows(): array
+    {
+        return array_values(array_filter(array_map(self::of(...), Property::cases()), static fn (string $m): bool => is_subclass_of($m, Measure::class)));
     }
 
     /** @return list<Property> those that makers claim and every page of a paint rates, in the order they are shown */

@@ -65,4 +65,17 @@ final readonly class Deposit
 
         return $key;
     }
+
+    /**
+     * Deposits of many places in one channel.
+     *
+     * @param list<float> $values linear light
+     * @param float $bare linear light of the bare paper
+     *
+     * @return list<float>
+     */
+    public static function ofMap(array $values, float $bare): array
+    {
+        return array_map(static fn (float $v): float => -log(max(1e-3, $v) / $bare), $values);
+    }
 }

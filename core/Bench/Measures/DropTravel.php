@@ -94,8 +94,7 @@ final class DropTravel implements Measure
         if ($patch === null || $key === null || $centre === null) {
             return Rating::without($scale, $row->row, $property, RatingStatus::NotTested, 'No paint was let into the water.', $cells);
         }
-        $room = $patch->pitchMm * min($centre[0], $centre[1], $patch->columns - 1 - $centre[0], $patch->rows - 1 - $centre[1]);
-        $profile = RingProfile::around($patch, $bare, $centre, $scale->drops->ringMm, $room);
+        $profile = RingProfile::around($patch, $bare, $centre, $scale->drops->ringMm);
         $path = AmountPath::of($row);
         $middle = $profile->within(1.5);
         $reaches = $bySlope = [];
@@ -107,7 +106,7 @@ final class DropTravel implements Measure
             $level = $scale->drops->reachShare * self::amount($path, $channel, $middle[$channel], $middle[$key] / $middle[$channel]);
             $reach = $profile->lastFall($amounts, $level);
             if ($reach === null) {
-                return Rating::without($scale, $row->row, $property, RatingStatus::NotReached, 'The drop ran to the border of its half; how far it runs is more than can be read there.', $cells, ['roomMm' => $room], self::FORMULA);
+                return Rating::without($scale, $row->row, $property, RatingStatus::NotReached, 'The drop ran to the border of its half; how far it runs is more than can be read there.', $cells, ['roomMm' => $profile->distanceMm(count($profile->rings) - 1)], self::FORMULA);
             }
             $reaches[$channel] = $reach;
             // The way's own error shifts the level against the amounts: the more so, the softer the border.
@@ -135,7 +134,7 @@ final class DropTravel implements Measure
      */
     private static function middleOf(Patch $patch, float $bare, int $key, float $least): ?array
     {
-        $deposits = array_map(static fn (float $v): float => -log(max(1e-3, $v) / $bare), [$patch->r, $patch->g, $patch->b][$key]);
+        $deposits = Deposit::ofMap([$patch->r, $patch->g, $patch->b][$key], $bare);
         $sorted = $deposits;
         sort($sorted);
         // What the darkest hundredth exceeds: specks make no drop.

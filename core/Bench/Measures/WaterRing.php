@@ -13,6 +13,7 @@ use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CellId;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Imaging\Patch;
+use MarshTrial\Core\Optics\Deposit;
 use MarshTrial\Core\Rating\ClassScale;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Rating\Quantity;
@@ -91,7 +92,7 @@ final class WaterRing implements Measure
             return Rating::without($scale, $row->row, $property, RatingStatus::NotReached, 'The wash is too pale for a ring to be told from it.', $cells, ['washDeposit' => $outside], self::FORMULA);
         }
         $centre = self::sharpest($patch, $bare, $centre, $key, $scale->drops->ringMm);
-        $profile = self::profile($patch, $bare, $centre, $scale->drops->ringMm);
+        $profile = RingProfile::around($patch, $bare, $centre, $scale->drops->ringMm);
         $hollow = 1 - $profile->within(1.5)[$key] / $outside;
         $rings = self::rings($profile, $key);
         if ($rings === []) {
@@ -111,15 +112,6 @@ final class WaterRing implements Measure
             ? $rating->withPossible(['soft'])->withRemarks([sprintf('paler by %d %% where the water fell, without a ring', round(100 * $hollow))]) : $rating;
     }
 
-    /**
-     * @param array<int, float> $bare
-     * @param array{0: float, 1: float} $centre
-     */
-    private static function profile(Patch $patch, array $bare, array $centre, float $ringMm): RingProfile
-    {
-        return RingProfile::around($patch, $bare, $centre, $ringMm, $patch->pitchMm * min($centre[0], $centre[1], $patch->columns - 1 - $centre[0], $patch->rows - 1 - $centre[1]));
-    }
-
     /** @return array<int, float> key deposit of the rings that hold enough samples to say something */
     private static function rings(RingProfile $profile, int $key): array
     {
@@ -136,7 +128,7 @@ final class WaterRing implements Measure
      */
     private static function sharpest(Patch $patch, array $bare, array $centre, int $key, float $ringMm): array
     {
-        $darkest = static fn (array $at): float => max([0.0, ...self::rings(self::profile($patch, $bare, $at, $ringMm), $key)]);
+        $darkest = static fn (array $at): float => max([0.0, ...self::rings(RingProfile::around($patch, $bare, $at, $ringMm), $key)]);
         $most = $darkest($centre);
         foreach ([0.8, 0.4] as $stepMm) {
             $from = $centre;
@@ -159,7 +151,7 @@ final class WaterRing implements Measure
      */
     private static function drop(Patch $patch, float $bare, int $key): array
     {
-        $deposits = array_map(static fn (float $v): float => -log(max(1e-3, $v) / $bare), [$patch->r, $patch->g, $patch->b][$key]);
+        $deposits = Deposit::ofMap([$patch->r, $patch->g, $patch->b][$key], $bare);
         $middle = [($patch->columns - 1) / 2, ($patch->rows - 1) / 2];
         $around = [];
         foreach ($deposits as $i => $d) {

@@ -13,6 +13,7 @@ import { BlockChooser } from '../cards/BlockChooser';
 import { PaperField, usePaper } from '../cards/PaperField';
 import { asOwn, ConditionFields } from './ConditionFields';
 import { PlanOverview, type Plan } from './PlanOverview';
+import { ProtocolOptions } from '../cards/ProtocolOptions';
 
 interface PanToChoose extends Pan {
     paint: Paint;
@@ -228,23 +229,13 @@ function Planner({ given, asked, first }: { given: string[]; asked: string[]; fi
                         <label className="text-sm block mt-1">
                             State of the paint
                             <select className="block" value={paint} onChange={(e) => setPaint(e.target.value)}>
-                                <option value="">not said</option>
-                                {paper.data?.paint.map((p) => (
-                                    <option key={p.id} value={p.id}>
-                                        {p.title}
-                                    </option>
-                                ))}
+                                <ProtocolOptions of={paper.data?.paint} unsaid />
                             </select>
                         </label>
                         <label className="text-sm block mt-1">
                             Quality of the paper
                             <select className="block" value={quality} onChange={(e) => setQuality(e.target.value)}>
-                                <option value="">not said</option>
-                                {paper.data?.quality.map((p) => (
-                                    <option key={p.id} value={p.id}>
-                                        {p.title}
-                                    </option>
-                                ))}
+                                <ProtocolOptions of={paper.data?.quality} unsaid />
                             </select>
                         </label>
                     </div>

@@ -9,6 +9,7 @@ import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { BlockChooser, useRoom } from './BlockChooser';
 import { PaperField, usePaper } from './PaperField';
+import { ProtocolOptions } from './ProtocolOptions';
 
 type PanOfPaint = Pan & { paint: Paint };
 
@@ -87,34 +88,20 @@ export function NewCard() {
                     <label className="text-sm">
                         Lifting
                         <select className="block" name="lifting">
-                            {paper.data?.lifting.map((p) => (
-                                <option key={p.id} value={p.id}>
-                                    {p.title}
-                                </option>
-                            ))}
+                            <ProtocolOptions of={paper.data?.lifting} />
                         </select>
                     </label>
                 )}
                 <label className="text-sm">
                     State of the paint
                     <select className="block" name="paint">
-                        <option value="">not said</option>
-                        {paper.data?.paint.map((p) => (
-                            <option key={p.id} value={p.id}>
-                                {p.title}
-                            </option>
-                        ))}
+                        <ProtocolOptions of={paper.data?.paint} unsaid />
                     </select>
                 </label>
                 <label className="text-sm">
                     Quality of the paper
                     <select className="block" name="quality">
-                        <option value="">not said</option>
-                        {paper.data?.quality.map((p) => (
-                            <option key={p.id} value={p.id}>
-                                {p.title}
-                            </option>
-                        ))}
+                        <ProtocolOptions of={paper.data?.quality} unsaid />
                     </select>
                 </label>
             </div>
