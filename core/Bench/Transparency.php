@@ -131,7 +131,6 @@ final class Transparency
             return Rating::without($row->scale, $row->row, $property, RatingStatus::NotReached, 'One of the two lines was not found; both must run through the window and show on both sides of the paint.', $cells);
         }
         $deposit = $row->keyDeposit($paint);
-        [$least, $most] = $row->scale->body->twoLineDepths;
         [$bareUnder, $spread] = self::inkOf($row->fields(CellRole::UnderBare) ?: [$over]);
         [$bareOver] = self::inkOf($row->fields(CellRole::OverBare) ?: [$over]);
         [$body, $uncertainty] = self::body($row->scale, $paint->rgb, $under->rgb, $bareUnder, $spread, $row->paper->rgb, $surface, $contrast, $claim);
@@ -139,17 +138,53 @@ final class Transparency
             'body' => $body, 'deposit' => $deposit, 'underLine' => $under->rgb->toArray(), 'overLine' => $over->rgb->toArray(), 'bareUnderLine' => $bareUnder->toArray(), 'bareOverLine' => $bareOver->toArray(),
             'lineOnLineDE00' => Difference::ciede2000($under->lab, $over->lab), 'bareLinesDE00' => Difference::ciede2000($bareUnder->toLab(), $bareOver->toLab()), 'surfaceLight' => $surface->light,
         ];
-        if ($bareUnder->luminance() > $row->scale->body->paleLine * $row->paper->rgb->luminance()) {
+        $remarks = $numbers['bareLinesDE00'] > 3 ? [sprintf('the two pens differ by dE00 %.1f; each line is held against its own bare ends', $numbers['bareLinesDE00'])] : [];
+
+        return self::scaled($row, $property, [$body, $uncertainty], $deposit, $bareUnder, $remarks, $cells, $numbers);
+    }
+
+    /** A black line that happens to run under paint of one depth, bare at one end: in a swatch of any time. */
+    public static function overLine(RowReadings $row, SurfaceLight $surface, float $contrast = 0.0, ?Claim $claim = null): Rating
+    {
+        $cells = array_map(static fn (string $name): string => CellId::named($row->row, $name), ['under-bare', 'under-painted', 'beside-line-1', 'beside-line-2']);
+        [$paint, $under] = [$row->first(CellRole::BetweenLines), $row->first(CellRole::UnderPainted)];
+        if ($paint === null || $under === null || ! $row->isPainted($paint)) {
+            return Rating::without($row->scale, $row->row, 'transparency', RatingStatus::NotReached, 'Beside the line lies too little paint to tell what shows through it.', $cells);
+        }
+        [$ink, $spread] = self::inkOf($row->fields(CellRole::UnderBare));
+        $told = self::body($row->scale, $paint->rgb, $under->rgb, $ink, $spread, $row->paper->rgb, $surface, $contrast, $claim);
+        $deposit = $row->keyDeposit($paint);
+        $lab = $paint->lab;
+        if ($lab->chroma() < $row->scale->body->blackChroma && $lab->l < $row->scale->body->blackLightness) {
+            return Rating::without($row->scale, $row->row, 'transparency', RatingStatus::Undecidable, 'This is a black: a black line cannot judge a black.', $cells);
+        }
+
+        return self::scaled($row, 'transparency', $told, $deposit, $ink, [], $cells, ['body' => $told[0], 'deposit' => $deposit, 'underLine' => $under->rgb->toArray(), 'bareUnderLine' => $ink->toArray(), 'surfaceLight' => $surface->light]);
+    }
+
+    /**
+     * A body that was read at one depth, carried to reference depth.
+     *
+     * @param array{0: float, 1: float} $told body and its uncertainty
+     * @param list<string> $remarks
+     * @param list<string> $cells
+     * @param array<string, float|int|string|null|list<float>> $numbers
+     */
+    private static function scaled(RowReadings $row, string $property, array $told, ?float $deposit, LinearRgb $bareLine, array $remarks, array $cells, array $numbers): Rating
+    {
+        [$body, $uncertainty] = $told;
+        [$least, $most] = $row->scale->body->twoLineDepths;
+        if ($bareLine->luminance() > $row->scale->body->paleLine * $row->paper->rgb->luminance()) {
             return Rating::without($row->scale, $row->row, $property, RatingStatus::Undecidable, 'The line under the paint is too pale to tell what a paint adds to it.', $cells, $numbers, self::TWO_LINES, $body);
         }
         if ($deposit === null || $deposit < $least || $deposit > $most) {
-            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotReached, sprintf('The paint between the lines has a deposit of %s; a class needs %.1f to %.1f.', $deposit === null ? 'more than can be read' : sprintf('%.2f', $deposit), $least, $most), $cells, $numbers, self::TWO_LINES, $body);
+            return Rating::without($row->scale, $row->row, $property, RatingStatus::NotReached, sprintf('The paint beside the line has a deposit of %s; a class needs %.1f to %.1f.', $deposit === null ? 'more than can be read' : sprintf('%.2f', $deposit), $least, $most), $cells, $numbers, self::TWO_LINES, $body);
         }
         $scale = $row->scale->depths->reference / $deposit;
 
         return Rating::measured(
             $row->scale, $row->row, $property, $body * $scale, hypot($uncertainty * $scale, $row->scale->body->twoLineScaling * abs($scale - 1) * $body), $row->scale->body->classes, $row->scale->depths->reference,
-            [sprintf('scaled from deposit %.2f', $deposit), ...$body < -$uncertainty ? ['binder or gloss darkens the line'] : [], ...$numbers['bareLinesDE00'] > 3 ? [sprintf('the two pens differ by dE00 %.1f; each line is held against its own bare ends', $numbers['bareLinesDE00'])] : []], $cells, $numbers, self::TWO_LINES,
+            [sprintf('scaled from deposit %.2f', $deposit), ...$body < -$uncertainty ? ['binder or gloss darkens the line'] : [], ...$remarks], $cells, $numbers, self::TWO_LINES,
         );
     }
 

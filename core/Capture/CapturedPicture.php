@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Capture;
 
+use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\FiducialShape;
+use MarshTrial\Core\Card\PocketFrame;
 use MarshTrial\Core\Card\TargetSheet;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
@@ -26,7 +28,7 @@ final readonly class CapturedPicture
     private const DRAWN = 0.0005;
 
     /** Colour that bare watercolour paper is taken to have where nobody measured it (own). */
-    private const USUAL_PAPER = [94.0, 0.2, 2.6];
+    public const USUAL_PAPER = [94.0, 0.2, 2.6];
 
     /** Beyond these a card is taken to be photographed: foreshortening, the ratio of light across it, and the bend of the lens (own). */
     private const PHOTO_SLANT = 1.012;
@@ -68,7 +70,10 @@ final readonly class CapturedPicture
     public static function of(PixelGrid $picture, CardLayout $layout, Capture $capture): self
     {
         $finder = new PieceFinder($picture, $capture->photo === true, $capture->focal);
-        $pieces = $finder->pieces($layout);
+        $pieces = $layout->kind === CardKind::Pocket ? $finder->frames() : $finder->pieces($layout);
+        if ($layout->kind === CardKind::Pocket) {
+            $layout = PocketFrame::layout($layout->uuid, $layout->title, count($pieces));
+        }
         $first = reset($pieces) ?: throw PictureFault::noMarks();
         $slant = max(array_map(static fn (PlacedPiece $p): float => $p->placement->slantAt($p->piece->outline->centre()->x, $p->piece->outline->centre()->y), $pieces));
         $photo = $capture->photo ?? ($slant > self::PHOTO_SLANT || abs($first->placement->lens) > self::PHOTO_LENS);

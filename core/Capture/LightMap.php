@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Capture;
 
+use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Piece;
 use MarshTrial\Core\Card\TargetSheet;
@@ -23,6 +24,9 @@ final readonly class LightMap
 {
     /** Distance between samples and side of each, mm. */
     private const PITCH_MM = 7.0;
+
+    /** The same on a pocket frame, which has little paper of its own. */
+    private const POCKET_PITCH_MM = 4.0;
 
     /** A sample whose pixels differ by more than so many times the usual scatter, and by more than this share, is no bare paper: print, pencil, an edge (own). */
     private const PRINTED = [2.5, 0.02];
@@ -71,6 +75,9 @@ final readonly class LightMap
      */
     public static function of(PixelGrid $picture, CardLayout $layout, array $pieces, bool $scan = false): self
     {
+        if ($layout->kind === CardKind::Pocket) {
+            return self::sampled($picture, $layout, $pieces, self::POCKET_PITCH_MM);
+        }
         if ($scan) {
             $map = self::sampled($picture, $layout, $pieces, 4 * self::PITCH_MM);
             if ($map->ratio < self::EVEN_SCAN) {

@@ -7,7 +7,7 @@ namespace MarshTrial\Core\Card;
 /**
  * The machine-readable code: 64 modules in 4 rows of 16, read along the rows, dark = 1.
  *
- * Bits: 4 version, 4 piece (0 whole, 1 kept, 2 exposed, 3 target), 40 card number, 16 checksum (CRC-16, polynomial 0x1021,
+ * Bits: 4 version, 4 piece (0 whole, 1 kept, 2 exposed, 3 target, 4 pocket frame), 40 card number, 16 checksum (CRC-16, polynomial 0x1021,
  * start 0xFFFF) over the six bytes before it. The card number is printed in eight letters as well.
  */
 final readonly class CardCode
@@ -18,7 +18,7 @@ final readonly class CardCode
 
     private const VERSION = 1;
 
-    private const PIECES = ['whole', 'kept', 'exposed', 'target'];
+    private const PIECES = ['whole', 'kept', 'exposed', 'target', 'pocket'];
 
     /** Digits and letters without I, L, O and U, which are misread by hand. */
     private const ALPHABET = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';

@@ -10,4 +10,6 @@ enum CardKind: string
     case Fade = 'fade';
     /** Windows of one's own over any sheet. */
     case Frame = 'frame';
+    /** Swatches of any time, each seen through the pocket frame. */
+    case Pocket = 'pocket';
 }

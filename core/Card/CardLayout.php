@@ -43,6 +43,12 @@ final readonly class CardLayout
         return CardCode::forCard($this->uuid, 'whole')->text();
     }
 
+    /** What is printed on a piece to know it by. */
+    public function codeOf(Piece $piece): CardCode
+    {
+        return $this->kind === CardKind::Pocket ? PocketFrame::code() : CardCode::forCard($this->uuid, $piece->id);
+    }
+
     /** @param list<RowLabel> $rows other labels for the same rows */
     public function withRows(array $rows): self
     {

@@ -35,6 +35,7 @@ enum CellRole: string
     case DropInWater = 'drop-in-water';
     case DropInPaint = 'drop-in-paint';
     case Own = 'own';
+    case Swatch = 'swatch';
 
     /** Whether the place lies on a black line, bare or painted, and is read where the line was really ruled. */
     public function isOnLine(): bool
@@ -46,7 +47,7 @@ enum CellRole: string
     public function isOneDepth(): bool
     {
         return in_array($this, [
-            self::Wash, self::LiftNone, self::Ladder, self::Glaze, self::BlotNone, self::BetweenLines, self::Salt, self::Tilt, self::Rewet, self::EdgeBand, self::WetMiddle, self::DropInPaint,
+            self::Wash, self::LiftNone, self::Ladder, self::Glaze, self::BlotNone, self::BetweenLines, self::Salt, self::Tilt, self::Rewet, self::EdgeBand, self::WetMiddle, self::DropInPaint, self::Swatch,
         ], true);
     }
 
@@ -96,6 +97,7 @@ enum CellRole: string
             self::DropInWater => 'drop of paint in clear water',
             self::DropInPaint => 'drop of water in a wet wash',
             self::Own => 'window of one’s own',
+            self::Swatch => 'even place of a swatch, deepest first',
         };
     }
 }

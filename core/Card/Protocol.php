@@ -46,7 +46,7 @@ final readonly class Protocol
         static $all = [];
         if ($all === []) {
             $ofBlocks = array_map(static fn (BlockKind $kind): array => $kind->definition()::protocols(), BlockKind::cases());
-            foreach (array_merge(...$ofBlocks, ...[FadeCard::protocols(), self::ofAnyCard()]) as $protocol) {
+            foreach (array_merge(...$ofBlocks, ...[FadeCard::protocols(), PocketFrame::protocols(), self::ofAnyCard()]) as $protocol) {
                 $all[$protocol->id] = $protocol;
             }
         }

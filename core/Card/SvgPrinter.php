@@ -25,6 +25,9 @@ final class SvgPrinter
      */
     public static function print(CardLayout $layout, bool $frame): string
     {
+        if ($layout->kind === CardKind::Pocket) {
+            return PocketPrinter::sheet();
+        }
         $frame = $frame || $layout->kind === CardKind::Frame;
         $parts = [];
         foreach ($layout->pieces as $piece) {
@@ -52,6 +55,9 @@ final class SvgPrinter
      */
     public static function words(CardLayout $layout): array
     {
+        if ($layout->kind === CardKind::Pocket) {
+            return array_map(static fn (PrintedText $t): Rect => $t->bounds(), PocketFrame::words());
+        }
         $parts = self::cautions($layout);
         foreach ([false, true] as $frame) {
             foreach ($layout->pieces as $piece) {
@@ -217,7 +223,7 @@ final class SvgPrinter
         return '<circle cx="'.self::n($centre->x).'" cy="'.self::n($centre->y).'" r="'.self::n($radius).'" fill="'.$fill.'"/>';
     }
 
-    private static function text(PrintedText $t): string
+    public static function text(PrintedText $t): string
     {
         return '<text x="'.self::n($t->x).'" y="'.self::n($t->y).'" font-size="'.self::n($t->sizeMm).'" font-weight="'.$t->weight.'">'.SvgText::of($t->text).'</text>';
     }

@@ -13,6 +13,7 @@ use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\Fiducial;
 use MarshTrial\Core\Card\FiducialShape;
 use MarshTrial\Core\Card\Piece;
+use MarshTrial\Core\Card\PocketFrame;
 use MarshTrial\Core\Card\Point;
 use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Card\Rect;
@@ -71,6 +72,10 @@ final class LayoutJson
         try {
             [$kind, $card, $rows, $pieces, $windows, $cells] = self::fields($data, 'kind', 'card', 'rows', 'pieces', 'windows', 'cells');
             [$uuid, $title] = self::fields($card, 'uuid', 'title');
+            // All pocket frames are alike.
+            if ($kind === CardKind::Pocket->value) {
+                return PocketFrame::layout((string) $uuid, (string) $title);
+            }
 
             $layout = new CardLayout(
                 CardKind::from($kind),

@@ -16,6 +16,7 @@ use MarshTrial\Core\Measuring\CardMeasurer;
 use MarshTrial\Core\Optics\Deposit;
 use MarshTrial\Core\Rating\Rating;
 use MarshTrial\Core\Rating\Scale;
+use MarshTrial\Core\Swatch\SwatchReading;
 
 /** A measurement as JSON; every field and unit is described in docs/formats.md. */
 final class MeasurementJson
@@ -53,6 +54,17 @@ final class MeasurementJson
             'ratings' => array_map(self::rating(...), $measurement->ratings),
             'fading' => array_map(self::finding(...), $measurement->fading),
             'doseMlxh' => $measurement->doseMlxh,
+            ...$measurement->swatches === [] ? [] : ['swatches' => array_map(self::swatch(...), $measurement->swatches)],
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function swatch(SwatchReading $swatch): array
+    {
+        return [
+            'row' => $swatch->row, 'problem' => $swatch->problem, 'overBarePaper' => $swatch->paper !== null, 'keyChannel' => $swatch->key,
+            'deposits' => array_map(static fn (string $id, ?float $d): array => ['cell' => $id, 'deposit' => self::round($d, 3)], array_keys($swatch->deposits), $swatch->deposits),
+            'outshines' => $swatch->outshines, 'remarks' => $swatch->remarks,
         ];
     }
 
@@ -73,14 +85,15 @@ final class MeasurementJson
             if ($reading === null) {
                 continue;
             }
-            $deposit = Deposit::of($reading->rgb, $measurement->papers[$cell->id]->rgb);
+            $paper = $measurement->papers[$cell->id] ?? null;
+            $deposit = $paper === null ? null : Deposit::of($reading->rgb, $paper->rgb);
             $out[] = [
                 'id' => $cell->id, 'role' => $cell->role->value, 'what' => $cell->role->label(), 'row' => $cell->row, 'step' => $cell->step,
                 'lab' => self::rounded($reading->lab->toArray(), 3),
                 'labSpread' => self::rounded($reading->labSpread, 3),
                 'uncertainty95' => $reading->uncertainty95 > 0 ? round($reading->uncertainty95, 2) : null,
                 'rgbLinear' => self::rounded($reading->rgb->toArray(), 6),
-                'deposit' => self::rounded($deposit->channels, 4),
+                'deposit' => self::rounded($deposit->channels ?? [null, null, null], 4),
                 'pixels' => $reading->pixels,
                 'remarks' => array_map(static fn (CellRemark $r): string => $r->words(), $reading->remarks),
                 'polygonPx' => self::mapped($measurement->scan->pieces[$cell->piece], $reading->area),

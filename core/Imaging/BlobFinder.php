@@ -35,14 +35,15 @@ final class BlobFinder
 
     /**
      * @param bool $photo light may fall unevenly, and the card need not fill the picture
+     * @param int|null $coarse longer side of the copy that is looked at, pixels; null: what suits a card
      *
      * @return list<Blob>
      *
      * @throws PictureFault when there is no paper in the picture
      */
-    public static function find(PixelGrid $picture, bool $photo = false): array
+    public static function find(PixelGrid $picture, bool $photo = false, ?int $coarse = null): array
     {
-        $step = max(1, (int) ceil(max($picture->width, $picture->height) / ($photo ? self::COARSE_PHOTO : self::COARSE)));
+        $step = max(1, (int) ceil(max($picture->width, $picture->height) / ($coarse ?? ($photo ? self::COARSE_PHOTO : self::COARSE))));
         $w = intdiv($picture->width, $step);
         $h = intdiv($picture->height, $step);
         $codes = self::coarse($picture, $step, $w, $h);

@@ -46,6 +46,12 @@ final readonly class CellReading
         return array_filter($this->remarks, static fn (CellRemark $r): bool => $r->flag === CellFlag::Beyond) !== [];
     }
 
+    /** The same place in another light. */
+    public function in(LinearRgb $rgb): self
+    {
+        return new self($rgb, $rgb->toLab(), $this->labSpread, $this->labCovariance, $this->pixels, $this->leftOut, $this->area, $this->remarks, $this->uncertainty95, $this->glare, $this->shared);
+    }
+
     /** The same place with another colour, and why. */
     public function replacedBy(LinearRgb $rgb, CellRemark $remark): self
     {

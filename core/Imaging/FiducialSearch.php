@@ -36,7 +36,7 @@ final class FiducialSearch
     /** @var array<int, array{0: float, 1: float}> exact centres of spots, by their object ids */
     private array $exact = [];
 
-    /** @var array<int, array{0: list<Blob>, 1: list<Blob>}> rings and discs of either way of looking, once looked for */
+    /** @var array<string, array{0: list<Blob>, 1: list<Blob>}> rings and discs of every way of looking, once looked for */
     private array $spots = [];
 
     /** @param float|null $focal focal length over the longer side of the picture, where the camera tells it */
@@ -48,14 +48,16 @@ final class FiducialSearch
         return count($this->rings) + count($this->discs);
     }
 
-    public function look(bool $photo): void
+    /** @param int|null $coarse longer side of the copy that is looked at, pixels; null: what suits a card */
+    public function look(bool $photo, ?int $coarse = null): void
     {
-        if (! isset($this->spots[(int) $photo])) {
-            $blobs = BlobFinder::find($this->picture, $photo);
+        $way = (int) $photo."|$coarse";
+        if (! isset($this->spots[$way])) {
+            $blobs = BlobFinder::find($this->picture, $photo, $coarse);
             $of = static fn (FiducialShape $shape): array => array_values(array_filter($blobs, static fn (Blob $b): bool => $b->shape === $shape));
-            $this->spots[(int) $photo] = [$of(FiducialShape::Ring), $of(FiducialShape::Disc)];
+            $this->spots[$way] = [$of(FiducialShape::Ring), $of(FiducialShape::Disc)];
         }
-        [$this->rings, $this->discs] = $this->spots[(int) $photo];
+        [$this->rings, $this->discs] = $this->spots[$way];
     }
 
     /** @return array{0: float, 1: float} */

@@ -94,6 +94,31 @@ final class PictureFault extends CoreException
         return new self("The target with $columns by $rows patches was not found beside the card. Lay it flat beside the card with its four marks in view, or measure without it.");
     }
 
+    public static function noFrame(): self
+    {
+        return new self('No pocket frame was recognised in this picture: none of its four round marks was found. Lay it with its printed side up, the whole frame in view, and take the picture again.');
+    }
+
+    public static function frameMarksMissing(): self
+    {
+        return new self('Fewer than three marks of one pocket frame can be seen. Uncover them, bring the whole frame into view, hold the camera straighter, and take the picture again.');
+    }
+
+    public static function frameCodeUnreadable(): self
+    {
+        return new self('The code of the pocket frame could not be read: it is covered, cut off, smeared or out of focus. Bring the whole frame into view and take the picture again.');
+    }
+
+    public static function laterFrame(): self
+    {
+        return new self('This pocket frame was printed by a later version of the program, and is drawn otherwise. Print one here, or bring the program up to date.');
+    }
+
+    public static function tooManyFrames(int $found, int $most): self
+    {
+        return new self("$found pocket frames are in this picture; $most are read at most. Go closer and take several pictures.");
+    }
+
     /** @param non-empty-list<QualityCheck> $checks of the picture, one of them or more beyond what can be used */
     public static function notUsable(array $checks): self
     {

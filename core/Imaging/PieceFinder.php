@@ -9,6 +9,7 @@ use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\FadeCard;
 use MarshTrial\Core\Card\Fiducial;
 use MarshTrial\Core\Card\Piece;
+use MarshTrial\Core\Card\PocketFrame;
 use MarshTrial\Core\Card\Point;
 use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\Card\RowLabel;
@@ -27,6 +28,12 @@ final class PieceFinder
     private const PRINTED_SMALL = 0.03;
 
     public const MOST_DPI = 650;
+
+    /** Resolution of pocket frames, which fill a photograph more than a card does, dots per inch (own). */
+    private const MOST_DPI_POCKET = 2600;
+
+    /** Longer sides of the copies in which pocket frames are looked for, pixels: small among others, and filling the picture (own). */
+    private const POCKET_COARSE = [1000, 380];
 
     /** A code further than this from its place tells of a bent lens or a sheet that is not flat, mm. */
     private const STRAIGHT_MM = 0.08;
@@ -137,6 +144,98 @@ final class PieceFinder
         throw PictureFault::noMarks();
     }
 
+    /**
+     * Every pocket frame in the picture, wherever and however it lies.
+     *
+     * @return non-empty-array<string, PlacedPiece> by piece id, in the order of reading
+     *
+     * @throws PictureFault
+     */
+    public function frames(): array
+    {
+        $piece = PocketFrame::piece(PocketFrame::PIECE);
+        $found = [];
+        $spots = 0;
+        $unreadable = false;
+        // With one mark of a frame covered only where none is seen whole.
+        foreach ([false, true] as $oneCovered) {
+            foreach (self::POCKET_COARSE as $coarse) {
+                $this->search->look(true, $coarse);
+                $spots = max($spots, $this->search->count());
+                foreach ($oneCovered ? $this->search->slantedByThree($piece) : $this->search->slanted($piece) as $seen) {
+                    [$code] = $this->read($piece, $seen);
+                    if ($code === null) {
+                        $unreadable = $unreadable || ! $oneCovered;
+                    } elseif (PocketFrame::isToldBy($code)) {
+                        self::keep($found, $seen, $code);
+                    } elseif ($code->piece === PocketFrame::PIECE) {
+                        throw PictureFault::laterFrame();
+                    }
+                }
+            }
+            if ($found !== []) {
+                break;
+            }
+        }
+        if ($found === []) {
+            $this->refuseMirrored($piece);
+            throw $unreadable ? PictureFault::frameCodeUnreadable() : ($spots >= 2 ? PictureFault::frameMarksMissing() : PictureFault::noFrame());
+        }
+        if (count($found) > PocketFrame::MOST_PLACINGS) {
+            throw PictureFault::tooManyFrames(count($found), PocketFrame::MOST_PLACINGS);
+        }
+
+        return $this->inOrder($piece, $found);
+    }
+
+    /**
+     * Keeps a placing, unless the same frame was found before.
+     *
+     * @param list<array{0: CardCode, 1: array{seen: list<array{0: float, 1: float}>, marks: int, absent?: int, lens?: float}}> $found
+     * @param array{seen: list<array{0: float, 1: float}>, marks: int, absent?: int, lens?: float} $seen
+     */
+    private static function keep(array &$found, array $seen, CardCode $code): void
+    {
+        [$x, $y] = self::middle($seen['seen']);
+        foreach ($found as [, $other]) {
+            [$u, $v] = self::middle($other['seen']);
+            if (hypot($u - $x, $v - $y) < 0.4 * hypot($other['seen'][0][0] - $other['seen'][2][0], $other['seen'][0][1] - $other['seen'][2][1])) {
+                return;
+            }
+        }
+        $found[] = [$code, $seen];
+    }
+
+    /**
+     * @param list<array{0: float, 1: float}> $corners
+     *
+     * @return array{0: float, 1: float}
+     */
+    private static function middle(array $corners): array
+    {
+        return [array_sum(array_column($corners, 0)) / 4, array_sum(array_column($corners, 1)) / 4];
+    }
+
+    /**
+     * Frames line by line as one reads.
+     *
+     * @param non-empty-list<array{0: CardCode, 1: array{seen: list<array{0: float, 1: float}>, marks: int, absent?: int, lens?: float}}> $found
+     *
+     * @return non-empty-array<string, PlacedPiece>
+     */
+    private function inOrder(Piece $piece, array $found): array
+    {
+        $high = abs($found[0][1]['seen'][0][1] - $found[0][1]['seen'][2][1]);
+        usort($found, static function (array $a, array $b) use ($high): int {
+            [[$ax, $ay], [$bx, $by]] = [self::middle($a[1]['seen']), self::middle($b[1]['seen'])];
+
+            return abs($ay - $by) > 0.5 * $high ? $ay <=> $by : $ax <=> $bx;
+        });
+        $numbered = array_map(static fn (array $f, int $i): array => [new Piece(PocketFrame::pieceId($i + 1), $piece->outline, $piece->marks, $piece->codeArea), $f[0], $f[1]], $found, array_keys($found));
+
+        return $this->placed($numbered, null, true) ?: throw PictureFault::noFrame();
+    }
+
     /** Says why a piece was not found. */
     private function explain(CardLayout $layout, Piece $piece, bool $unreadable, bool $someFound): never
     {
@@ -210,8 +309,9 @@ final class PieceFinder
         if ($dpi < (1 - self::PRINTED_SMALL) * self::LEAST_DPI && $piece->id !== TargetSheet::PIECE) {
             throw PictureFault::tooCoarse($dpi, self::LEAST_DPI, $this->photo || $placement->slantAt($centre->x, $centre->y) > 1.012);
         }
-        if ($dpi > self::MOST_DPI) {
-            throw PictureFault::tooFine($dpi, self::MOST_DPI, $this->photo);
+        $most = $code->piece === PocketFrame::PIECE ? self::MOST_DPI_POCKET : self::MOST_DPI;
+        if ($dpi > $most) {
+            throw PictureFault::tooFine($dpi, $most, $this->photo);
         }
 
         return new PlacedPiece($piece, $placement, $code, $dpi, $placement->rotationDeg($centre->x, $centre->y), hypot($shift[0], $shift[1]), $shift[2], $absent === null ? 4 : 3, $shift[3], $absent, $shift[4]);

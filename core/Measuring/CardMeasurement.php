@@ -11,6 +11,7 @@ use MarshTrial\Core\Fading\FadeFinding;
 use MarshTrial\Core\Fading\HalfPair;
 use MarshTrial\Core\Imaging\CellReading;
 use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Swatch\SwatchReading;
 
 /** Everything that one picture of one card says. */
 final readonly class CardMeasurement
@@ -33,5 +34,7 @@ final readonly class CardMeasurement
         public array $pairs = [],
         public array $fading = [],
         public ?float $doseMlxh = null,
+        /** @var list<SwatchReading> placings of the pocket frame, by row; empty for cards */
+        public array $swatches = [],
     ) {}
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Measuring;
 
 use MarshTrial\Core\Bench\BareWindows;
+use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Bench\RowMeter;
 use MarshTrial\Core\Bench\RowReadings;
 use MarshTrial\Core\Bench\RowUnderTest;
@@ -19,6 +20,7 @@ use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\Card\CellId;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FadeCard;
+use MarshTrial\Core\Card\PocketFrame;
 use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Fading\FadeComparison;
 use MarshTrial\Core\Fading\FadeRow;
@@ -33,6 +35,8 @@ use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Rating\Rating;
 use MarshTrial\Core\Rating\RatingStatus;
 use MarshTrial\Core\Rating\Scale;
+use MarshTrial\Core\Swatch\SwatchMeter;
+use MarshTrial\Core\Swatch\SwatchReading;
 
 /** Measures a card from its picture: places the pieces, reads every cell, derives the ratings. */
 final readonly class CardMeasurer
@@ -61,6 +65,7 @@ final readonly class CardMeasurer
         return match ($layout->kind) {
             CardKind::Property => $this->property($captured, $layout, $facts, $capture->jpeg, $progress),
             CardKind::Frame => $this->frame($captured, $layout, $facts, $progress),
+            CardKind::Pocket => $this->pocket($captured, $layout, $facts, $capture, $progress),
             CardKind::Fade => $this->fade($captured, $layout, $facts, $first, $doseMlxh, $progress),
         };
     }
@@ -114,6 +119,49 @@ final readonly class CardMeasurer
         }
 
         return new CardMeasurement($layout, $this->withGlare($facts, $cells), $cells, $papers, [], []);
+    }
+
+    /** Every swatch by itself; what a swatch cannot show is said to be not reached. */
+    private function pocket(CapturedPicture $captured, CardLayout $layout, PictureFacts $facts, Capture $capture, callable $progress): CardMeasurement
+    {
+        $placings = PocketFrame::layout($layout->uuid, $layout->title, count($captured->pieces));
+        $meter = new SwatchMeter($this->scale, $captured, $facts, $capture->jpeg, $capture->paper);
+        $swatches = $placed = $cells = $papers = $ratings = [];
+        foreach ($placings->rows as $label) {
+            $progress("Reading swatch $label->row", 0.1 + 0.8 * ($label->row - 1) / count($placings->rows));
+            $swatches[] = $swatch = $meter->read($label->row);
+            array_push($placed, ...$swatch->cells);
+            $cells += $swatch->readings;
+            $papers += $swatch->paper === null ? [] : array_fill_keys(array_keys($swatch->readings), $swatch->paper);
+            if ($swatch->problem === null) {
+                array_push($ratings, ...$swatch->ratings, ...self::notShown($this->scale, $label->row));
+            }
+        }
+        $problems = array_filter(array_map(static fn (SwatchReading $s): ?string => $s->problem, $swatches));
+        if (count($problems) === count($swatches)) {
+            throw new PictureFault((string) reset($problems));
+        }
+        $layout = new CardLayout(CardKind::Pocket, $layout->uuid, $layout->title, $placings->rows, $placings->pieces, $placings->windows, $placed);
+        $facts = $this->withGlare($facts, $cells);
+        $protocol = PocketFrame::protocols()[0]->text();
+
+        return new CardMeasurement($layout, $facts, $cells, $papers, [], array_map(fn (Rating $r): Rating => $this->remarked($r, $cells, $facts)->under($protocol), $ratings), swatches: $swatches);
+    }
+
+    /** @return list<Rating> what takes more than a swatch */
+    private static function notShown(Scale $scale, int $row): array
+    {
+        $out = [];
+        foreach (Property::cases() as $property) {
+            if (in_array($property, [Property::Transparency, Property::Granulation], true)) {
+                continue;
+            }
+            $measure = Measures::of($property);
+            $where = is_subclass_of($measure, Measure::class) ? 'the test “'.$measure::block()->definition()::label().'” on a card' : 'a fade card';
+            $out[] = Rating::without($scale, $row, $property->value, RatingStatus::NotReached, "A swatch does not show this; it takes $where.");
+        }
+
+        return $out;
     }
 
     private static function apart(Cell $one, Cell $two): float

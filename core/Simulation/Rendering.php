@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Simulation;
 
-use MarshTrial\Core\Card\CardCode;
 use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Card\Window;
@@ -40,9 +39,12 @@ final readonly class Rendering
         $prints = new Prints($scene, $rendering->canvas, $rendering->ground);
         $optics instanceof FlatBed ? $around->layPaper() : $around->layTable();
         foreach ($scene->layout->pieces as $piece) {
+            if ($scene->frame !== null) {
+                $rendering->canvas->render($piece, $piece->outline, [], static fn (float $x, float $y): array => [Canvas::UNCLEAR, ...$rendering->ground->paperShade($piece->id, $x, $y)]);
+            }
             $prints->printWords($piece);
             $prints->scribble($piece);
-            $prints->printMarks($piece, CardCode::forCard($scene->layout->uuid, $piece->id), fn (float $x, float $y): array => $rendering->ground->paperShade($piece->id, $x, $y));
+            $prints->printMarks($piece, $scene->layout->codeOf($piece), fn (float $x, float $y): array => $rendering->ground->paperShade($piece->id, $x, $y));
         }
         if ($scene->target !== null) {
             $prints->layTarget($scene->target, $patches);
@@ -69,7 +71,10 @@ final readonly class Rendering
             $this->scene->layout->cellsOf($window->row, null, $window->piece),
             static fn (Cell $c): bool => $window->area->holds($c->area),
         ));
-        $this->canvas->render($piece, $window->area, $cells, $this->shades->of($window, $cells));
+        // A knife strays beyond the drawn edge.
+        $w = $window->area;
+        $area = $window->use === 'swatch' ? Rect::around($w->centre()->x, $w->centre()->y, $w->width + 1.6, $w->height + 1.6) : $w;
+        $this->canvas->render($piece, $area, $cells, $this->shades->of($window, $cells));
     }
 
     /** A spot where the lamp or window is mirrored in a glossy film. */

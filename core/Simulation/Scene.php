@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Simulation;
 
+use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Piece;
+use MarshTrial\Core\Card\PocketFrame;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Card\TargetSheet;
 
@@ -40,13 +42,16 @@ final readonly class Scene
         public ?TargetSheet $target = null,
         /** What is printed on it; null: marks and code only. */
         public ?PrintedSheet $print = null,
+        /** Paper of the pocket frame, where one lies over the sheet. */
+        public ?Sheet $frame = null,
+        private int $seed = 0,
     ) {}
 
     public static function of(CardLayout $layout, int $seed, float $dpi, float $doseMlxh, ?TargetSheet $target = null, string $visit = '', bool $wet = false, ?PrintedSheet $print = null): self
     {
         $hand = SeededRandom::keyed("hand|$layout->uuid|$seed");
         $scanner = SeededRandom::keyed("scanner|$layout->uuid|$seed|$doseMlxh|$dpi$visit");
-        $sheet = Sheet::of($hand);
+        $sheet = $layout->kind === CardKind::Pocket ? Sheet::of($hand)->aged($hand->between(0.0, 1.0)) : Sheet::of($hand);
         $films = $habits = [];
         foreach ($layout->rows as $row) {
             $habits[$row->row] = Habits::of($row, $seed);
@@ -62,10 +67,16 @@ final readonly class Scene
                 5.0 + $scanner->between(-1.5, 1.5),
             ];
         }
+        if ($layout->kind === CardKind::Pocket) {
+            // Laid down by hand, three to a line.
+            foreach ($layout->pieces as $i => $piece) {
+                $places[$piece->id] = [deg2rad($scanner->between(-20, 20)), 12.0 + 98 * ($i % 3) + $scanner->between(-2, 2), 14.0 + 100 * intdiv($i, 3) + $scanner->between(-2, 2)];
+            }
+        }
         if ($target !== null) {
             $places[TargetSheet::PIECE] = [
                 deg2rad($scanner->between(-1, 1)), (self::BED_WIDTH_MM - $target->piece->outline->width) / 2,
-                max([0.0, ...array_map(static fn ($p): float => $p->outline->bottom(), $layout->pieces)]) + 9.0,
+                max([0.0, ...array_map(static fn ($p): float => $p->outline->bottom(), $layout->pieces)]) + ($layout->kind === CardKind::Pocket ? 42.0 : 9.0),
             ];
         }
 
@@ -74,7 +85,7 @@ final readonly class Scene
             $hand->between(0.004, 0.014),
             Texture::smooth($hand, $sheet->toothMm, $perMm),
             Texture::smooth($hand, 1.1, $perMm),
-            $films, $habits, $places, $hand, $scanner, $target, $print,
+            $films, $habits, $places, $hand, $scanner, $target, $print, $layout->kind === CardKind::Pocket ? Sheet::ofOffice($hand) : null, $seed,
         );
     }
 
@@ -98,7 +109,19 @@ final readonly class Scene
     /** @return list<float> reflectance of a piece's bare paper by band, without texture and surface light */
     public function paperOf(string $piece): array
     {
+        if ($this->frame !== null && str_starts_with($piece, PocketFrame::PIECE)) {
+            return $this->frame->reflectance;
+        }
+
         return $piece === 'exposed' ? $this->sheet->after($this->doseMlxh) : $this->sheet->reflectance;
+    }
+
+    /** What was painted under a placing of the pocket frame; a row's name may tell how. */
+    public function swatch(int $row): SwatchHand
+    {
+        $name = $this->layout->rows[$row - 1]->specimen;
+
+        return new SwatchHand($this, $row, $name.'|'.$this->seed, str_contains($name, '|form=') ? explode('|form=', $name)[1] : null);
     }
 
     public function look(int $row): Appearance

@@ -34,6 +34,25 @@ final readonly class Sheet
         );
     }
 
+    /** Office paper from a printer, brightened: it sends back more blue than falls on it. */
+    public static function ofOffice(SeededRandom $random): self
+    {
+        [$white, $brightener] = [$random->between(0.82, 0.88), $random->between(0.0, 0.16)];
+
+        return new self(
+            Bands::map(static fn (float $nm): float => $white * (1 + $brightener * exp(-(($nm - 442) / 24) ** 2) - 0.25 / (1 + exp(($nm - 412) / 6)))),
+            $random->between(0.008, 0.018), $random->between(0.006, 0.02), 0.004, 0.14, 0.0,
+        );
+    }
+
+    /** The same sheet after years in a drawer: darker at the blue end. @param float $age 0 to 1 */
+    public function aged(float $age): self
+    {
+        $yellowed = array_map(static fn (float $r, int $i): float => $r * (1 - 0.13 * $age ** 2 / (1 + exp((Bands::STEP_NM * $i - 90) / 35))), $this->reflectance, array_keys($this->reflectance));
+
+        return new self(...array_replace(get_object_vars($this), ['reflectance' => $yellowed]));
+    }
+
     /** @return list<float> reflectance by band after a dose */
     public function after(float $doseMlxh): array
     {

@@ -91,7 +91,8 @@ final class Surroundings
         $line = '';
         for ($i = 0; $i < 1024; $i++) {
             $colour = match ($stuff) {
-                'table' => array_map(fn (float $c): float => $c * (1 + 0.1 * $this->scene->unevenness->at($i * $this->canvas->pixelMm, 3)), self::TABLE),
+                // A frame lies on the page of a book, seldom on a table.
+                'table' => $this->scene->frame !== null ? $this->ground->paperShade('', ($i + 0.5) * $this->canvas->pixelMm, 5) : array_map(fn (float $c): float => $c * (1 + 0.1 * $this->scene->unevenness->at($i * $this->canvas->pixelMm, 3)), self::TABLE),
                 TargetSheet::PIECE => Prints::CARRIER,
                 default => $this->ground->paperShade($stuff, ($i + 0.5) * $this->canvas->pixelMm, 5),
             };

@@ -115,7 +115,7 @@ final class Truth
         return $out;
     }
 
-    private static function class(string $property, float $value): string
+    public static function class(string $property, float $value): string
     {
         foreach (self::LIMITS[$property] as $class => $limit) {
             if ($value < $limit) {
@@ -251,7 +251,7 @@ final class Truth
      *
      * @return array{0: float, 1: float}
      */
-    private static function grain(array $map): array
+    public static function grain(array $map): array
     {
         $mean = array_sum(array_map(array_sum(...), $map)) / (count($map) * count($map[0]));
         // Each blur shortens the map by its reach; trimming the other by as much keeps them aligned.

@@ -25,6 +25,7 @@ final readonly class WindowShades
             'paper' => $this->bare($window),
             'stroke' => $this->stroke($window),
             'lift' => $this->lift($window),
+            'swatch' => $this->swatch($window),
             'depth' => $this->fadeStep($window, $cells[0]->step ?? 1),
             'second-line' => $this->linePair($window),
             'own' => $this->edgeless($window, fn (float $x, float $y): float => (0.3 + 0.25 * ($window->row % 5)) * (1 + 0.02 * $this->scene->unevenness->at($x, $y))),
@@ -35,6 +36,36 @@ final readonly class WindowShades
     private function bare(Window $window): \Closure
     {
         return fn (float $x, float $y): array => [Canvas::ON_PAPER, ...$this->ground->paperShade($window->piece, $x, $y)];
+    }
+
+    /** What shows through a pocket frame: an old swatch on its own sheet, words, a line, the frame's cut edge and its shadow. */
+    private function swatch(Window $window): \Closure
+    {
+        $hand = $this->scene->swatch($window->row);
+        $film = $this->scene->films[$window->row];
+        $table = $this->ground->table($film, '');
+        $grains = $this->ground->grains($film, $window->row);
+
+        return function (float $x, float $y) use ($window, $hand, $table, $grains): array {
+            $open = $this->ground->cover($hand->inOpening($x, $y));
+            $frame = $open < 1.0 ? $this->ground->paperShade($window->piece, $x, $y) : [];
+            $seen = [];
+            if ($open > 0.0) {
+                [$thickness, $inside] = $hand->laid($x, $y);
+                $pen = $this->ground->cover($hand->inStroke($x, $y));
+                $seen = Ground::point($table, $table->index($thickness * $grains->at($x, $y)), $this->ground->tooth($x, $y), $this->ground->cover($hand->inLine($x, $y)), $this->ground->cover($inside), Canvas::UNCLEAR);
+                $light = $hand->light($x, $y);
+                foreach (array_slice($seen, 1) as $n => $v) {
+                    $seen[$n + 1] = ($v + 0.9 * $pen * ($this->ground->inkIn($n) - $v)) * $light;
+                }
+            }
+            $out = [Canvas::UNCLEAR];
+            foreach ($seen === [] ? $frame : array_slice($seen, 1) as $n => $v) {
+                $out[] = $open >= 1.0 || $seen === [] ? $v : $open * $v + (1 - $open) * $frame[$n];
+            }
+
+            return $out;
+        };
     }
 
     /** The graded stroke along the hand-ruled line. */
