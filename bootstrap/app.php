@@ -37,8 +37,8 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->group('api', [
             OwnOrigin::class, EncryptCookies::class, AddQueuedCookiesToResponse::class, QuietSession::class, StaysSignedIn::class, ValidateCsrfToken::class, 'throttle:api', SubstituteBindings::class,
         ]);
-        // Whoever signs in has no session yet that a token could belong to; the origin is looked at instead.
-        $middleware->validateCsrfTokens(except: ['api/session', 'api/password']);
+        // Whoever signs in has no session yet that a token could belong to, and a telephone has none at all; the origin is looked at instead.
+        $middleware->validateCsrfTokens(except: ['api/session', 'api/password', 'api/founder', 'api/practice', 'api/phone/*']);
         $middleware->redirectGuestsTo('/');
     })
     ->withExceptions(function (Exceptions $exceptions): void {

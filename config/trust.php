@@ -10,6 +10,9 @@ return [
     'hosts' => $list('TRUSTED_HOSTS'),
     // Addresses of proxies whose forwarding headers are believed.
     'proxies' => $list('TRUSTED_PROXIES'),
+    // Whether the server was told to listen on the local network, and the networks that count as that (address/bits); none: those of this machine.
+    'lan' => (bool) env('LISTENS_ON_LAN', false),
+    'networks' => $list('LOCAL_NETWORKS'),
     // Requests a minute, by tester or else by address.
     'reads' => (int) env('LIMIT_READS', 1200),
     'writes' => (int) env('LIMIT_WRITES', 600),

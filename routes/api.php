@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Http\Controllers\AccountController;
 use App\Http\Controllers\AccuracyController;
+use App\Http\Controllers\BeginController;
 use App\Http\Controllers\BenchController;
 use App\Http\Controllers\BenchSessionController;
 use App\Http\Controllers\CaptureController;
@@ -18,12 +19,15 @@ use App\Http\Controllers\PaintController;
 use App\Http\Controllers\PanController;
 use App\Http\Controllers\PaperController;
 use App\Http\Controllers\PeopleController;
+use App\Http\Controllers\PhoneController;
+use App\Http\Controllers\PhoneLinkController;
 use App\Http\Controllers\PictureController;
 use App\Http\Controllers\PigmentController;
 use App\Http\Controllers\ProtocolController;
 use App\Http\Controllers\RecordController;
 use App\Http\Controllers\SideBySideController;
 use App\Http\Controllers\SignInController;
+use App\Http\Controllers\SwatchController;
 use App\Http\Controllers\TodayController;
 use App\Http\Controllers\VerdictController;
 use Illuminate\Support\Facades\Route;
@@ -34,6 +38,9 @@ Route::pattern('uuid', '[0-9a-fA-F]{8}(-[0-9a-fA-F]{4}){3}-[0-9a-fA-F]{12}');
 Route::get('session', [SignInController::class, 'show']);
 Route::post('session', [SignInController::class, 'store']);
 Route::post('password', [AccountController::class, 'useLink']);
+Route::get('begin', [BeginController::class, 'show']);
+Route::post('founder', [BeginController::class, 'found']);
+Route::post('practice', [BeginController::class, 'practise']);
 Route::get('today', TodayController::class);
 Route::get('pigments', [PigmentController::class, 'index']);
 Route::get('pigments/{code}', [PigmentController::class, 'show']);
@@ -56,9 +63,20 @@ Route::get('pictures/{picture}/preview.jpg', [PictureController::class, 'preview
 Route::get('measurements/{measurement}', [PictureController::class, 'measurement']);
 Route::get('measurements/{measurement}/window.jpg', [PictureController::class, 'window']);
 Route::get('side-by-side', SideBySideController::class);
+Route::get('swatches', [SwatchController::class, 'index']);
+Route::get('swatches/{swatch}/window.jpg', [SwatchController::class, 'window']);
+Route::get('pocket-frame.svg', [SwatchController::class, 'frame']);
 Route::get('records', [RecordController::class, 'index']);
 Route::get('records/{card}.json', [RecordController::class, 'show'])->where('card', '[0-9a-f-]{36}');
 Route::get('records/{card}/{number}.json', [RecordController::class, 'show'])->where('card', '[0-9a-f-]{36}')->whereNumber('number');
+
+// A telephone has no account: what it holds allows it to add pictures to one card, and nothing else.
+Route::prefix('phone')->group(static function (): void {
+    Route::post('open', [PhoneController::class, 'open']);
+    Route::get('link', [PhoneController::class, 'show']);
+    Route::post('look', [PhoneController::class, 'look']);
+    Route::post('pictures/{uuid}', [PhoneController::class, 'picture'])->middleware('throttle:uploads');
+});
 
 // Writing needs an account; who may change what is checked thing by thing.
 Route::middleware('auth')->group(static function (): void {
@@ -79,6 +97,13 @@ Route::middleware('auth')->group(static function (): void {
     Route::put('papers/{uuid}', [PaperController::class, 'put']);
     Route::put('cards/{uuid}', [CardController::class, 'put']);
     Route::delete('cards/{card}', [CardController::class, 'destroy']);
+    Route::delete('practice', [BeginController::class, 'leave']);
+    Route::post('drawer', [SwatchController::class, 'drawer']);
+    Route::put('swatches/{swatch}', [SwatchController::class, 'put']);
+    Route::get('swatches/{swatch}/narrowing', [SwatchController::class, 'narrowing']);
+    Route::post('phone-links', [PhoneLinkController::class, 'store']);
+    Route::get('phone-links/{link}', [PhoneLinkController::class, 'show']);
+    Route::delete('phone-links/{link}', [PhoneLinkController::class, 'destroy']);
     Route::put('frames/{uuid}', [FrameController::class, 'put']);
     Route::post('cards/{card}/pictures/{uuid}', [PictureController::class, 'upload'])->middleware('throttle:uploads');
     Route::post('pictures/{picture}/again', [PictureController::class, 'again']);

@@ -13,6 +13,7 @@ use MarshTrial\Core\Evidence\FadeStrip;
 use MarshTrial\Core\Evidence\Strip as CoreStrip;
 use MarshTrial\Core\Exchange\MeasurementJson;
 use MarshTrial\Core\Measuring\CardMeasurement;
+use MarshTrial\Core\Rating\PaintEffect;
 use MarshTrial\Core\Rating\Scale;
 
 /** Writes the ratings and strips that follow from a measurement; those of an earlier scale or earlier rules stay, and no longer hold. */
@@ -32,7 +33,7 @@ final class DeriveRatings
 
     public static function from(Measurement $measurement, CardMeasurement $measured): void
     {
-        $specimens = Specimen::query()->with('pan')->where('card_id', $measurement->card_id)->get()->keyBy('row');
+        $specimens = Specimen::query()->with('pan.paint')->where('card_id', $measurement->card_id)->get()->keyBy('row');
         Rating::everyVersion()->where('measurement_id', $measurement->id)->update(['holds' => false]);
         $measurement->strips()->delete();
         $of = static fn (int $row): array => [
@@ -41,6 +42,7 @@ final class DeriveRatings
             'paint_id' => $specimens[$row]->pan->paint_id,
         ];
         foreach ($measured->ratings as $rating) {
+            $rating = PaintEffect::held(PaintEffect::list($specimens[$rating->row]->pan->paint->effects), $rating);
             $detail = MeasurementJson::rating($rating);
             $version = ['measurement_id' => $measurement->id, 'row' => $rating->row, 'property' => $rating->property, 'scale' => $rating->scale, 'rules' => Scale::RULES];
             Rating::everyVersion()->updateOrCreate($version, [

@@ -9,6 +9,7 @@ use App\Models\Card;
 use App\Models\Pan;
 use App\Models\Paper;
 use App\Models\Specimen;
+use App\Models\User;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -17,6 +18,7 @@ use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\FadeCard;
 use MarshTrial\Core\Card\OwnFrame;
+use MarshTrial\Core\Card\PocketFrame;
 use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Card\RowLabel;
@@ -26,6 +28,22 @@ use MarshTrial\Core\Exchange\LayoutJson;
 /** Makes a card for chosen pans on a paper. Its layout is fixed from then on: it may already be printed. */
 final class MakeCard
 {
+    /** Where one's swatches of any time are kept: one for every tester, made when it is first asked for. */
+    public static function drawer(User $user): Card
+    {
+        return DB::transaction(static function () use ($user): Card {
+            $there = Card::query()->where('owner_id', $user->id)->where('kind', CardKind::Pocket->value)->first();
+            if ($there !== null) {
+                return $there;
+            }
+            $uuid = (string) Str::uuid();
+            // Every swatch has its own paper, as far as it is known.
+            $paper = Paper::query()->where('maker', 'not recorded')->first() ?? Paper::put((string) Str::uuid(), ['maker' => 'not recorded', 'fibre' => 'other', 'surface' => 'not recorded', 'weight_gsm' => null]);
+
+            return Card::put($uuid, ['title' => 'Swatches', 'paper_id' => $paper->id, 'paper_side' => 'not recorded', 'note' => '', 'kind' => CardKind::Pocket->value, 'layout' => LayoutJson::toArray(PocketFrame::layout($uuid, 'Swatches'))]);
+        });
+    }
+
     /**
      * A frame with windows of one's own.
      *

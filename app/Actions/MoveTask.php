@@ -35,7 +35,7 @@ final class MoveTask
     }
 
     /** What follows for the session from the state of its tasks. */
-    private static function settle(BenchSession $session): void
+    public static function settle(BenchSession $session): void
     {
         $open = Task::query()->where('bench_session_id', $session->id)->where('state', 'open')->exists();
         // Not an edit of anybody: the session's edition stays.

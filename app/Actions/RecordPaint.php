@@ -36,8 +36,12 @@ final class RecordPaint
                 'pigments' => $statement->text(),
                 'pigments_stated' => $statement->isStated(),
                 ...array_key_exists('series', $line) ? ['series' => trim((string) $line['series'])] : [],
+                ...array_key_exists('effects', $line) ? ['effects' => $line['effects'] === null ? null : array_values($line['effects'])] : [],
                 ...array_key_exists('discontinued', $line) ? ['discontinued' => (bool) $line['discontinued']] : [],
             ], $ifMatch);
+            if ($paint->wasChanged('effects')) {
+                RequestMeasurement::ofPaint($paint);
+            }
             $paint->codes()->delete();
             PaintCode::query()->insert(PaintCode::rows($paint->id, $statement->codes));
             if (isset($line['pan'])) {

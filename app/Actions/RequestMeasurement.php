@@ -9,7 +9,9 @@ use App\Imaging\PictureStore;
 use App\Models\Card;
 use App\Models\FadeCheck;
 use App\Models\Measurement;
+use App\Models\Paint;
 use App\Models\Picture;
+use App\Models\Specimen;
 use App\Storage\DiskSpace;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Auth;
@@ -47,6 +49,16 @@ final class RequestMeasurement
 
             return $open ?? self::queue($picture);
         });
+    }
+
+    /** What is known of a paint has changed, and with it what its pictures bear: they are measured once more. */
+    public static function ofPaint(Paint $paint): void
+    {
+        $pictures = Picture::query()->whereNull('withdrawn_at')->whereNotNull('sha256')
+            ->whereIn('card_id', Specimen::query()->whereHas('pan', static fn ($q) => $q->where('paint_id', $paint->id))->select('card_id'))->orderBy('id')->get();
+        foreach ($pictures as $picture) {
+            self::again($picture);
+        }
     }
 
     private static function there(string $uuid, Card $card): ?Measurement

@@ -57,7 +57,8 @@ final class RunMeasurement
             ]);
             // What is still wet is no evidence of a dry paint; it only serves for the drying shift.
             if ($ended && ! $measurement->picture->wet) {
-                DeriveRatings::from($measurement, $measured);
+                $measured->swatches === [] ? DeriveRatings::from($measurement, $measured) : DeriveSwatches::from($measurement, $measured);
+                TickOff::from($measurement, $measured);
             }
         });
     }

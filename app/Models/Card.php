@@ -10,6 +10,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasOne;
 use Illuminate\Support\Carbon;
+use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Exchange\LayoutJson;
 
@@ -65,6 +66,16 @@ final class Card extends Model
     public function scopeListed(Builder $query): void
     {
         $query->select('id', 'uuid', 'owner_id', 'edition', 'kind', 'title', 'paper_id', 'paper_side', 'note', 'published_at', 'bench_session_id', 'created_at', 'updated_at');
+    }
+
+    /**
+     * Without the drawers of swatches, which have their own page.
+     *
+     * @param Builder<self> $query
+     */
+    public function scopePainted(Builder $query): void
+    {
+        $query->where('cards.kind', '<>', CardKind::Pocket->value);
     }
 
     /** @param Builder<self> $query */

@@ -12,6 +12,8 @@ final class House
 {
     private const DEMO = 'demo';
 
+    private const PRACTICE = 'practice';
+
     /** All here is invented: pictures of stand-ins count as if they were real. Asked once in a request. */
     public static function isDemo(): bool
     {
@@ -29,5 +31,22 @@ final class House
     public static function becomeDemo(): void
     {
         DB::table('house')->insertOrIgnore(['fact' => self::DEMO]);
+    }
+
+    /** The demo was loaded into an empty installation to walk about in, and goes again with all that was done meanwhile. */
+    public static function isPractice(): bool
+    {
+        return DB::table('house')->where('fact', self::PRACTICE)->exists();
+    }
+
+    public static function becomePractice(): void
+    {
+        DB::table('house')->insertOrIgnore(['fact' => self::PRACTICE]);
+    }
+
+    /** Nobody has recorded anything yet. */
+    public static function isEmpty(): bool
+    {
+        return ! self::isPractice() && ! DB::table('paints')->exists() && ! DB::table('cards')->exists() && ! DB::table('pans')->exists();
     }
 }

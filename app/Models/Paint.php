@@ -20,6 +20,7 @@ use MarshTrial\Core\Pigment\PigmentStatement;
  * @property bool $pigments_stated
  * @property string $series
  * @property bool $discontinued
+ * @property list<string>|null $effects values of PaintEffect; null: nobody was asked
  * @property Maker $maker
  * @property \Illuminate\Database\Eloquent\Collection<int, Pan> $pans
  * @property \Illuminate\Database\Eloquent\Collection<int, Claim> $claims
@@ -57,7 +58,7 @@ final class Paint extends Model
 
     protected function casts(): array
     {
-        return ['pigments_stated' => 'boolean', 'discontinued' => 'boolean'];
+        return ['pigments_stated' => 'boolean', 'discontinued' => 'boolean', 'effects' => 'array'];
     }
 
     /** @return BelongsTo<Maker, $this> */

@@ -32,6 +32,8 @@ use MarshTrial\Core\Simulation\TargetStandIn;
  * @property bool $wet
  * @property \Illuminate\Support\Carbon|null $withdrawn_at no longer counts
  * @property string $withdrawn_because
+ * @property int|null $phone_link_id
+ * @property string $called what whoever took it called the paint
  * @property Card $card
  * @property CaptureTarget|null $target
  * @property CaptureProfile|null $profile
@@ -96,7 +98,7 @@ final class Picture extends Model
             wedge: $this->wedge === '' ? null : Readings::wedge($this->wedge),
             profile: $this->profile?->kept(),
             // A frame lies over whatever sheet it was laid on.
-            paper: InstrumentRun::paperOf($this->card_id, $this->source === 'stand-in') ?? ($this->card->kind === CardKind::Frame->value ? null : $this->card->paper->colour($this->card->paper_side)),
+            paper: InstrumentRun::paperOf($this->card_id, $this->source === 'stand-in') ?? (in_array($this->card->kind, [CardKind::Frame->value, CardKind::Pocket->value], true) ? null : $this->card->paper->colour($this->card->paper_side)),
         );
     }
 }

@@ -8,6 +8,9 @@ use App\Database\BrokenConnections;
 use App\Database\WriterConnection;
 use App\Events\ImportWaits;
 use App\Events\PictureWaits;
+use App\Events\PracticeWanted;
+use App\Http\Network;
+use App\Jobs\LoadPractice;
 use App\Jobs\MeasurePicture;
 use App\Jobs\RunImport;
 use App\Policies\OwnedPolicy;
@@ -49,6 +52,7 @@ final class AppServiceProvider extends ServiceProvider
         // In the same transaction as what waits: state and job commit together.
         Event::listen(static fn (PictureWaits $event) => MeasurePicture::dispatch());
         Event::listen(static fn (ImportWaits $event) => RunImport::dispatch($event->importId, false));
+        Event::listen(static fn (PracticeWanted $event) => LoadPractice::dispatch());
         Session::extend('file', static fn (Application $app): SteadySessions => new SteadySessions($app['files'], (string) config('session.files'), (int) config('session.lifetime')));
         Cache::extend('steady', fn (Application $app): Repository => Cache::repository(new SteadyCounts($app['files'], storage_path('framework/cache/data'))));
         TrustProxies::at(config('trust.proxies'));
@@ -68,7 +72,7 @@ final class AppServiceProvider extends ServiceProvider
         if (in_array('*', $named, true)) {
             return ['.*'];
         }
-        $hosts = ['127.0.0.1', 'localhost', '[::1]', (string) parse_url((string) config('app.url'), PHP_URL_HOST), ...$named];
+        $hosts = ['127.0.0.1', 'localhost', '[::1]', (string) parse_url((string) config('app.url'), PHP_URL_HOST), ...$named, ...config('trust.lan') ? Network::addresses() : []];
 
         return array_map(static fn (string $host): string => '^'.preg_quote($host).'$', array_values(array_filter($hosts)));
     }

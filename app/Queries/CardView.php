@@ -142,7 +142,7 @@ final class CardView
     public static function hidden(Specimen $specimen): array
     {
         return [
-            'uuid' => '', 'edition' => 0, 'maker' => 'name hidden', 'makerUuid' => '', 'range' => '', 'colourName' => (string) $specimen->code_word, 'pigmentsWritten' => '', 'series' => '', 'discontinued' => false,
+            'uuid' => '', 'edition' => 0, 'maker' => 'name hidden', 'makerUuid' => '', 'range' => '', 'colourName' => (string) $specimen->code_word, 'pigmentsWritten' => '', 'series' => '', 'discontinued' => false, 'effects' => null,
             'statement' => ['text' => 'until all are judged', 'stated' => false, 'singlePigment' => false, 'codes' => [], 'cautions' => []], 'mayChange' => false,
         ];
     }

@@ -6,9 +6,11 @@ namespace App\Queries;
 
 use App\Imaging\PictureStore;
 use App\Models\Measurement;
+use App\Models\Swatch;
 use Illuminate\Support\Facades\Cache;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Card\PocketFrame;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Imaging\Homography;
 
@@ -43,6 +45,24 @@ final class WindowPictures
         Cache::store('file')->lock("cut-$measurement->uuid-$use-$loupe", 120)->block(110, static fn () => self::cut($measurement, $layout, $kind, $loupe));
 
         return $path;
+    }
+
+    /** Path of what shows in the window of a pocket frame; null where no frame was found. */
+    public static function ofSwatch(Swatch $swatch): ?string
+    {
+        $outline = $swatch->told['outlinePx'] ?? null;
+        if ($outline === null) {
+            return null;
+        }
+        $name = "$swatch->uuid-$swatch->edition";
+        $window = PocketFrame::window();
+        $placement = Homography::through(PocketFrame::piece(PocketFrame::PIECE)->outline->polygon(), $outline);
+        PictureStore::cut((string) $swatch->picture->sha256, $swatch->picture->extension, [$name => [
+            'corners' => array_map(static fn (array $p): array => $placement->map($p[0], $p[1]), $window->polygon()),
+            'width' => (int) round($window->width * self::SCALE), 'height' => (int) round($window->height * self::SCALE),
+        ]]);
+
+        return PictureStore::cutPath($name);
     }
 
     /** Cuts the block's window in every row, what is there already left alone. */

@@ -32,6 +32,12 @@ final readonly class SurfaceLight
         return new self($scale->surface->floorShare * $darkest, $scale->surface->floorSpread * $darkest, $scale->surface->inkUnknown);
     }
 
+    /** Where one stroke is all there is: its body may be a good part of what is darkest. */
+    public static function alone(Scale $scale, float $darkest): self
+    {
+        return new self($scale->surface->floorShare * $darkest, $scale->surface->floorAlone * $darkest, $scale->surface->inkUnknown);
+    }
+
     /** As it was measured, such as by an instrument without and with gloss. */
     public static function known(Scale $scale, float $light, float $uncertainty): self
     {

@@ -26,6 +26,8 @@ final readonly class Capture
         public ?float $focal = null,
         /** Quality with which a JPEG was compressed, 1 to 100, as its tables tell; null: not known, or not a JPEG. */
         public ?int $quality = null,
+        /** How many times smaller each side is than in the picture that will be measured: a first look at a small copy. */
+        public float $reducedBy = 1.0,
     ) {}
 
     /**
@@ -37,6 +39,6 @@ final readonly class Capture
      */
     public function of(bool $jpeg, bool $camera, ?float $focal = null, ?int $quality = null): self
     {
-        return new self($jpeg, $this->photo ?? ($camera ? true : null), $this->target, $this->wedge, $this->profile, $this->paper, $focal, $quality);
+        return new self($jpeg, $this->photo ?? ($camera ? true : null), $this->target, $this->wedge, $this->profile, $this->paper, $focal, $quality, $this->reducedBy);
     }
 }

@@ -69,7 +69,7 @@ final readonly class CapturedPicture
     /** @throws PictureFault with one sentence when the picture cannot be measured */
     public static function of(PixelGrid $picture, CardLayout $layout, Capture $capture): self
     {
-        $finder = new PieceFinder($picture, $capture->photo === true, $capture->focal);
+        $finder = new PieceFinder($picture, $capture->photo === true, $capture->focal, $capture->reducedBy);
         $pieces = $layout->kind === CardKind::Pocket ? $finder->frames() : $finder->pieces($layout);
         if ($layout->kind === CardKind::Pocket) {
             $layout = PocketFrame::layout($layout->uuid, $layout->title, count($pieces));
@@ -106,7 +106,7 @@ final readonly class CapturedPicture
         if ($check?->remark !== null) {
             $remarks[] = $check->remark;
         }
-        $checks = self::checks($pieces, $light, $photo, $calibration->colourOf($paper), $calibration->claim, $capture->quality, $check);
+        $checks = self::checks($pieces, $light, $photo, $calibration->colourOf($paper), $calibration->claim, $capture->quality, $check, $capture->reducedBy);
         if (array_filter($checks, static fn (QualityCheck $c): bool => ! $c->isUsable()) !== []) {
             throw PictureFault::notUsable($checks);
         }
@@ -236,7 +236,7 @@ final readonly class CapturedPicture
      *
      * @return list<QualityCheck>
      */
-    private static function checks(array $pieces, LightMap $light, bool $photo, Lab $paper, ?Claim $claim, ?int $quality, ?PaperCheck $paperCheck): array
+    private static function checks(array $pieces, LightMap $light, bool $photo, Lab $paper, ?Claim $claim, ?int $quality, ?PaperCheck $paperCheck, float $reducedBy): array
     {
         $dpi = INF;
         foreach ($pieces as $piece) {
@@ -246,7 +246,7 @@ final readonly class CapturedPicture
         }
         $worst = static fn (callable $of): float => max(array_map($of, $pieces));
         $checks = [
-            new QualityCheck('resolution', $dpi, 'dpi', 135, 100, false, $photo ? 'small cells are read from few pixels; go closer or use a camera with more pixels' : 'small cells are read from few pixels; scan at 300'),
+            new QualityCheck('resolution', $dpi * $reducedBy, 'dpi', 135, 100, false, $photo ? 'small cells are read from few pixels; go closer or use a camera with more pixels' : 'small cells are read from few pixels; scan at 300'),
             new QualityCheck('blur', $worst(static fn (PlacedPiece $p): float => $p->blurMm), 'mm', 0.28, 0.45, true, 'edges are soft and run into the cells; hold still, focus on the card and take it again'),
             new QualityCheck('halos', $worst(static fn (PlacedPiece $p): float => $p->halo), '%', 0.035, null, true, 'the device sharpened the picture: edges carry halos, grain looks stronger than it is; turn sharpening off', true),
             ...$quality === null ? [] : [new QualityCheck('compression', $quality, 'of 100', 70, null, false, 'the file was compressed hard: fine detail and colour were thinned out; save it with a higher quality, or as PNG or TIFF', true)],

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Collection;
 
 use MarshTrial\Core\Colour\Difference;
+use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Evidence\DepthDial;
 use MarshTrial\Core\Evidence\Strip;
 
@@ -56,7 +57,47 @@ final class Narrowing
         return $out;
     }
 
-    /** @return list<\MarshTrial\Core\Colour\Lab|null> */
+    /**
+     * A swatch that is known at a few depths only: what fits is as wide as its colours are unsure.
+     *
+     * @param list<array{deposit: float, lab: Lab, uncertainty95: float}> $places even places of one swatch
+     * @param int|null $key channel in which the deposits are: 0 red, 1 green, 2 blue
+     * @param array<int|string, Strip> $known by any key
+     *
+     * @return array<int|string, array{meanDE00: float, worstDE00: float, depths: int, says: string}> best first
+     */
+    public static function ofPlaces(array $places, ?int $key, array $known): array
+    {
+        $out = [];
+        foreach ($known as $id => $strip) {
+            $differences = $ranges = [];
+            foreach ($places as $place) {
+                $there = $strip->at($place['deposit'], $key)?->toLab();
+                if ($there !== null) {
+                    $differences[] = Difference::ciede2000($place['lab'], $there);
+                    $ranges[] = max(self::MAY_BE, $place['uncertainty95']);
+                }
+            }
+            if ($differences === []) {
+                continue;
+            }
+            $mean = array_sum($differences) / count($differences);
+            $within = array_sum($ranges) / count($ranges);
+            $out[$id] = [
+                'meanDE00' => round($mean, 2), 'worstDE00' => round(max($differences), 2), 'depths' => count($differences),
+                'says' => match (true) {
+                    $mean <= $within => 'may be this one',
+                    $mean <= $within + self::NEAR - self::MAY_BE => 'near, but probably another',
+                    default => 'not this one',
+                },
+            ];
+        }
+        uasort($out, static fn (array $a, array $b): int => $a['meanDE00'] <=> $b['meanDE00']);
+
+        return $out;
+    }
+
+    /** @return list<Lab|null> */
     private static function colours(Strip $strip, ?int $key): array
     {
         return array_map(static fn (float $depth) => $strip->at($depth, $key)?->toLab(), DepthDial::depths());

@@ -48,8 +48,9 @@ final class PieceFinder
     /**
      * @param bool $photo whether the picture is known to be a photograph, so that it is looked at as one first
      * @param float|null $focal focal length over the longer side of the picture, where the camera tells it
+     * @param float $reducedBy how many times smaller each side is than in the picture whose resolution counts
      */
-    public function __construct(private readonly PixelGrid $picture, private readonly bool $photo = false, ?float $focal = null)
+    public function __construct(private readonly PixelGrid $picture, private readonly bool $photo = false, ?float $focal = null, private readonly float $reducedBy = 1.0)
     {
         $this->marks = new FiducialReader($picture);
         $this->search = new FiducialSearch($picture, $this->marks, $focal);
@@ -305,7 +306,7 @@ final class PieceFinder
     private function place(Piece $piece, CardCode $code, Placement $placement, ?int $absent, array $shift): PlacedPiece
     {
         $centre = $piece->outline->centre();
-        $dpi = 25.4 * $placement->scaleAt($centre->x, $centre->y);
+        $dpi = 25.4 * $placement->scaleAt($centre->x, $centre->y) * $this->reducedBy;
         if ($dpi < (1 - self::PRINTED_SMALL) * self::LEAST_DPI && $piece->id !== TargetSheet::PIECE) {
             throw PictureFault::tooCoarse($dpi, self::LEAST_DPI, $this->photo || $placement->slantAt($centre->x, $centre->y) > 1.012);
         }

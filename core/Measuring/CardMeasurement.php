@@ -10,7 +10,9 @@ use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Fading\FadeFinding;
 use MarshTrial\Core\Fading\HalfPair;
 use MarshTrial\Core\Imaging\CellReading;
+use MarshTrial\Core\Optics\Deposit;
 use MarshTrial\Core\Rating\Rating;
+use MarshTrial\Core\Rating\Scale;
 use MarshTrial\Core\Swatch\SwatchReading;
 
 /** Everything that one picture of one card says. */
@@ -37,4 +39,15 @@ final readonly class CardMeasurement
         /** @var list<SwatchReading> placings of the pocket frame, by row; empty for cards */
         public array $swatches = [],
     ) {}
+
+    /** Whether a place differs from its bare paper by more than paper does; a place that was not read does not. */
+    public function showsPaint(string $cell): bool
+    {
+        if (! isset($this->cells[$cell], $this->papers[$cell])) {
+            return false;
+        }
+        $largest = Deposit::of($this->cells[$cell]->rgb, $this->papers[$cell]->rgb)->largest();
+
+        return $largest === null || $largest >= Scale::current()->depths->least;
+    }
 }

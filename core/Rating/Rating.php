@@ -101,6 +101,12 @@ final readonly class Rating
         return $remarks === [] ? $this : $this->with(['remarks' => [...$this->remarks, ...$remarks]]);
     }
 
+    /** The same measured, and not said: what was read does not bear it. */
+    public function withheld(string $reason): self
+    {
+        return $this->with(['status' => RatingStatus::Undecidable, 'reason' => $reason, 'value' => null, 'uncertainty' => null, 'classes' => [], 'classes95' => [], 'chances' => []]);
+    }
+
     /** The same rating with the protocol it was tested under, such as "lift-gently 1 · cheap-paper 1". */
     public function under(string $protocol): self
     {

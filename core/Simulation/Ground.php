@@ -126,7 +126,7 @@ final class Ground
 
     public function table(Film $film, string $piece, float $doseMlxh = 0.0, float $drift = 0.0): FilmTable
     {
-        return $this->tables[sprintf('%d|%s|%.3f|%.3f', spl_object_id($film), $piece === 'exposed' ? $piece : '', $doseMlxh, $drift)] ??=
+        return $this->tables[sprintf('%d|%s|%.3f|%.3f', spl_object_id($film), $this->scene->paperOf($piece) === $this->scene->sheet->reflectance ? '' : $piece, $doseMlxh, $drift)] ??=
             FilmTable::of($film, $this->scene->sheet, $this->scene->paperOf($piece), $this->scene->ink, $this->weights, $drift === 0.0 ? self::FILM_MOST : self::DRIFT_MOST, $doseMlxh, $drift);
     }
 }

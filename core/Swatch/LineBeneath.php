@@ -17,6 +17,9 @@ final readonly class LineBeneath
     /** Steepest a line may run, mm per mm. */
     private const STEEPEST = 0.2;
 
+    /** Most of a place beside it that may be written on, share. */
+    private const WRITTEN = 0.06;
+
     /** How light paper beside it must be, natural logarithm. */
     private const PAPER = 0.15;
 
@@ -26,8 +29,8 @@ final readonly class LineBeneath
         public Rect $bare,
         /** Where it runs under paint, and paint on both sides of it there. */
         public Rect $painted,
-        public Rect $above,
-        public Rect $below,
+        /** @var non-empty-list<Rect> */
+        public array $beside,
         /** By point of the window, "1" on the line. */
         public string $points,
     ) {}
@@ -124,8 +127,9 @@ final readonly class LineBeneath
             return null;
         }
         [$high, $low] = [min($middle($a), $middle($b)) - $width / 2, max($middle($a), $middle($b)) + $width / 2];
+        $sides = array_values(array_filter([$rect($a, $b, $high - $to, $high - $from), $rect($a, $b, $low + $from, $low + $to)], static fn (Rect $r): bool => $grid->inkIn($r) <= self::WRITTEN));
 
-        return new self($width * $pitch, $rect($ends[0] + 1, $ends[1] - 1, $d0, $d1), $rect($a, $b, $c0, $c1), $rect($a, $b, $high - $to, $high - $from), $rect($a, $b, $low + $from, $low + $to), $points);
+        return $sides === [] ? null : new self($width * $pitch, $rect($ends[0] + 1, $ends[1] - 1, $d0, $d1), $rect($a, $b, $c0, $c1), $sides, $points);
     }
 
     /**

@@ -99,7 +99,7 @@ final readonly class SwatchMeter
         if ($line !== null) {
             $fields[CellRole::UnderBare->value] = [$read('under-bare', CellRole::UnderBare, 0, $line->bare)];
             $fields[CellRole::UnderPainted->value] = [$read('under-painted', CellRole::UnderPainted, 0, $line->painted)];
-            $fields[CellRole::BetweenLines->value] = [CellReading::pool([$read('beside-line-1', CellRole::BetweenLines, 1, $line->above), $read('beside-line-2', CellRole::BetweenLines, 2, $line->below)])];
+$fields[CellRole::BetweenLines->value] = [CellReading::pool(array_map(static fn (Rect $r, int $i): CellReading => $read('beside-line-'.($i + 1), CellRole::BetweenLines, $i + 1, $r), $line->beside, array_keys($line->beside)))];
         }
         $overPaper = $paper === null ? null : new RowReadings($this->scale, $row, $paper, null, [], [], $fields);
         $remarks = $this->remarks($grid, $bare, $readings);
@@ -361,7 +361,7 @@ final readonly class SwatchMeter
             $transparency = Rating::without($this->scale, $row, 'transparency', RatingStatus::NotReached, 'No black line runs under the paint, bare at one end: without one nothing tells how much shows through.');
         } else {
             $darkest = min(array_map(static fn (CellReading $r): float => $r->rgb->luminance(), [...$readings->fields(CellRole::UnderPainted), ...$readings->fields(CellRole::UnderBare)]));
-            $transparency = Transparency::overLine($readings, SurfaceLight::presumed($this->scale, max(1e-4, $darkest)), $this->facts->calibration->contrastUncertainty(), $claim);
+            $transparency = Transparency::overLine($readings, SurfaceLight::alone($this->scale, max(1e-4, $darkest)), $this->facts->calibration->contrastUncertainty(), $claim);
         }
 
         return [$transparency, $this->granulation($row, $readings, $frame, $grid, $bare, $gain, $cells)];

@@ -61,6 +61,20 @@ final readonly class WindowGrid
         return substr_count($this->ink, '1') / strlen($this->ink);
     }
 
+    /** The same of a part of it. */
+    public function inkIn(Rect $part): float
+    {
+        $inked = $all = 0;
+        foreach (range((int) (($part->y - $this->area->y) / $this->scale->pitchMm), (int) (($part->bottom() - $this->area->y) / $this->scale->pitchMm)) as $row) {
+            $from = (int) (($part->x - $this->area->x) / $this->scale->pitchMm);
+            $line = substr($this->ink, max(0, $row) * $this->points->columns + max(0, $from), (int) ($part->width / $this->scale->pitchMm));
+            $inked += substr_count($line, '1');
+            $all += strlen($line);
+        }
+
+        return $inked / max(1, $all);
+    }
+
     /**
      * The squares around one, those off the window left out.
      *

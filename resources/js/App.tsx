@@ -1,8 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import { keys } from './api/queryKeys';
 import { lazy, Suspense } from 'react';
-import { Navigate, Route, Routes } from 'react-router';
+import { Navigate, Route, Routes, useLocation } from 'react-router';
 import { get } from './api/client';
+import type { Begin } from './api/swatches';
 import { AppShell } from './components/AppShell';
 import { Loading, NotThere } from './components/ui/states';
 import { CodePage } from './pages/pigments/CodePage';
@@ -33,14 +34,27 @@ const TodayPage = lazy(() => import('./pages/today/TodayPage'));
 const PasswordPage = lazy(() => import('./pages/people/PasswordPage'));
 const AccountPage = lazy(() => import('./pages/people/AccountPage'));
 const PeoplePage = lazy(() => import('./pages/people/PeoplePage'));
+const SwatchesPage = lazy(() => import('./pages/swatches/SwatchesPage'));
+const PhonePage = lazy(() => import('./pages/phone/PhonePage'));
+const BeginPage = lazy(() => import('./pages/begin/BeginPage'));
 const SignInPage = lazy(() => import('./pages/people/SignInPage'));
 
 export function App() {
+    // A telephone sees nothing but its own page.
+    if (useLocation().pathname === '/phone') {
+        return (
+            <Suspense fallback={<Loading what="the page" />}>
+                <PhonePage />
+            </Suspense>
+        );
+    }
     return (
         <AppShell>
             <Suspense fallback={<Loading what="the page" />}>
                 <Routes>
                     <Route path="/" element={<Opening />} />
+                    <Route path="/begin" element={<BeginPage />} />
+                    <Route path="/swatches" element={<SwatchesPage />} />
                     <Route path="/today" element={<TodayPage />} />
                     <Route path="/pigments" element={<PigmentsPage />} />
                     <Route path="/pigments/:code" element={<CodePage />} />
@@ -75,11 +89,19 @@ export function App() {
     );
 }
 
-/** The application opens on strips: the code last looked at, or the one with most measured paints. */
+/** The application opens on strips: the code last looked at, or the one with most measured paints; an empty one on where to begin. */
 function Opening() {
     const last = localStorage.getItem('last-code');
-    const list = useQuery({ queryKey: keys.pigments(), queryFn: () => get<PigmentList>('pigments'), enabled: last === null });
-    if (last !== null) {
+    const begin = useQuery({ queryKey: keys.begin(), queryFn: () => get<Begin>('begin') });
+    const list = useQuery({
+        queryKey: keys.pigments(),
+        queryFn: () => get<PigmentList>('pigments'),
+        enabled: last === null && begin.data !== undefined && !begin.data.empty,
+    });
+    if (begin.data?.empty || (begin.data?.practice ?? 1) < 1) {
+        return <Navigate to="/begin" replace />;
+    }
+    if (last !== null && begin.data !== undefined) {
         return <Navigate to={`/pigments/${encodeURIComponent(last)}`} replace />;
     }
     if (list.data === undefined) {

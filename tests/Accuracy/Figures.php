@@ -52,6 +52,12 @@ final class Figures
     /** Remarks that are true of a picture which its device improved or compressed. */
     private const TRUE_OF_IMPROVED = '/^(halos|compression|likely as it was seen) /';
 
+    /** Of swatches through the pocket frame: kind => mean dE00 of cells, median stated dE00; those of photographs of cards, and of uncalibrated pictures. */
+    private const SWATCHES = ['photo, target' => [1.0, null], 'photo, paper only' => [5.0, self::MOST_STATED], 'scan, as told' => [null, self::MOST_STATED]];
+
+    /** Bias of grain, as asked of photographs of cards. */
+    private const GRAIN_BIAS = 0.005;
+
     /** Chances are told in these bins, and are held to be right within so much where there are as many ratings. */
     private const BINS = [0.5, 0.6, 0.8, 0.95, 1.0001];
 
@@ -69,6 +75,42 @@ final class Figures
         'softness of the spread' => [0.5, false, 'within 0.5 mm'], 'softened edge' => [0.5, false, 'within 0.5 mm'], 'stars of salt' => [0.03, false, 'within 0.03'], 'separation' => [1.0, false, 'within 1.0'], 'wash separation' => [0.4, false, 'within 0.4'],
         're-wetting' => [0.05, true, 'within 5 %'], 'two-line body' => [0.01, false, 'within 0.01'],
     ];
+
+    /**
+     * @param list<array<string, mixed>> $pictures of one kind, as Swatches::result gives them
+     *
+     * @return array<string, array{0: float, 1: float|null, 2: string}>
+     */
+    public static function ofSwatches(string $kind, array $pictures): array
+    {
+        $cells = array_merge(...array_column($pictures, 'cells'));
+        $grain = array_merge(...array_column($pictures, 'grain'));
+        $classes = array_merge(...array_column($pictures, 'classes'));
+        $body = array_merge(...array_map(static fn (array $p): array => $p['body'] ?? [], $pictures));
+        $errors = array_column($cells, 0);
+        $stated = array_column($cells, 1);
+        sort($errors);
+        sort($stated);
+        $within = static fn (array $of, callable $is): float => count(array_filter($of, $is)) / max(1, count($of));
+        [$mean, $median] = self::SWATCHES[$kind];
+        $single = array_filter($classes, static fn (array $c): bool => $c[1] !== null);
+
+        return [
+            "$kind: pictures refused" => [(float) count(array_filter(array_column($pictures, 'refused'))), 0.0, '<='],
+            "$kind: placings that could not be read" => [(float) count(array_merge(...array_column($pictures, 'unread'))), null, ''],
+            "$kind: colours, how many" => [(float) count($cells), null, ''],
+            "$kind: mean dE00" => [array_sum($errors) / count($errors), $mean, $mean === null ? '' : '<='],
+            "$kind: 95 % within dE00" => [$errors[(int) (0.95 * (count($errors) - 1))], null, ''],
+            "$kind: truth inside the stated 95 %" => [$within($cells, static fn (array $c): bool => $c[0] <= $c[1]), 0.9, '>='],
+            "$kind: median stated 95 % range, dE00" => [$stated[intdiv(count($stated), 2)], $median, $median === null ? '' : '<='],
+            "$kind: bias of grain" => [abs(array_sum(array_map(static fn (array $g): float => $g[0] - $g[1], $grain)) / max(1, count($grain))), self::GRAIN_BIAS, '<='],
+            "$kind: grain inside the stated 95 %" => [$within($grain, static fn (array $g): bool => abs($g[0] - $g[1]) <= 1.96 * $g[2]), 0.9, '>='],
+            "$kind: bodies over a line, how many" => [(float) count($body), null, ''],
+            "$kind: body inside the stated 95 %" => [$within($body, static fn (array $b): bool => abs($b[0] - $b[1]) <= 1.96 * $b[2]), 0.9, '>='],
+            "$kind: wrong single classes" => [$within($classes, static fn (array $c): bool => $c[1] !== null && $c[1] !== $c[2]), 0.02, '<='],
+            "$kind: single classes" => [count($single) / max(1, count($classes)), null, ''],
+        ];
+    }
 
     /**
      * @param list<array{cells: list<float>, ratings: list<array<string, mixed>>}> $cards

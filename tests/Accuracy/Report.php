@@ -106,11 +106,30 @@ final class Report
         return ['words' => sprintf('%d photographs with each mark covered in turn.', count($results)), 'figures' => self::figures($figures)];
     }
 
+    /**
+     * @param list<array<string, array<string, mixed>>> $results of every picture, by kind, as Swatches::of gives them
+     *
+     * @return array{words: string, figures: list<array<string, mixed>>}
+     */
+    public static function swatches(array $results): array
+    {
+        $figures = [];
+        foreach (Swatches::KINDS as $kind) {
+            $of = array_values(array_filter(array_column($results, $kind)));
+            $figures = [...$figures, ...Figures::ofSwatches($kind, $of)];
+        }
+
+        return [
+            'words' => sprintf('A pocket frame, cut out by hand and printed on brightened or plain office paper, over old swatches on yellowed, curled paper: patches, strokes, some over a black line, some with words; the shadow of its edge up to 1 mm wide, tilted up to 20 degrees, two frames in every fifth picture. %d photographs with filters of their own, read with a target beside the frame and without; %d scans. In a photograph that nothing calibrates, white is taken from the swatch’s own bare paper.', count(array_filter($results, static fn (array $r): bool => isset($r['photo, target']))), count(array_filter($results, static fn (array $r): bool => isset($r['scan, as told'])))),
+            'figures' => self::figures($figures),
+        ];
+    }
+
     /** @param array<string, mixed> $report */
     public static function markdown(array $report): string
     {
         $lines = ['# Accuracy', '', 'Made by `bin/accuracy`. The application shows the same under “How well it measures”.'];
-        foreach (['scans' => 'Scans', 'drying' => 'Drying shift', 'covered' => 'One mark covered', 'photos' => 'Devices, photographs and calibrations'] as $half => $title) {
+        foreach (['scans' => 'Scans', 'drying' => 'Drying shift', 'covered' => 'One mark covered', 'swatches' => 'Swatches through the pocket frame', 'photos' => 'Devices, photographs and calibrations'] as $half => $title) {
             if (! isset($report[$half])) {
                 continue;
             }

@@ -8,6 +8,7 @@ use Tests\Accuracy\Composed;
 use Tests\Accuracy\Photos;
 use Tests\Accuracy\Report;
 use Tests\Accuracy\Series;
+use Tests\Accuracy\Swatches;
 
 require __DIR__.'/../../vendor/autoload.php';
 
@@ -16,6 +17,9 @@ const SEEDS = 20;
 
 /** Outside pictures of every photograph's seed. */
 const OUTSIDE = 3;
+
+/** Pocket frames over swatches: photographs and scans. */
+const SWATCHES = ['swatchphoto' => 40, 'swatchscan' => 20];
 
 /** File of a seed's results, in a folder of the code that they follow from. */
 function kept(string $what, int $seed): string
@@ -30,7 +34,7 @@ function kept(string $what, int $seed): string
 
 $crops = dirname(kept('photo', 1)).'/worst';
 @mkdir($crops);
-if (in_array($argv[1] ?? '', ['scan', 'photo', 'drying', 'covered'], true)) {
+if (in_array($argv[1] ?? '', ['scan', 'photo', 'drying', 'covered', ...array_keys(SWATCHES)], true)) {
     $seed = (int) $argv[2];
     // What was measured by this very code is kept, so that a series that was broken off goes on.
     $kept = kept($argv[1], $seed);
@@ -42,6 +46,8 @@ if (in_array($argv[1] ?? '', ['scan', 'photo', 'drying', 'covered'], true)) {
         'scan' => ['property' => Series::property($seed), 'fade' => Series::fade($seed), 'composed' => Composed::errors($seed)],
         'drying' => Photos::drying($seed),
         'covered' => Photos::covered($seed),
+        'swatchphoto' => Swatches::of($seed, false),
+        'swatchscan' => Swatches::of($seed, true),
         'photo' => ['inside' => [Photos::inside($seed, false, $crops), Photos::inside($seed, true, $crops)], 'outside' => array_map(static function (int $i) use ($seed): array {
             $fault = Photos::FAULTS[(OUTSIDE * $seed + $i) % count(Photos::FAULTS)];
 
@@ -59,6 +65,9 @@ foreach (['scan' => SEEDS, 'photo' => $many, 'drying' => $many, 'covered' => $ma
     if (in_array($wanted, ['all', $what, "{$what}s"], true)) {
         array_push($waiting, ...array_map(static fn (int $s): array => [$what, $s], range(1, $seeds)));
     }
+}
+foreach (in_array($wanted, ['all', 'swatches'], true) ? SWATCHES : [] as $what => $seeds) {
+    array_push($waiting, ...array_map(static fn (int $s): array => [$what, $s], range(1, $seeds)));
 }
 $all = count($waiting);
 $running = $results = [];
@@ -93,6 +102,9 @@ if (isset($results['drying'])) {
 }
 if (isset($results['covered'])) {
     $report['covered'] = Report::covered($results['covered']);
+}
+if (isset($results['swatchphoto'])) {
+    $report['swatches'] = Report::swatches(array_merge(array_values($results['swatchphoto']), array_values($results['swatchscan'])));
 }
 ksort($report);
 file_put_contents($data, json_encode($report, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION)."\n");

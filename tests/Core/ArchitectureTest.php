@@ -21,7 +21,7 @@ final class ArchitectureTest extends TestCase
         'Bench' => ['Capture', 'Card', 'Colour', 'Imaging', 'Optics', 'Rating'],
         'Swatch' => ['Bench', 'Capture', 'Card', 'Colour', 'Imaging', 'Optics', 'Rating'],
         'Fading' => ['Capture', 'Card', 'Colour', 'Imaging', 'Optics', 'Rating'],
-        'Measuring' => ['Bench', 'Capture', 'Card', 'Fading', 'Imaging', 'Rating', 'Swatch'],
+        'Measuring' => ['Bench', 'Capture', 'Card', 'Fading', 'Imaging', 'Optics', 'Rating', 'Swatch'],
         'Evidence' => ['Bench', 'Card', 'Colour', 'Fading', 'Imaging', 'Measuring', 'Optics', 'Rating'],
         'Exchange' => ['Capture', 'Card', 'Colour', 'Fading', 'Imaging', 'Measuring', 'Optics', 'Rating', 'Swatch'],
         'Instrument' => ['Card', 'Colour', 'Exchange'],
@@ -42,7 +42,7 @@ final class ArchitectureTest extends TestCase
         'Jobs' => ['Actions', 'Models'],
         'Http' => ['Actions', 'Imaging', 'Jobs', 'Models', 'Queries', 'Storage'],
         'Console' => ['Actions', 'Http', 'Imaging', 'Jobs', 'Models', 'Queries', 'Storage'],
-        'Providers' => ['Database', 'Events', 'Jobs', 'Policies', 'Storage'],
+        'Providers' => ['Database', 'Events', 'Http', 'Jobs', 'Policies', 'Storage'],
     ];
 
     /** @return array<string, list<string>> file => names it imports or writes out in full */

@@ -33,7 +33,7 @@ final class CardController extends Controller
 {
     public function index(Request $request): JsonResponse
     {
-        $page = Card::query()->listed()->visibleTo($this->user($request))->with('owner', 'paper', 'specimens')
+        $page = Card::query()->listed()->painted()->visibleTo($this->user($request))->with('owner', 'paper', 'specimens')
             ->when($request->query('kind'), static fn ($q, $kind) => $q->where('kind', $kind))
             ->orderByDesc('id')->paginate(50);
 
@@ -50,7 +50,7 @@ final class CardController extends Controller
     public function put(Request $request, string $uuid): JsonResponse
     {
         $values = $request->validate([
-            'kind' => ['required', Rule::enum(CardKind::class)->except([CardKind::Frame])], 'title' => 'required|string|max:160', 'paperUuid' => 'required|uuid', 'side' => 'required|string|max:40',
+            'kind' => ['required', Rule::enum(CardKind::class)->only([CardKind::Property, CardKind::Fade])], 'title' => 'required|string|max:160', 'paperUuid' => 'required|uuid', 'side' => 'required|string|max:40',
             'note' => 'nullable|string|max:2000', 'pans' => 'required|array|max:6', 'pans.*' => 'uuid', 'lifting' => 'nullable|string|max:40',
             'blocks' => 'nullable|string|max:300', 'paint' => 'nullable|string|max:40', 'quality' => 'nullable|string|max:40',
         ], ['title.required' => 'Give the card a title.', 'paperUuid.required' => 'Choose the paper.', 'pans.required' => 'Choose one to six pans.', 'pans.max' => 'A card takes one to six paints.']);

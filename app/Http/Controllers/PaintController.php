@@ -23,6 +23,7 @@ use App\Queries\PaintView;
 use App\Queries\PanTests;
 use App\Queries\PigmentView;
 use App\Queries\SpecimenView;
+use App\Queries\SwatchView;
 use Illuminate\Http\Request;
 use Illuminate\Pagination\LengthAwarePaginator;
 use Illuminate\Support\Facades\DB;
@@ -33,6 +34,7 @@ use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Evidence\ClaimScale as Scale;
 use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Pigment\PigmentStatement;
+use MarshTrial\Core\Rating\PaintEffect;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Session\BenchWords;
 
@@ -80,6 +82,7 @@ final class PaintController extends Controller
             'tests' => self::tests($pans, $this->user($request)),
             'byHand' => SpecimenView::byHand(HandReading::query()->with('owner')->whereNotNull('value')->whereIn('specimen_id', DB::table('specimens')->whereIn('pan_id', $pans->pluck('id'))->select('id'))->orderBy('id')->get()),
             'states' => PanStates::STATES, 'got' => PanStates::GOT, 'spoiledReasons' => BenchWords::SPOILED,
+            'swatches' => SwatchView::ofPaint($paint, $this->user($request)),
             'claimScales' => $paint->maker->claimScales->map(PaintView::claimScale(...))->all(),
             'forms' => PanStates::FORMS,
             'classes' => Measures::claimedClasses(),
@@ -107,7 +110,7 @@ final class PaintController extends Controller
     {
         $line = $request->validate([
             'makerName' => 'required|string|max:120', 'range' => 'nullable|string|max:120', 'colourName' => 'required|string|max:160',
-            'pigments' => 'nullable|string|max:300', 'series' => 'sometimes|nullable|string|max:20', 'discontinued' => 'sometimes|boolean', 'another' => 'sometimes|boolean', 'pan' => 'nullable|array', 'pan.uuid' => 'required_with:pan|uuid', ...self::panRules('pan.', 'required_with:pan'),
+            'pigments' => 'nullable|string|max:300', 'series' => 'sometimes|nullable|string|max:20', 'discontinued' => 'sometimes|boolean', 'effects' => 'sometimes|nullable|array|max:2', 'effects.*' => ['string', Rule::enum(PaintEffect::class)], 'another' => 'sometimes|boolean', 'pan' => 'nullable|array', 'pan.uuid' => 'required_with:pan|uuid', ...self::panRules('pan.', 'required_with:pan'),
         ], ['makerName.required' => 'Say who makes this paint.', 'colourName.required' => 'The paint needs its colour name.']);
         $paint = RecordPaint::put($uuid, $line, $request->header('If-Match'))->load('maker');
 

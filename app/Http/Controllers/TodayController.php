@@ -27,7 +27,7 @@ final class TodayController extends Controller
     public function __invoke(Request $request): JsonResponse
     {
         $user = $this->user($request);
-        $cards = $user === null ? collect() : Card::query()->listed()->where('owner_id', $user->id)->with('owner', 'paper', 'specimens', 'hanging', 'checks')
+        $cards = $user === null ? collect() : Card::query()->listed()->painted()->where('owner_id', $user->id)->with('owner', 'paper', 'specimens', 'hanging', 'checks')
             ->withCount(['measurements as done' => static fn ($q) => $q->counts()])
             ->orderByDesc('id')->limit(200)->get();
         // A session put away with work left waits for nothing.

@@ -12,6 +12,8 @@ final readonly class Surface
         public float $floorShare = 0.7,
         /** One standard deviation of that share (own, simulated). */
         public float $floorSpread = 0.22,
+        /** The same where nothing but one stroke is in the picture, as of a swatch (own, simulated). */
+        public float $floorAlone = 0.45,
         /** Between two paints of one card, matt and shiny, one standard deviation (own). */
         public float $betweenPaints = 0.0022,
         /** How far ink and paint may mirror differently where no stroke tells, one standard deviation, share of white (own). */

@@ -145,6 +145,7 @@ export interface Accuracy {
     scans: AccuracyPart | null;
     drying: AccuracyPart | null;
     covered: AccuracyPart | null;
+    swatches: AccuracyPart | null;
     photos: {
         words: string;
         kinds: AccuracyGroup[];

@@ -10,6 +10,7 @@ const key =
 export const keys = {
     account: key('account'),
     accuracy: key('accuracy'),
+    begin: key('begin'),
     bench: key('bench'),
     benchPrint: key('bench-print'),
     capture: key('capture'),
@@ -30,6 +31,7 @@ export const keys = {
     pans: key('pans'),
     papers: key('papers'),
     people: key('people'),
+    phone: key('phone'),
     pigments: key('pigments'),
     plan: key('plan'),
     protocols: key('protocols'),
@@ -42,5 +44,7 @@ export const keys = {
     sessions: key('sessions'),
     sideBySide: key('side-by-side'),
     statement: key('statement'),
+    swatches: key('swatches'),
+    swatchNarrowing: key('swatch-narrowing'),
     today: key('today'),
 };

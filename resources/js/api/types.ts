@@ -1,6 +1,7 @@
 /** Shapes of the server's answers; they mirror app/Queries. */
 
 import type { Property, Quantity } from './registry';
+import type { Swatch } from './swatches';
 
 export { MORE, PROPERTIES, type Property, type Quantity } from './registry';
 
@@ -75,6 +76,8 @@ export interface Paint {
     pigmentsWritten: string;
     series: string;
     discontinued: boolean;
+    /** fluorescent, shimmering; null: nobody was asked. */
+    effects: string[] | null;
     statement: Statement;
     mayChange: boolean;
 }
@@ -253,6 +256,7 @@ export interface PaintPage extends PaintBeside {
     tests: PanTests[];
     byHand: ByHand[];
     spoiledReasons: string[];
+    swatches: Swatch[];
     claimScales: ClaimScale[];
     classes: Record<Property, string[]>;
 }

@@ -7,13 +7,15 @@ import type { Statement } from '../api/types';
 import { Waiting } from '../outbox/Waiting';
 import { forgetTyping, useKeys, usePlaces } from './keys';
 import { Boundary } from './ui/Boundary';
-import { useSession } from './ui/useSession';
+import { Problem } from './ui/states';
+import { useHouse, useSession } from './ui/useSession';
 import { useTitle } from './ui/useTitle';
 
 const PLACES = [
     ['t', '/today', 'Today'],
     ['p', '/paints', 'Paints'],
     ['c', '/pigments', 'Pigments'],
+    ['w', '/swatches', 'Swatches'],
     ['b', '/bench', 'Bench'],
     ['k', '/cards', 'Cards'],
     ['f', '/fade', 'Fade rack'],
@@ -62,6 +64,7 @@ export function AppShell({ children }: { children: ReactNode }) {
             </header>
             <Waiting />
             <Warning />
+            <Practice />
             <main id="main" tabIndex={-1} className="grow w-full mx-auto max-w-[1480px] px-5 py-5 outline-none">
                 <Boundary key={here.pathname}>{children}</Boundary>
             </main>
@@ -114,6 +117,40 @@ function Warning() {
             {warning}
         </p>
     ) : null;
+}
+
+/** All that is here is practice, and goes again by one key. */
+function Practice() {
+    const house = useHouse();
+    const queries = useQueryClient();
+    const go = useNavigate();
+    const [error, setError] = useState<unknown>(null);
+    if (!house?.practice) {
+        return null;
+    }
+    const leave = () =>
+        remove('practice')
+            .then(() => {
+                localStorage.removeItem('last-code');
+                return queries.resetQueries();
+            })
+            .then(() => go('/begin'))
+            .catch(setError);
+    return (
+        <div role="note" className="no-print bg-panel border-b border-ink px-5 py-1">
+            <div className="mx-auto max-w-[1480px] flex flex-wrap gap-x-4 items-center">
+                <span>
+                    <strong className="font-semibold">Practice shore.</strong> Every paint, person and picture here is invented.
+                </span>
+                {house.user?.isSteward && (
+                    <button type="button" className="button" onClick={() => void leave()}>
+                        Take it away, and all that was done here
+                    </button>
+                )}
+                <Problem error={error} />
+            </div>
+        </div>
+    );
 }
 
 function Who() {
@@ -178,6 +215,7 @@ const TITLES: Record<string, string> = {
     '/side-by-side': 'Side by side',
     '/capture': 'Targets and profiles',
     '/accuracy': 'How well it measures',
+    '/begin': 'Where to begin',
     '/sign-in': 'Sign in',
     '/password': 'Set your password',
     '/account': 'Your page',

@@ -3,9 +3,12 @@ import { keys } from '../../api/queryKeys';
 import { get } from '../../api/client';
 import type { Person } from '../../api/types';
 
-function useHouse() {
-    return useQuery({ queryKey: keys.session(), queryFn: () => get<{ user: Person | null; demo: boolean }>('session'), staleTime: 60_000 })
-        .data;
+export function useHouse() {
+    return useQuery({
+        queryKey: keys.session(),
+        queryFn: () => get<{ user: Person | null; demo: boolean; practice: boolean }>('session'),
+        staleTime: 60_000,
+    }).data;
 }
 
 /** Whether all here is invented, so that stand-ins take the place of paint. */

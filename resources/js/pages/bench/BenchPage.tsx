@@ -23,6 +23,7 @@ import { Action } from './Action';
 import { CardTabs } from './CardTabs';
 import { Finished } from './Finished';
 import { Hands, Skipping } from './Hands';
+import { NotShown } from './NotShown';
 import { TakeCardPicture } from './TakeCardPicture';
 import { useBenchSession } from './useBenchSession';
 
@@ -309,6 +310,7 @@ function Bench({ session }: { session: Session }) {
                     </section>
                 </div>
             )}
+            <NotShown session={session} onMove={move} />
             <Cautions of={session.cautions} />
         </div>
     );

@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import { post } from '../../api/client';
 import type { Measuring } from '../../api/types';
+import { Telephone } from '../../components/Telephone';
 import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { useDemo } from '../../components/ui/useSession';
@@ -13,6 +14,7 @@ export function TakeCardPicture({ card, measuring, onTaken }: { card: string; me
             <Link to={`/cards/${card}`} className="button min-h-11">
                 Upload the scan on the card’s page
             </Link>
+            <Telephone card={card} onCome={onTaken} />
             {demo && (
                 <button
                     type="button"

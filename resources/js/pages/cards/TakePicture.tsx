@@ -3,6 +3,7 @@ import type { Card, Check, Measuring } from '../../api/types';
 import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { StandIns } from '../../components/StandIns';
+import { Telephone } from '../../components/Telephone';
 import { call, newUuid, post } from '../../api/client';
 import { appendTaken, HowTaken, SCANNER_AS_IT_SEES, UNTOLD } from './HowTaken';
 
@@ -70,6 +71,7 @@ export function TakePicture({
             <button type="button" className="button" data-main disabled={sending} onClick={() => file.current?.click()}>
                 Upload a picture
             </button>
+            <Telephone card={card.uuid} checkUuid={check?.uuid ?? null} onCome={onDone} />
             <StandIns>
                 <button type="button" className="button" disabled={sending} onClick={() => standIn('scanner')}>
                     Use the scanner stand-in
@@ -79,7 +81,8 @@ export function TakePicture({
                 </button>
             </StandIns>
             <span className="text-sm text-soft">
-                A scan at 300 dots per inch, or a photograph with the whole card in view. PNG, JPEG, TIFF or WebP. {SCANNER_AS_IT_SEES}
+                A scan at 300 dots per inch, or a photograph in daylight without flash, the whole card in view. PNG, JPEG, TIFF or WebP.{' '}
+                {SCANNER_AS_IT_SEES}
             </span>
             <HowTaken taken={taken} onChange={setTaken} mayBeWet={card.kind === 'property'} />
             <div className="basis-full">

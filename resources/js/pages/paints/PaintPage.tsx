@@ -11,6 +11,7 @@ import { day, stripWords, today } from '../../components/paint/words';
 import { Cautions, Loading, Problem } from '../../components/ui/states';
 import { useTitle } from '../../components/ui/useTitle';
 import { useSession } from '../../components/ui/useSession';
+import { SwatchEntry } from '../swatches/SwatchEntry';
 import { ClaimScaleForm } from './ClaimScaleForm';
 import { Formulations } from './Formulations';
 import { ByWhom, Known, TestNext } from './Known';
@@ -55,6 +56,7 @@ export default function PaintPage() {
                     </div>
                 </section>
             ))}
+            <Swatches paint={data} onSaved={() => void refetch()} />
             <Known paint={data} />
             {person && <Pans paint={data} onSaved={() => void refetch()} />}
             {(data.alsoJudged.length > 0 || data.byHand.length > 0) && (
@@ -88,6 +90,42 @@ export default function PaintPage() {
     );
 }
 
+/** What a picture misreads, as it is kept. */
+const EFFECTS: Record<string, string[] | null> = {
+    'not asked': null,
+    neither: [],
+    fluorescent: ['fluorescent'],
+    shimmering: ['shimmering'],
+    both: ['fluorescent', 'shimmering'],
+};
+
+function effectOf(effects: string[] | null): string {
+    return Object.keys(EFFECTS).find((k) => EFFECTS[k]?.join() === effects?.join()) ?? 'not asked';
+}
+
+/** What old swatches of this paint show; they stand by themselves. */
+function Swatches({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
+    if (paint.swatches.length === 0) {
+        return null;
+    }
+    const onCards = paint.tests.length > 0 || PROPERTIES.some((p) => paint.properties[p].measured !== null);
+    return (
+        <section className="border-t border-ink py-3">
+            <h2>Through the pocket frame</h2>
+            <p className="text-sm text-soft max-w-prose">
+                {onCards
+                    ? 'Swatches of any time: tests of their own kind, never counted together with cards.'
+                    : 'Known from swatches only: their colours hold within wide ranges, and nothing of it was tested on a card.'}
+            </p>
+            <ol>
+                {paint.swatches.map((s) => (
+                    <SwatchEntry key={s.uuid} swatch={s} onSaved={onSaved} named={false} />
+                ))}
+            </ol>
+        </section>
+    );
+}
+
 /** Name, maker and codes, changed where they are read. */
 function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
     const [editing, setEditing] = useState(false);
@@ -97,7 +135,12 @@ function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
         e.preventDefault();
         const values = Object.fromEntries(new FormData(e.currentTarget));
         return saving(async () => {
-            await put(`paints/${paint.uuid}`, { ...values, discontinued: values.discontinued === 'on' }, paint.edition);
+            const { effect, ...told } = values;
+            await put(
+                `paints/${paint.uuid}`,
+                { ...told, discontinued: values.discontinued === 'on', effects: EFFECTS[String(effect)] ?? null },
+                paint.edition,
+            );
             setEditing(false);
             onSaved();
             void queries.invalidateQueries({ queryKey: keys.code() });
@@ -113,6 +156,7 @@ function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
                     {paint.statement.singlePigment && ' · single-pigment'}
                     {paint.series && ` · series ${paint.series}`}
                     {paint.discontinued && ' · discontinued'}
+                    {paint.effects !== null && paint.effects.length > 0 && ` · ${paint.effects.join(', ')}`}
                 </p>
                 {paint.mayChange && (
                     <button type="button" className="link text-sm" onClick={() => setEditing(true)}>
@@ -147,6 +191,16 @@ function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
             <label className="text-sm flex gap-2 items-center min-h-10">
                 <input type="checkbox" name="discontinued" defaultChecked={paint.discontinued} />
                 discontinued
+            </label>
+            <label className="text-sm">
+                Glows or shimmers
+                <select className="block" name="effect" defaultValue={effectOf(paint.effects)}>
+                    <option value="not asked">not known</option>
+                    <option value="neither">neither</option>
+                    <option value="fluorescent">fluorescent: brighter than its paper</option>
+                    <option value="shimmering">shimmering: mica or interference</option>
+                    <option value="both">both</option>
+                </select>
             </label>
             <button className="button" data-main>
                 Save

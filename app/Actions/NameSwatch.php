@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions;
+
+use App\Models\Paint;
+use App\Models\Swatch;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Gate;
+use Illuminate\Support\Str;
+use MarshTrial\Core\Collection\VagueDate;
+
+/** Says which paint a swatch is, as far as anybody knows, and when and on what it was painted. */
+final class NameSwatch
+{
+    /** Stands for the maker of a paint that was only called by its name. */
+    public const NO_MAKER = 'maker not recorded';
+
+    /** @param array<string, mixed> $values paintUuid, or colourName with makerName and pigments, or unknown; paintedWhen, paperWords, note, shared */
+    public static function put(Swatch $swatch, array $values, ?string $ifMatch): Swatch
+    {
+        return DB::transaction(static function () use ($swatch, $values, $ifMatch): Swatch {
+            Gate::authorize('change', $swatch);
+            $change = self::naming($values);
+            if (array_key_exists('paintedWhen', $values)) {
+                $when = VagueDate::parse((string) $values['paintedWhen']);
+                $change += ['painted_when' => $when->words, 'painted_from' => $when->from, 'painted_to' => $when->to];
+            }
+            foreach (['paperWords' => 'paper_words', 'note' => 'note'] as $from => $to) {
+                $change += array_key_exists($from, $values) ? [$to => trim((string) $values[$from])] : [];
+            }
+            $change += array_key_exists('shared', $values) ? ['shared' => (bool) $values['shared']] : [];
+
+            return $swatch->change($change, $ifMatch);
+        });
+    }
+
+    /**
+     * @param array<string, mixed> $values
+     *
+     * @return array<string, mixed>
+     */
+    private static function naming(array $values): array
+    {
+        if ($values['unknown'] ?? false) {
+            return ['naming' => 'unknown', 'paint_id' => null];
+        }
+        if (($values['paintUuid'] ?? null) !== null) {
+            $paint = (new Paint)->resolveRouteBinding($values['paintUuid']) ?? abort(404);
+
+            return ['naming' => 'named', 'paint_id' => $paint->id];
+        }
+        $name = trim((string) ($values['colourName'] ?? ''));
+        if ($name === '') {
+            return [];
+        }
+        try {
+            $paint = RecordPaint::put((string) Str::uuid(), ['colourName' => $name, 'makerName' => trim((string) ($values['makerName'] ?? '')) ?: self::NO_MAKER, 'pigments' => (string) ($values['pigments'] ?? '')], null);
+        } catch (AlreadyThere $there) {
+            // What is typed as it is recorded is what is recorded.
+            $paint = Paint::query()->where('uuid', $there->uuid)->firstOrFail();
+        }
+
+        return ['naming' => 'named', 'paint_id' => $paint->id, 'called' => $name];
+    }
+}

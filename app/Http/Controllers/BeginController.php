@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Actions\Founder;
+use App\Actions\PracticeShore;
+use App\Http\JsonResponse;
+use App\Http\Network;
+use App\Http\SecurityLog;
+use App\Models\House;
+use App\Models\SignIn;
+use App\Models\User;
+use Database\Seeders\DatabaseSeeder;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Auth;
+use Illuminate\Validation\Rules\Password;
+
+/** Where to begin in an empty installation: the first tester, and the practice shore. */
+final class BeginController extends Controller
+{
+    public function show(Request $request): JsonResponse
+    {
+        $founded = User::query()->exists();
+        $here = Network::isHere((string) $request->ip());
+        $loaded = PracticeShore::loaded();
+
+        return new JsonResponse([
+            'empty' => House::isEmpty(), 'founded' => $founded, 'mayFound' => ! $founded && $here, 'practice' => $loaded,
+            // Everything there is invented, and whoever sits at this machine may walk about in it.
+            'practiceSignIn' => $loaded === 1.0 && $here ? ['email' => 'tamsin@saltern-reach.example', 'password' => DatabaseSeeder::PASSWORD] : null,
+        ]);
+    }
+
+    /** The first account, made at this very machine while there is none. */
+    public function found(Request $request): JsonResponse
+    {
+        abort_unless(Network::isHere((string) $request->ip()), 403, 'The first tester is recorded at the machine that the program runs on.');
+        $values = $request->validate(['name' => 'required|string|max:120', 'email' => 'required|string|email|max:200', 'password' => ['required', 'string', Password::defaults()]], [
+            'name.required' => 'Say how you are called; others see it beside your tests.', 'email.required' => 'Type an address to sign in with. Nothing is ever sent to it.', 'password.required' => 'Choose a password.', 'password.min' => 'A password has at least 12 characters; a few words in a row are good.',
+        ]);
+        $user = Founder::record(trim($values['name']), mb_strtolower($values['email']), $values['password']);
+        Auth::login($user);
+        SecurityLog::note('first tester recorded');
+        SignIn::begin($user, $request, true);
+
+        return new JsonResponse(['user' => ['uuid' => $user->uuid, 'name' => $user->name]], 201);
+    }
+
+    public function practise(Request $request): JsonResponse
+    {
+        $user = $this->user($request);
+        abort_unless($user === null ? Network::isHere((string) $request->ip()) && ! User::query()->exists() : $user->is_steward, 403);
+        PracticeShore::begin();
+
+        return $this->show($request);
+    }
+
+    public function leave(Request $request): JsonResponse
+    {
+        abort_unless($this->me($request)->is_steward, 403);
+        PracticeShore::takeAway();
+        Auth::guard('web')->logout();
+        $request->session()->invalidate();
+
+        return $this->show($request);
+    }
+}

@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Support\Carbon;
+
+/**
+ * A swatch of any time, as one placing of a pocket frame in one picture shows it: a test of its own kind, never pooled with cards.
+ *
+ * @property int $picture_id
+ * @property int $placing from 1, as one reads the picture
+ * @property array<string, mixed>|null $told what the newest reading says; null: nothing could be read
+ * @property string|null $problem
+ * @property int|null $paint_id
+ * @property string $called what somebody called it
+ * @property string $naming open, named or unknown
+ * @property string $painted_when as it was said
+ * @property Carbon|null $painted_from
+ * @property Carbon|null $painted_to
+ * @property string $paper_words
+ * @property string $note
+ * @property bool $shared everybody may see it
+ * @property Picture $picture
+ * @property Paint|null $paint
+ */
+final class Swatch extends Model
+{
+    use Shared;
+
+    public const NAMINGS = ['open', 'named', 'unknown'];
+
+    protected function casts(): array
+    {
+        return ['told' => 'array', 'painted_from' => 'date', 'painted_to' => 'date', 'shared' => 'boolean'];
+    }
+
+    /** @return BelongsTo<Picture, $this> */
+    public function picture(): BelongsTo
+    {
+        return $this->belongsTo(Picture::class);
+    }
+
+    /** @return BelongsTo<Paint, $this> */
+    public function paint(): BelongsTo
+    {
+        return $this->belongsTo(Paint::class);
+    }
+
+    /** @param Builder<self> $query */
+    public function scopeVisibleTo(Builder $query, ?User $user): void
+    {
+        $query->whereHas('picture', static fn (Builder $q) => $q->whereNull('withdrawn_at'));
+        if ($user?->is_steward !== true) {
+            $query->where(static fn (Builder $q) => $q->where('swatches.shared', true)->orWhere('swatches.owner_id', $user->id ?? 0));
+        }
+    }
+}

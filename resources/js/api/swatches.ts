@@ -1,0 +1,98 @@
+/** Shapes of swatches, of the telephone's link, and of where to begin; they mirror app/Queries/SwatchView and PhoneView. */
+import type { Paint, Rating, Strip } from './types';
+
+export interface SwatchPlace {
+    cell: string;
+    role: string;
+    what: string;
+    lab: [number, number, number];
+    /** Linear sRGB. */
+    rgb: [number, number, number];
+    uncertainty95: number | null;
+    deposit: number | null;
+    polygonPx: [number, number][];
+}
+export interface SwatchTold {
+    protocol: string;
+    places: SwatchPlace[];
+    keyChannel: string | null;
+    overBarePaper: boolean;
+    outshines: string[];
+    remarks: string[];
+    ratings: Omit<Rating, 'numbers' | 'cells'>[];
+    photo: boolean;
+}
+export interface Swatch {
+    uuid: string;
+    edition: number;
+    picture: string;
+    placing: number;
+    problem: string | null;
+    told: SwatchTold | null;
+    naming: 'open' | 'named' | 'unknown';
+    called: string;
+    paint: Paint | null;
+    guess: Paint | null;
+    paintedWhen: string;
+    paintedFrom: string | null;
+    paintedTo: string | null;
+    paperWords: string;
+    note: string;
+    shared: boolean;
+    owner: string;
+    mayChange: boolean;
+    made: string;
+}
+export interface SwatchPicture {
+    uuid: string;
+    name: string;
+    called: string;
+    state: 'waiting' | 'running' | 'done' | 'failed';
+    progress: number;
+    step: string;
+    problem: string | null;
+}
+export interface Drawer {
+    drawer: string | null;
+    swatches: Swatch[];
+    total: number;
+    page: number;
+    pages: number;
+    pictures: SwatchPicture[];
+    howTo: string[];
+    spoilers: string[];
+    effects: { effect: string; words: string }[];
+}
+export interface SwatchCandidates {
+    candidates: { meanDE00: number; worstDE00: number; depths: number; says: string; paint: Paint; strip: Strip | null }[];
+}
+
+export interface PhonePicture {
+    uuid: string;
+    called: string;
+    state: SwatchPicture['state'];
+    progress: number;
+    step: string;
+    problem: string | null;
+    swatches: { placing: number; problem: string | null; depths: number; colour: [number, number, number] | null }[];
+}
+export interface PhoneLink {
+    uuid: string;
+    opened: boolean;
+    ended: boolean;
+    secondsLeft: number;
+    pictures: PhonePicture[];
+}
+export interface PhoneAtHand extends PhoneLink {
+    for: string;
+    swatches: boolean;
+    hints: string[];
+}
+
+export interface Begin {
+    empty: boolean;
+    founded: boolean;
+    mayFound: boolean;
+    practice: number | null;
+    practiceSignIn: { email: string; password: string } | null;
+}
