@@ -20,13 +20,15 @@ use Symfony\Component\Process\Process;
 final class PracticeShore
 {
     /** Pictures that the demo measures; its progress is told by them. */
-    private const PICTURES = 9;
+    private const PICTURES = 7;
 
     /** Ends an address of a practice tester. */
     private const TESTERS = '@saltern-reach.example';
 
     /** Kept when practice is taken away: who may sign in, and what makes the database. */
     private const KEPT = ['migrations', 'users', 'sign_ins', 'password_links', 'house', 'jobs', 'job_batches', 'failed_jobs', 'cache', 'cache_locks', 'sessions'];
+
+    private const LONGEST_SECONDS = 1600;
 
     /** Settings of the engine that a second process has to be told. */
     private const ENGINE = ['opcache.enable_cli', 'opcache.jit', 'opcache.jit_buffer_size', 'memory_limit'];
@@ -47,7 +49,8 @@ final class PracticeShore
     public static function load(): void
     {
         $engine = array_merge(...array_map(static fn (string $name): array => ['-d', $name.'='.ini_get($name)], self::ENGINE));
-        (new Process([(new PhpExecutableFinder)->find(false) ?: PHP_BINARY, ...$engine, base_path('artisan'), 'db:seed', '--force'], base_path(), timeout: 280))->mustRun();
+        (new Process([(new PhpExecutableFinder)->find(false) ?: PHP_BINARY, ...$engine, base_path('artisan'), 'db:seed', '--force'], base_path(), timeout: self::LONGEST_SECONDS))->mustRun();
+        House::hasLoaded();
     }
 
     /** @return float|null share that is loaded, 0 to 1; null: nobody is practising */
@@ -57,7 +60,7 @@ final class PracticeShore
             return null;
         }
 
-        return min(1.0, Measurement::query()->where('state', 'done')->count() / self::PICTURES);
+        return House::isLoading() ? min(0.98, Measurement::query()->where('state', 'done')->count() / self::PICTURES) : 1.0;
     }
 
     /** Empties the installation; whoever is no practice tester may still sign in. */

@@ -9,8 +9,11 @@ use App\Imaging\PictureStore;
 use App\Imaging\PngWriter;
 use App\Imaging\SheetPress;
 use App\Models\Measurement;
+use App\Models\Paint;
+use App\Models\Picture;
 use App\Storage\DiskSpace;
 use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\MeasurementJson;
@@ -18,10 +21,12 @@ use MarshTrial\Core\Imaging\PictureFault;
 use MarshTrial\Core\Imaging\QualityCheck;
 use MarshTrial\Core\Measuring\CardMeasurement;
 use MarshTrial\Core\Measuring\CardMeasurer;
+use MarshTrial\Core\Pigment\Catalogue;
 use MarshTrial\Core\Rating\Scale;
 use MarshTrial\Core\Simulation\CameraStandIn;
 use MarshTrial\Core\Simulation\ScannerStandIn;
 use MarshTrial\Core\Simulation\Shot;
+use MarshTrial\Core\Simulation\SwatchStandIn;
 use MarshTrial\Core\Simulation\TargetStandIn;
 
 /** Carries out a measurement: makes the stand-in's picture if need be, decodes, measures and stores what follows. */
@@ -92,7 +97,7 @@ final class RunMeasurement
         $report = self::reporter($measurement, 0.0, 0.7);
         $dose = (float) ($measurement->picture->fadeCheck->dose_mlxh ?? 0);
         $picture = $measurement->picture;
-        $layout = KeepReadings::painted($measurement->card);
+        $layout = $measurement->card->kind === CardKind::Pocket->value ? self::swatch($picture) : KeepReadings::painted($measurement->card);
         $tell = static fn (int $done, int $all) => $report("Stand-in: window $done of $all", $done / $all);
         if ($picture->device === 'camera') {
             // Every photograph is another one: the hand is never in the same place twice.
@@ -105,6 +110,15 @@ final class RunMeasurement
         }
         $sha256 = PictureStore::keep($bytes, $picture->extension);
         $picture->update(['sha256' => $sha256, 'width' => $scan->width, 'height' => $scan->height]);
+    }
+
+    /** A make-believe swatch under the frame: of the paint that it is called after, else of any. */
+    private static function swatch(Picture $picture): CardLayout
+    {
+        $paint = $picture->called === '' ? null : Paint::query()->whereRaw('lower(colour_name) = ?', [mb_strtolower($picture->called)])->first();
+        $codes = array_keys(Catalogue::all());
+
+        return SwatchStandIn::of([$paint->pigments ?? $codes[$picture->id * 7 % count($codes)]], $picture->id, uuid: $picture->card->uuid)->layout;
     }
 
     /** @return \Closure(string, float): void */

@@ -26,10 +26,13 @@ final class Network
         return self::isHere($ip) || IpUtils::checkIp($ip, self::networks());
     }
 
-    /** @return list<string> addresses under which others on the same network reach this machine, IPv4 */
+    /** @return list<string> addresses under which others on the same network reach this machine, IPv4, those of private networks first */
     public static function addresses(): array
     {
-        return array_values(array_map(static fn (string $n): string => explode('/', $n)[0], array_filter(self::networks(), static fn (string $n): bool => str_contains($n, '.') && IpUtils::checkIp(explode('/', $n)[0], self::PRIVATE))));
+        $all = array_values(array_filter(array_map(static fn (string $n): string => explode('/', $n)[0], self::networks()), static fn (string $ip): bool => str_contains($ip, '.')));
+        usort($all, static fn (string $a, string $b): int => IpUtils::checkIp($b, self::PRIVATE) <=> IpUtils::checkIp($a, self::PRIVATE));
+
+        return $all;
     }
 
     /** @return list<string> such as 192.168.1.20/24 */

@@ -15,7 +15,8 @@ final class LoadPractice implements ShouldQueue
 
     public int $tries = 1;
 
-    public int $timeout = 290;
+    /** Seconds; a slow machine that is busy with other things takes its time. */
+    public int $timeout = 1700;
 
     public function handle(): void
     {

@@ -14,6 +14,8 @@ final class House
 
     private const PRACTICE = 'practice';
 
+    private const LOADING = 'practice is being loaded';
+
     /** All here is invented: pictures of stand-ins count as if they were real. Asked once in a request. */
     public static function isDemo(): bool
     {
@@ -41,7 +43,18 @@ final class House
 
     public static function becomePractice(): void
     {
-        DB::table('house')->insertOrIgnore(['fact' => self::PRACTICE]);
+        DB::table('house')->insertOrIgnore([['fact' => self::PRACTICE], ['fact' => self::LOADING]]);
+    }
+
+    /** Its cards are painted and measured just now, as of days long past. */
+    public static function isLoading(): bool
+    {
+        return DB::table('house')->where('fact', self::LOADING)->exists();
+    }
+
+    public static function hasLoaded(): void
+    {
+        DB::table('house')->where('fact', self::LOADING)->delete();
     }
 
     /** Nobody has recorded anything yet. */

@@ -14,6 +14,9 @@ use MarshTrial\Core\Card\CardKind;
 /** A telephone's link, as the desk follows it and as the telephone sees it. */
 final class PhoneView
 {
+    /** Places of a swatch that are a depth of its paint. */
+    private const DEPTHS = ['swatch', 'wash'];
+
     /** @return array<string, mixed> */
     public static function link(PhoneLink $link): array
     {
@@ -60,7 +63,7 @@ final class PhoneView
 
         return array_values($pictures->map(static fn (Picture $p): array => [
             'uuid' => $p->uuid, 'called' => $p->called, 'state' => $newest[$p->id]->state ?? 'waiting', 'progress' => $newest[$p->id]->progress ?? 0.0, 'step' => $newest[$p->id]->step ?? '', 'problem' => $newest[$p->id]->problem ?? null,
-            'swatches' => array_values(($swatches[$p->id] ?? collect())->map(static fn (Swatch $s): array => ['placing' => $s->placing, 'problem' => $s->problem, 'depths' => count(array_filter($s->told['places'] ?? [], static fn (array $c): bool => $c['role'] === 'swatch')), 'colour' => $s->told['places'][1]['rgb'] ?? null])->all()),
+            'swatches' => array_values(($swatches[$p->id] ?? collect())->map(static fn (Swatch $s): array => ['placing' => $s->placing, 'problem' => $s->problem, 'depths' => count(array_filter($s->told['places'] ?? [], static fn (array $c): bool => in_array($c['role'], self::DEPTHS, true))), 'colour' => array_values(array_filter($s->told['places'] ?? [], static fn (array $c): bool => in_array($c['role'], self::DEPTHS, true)))[0]['rgb'] ?? null])->all()),
         ])->all());
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Queries;
 
 use App\Models\Card;
+use App\Models\House;
 use App\Models\Measurement;
 use App\Models\Paint;
 use App\Models\Picture;
@@ -51,7 +52,7 @@ final class SwatchView
             'problem' => $swatch->problem, 'told' => $swatch->told === null ? null : ['protocol' => PocketFrame::protocols()[0]->text()] + $swatch->told,
             'naming' => $swatch->naming, 'called' => $swatch->called, 'paint' => $swatch->paint === null ? null : PaintView::of($swatch->paint), 'guess' => self::guess($swatch),
             'paintedWhen' => $swatch->painted_when, 'paintedFrom' => $swatch->painted_from?->toDateString(), 'paintedTo' => $swatch->painted_to?->toDateString(), 'paperWords' => $swatch->paper_words, 'note' => $swatch->note,
-            'shared' => $swatch->shared, 'owner' => $swatch->owner->name, 'mayChange' => $swatch->mayBeChangedBy(Auth::user()), 'made' => $swatch->getAttribute('created_at')->toIso8601String(),
+            'shared' => $swatch->shared, 'simulated' => $swatch->picture->source === 'stand-in', 'owner' => $swatch->owner->name, 'mayChange' => $swatch->mayBeChangedBy(Auth::user()), 'made' => $swatch->getAttribute('created_at')->toIso8601String(),
         ];
     }
 
@@ -62,7 +63,7 @@ final class SwatchView
      */
     public static function ofPaint(Paint $paint, ?User $user): array
     {
-        return array_values(Swatch::query()->with('paint.maker', 'picture', 'owner')->visibleTo($user)->where('paint_id', $paint->id)->orderByDesc('id')->limit(50)->get()->map(self::of(...))->all());
+        return array_values(Swatch::query()->with('paint.maker', 'picture', 'owner')->visibleTo($user)->where('paint_id', $paint->id)->when(! House::isDemo(), static fn ($q) => $q->whereHas('picture', static fn ($q) => $q->where('source', '<>', 'stand-in')))->orderByDesc('id')->limit(50)->get()->map(self::of(...))->all());
     }
 
     /**

@@ -97,7 +97,7 @@ enum CellRole: string
             self::DropInWater => 'drop of paint in clear water',
             self::DropInPaint => 'drop of water in a wet wash',
             self::Own => 'window of one’s own',
-            self::Swatch => 'even place of a swatch, deepest first',
+            self::Swatch => 'even place of the swatch',
         };
     }
 }

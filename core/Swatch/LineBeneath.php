@@ -18,7 +18,7 @@ final readonly class LineBeneath
     private const STEEPEST = 0.2;
 
     /** Most of a place beside it that may be written on, share. */
-    private const WRITTEN = 0.06;
+    private const WRITTEN = 0.04;
 
     /** How light paper beside it must be, natural logarithm. */
     private const PAPER = 0.15;
@@ -37,26 +37,34 @@ final readonly class LineBeneath
 
     public static function in(WindowGrid $grid, BarePaper $paper): ?self
     {
-        return self::along($grid, $paper->rgb, false) ?? self::along($grid, $paper->rgb, true);
+        [$r, $g, $b] = $paper->rgb->toArray();
+        // The channel that shows paint most: a yellow is nearly as light as its paper.
+        $most = array_map(static fn (float $x, float $y, float $z): float => min($x / $r, $y / $g, $z / $b), $grid->points->r, $grid->points->g, $grid->points->b);
+
+        return self::along($grid, $paper->rgb, $most, false) ?? self::along($grid, $paper->rgb, $most, true);
     }
 
-    /** @param bool $upright whether the line runs from top to bottom */
-    private static function along(WindowGrid $grid, LinearRgb $paper, bool $upright): ?self
+    /**
+     * @param list<float> $most by point, least channel as a share of the paper's
+     * @param bool $upright whether the line runs from top to bottom
+     */
+    private static function along(WindowGrid $grid, LinearRgb $paper, array $most, bool $upright): ?self
     {
         $p = $grid->points;
         [$length, $breadth] = $upright ? [$p->rows, $p->columns] : [$p->columns, $p->rows];
         $white = $paper->luminance();
         $at = static fn (int $s, int $t): float => $grid->luminance[$upright ? $s * $p->columns + $t : $t * $p->columns + $s];
         $pitch = $grid->scale->pitchMm;
-        [$least, $most] = [(int) ceil($grid->scale->lineMm[0] / $pitch), (int) ($grid->scale->lineMm[1] / $pitch)];
+        $painting = static fn (int $s, int $t): float => $most[$upright ? $s * $p->columns + $t : $t * $p->columns + $s];
+        [$least, $widest] = [(int) ceil($grid->scale->lineMm[0] / $pitch), (int) ($grid->scale->lineMm[1] / $pitch)];
         [$from, $to] = [(int) round(self::BESIDE_MM[0] / $pitch), (int) round(self::BESIDE_MM[1] / $pitch)];
-        $beside = static function (int $s, int $edge, int $way) use ($at, $from, $to, $breadth): ?float {
+        $beside = static function (int $s, int $edge, int $way) use ($painting, $from, $to, $breadth): ?float {
             $values = [];
             for ($k = $from; $k <= $to; $k++) {
                 if ($edge + $way * $k < 0 || $edge + $way * $k >= $breadth) {
                     return null;
                 }
-                $values[] = $at($s, $edge + $way * $k);
+                $values[] = $painting($s, $edge + $way * $k);
             }
 
             return Median::of($values);
@@ -68,9 +76,9 @@ final readonly class LineBeneath
                 while ($t + $run < $breadth && $at($s, $t + $run) < $grid->scale->lineDark * $white) {
                     $run++;
                 }
-                if ($run >= $least && $run <= $most) {
+                if ($run >= $least && $run <= $widest) {
                     [$up, $down] = [$beside($s, $t, -1), $beside($s, $t + $run - 1, 1)];
-                    if ($up !== null && $down !== null && abs(log(max(1e-4, $up) / $white)) < self::PAPER && abs(log(max(1e-4, $down) / $white)) < self::PAPER) {
+                    if ($up !== null && $down !== null && abs(log(max(1e-4, $up))) < self::PAPER && abs(log(max(1e-4, $down))) < self::PAPER) {
                         $bare[$s] = [$t + ($run - 1) / 2, $run];
                     }
                 }
@@ -96,7 +104,7 @@ final readonly class LineBeneath
             }
             if (! isset($bare[$s])) {
                 [$up, $down] = [$beside($s, $top, -1), $beside($s, $bottom, 1)];
-                if ($up !== null && $down !== null && max($up, $down) < $white * exp(-0.12) && abs(log(max(1e-4, $up) / max(1e-4, $down))) < 0.3) {
+                if ($up !== null && $down !== null && max($up, $down) < exp(-self::PAPER) && abs(log(max(1e-4, $up) / max(1e-4, $down))) < 0.3) {
                     $painted[] = $s;
                 }
             }
@@ -127,7 +135,7 @@ final readonly class LineBeneath
             return null;
         }
         [$high, $low] = [min($middle($a), $middle($b)) - $width / 2, max($middle($a), $middle($b)) + $width / 2];
-        $sides = array_values(array_filter([$rect($a, $b, $high - $to, $high - $from), $rect($a, $b, $low + $from, $low + $to)], static fn (Rect $r): bool => $grid->inkIn($r) <= self::WRITTEN));
+        $sides = array_values(array_filter([$rect($a, $b, $high - $to, $high - $from), $rect($a, $b, $low + $from, $low + $to)], static fn (Rect $r): bool => $grid->writtenIn($r) <= self::WRITTEN));
 
         return $sides === [] ? null : new self($width * $pitch, $rect($ends[0] + 1, $ends[1] - 1, $d0, $d1), $rect($a, $b, $c0, $c1), $sides, $points);
     }

@@ -180,22 +180,24 @@ $fields[CellRole::BetweenLines->value] = [CellReading::pool(array_map(static fn 
         $at = static fn (float $share): float => $sorted[(int) ($share * (count($sorted) - 1))];
         $within = fn (float $target): array => array_fill_keys(array_keys(array_filter($depth, fn (float $d): bool => abs($d - $target) <= max(0.02, $grid->scale->even * $target))), true);
         $least = fn (?Rect $r, float $mm2): ?Rect => $r !== null && $r->width * $r->height >= $mm2 && min($r->width, $r->height) >= 2 * $grid->scale->blockMm ? $r : null;
+        $wash = $depthOfWash = null;
+        foreach ([0.1, 0.3, 0.5, 0.7, 0.9] as $share) {
+            $place = $least(EvenPlaces::largest($grid, $within($at($share)), $this->most($grid)), $grid->scale->leastWashMm2);
+            if ($place !== null && ($wash === null || $place->width * $place->height > $wash->width * $wash->height)) {
+                [$wash, $depthOfWash] = [$place, $at($share)];
+            }
+        }
         $found = [];
+        // Grains make the deepest part of an even wash seem a depth of its own.
+        $alike = fn (float $a, float $b): bool => abs($a - $b) <= 1.5 * $grid->scale->even * max($a, $b);
         foreach ([$at(0.93), $this->scale->depths->reference, $this->scale->depths->tint, $at(0.1)] as $target) {
             $place = $least(EvenPlaces::largest($grid, $within($target), $this->most($grid)), $grid->scale->leastPlaceMm2);
-            $new = array_filter($found, static fn (array $f): bool => abs($f[2] - $target) <= 1.5 * $grid->scale->even * max($target, $f[2])) === [];
-            if ($place !== null && $new) {
+            $new = array_filter($found, static fn (array $f): bool => $alike($f[2], $target)) === [];
+            if ($place !== null && $new && ($depthOfWash === null || ! $alike($depthOfWash, $target))) {
                 $found[] = [CellRole::Swatch->value, $place, $target];
             }
         }
         usort($found, static fn (array $a, array $b): int => $b[2] <=> $a[2]);
-        $wash = null;
-        foreach ([0.1, 0.3, 0.5, 0.7, 0.9] as $share) {
-            $place = $least(EvenPlaces::largest($grid, $within($at($share)), $this->most($grid)), $grid->scale->leastWashMm2);
-            if ($place !== null && ($wash === null || $place->width * $place->height > $wash->width * $wash->height)) {
-                $wash = $place;
-            }
-        }
         $out = array_map(static fn (array $f): array => [$f[0], $f[1]], $found);
 
         return $wash === null ? $out : [...$out, [CellRole::Wash->value, $wash]];

@@ -61,18 +61,16 @@ final readonly class WindowGrid
         return substr_count($this->ink, '1') / strlen($this->ink);
     }
 
-    /** The same of a part of it. */
-    public function inkIn(Rect $part): float
+    /** Share of a part of it that is far darker than its middle: written on. */
+    public function writtenIn(Rect $part): float
     {
-        $inked = $all = 0;
+        $values = [];
         foreach (range((int) (($part->y - $this->area->y) / $this->scale->pitchMm), (int) (($part->bottom() - $this->area->y) / $this->scale->pitchMm)) as $row) {
-            $from = (int) (($part->x - $this->area->x) / $this->scale->pitchMm);
-            $line = substr($this->ink, max(0, $row) * $this->points->columns + max(0, $from), (int) ($part->width / $this->scale->pitchMm));
-            $inked += substr_count($line, '1');
-            $all += strlen($line);
+            array_push($values, ...array_slice($this->luminance, max(0, $row) * $this->points->columns + max(0, (int) (($part->x - $this->area->x) / $this->scale->pitchMm)), (int) ($part->width / $this->scale->pitchMm)));
         }
+        $limit = $values === [] ? 0.0 : Median::of($values) * exp(-2 * $this->scale->mark[0]);
 
-        return $inked / max(1, $all);
+        return count(array_filter($values, static fn (float $v): bool => $v < $limit)) / max(1, count($values));
     }
 
     /**

@@ -39,6 +39,8 @@ export interface Swatch {
     paperWords: string;
     note: string;
     shared: boolean;
+    /** Made by a stand-in. */
+    simulated: boolean;
     owner: string;
     mayChange: boolean;
     made: string;

@@ -78,7 +78,7 @@ function Linked({
     }, [standing, onCome]);
     const url = link.urls[0];
     return (
-        <section aria-label="Your telephone" className="basis-full border border-ink p-4 my-2 flex flex-wrap gap-x-6 gap-y-3 max-w-4xl">
+        <section aria-label="Your telephone" className="order-last basis-full border border-ink p-4 my-2 flex flex-wrap gap-x-6 gap-y-3">
             {url === undefined ? (
                 <p className="max-w-prose">
                     This program listens on this machine only, so a telephone cannot reach it. Start it with{' '}

@@ -57,7 +57,8 @@ export function SwatchEntry({ swatch, onSaved, named = true }: { swatch: Swatch;
                             {swatch.paintedWhen === '' ? 'painted when: not recorded' : `painted ${swatch.paintedWhen}`} ·{' '}
                             {swatch.paperWords === '' ? 'paper not recorded' : swatch.paperWords} · {told.protocol} · {swatch.owner},{' '}
                             {day(swatch.made.slice(0, 10))}
-                            {swatch.shared && ' · shared'}{' '}
+                            {swatch.shared && ' · shared'}
+                            {swatch.simulated && ' · simulated'}{' '}
                             <button type="button" className="link" aria-expanded={more} onClick={() => setMore(!more)}>
                                 {more ? 'Less' : 'More'}
                             </button>
@@ -126,6 +127,7 @@ function Places({ places }: { places: SwatchPlace[] }) {
         <div className="flex h-20" role="img" aria-label={`Measured colours: ${places.map((p) => p.what).join(', ')}`}>
             {places
                 .filter((p) => p.role !== 'paper')
+                .sort((a, b) => (b.deposit ?? 99) - (a.deposit ?? 99))
                 .concat(places.filter((p) => p.role === 'paper'))
                 .map((p) => (
                     <span key={p.cell} className="grow basis-0 flex items-end" style={{ background: screen(p.rgb) }}>

@@ -4,6 +4,7 @@ import { Link, useSearchParams } from 'react-router';
 import { call, get, newUuid, post } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import type { Drawer, SwatchPicture } from '../../api/swatches';
+import { StandIns } from '../../components/StandIns';
 import { Telephone } from '../../components/Telephone';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSession } from '../../components/ui/useSession';
@@ -96,44 +97,59 @@ function TakeSwatch({ data, onCome, start }: { data: Drawer; onCome: () => void;
     return (
         <section
             aria-label="Take a swatch’s picture"
-            className="no-print my-3 flex flex-wrap items-center gap-3"
+            className="no-print my-3"
             onDragOver={(e) => e.preventDefault()}
             onDrop={(e) => {
                 e.preventDefault();
                 void upload(Array.from(e.dataTransfer.files));
             }}
         >
-            <Telephone card={data.drawer ?? drawer} onCome={onCome} start={start} />
-            <input
-                ref={file}
-                type="file"
-                multiple
-                accept="image/*"
-                className="sr-only"
-                tabIndex={-1}
-                aria-label="Pictures of swatches"
-                onChange={(e) => {
-                    const chosen = Array.from(e.target.files ?? []);
-                    e.target.value = '';
-                    if (chosen.length > 0) {
-                        void upload(chosen);
-                    }
-                }}
-            />
-            <button type="button" className="button" disabled={toGo > 0} onClick={() => file.current?.click()}>
-                {toGo > 0 ? `Uploading, ${toGo} to go` : 'Upload pictures'}
-            </button>
-            <a href="/api/pocket-frame.svg" target="_blank" rel="noreferrer" className="button">
-                Print the pocket frame
-            </a>
-            <ul className="basis-full text-sm text-soft max-w-prose list-disc pl-5">
+            <div className="flex flex-wrap items-center gap-3">
+                <Telephone card={data.drawer ?? drawer} onCome={onCome} start={start} />
+                <input
+                    ref={file}
+                    type="file"
+                    multiple
+                    accept="image/*"
+                    className="sr-only"
+                    tabIndex={-1}
+                    aria-label="Pictures of swatches"
+                    onChange={(e) => {
+                        const chosen = Array.from(e.target.files ?? []);
+                        e.target.value = '';
+                        if (chosen.length > 0) {
+                            void upload(chosen);
+                        }
+                    }}
+                />
+                <button type="button" className="button" disabled={toGo > 0} onClick={() => file.current?.click()}>
+                    {toGo > 0 ? `Uploading, ${toGo} to go` : 'Upload pictures'}
+                </button>
+                <a href="/api/pocket-frame.svg" target="_blank" rel="noreferrer" className="button">
+                    Print the pocket frame
+                </a>
+                <StandIns>
+                    <button
+                        type="button"
+                        className="button"
+                        onClick={() =>
+                            void drawer()
+                                .then((card) => post(`cards/${card}/stand-in`, { device: 'camera' }))
+                                .then(onCome)
+                        }
+                    >
+                        Use the camera stand-in
+                    </button>
+                </StandIns>
+            </div>
+            <ul className="mt-3 text-sm text-soft max-w-prose list-disc pl-5">
                 {data.howTo.map((h) => (
                     <li key={h}>{h}</li>
                 ))}
                 <li>{SCANNER_AS_IT_SEES}</li>
             </ul>
             {refused.map((r) => (
-                <div key={r.name} className="basis-full">
+                <div key={r.name}>
                     <span className="font-medium">{r.name}</span>
                     <Problem error={r.why} />
                 </div>
