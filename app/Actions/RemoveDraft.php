@@ -33,7 +33,7 @@ final class RemoveDraft
     {
         DB::transaction(static function () use ($pan): void {
             if (DB::table('specimens')->where('pan_id', $pan->id)->exists()) {
-                throw new CoreException('This pan was painted with, so it stays. Fiducial it as used up or given away instead.');
+                throw new CoreException('This pan was painted with, so it stays. Mark it as used up or given away instead.');
             }
             $pan->delete();
         });

@@ -67,6 +67,7 @@ final class Problem
             $e instanceof ModelNotFoundException => [404, self::SENTENCES[404]],
             $e instanceof TokenMismatchException => [419, self::SENTENCES[419]],
             $e instanceof TooManyRequestsHttpException && $e->getMessage() !== '' => [429, $e->getMessage()],
+            $e instanceof Refused => [403, $e->getMessage()],
             $e instanceof HttpExceptionInterface => [$e->getStatusCode(), self::SENTENCES[$e->getStatusCode()] ?? ($e->getMessage() ?: 'The request could not be carried out.')],
             DiskSpace::isFull($e) => [507, DiskSpace::FULL],
             default => [500, 'Something went wrong in the program. Whether it was saved is not known: reload to see, and try again.'],

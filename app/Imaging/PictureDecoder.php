@@ -43,6 +43,52 @@ final class PictureDecoder
         return $extension !== 'png' && self::liesOnItsSide($path, $extension) ? ['width' => $height, 'height' => $width] + $facts : $facts;
     }
 
+    /** Whether it is a picture as telephones save them (ISO/IEC 23008-12), and this machine's image library reads it. */
+    public static function isHeic(string $path): bool
+    {
+        $start = is_file($path) ? (string) file_get_contents($path, length: 12) : '';
+
+        return substr($start, 4, 4) === 'ftyp' && in_array(substr($start, 8, 4), self::HEIC, true) && Imagick::queryFormats('HEIC') !== [];
+    }
+
+    /**
+     * The same as a JPEG that loses next to nothing, with its colour profile and what it tells of the camera.
+     *
+     * @throws UnreadablePicture
+     */
+    public static function fromHeic(string $path): string
+    {
+        try {
+            $image = new Imagick;
+            $image->pingImage("heic:$path");
+            if ($image->getImageWidth() * $image->getImageHeight() > self::MOST_PIXELS) {
+                throw new UnreadablePicture(sprintf('The picture says it has %d by %d pixels; at most %d million in all are read.', $image->getImageWidth(), $image->getImageHeight(), self::MOST_PIXELS / 1e6));
+            }
+            $image->clear();
+            $image->readImage("heic:{$path}[0]");
+            // It was turned as the file says when it was decoded.
+            $image->setImageOrientation(Imagick::ORIENTATION_TOPLEFT);
+            $image->setImageFormat('jpeg');
+            $image->setImageCompressionQuality(97);
+            $image->setOption('jpeg:sampling-factor', '1x1');
+
+            return $image->getImageBlob();
+        } catch (\ImagickException $e) {
+            throw new UnreadablePicture('This HEIC picture is damaged and could not be read to its end. Take it again, or save it as JPEG.', previous: $e);
+        }
+    }
+
+    /** Brands of HEIC files. */
+    private const HEIC = ['heic', 'heix', 'heim', 'heis', 'mif1'];
+
+    /** What a file of this box format is, and why it is not read. */
+    private static function inABox(string $brand): UnreadablePicture
+    {
+        return new UnreadablePicture(in_array($brand, self::HEIC, true)
+            ? 'This is a HEIC picture, as some telephones save them, and the image library of this machine does not read it. Set the telephone’s camera to save JPEG, or save the picture as JPEG.'
+            : 'This is a video or another file of moving pictures. Take a photograph, or save one as PNG or JPEG.');
+    }
+
     /**
      * The same with the sides as they are in the file, before it is turned.
      *
@@ -65,6 +111,7 @@ final class PictureDecoder
             str_starts_with($start, "\xff\xd8\xff") => 'jpg',
             str_starts_with($start, "II*\0") || str_starts_with($start, "MM\0*") => 'tif',
             str_starts_with($start, 'RIFF') && substr($start, 8, 4) === 'WEBP' => 'webp',
+            substr($start, 4, 4) === 'ftyp' => throw self::inABox(substr($start, 8, 4)),
             default => throw new UnreadablePicture('This is not a PNG, JPEG, TIFF or WebP picture, whatever its name says. Scan or export the card as PNG or TIFF, or as JPEG of high quality.'),
         };
         $size = @getimagesize($path);

@@ -25,9 +25,30 @@ final class PictureStore
     public static function receive(string $path): array
     {
         DiskSpace::needed();
+        if (PictureDecoder::isHeic($path)) {
+            return self::received(PictureDecoder::fromHeic($path));
+        }
         $facts = PictureDecoder::inspect($path);
 
         return ['sha256' => self::keep(LocationCut::of((string) file_get_contents($path), $facts['extension']), $facts['extension']), ...$facts];
+    }
+
+    /**
+     * A picture that was made a JPEG of.
+     *
+     * @return array{sha256: string, width: int, height: int, extension: 'png'|'jpg'|'tif'|'webp'}
+     */
+    private static function received(string $jpeg): array
+    {
+        $file = (string) tempnam(sys_get_temp_dir(), 'picture');
+        try {
+            file_put_contents($file, $jpeg);
+            $facts = PictureDecoder::inspect($file);
+        } finally {
+            unlink($file);
+        }
+
+        return ['sha256' => self::keep(LocationCut::of($jpeg, 'jpg'), 'jpg'), ...$facts];
     }
 
     /** Stores the bytes, synced to disk before it returns their hash. */

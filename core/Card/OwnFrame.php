@@ -41,7 +41,7 @@ final class OwnFrame
             throw new CoreException(sprintf('A frame has one to %d windows; this one has %d.', self::MOST_WINDOWS, count($windows)));
         }
         if (array_filter($windows, static fn (array $w): bool => $w['paper']) === []) {
-            throw new CoreException('One window must show the bare paper of the sheet, so that deposits and light have something to be taken over. Fiducial it as bare paper.');
+            throw new CoreException('One window must show the bare paper of the sheet, so that deposits and light have something to be taken over. Mark it as bare paper.');
         }
         $rows = $out = $cells = [];
         foreach ($windows as $i => $w) {

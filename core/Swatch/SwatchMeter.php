@@ -99,7 +99,7 @@ final readonly class SwatchMeter
         if ($line !== null) {
             $fields[CellRole::UnderBare->value] = [$read('under-bare', CellRole::UnderBare, 0, $line->bare)];
             $fields[CellRole::UnderPainted->value] = [$read('under-painted', CellRole::UnderPainted, 0, $line->painted)];
-$fields[CellRole::BetweenLines->value] = [CellReading::pool(array_map(static fn (Rect $r, int $i): CellReading => $read('beside-line-'.($i + 1), CellRole::BetweenLines, $i + 1, $r), $line->beside, array_keys($line->beside)))];
+            $fields[CellRole::BetweenLines->value] = [CellReading::pool(array_map(static fn (Rect $r, int $i): CellReading => $read('beside-line-'.($i + 1), CellRole::BetweenLines, $i + 1, $r), $line->beside, array_keys($line->beside)))];
         }
         $overPaper = $paper === null ? null : new RowReadings($this->scale, $row, $paper, null, [], [], $fields);
         $remarks = $this->remarks($grid, $bare, $readings);

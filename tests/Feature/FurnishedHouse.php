@@ -17,9 +17,11 @@ use App\Models\InstrumentRun;
 use App\Models\Measurement;
 use App\Models\Paint;
 use App\Models\Palette;
+use App\Models\PhoneLink;
 use App\Models\Photo;
 use App\Models\Picture;
 use App\Models\Spoiling;
+use App\Models\Swatch;
 use App\Models\Task;
 use App\Models\User;
 
@@ -69,6 +71,8 @@ trait FurnishedHouse
         $twin = self::uuid();
         $this->putPaint($twin, ['colourName' => 'Twin']);
         $merge = MergePaints::into(Paint::query()->where('uuid', $twin)->firstOrFail(), $paint, $owner);
+        $swatch = Swatch::put(self::uuid(), ['picture_id' => $picture->id, 'placing' => 1, 'told' => ['places' => [], 'outlinePx' => [[100, 100], [700, 100], [700, 600], [100, 600]]]]);
+        [$link] = PhoneLink::forTelephone($owner, $draft, null);
         $published = $this->card('property', 'PB28');
         $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $published->specimens[0]->uuid, 'property' => 'staining', 'word' => 'high'])->assertCreated();
         PublishRecord::of($published, $owner);
@@ -77,7 +81,7 @@ trait FurnishedHouse
             'owner' => $owner, 'stranger' => $this->other, 'invited' => $invited, 'steward' => $this->steward, 'user' => $invited,
             'card' => $draft->uuid, 'published' => $published->uuid, 'number' => 1, 'uuid' => self::uuid(), 'code' => 'PB28', 'paint' => $paint->uuid, 'pan' => $specimen->pan->uuid, 'specimen' => $specimen->uuid, 'picture' => $picture->uuid,
             'measurement' => Measurement::query()->firstOrFail()->uuid, 'check' => $check->uuid, 'photo' => $photo->uuid, 'spoiling' => $spoiling->uuid, 'task' => $task->uuid, 'run' => $run->uuid, 'target' => $target->uuid,
-            'profile' => $profile->uuid, 'palette' => $palette->uuid, 'import' => $import->uuid, 'claim' => $claim, 'merge' => $merge->uuid, 'session' => $session->uuid,
+            'profile' => $profile->uuid, 'palette' => $palette->uuid, 'import' => $import->uuid, 'claim' => $claim, 'merge' => $merge->uuid, 'session' => $session->uuid, 'swatch' => $swatch->uuid, 'link' => $link->uuid,
         ];
     }
 }

@@ -8,6 +8,7 @@ use App\Actions\Founder;
 use App\Actions\PracticeShore;
 use App\Http\JsonResponse;
 use App\Http\Network;
+use App\Http\Refused;
 use App\Http\SecurityLog;
 use App\Models\House;
 use App\Models\SignIn;
@@ -36,7 +37,9 @@ final class BeginController extends Controller
     /** The first account, made at this very machine while there is none. */
     public function found(Request $request): JsonResponse
     {
-        abort_unless(Network::isHere((string) $request->ip()), 403, 'The first tester is recorded at the machine that the program runs on.');
+        if (! Network::isHere((string) $request->ip())) {
+            throw new Refused('The first tester is recorded at the machine that the program runs on.');
+        }
         $values = $request->validate(['name' => 'required|string|max:120', 'email' => 'required|string|email|max:200', 'password' => ['required', 'string', Password::defaults()]], [
             'name.required' => 'Say how you are called; others see it beside your tests.', 'email.required' => 'Type an address to sign in with. Nothing is ever sent to it.', 'password.required' => 'Choose a password.', 'password.min' => 'A password has at least 12 characters; a few words in a row are good.',
         ]);

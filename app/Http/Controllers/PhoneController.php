@@ -8,6 +8,7 @@ use App\Actions\RequestMeasurement;
 use App\Http\Attempts;
 use App\Http\JsonResponse;
 use App\Http\Network;
+use App\Http\Refused;
 use App\Http\SecurityLog;
 use App\Imaging\PictureDecoder;
 use App\Models\Measurement;
@@ -18,7 +19,6 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Capture\PixelCheck;
 use MarshTrial\Core\Measuring\FirstLook;
-use Symfony\Component\HttpKernel\Exception\HttpException;
 
 /** On the telephone: no account, only what its link allows, and only from the same network. */
 final class PhoneController extends Controller
@@ -37,7 +37,7 @@ final class PhoneController extends Controller
         $hold = PhoneLink::open($secret);
         if ($hold === null) {
             SecurityLog::note('link for a telephone refused');
-            throw new HttpException(403, 'This link was opened already, or is older than '.PhoneLink::MINUTES.' minutes. Ask for another one at the desk.');
+            throw new Refused('This link was opened already, or is older than '.PhoneLink::MINUTES.' minutes. Ask for another one at the desk.');
         }
         SecurityLog::note('link for a telephone opened');
 
@@ -84,14 +84,14 @@ final class PhoneController extends Controller
     {
         self::fromOurNetwork($request);
 
-        return PhoneLink::heldBy((string) $request->header(self::HOLD, '')) ?? throw new HttpException(403, 'This link has ended. Ask for another one at the desk; what was sent is kept.');
+        return PhoneLink::heldBy((string) $request->header(self::HOLD, '')) ?? throw new Refused('This link has ended. Ask for another one at the desk; what was sent is kept.');
     }
 
     private static function fromOurNetwork(Request $request): void
     {
         if (! Network::isOurs((string) $request->ip())) {
             SecurityLog::note('link for a telephone refused: from another network');
-            throw new HttpException(403, 'Links for a telephone work on the network of this server only. Put the telephone on the same wireless network.');
+            throw new Refused('Links for a telephone work on the network of this server only. Put the telephone on the same wireless network.');
         }
     }
 }

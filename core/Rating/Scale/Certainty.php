@@ -8,15 +8,15 @@ namespace MarshTrial\Core\Rating\Scale;
 final readonly class Certainty
 {
     public function __construct(
-        /** SeededRandom from which a class is said plainly (own). */
+        /** Chance from which a class is said plainly (own). */
         public float $plain = 0.95,
-        /** SeededRandom from which a class is said with "probably" (own). */
+        /** Chance from which a class is said with "probably" (own). */
         public float $probably = 0.80,
-        /** SeededRandom from which a class is said with "perhaps" (own). */
+        /** Chance from which a class is said with "perhaps" (own). */
         public float $perhaps = 0.60,
-        /** SeededRandom of the likeliest below which nothing is said (own). */
+        /** Chance of the likeliest below which nothing is said (own). */
         public float $known = 0.40,
-        /** SeededRandom from which two neighbouring classes together are said (own). */
+        /** Chance from which two neighbouring classes together are said (own). */
         public float $two = 0.80,
         /** @var array{float, float} How far another card of the same paint usually lies off, beyond what one picture can know of itself, as a share of the property's own measure: centre of a log-normal distribution and standard deviation of the logarithm (own, simulated). */
         public array $cardToCard = [0.12, 0.83],

@@ -50,8 +50,8 @@ final readonly class Swatch
         public float $linePaintedMm = 4.0,
         /** Light in the window against that on the frame and from place to place in it, share, one standard deviation: curl, thickness of the frame (own, simulated). */
         public float $light = 0.02,
-        /** What is not known of unmeasured bare paper that colours are fitted to, dE00 at the lightness of paper, 95 % (own): age yellows it. */
-        public float $unknownPaper = 3.0,
+        /** What is not known of unmeasured bare paper that colours are fitted to, dE00 at the lightness of paper, 95 % (own, simulated): age yellows it. */
+        public float $unknownPaper = 2.3,
         /** The same where no bare paper is in the window and the frame's has to serve, which may be office white or painting paper (own). */
         public float $unknownFrame = 6.0,
     ) {}

@@ -56,7 +56,7 @@ export function TakePicture({
             <input
                 ref={file}
                 type="file"
-                accept="image/png,image/jpeg,image/tiff,image/webp"
+                accept="image/png,image/jpeg,image/tiff,image/webp,image/heic,.heic"
                 className="sr-only"
                 tabIndex={-1}
                 aria-label="Picture file"
@@ -81,7 +81,7 @@ export function TakePicture({
                 </button>
             </StandIns>
             <span className="text-sm text-soft">
-                A scan at 300 dots per inch, or a photograph in daylight without flash, the whole card in view. PNG, JPEG, TIFF or WebP.{' '}
+                A scan at 300 dots per inch, or a photograph in daylight without flash, the whole card in view. PNG, JPEG, TIFF, WebP or HEIC.{' '}
                 {SCANNER_AS_IT_SEES}
             </span>
             <HowTaken taken={taken} onChange={setTaken} mayBeWet={card.kind === 'property'} />
