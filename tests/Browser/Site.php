@@ -8,10 +8,12 @@ use Facebook\WebDriver\Chrome\ChromeOptions;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 
-/** A served application with the demo loaded, and browsers; all end with the run. */
+/** A served application, with the demo loaded or empty, and browsers; all end with the run. */
 final class Site
 {
     private static ?self $running = null;
+
+    private static ?self $empty = null;
 
     /** @var list<resource> */
     private array $processes = [];
@@ -44,18 +46,24 @@ final class Site
         return self::$running ??= new self;
     }
 
-    private function __construct()
+    /** One where nothing is recorded and nobody has an account; a telephone reaches it. */
+    public static function empty(): self
+    {
+        return self::$empty ??= new self(false);
+    }
+
+    private function __construct(bool $demo = true)
     {
         $this->root = dirname(__DIR__, 2);
-        $this->folder = "$this->root/build/browser";
+        $this->folder = "$this->root/build/browser".($demo ? '' : '-empty');
         exec('rm -rf '.escapeshellarg($this->folder));
         foreach (['app', 'logs', 'framework/views', 'framework/sessions', 'framework/cache/data'] as $part) {
             mkdir("$this->folder/$part", 0775, true);
         }
         register_shutdown_function($this->stop(...));
-        $this->environment = ['DB_DATABASE' => "$this->folder/site.sqlite", 'LARAVEL_STORAGE_PATH' => $this->folder, 'APP_ENV' => 'production', 'SESSION_DRIVER' => 'file', 'CACHE_STORE' => 'database', 'QUEUE_CONNECTION' => 'database', 'PHP_CLI_SERVER_WORKERS' => '4', 'ARGON_MEMORY' => '64', 'ARGON_TIME' => '1'] + getenv();
+        $this->environment = ['DB_DATABASE' => "$this->folder/site.sqlite", 'LARAVEL_STORAGE_PATH' => $this->folder, 'APP_ENV' => 'production', 'SESSION_DRIVER' => 'file', 'CACHE_STORE' => 'database', 'QUEUE_CONNECTION' => 'database', 'PHP_CLI_SERVER_WORKERS' => '4', 'ARGON_MEMORY' => '64', 'ARGON_TIME' => '1', ...$demo ? [] : ['LISTENS_ON_LAN' => 'true', 'LOCAL_NETWORKS' => '127.0.0.1/8']] + getenv();
         touch("$this->folder/site.sqlite");
-        $this->run([...self::PHP, "$this->root/artisan", 'migrate', '--force', '--seed'], 'seed', true);
+        $this->run([...self::PHP, "$this->root/artisan", 'migrate', '--force', ...$demo ? ['--seed'] : []], 'seed', true);
         $this->port = self::freePort();
         $this->address = "http://127.0.0.1:$this->port";
         $this->startServer();
@@ -66,13 +74,20 @@ final class Site
         $this->browser = $this->newBrowser();
     }
 
-    /** A browser of its own, with nothing stored and nobody signed in. */
-    public function newBrowser(): RemoteWebDriver
+    /**
+     * A browser of its own, with nothing stored and nobody signed in.
+     *
+     * @param bool $phone of a telephone's size, touched with a finger
+     */
+    public function newBrowser(bool $phone = false): RemoteWebDriver
     {
         $profile = "$this->folder/profile-".count($this->browsers);
         mkdir($profile);
         $options = new ChromeOptions;
         $options->addArguments(['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--autoplay-policy=no-user-gesture-required', '--window-size=1280,943', "--user-data-dir=$profile"]);
+        if ($phone) {
+            $options->setExperimentalOption('mobileEmulation', ['deviceMetrics' => ['width' => 390, 'height' => 780, 'pixelRatio' => 2.0, 'touch' => true]]);
+        }
         $capabilities = DesiredCapabilities::chrome();
         $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
 

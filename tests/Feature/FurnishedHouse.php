@@ -71,7 +71,7 @@ trait FurnishedHouse
         $twin = self::uuid();
         $this->putPaint($twin, ['colourName' => 'Twin']);
         $merge = MergePaints::into(Paint::query()->where('uuid', $twin)->firstOrFail(), $paint, $owner);
-        $swatch = Swatch::put(self::uuid(), ['picture_id' => $picture->id, 'placing' => 1, 'told' => ['places' => [], 'outlinePx' => [[100, 100], [700, 100], [700, 600], [100, 600]]]]);
+        $swatch = Swatch::put(self::uuid(), ['picture_id' => $picture->id, 'placing' => 1, 'told' => ['places' => [], 'keyChannel' => null, 'overBarePaper' => false, 'outshines' => [], 'remarks' => [], 'ratings' => [], 'photo' => false, 'outlinePx' => [[100, 100], [700, 100], [700, 600], [100, 600]]]]);
         [$link] = PhoneLink::forTelephone($owner, $draft, null);
         $published = $this->card('property', 'PB28');
         $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $published->specimens[0]->uuid, 'property' => 'staining', 'word' => 'high'])->assertCreated();

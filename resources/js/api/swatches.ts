@@ -21,6 +21,8 @@ export interface SwatchTold {
     remarks: string[];
     ratings: Omit<Rating, 'numbers' | 'cells'>[];
     photo: boolean;
+    /** Corners of the frame in the picture. */
+    outlinePx: [number, number][] | null;
 }
 export interface Swatch {
     uuid: string;

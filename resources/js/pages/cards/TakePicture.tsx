@@ -81,8 +81,8 @@ export function TakePicture({
                 </button>
             </StandIns>
             <span className="text-sm text-soft">
-                A scan at 300 dots per inch, or a photograph in daylight without flash, the whole card in view. PNG, JPEG, TIFF, WebP or HEIC.{' '}
-                {SCANNER_AS_IT_SEES}
+                A scan at 300 dots per inch, or a photograph in daylight without flash, the whole card in view. PNG, JPEG, TIFF, WebP or
+                HEIC. {SCANNER_AS_IT_SEES}
             </span>
             <HowTaken taken={taken} onChange={setTaken} mayBeWet={card.kind === 'property'} />
             <div className="basis-full">

@@ -126,7 +126,8 @@ export default function PhonePage() {
         setSending(0);
         setCalled('');
     }
-    const ready = chosen.filter((c) => c.look !== 'looking' && !c.look.unsent);
+    // The look is advice: whoever is sure need not wait for it.
+    const ready = chosen.filter((c) => c.look === 'looking' || !c.look.unsent);
     return (
         <Frame>
             <h1 className="text-xl">{state.for}</h1>
