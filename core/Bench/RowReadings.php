@@ -93,6 +93,26 @@ final readonly class RowReadings
         return $this->key === null ? null : ['red', 'green', 'blue'][$this->key];
     }
 
+    /**
+     * Channels in which a good part of what was read is brighter than its own bare paper, as a fluorescent paint is.
+     *
+     * @return list<string> red, green, blue
+     */
+    public function outshines(): array
+    {
+        $places = [...array_map(static fn (StrokeStep $s): CellReading => $s->onPaper, $this->steps), ...$this->fields(CellRole::Wash), ...$this->fields(CellRole::Ladder)];
+        $paper = $this->paper->rgb->toArray();
+        $out = [];
+        foreach (['red', 'green', 'blue'] as $c => $name) {
+            $brighter = array_filter($places, fn (CellReading $r): bool => $r->glare < 0.01 && log(max(1e-4, $r->rgb->toArray()[$c]) / $paper[$c]) > $this->scale->swatch->outshines);
+            if (count($brighter) >= max(2, $this->scale->swatch->outshining * count($places))) {
+                $out[] = $name;
+            }
+        }
+
+        return $out;
+    }
+
     /** Uncertainty of a deposit from the scatter of the cell's own lightness. */
     public static function depositScatter(CellReading $reading): float
     {

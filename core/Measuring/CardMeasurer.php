@@ -93,7 +93,9 @@ final readonly class CardMeasurer
         $progress('Deriving the ratings', 0.92);
         $ratings = [];
         foreach ($rows as $row) {
-            array_push($ratings, ...self::ratings(new RowUnderTest($row, $layout, $meter, $facts, $surfaces[$row->row], $jpeg)));
+            $glows = $row->outshines();
+            $hint = $glows === [] ? [] : [sprintf('brighter than its paper in %s: perhaps a fluorescent paint, whose colour and fading hold for this light and this device only; say so with the paint', implode(' and ', $glows))];
+            array_push($ratings, ...array_map(static fn (Rating $r): Rating => $r->withRemarks($hint), self::ratings(new RowUnderTest($row, $layout, $meter, $facts, $surfaces[$row->row], $jpeg))));
         }
 
         return new CardMeasurement($layout, $facts, $meter->cells, $papers, $rows, array_map(fn (Rating $r): Rating => $this->remarked($r, $meter->cells, $facts)->under(Protocol::written($r->property, $layout->protocols)), $ratings));

@@ -39,9 +39,6 @@ final readonly class SwatchMeter
     /** Standard deviations of light that hold 95 % of what it does to a colour. */
     private const LIGHT_95 = 1.96;
 
-    /** Share of the painted squares that must outshine the paper before it is told. */
-    private const OUTSHINING = 0.2;
-
     private const CHANNELS = ['red', 'green', 'blue'];
 
     /** @param Lab|null $paper colour of the swatches' bare paper, where it was measured */
@@ -102,6 +99,9 @@ final readonly class SwatchMeter
             $fields[CellRole::BetweenLines->value] = [CellReading::pool(array_map(static fn (Rect $r, int $i): CellReading => $read('beside-line-'.($i + 1), CellRole::BetweenLines, $i + 1, $r), $line->beside, array_keys($line->beside)))];
         }
         $overPaper = $paper === null ? null : new RowReadings($this->scale, $row, $paper, null, [], [], $fields);
+        if ($this->showsTwoPaints($cells, $readings)) {
+            return SwatchReading::nothing($row, 'The window shows two colours that are hardly one paint. Lay the frame so that only one swatch shows.');
+        }
         $remarks = $this->remarks($grid, $bare, $readings);
 
         return new SwatchReading(
@@ -290,6 +290,32 @@ final readonly class SwatchMeter
     }
 
     /**
+     * Whether even places differ in hue by more than thick and thin of one paint do.
+     *
+     * @param list<Cell> $cells
+     * @param array<string, CellReading> $readings
+     */
+    private function showsTwoPaints(array $cells, array $readings): bool
+    {
+        $hues = [];
+        foreach ($cells as $cell) {
+            $lab = $readings[$cell->id]->lab;
+            if (in_array($cell->role, [CellRole::Swatch, CellRole::Wash], true) && $lab->chroma() > $this->scale->swatch->oneHueChroma) {
+                $hues[] = rad2deg(atan2($lab->b, $lab->a));
+            }
+        }
+        foreach ($hues as $i => $one) {
+            foreach (array_slice($hues, $i + 1) as $other) {
+                if (abs(fmod($one - $other + 540, 360) - 180) > $this->scale->swatch->oneHueDeg) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+
+    /**
      * Deposits of the even places in the key channel.
      *
      * @param list<Cell> $cells
@@ -319,7 +345,7 @@ final readonly class SwatchMeter
         $out = [];
         foreach ($bare === null ? [] : self::CHANNELS as $c => $name) {
             $brighter = array_filter($painted, static fn (int $i): bool => log(max(1e-4, $grid->squares[$i][$c] ?? 0.0) / max(1e-4, $bare->rgb->toArray()[$c])) > $grid->scale->outshines);
-            if (count($brighter) > self::OUTSHINING * count($painted)) {
+            if (count($brighter) > $grid->scale->outshining * count($painted)) {
                 $out[] = $name;
             }
         }

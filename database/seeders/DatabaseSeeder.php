@@ -6,6 +6,7 @@ namespace Database\Seeders;
 
 use App\Actions\MakeCard;
 use App\Actions\MoveTask;
+use App\Actions\NameSwatch;
 use App\Actions\PlacePan;
 use App\Actions\PlanSession;
 use App\Actions\PublishRecord;
@@ -26,6 +27,7 @@ use App\Models\Paper;
 use App\Models\Remark;
 use App\Models\Specimen;
 use App\Models\SpecimenCondition;
+use App\Models\Swatch;
 use App\Models\User;
 use App\Models\Verdict;
 use Illuminate\Database\Seeder;
@@ -120,8 +122,24 @@ final class DatabaseSeeder extends Seeder
         }
         $this->card(4, CardKind::Property, 'Repeat of the reds on another day', $paper, [0, 1, 2]);
         CaptureTarget::put($this->uuid(8001), ['name' => 'The group’s target', 'patches' => array_map(static fn (Sample $s): array => ['name' => $s->name, 'lab' => $s->lab->toArray()], Readings::of(TargetStandIn::full()->referenceFile()))]);
+        $this->swatches($tamsin);
         Carbon::setTestNow();
         $this->session($paper, $tamsin, $odo);
+    }
+
+    /** Two pages of an old swatch book: one swatch that somebody knew, one that nobody does. */
+    private function swatches(User $tamsin): void
+    {
+        $drawer = MakeCard::drawer($tamsin);
+        foreach (['Sedge' => ['about May 2021', 'field block, cream'], 'Channel Blue' => ['before 2015', '']] as $name => [$when, $paper]) {
+            $uuid = $this->uuid(self::$pictures++);
+            RequestMeasurement::fromStandIn($uuid, $drawer, null, called: $name);
+            $swatch = Swatch::query()->whereHas('picture', static fn ($q) => $q->where('uuid', $uuid))->firstOrFail();
+            $known = $paper !== '';
+            NameSwatch::put($swatch, ['paintedWhen' => $when, 'paperWords' => $paper, 'shared' => true, ...$known ? ['paintUuid' => Paint::query()->where('colour_name', $name)->firstOrFail()->uuid] : ['unknown' => true]], (string) $swatch->edition);
+            $swatch->refresh()->change($known ? [] : ['called' => ''], (string) $swatch->edition);
+            $this->command?->line('  measured: a swatch through the pocket frame');
+        }
     }
 
     /** An afternoon that was broken off in the middle of the first card. */

@@ -178,6 +178,34 @@ final class SwatchTest extends TestCase
         self::assertMatchesRegularExpression('/code of the pocket frame could not be read|Fewer than three marks/', self::fault(new PixelGrid($data, $scan->width, $scan->height)));
     }
 
+    public function testTwoPaintsInOneWindowAreSaidAndNotMixed(): void
+    {
+        $scans = array_map(static fn (string $code): Scan => ScannerStandIn::scan(SwatchStandIn::of([$code], 11, ['two'])->layout, 11, 200), ['PB29', 'PY65']);
+        $placed = self::measured($scans[0])->scan->pieces['pocket-1'];
+        $centre = $placed->piece->outline->centre();
+        [[$u0, $v0], [$u1, $v1]] = [$placed->placement->map($centre->x, $centre->y), $placed->placement->map($centre->x, $centre->y + 10)];
+        $data = '';
+        $stride = 3 * $scans[0]->width;
+        for ($v = 0; $v < $scans[0]->height; $v++) {
+            // Left of the window's middle the one, right of it the other.
+            $cut = 3 * max(0, min($scans[0]->width, (int) ($u0 + ($v - $v0) * ($u1 - $u0) / ($v1 - $v0))));
+            $data .= substr($scans[0]->data, $v * $stride, $cut).substr($scans[1]->data, $v * $stride + $cut, $stride - $cut);
+        }
+        self::assertStringContainsString('two colours', self::fault(new PixelGrid($data, $scans[0]->width, $scans[0]->height)));
+    }
+
+    public function testWhatIsBrighterThanItsPaperMayBeFluorescent(): void
+    {
+        $scan = ScannerStandIn::scan(SwatchStandIn::of(['PO48'], 12, ['patch'])->layout, 12, 200);
+        self::assertSame([], self::measured($scan)->swatches[0]->outshines);
+        $glowing = '';
+        foreach (str_split($scan->data, 3) as $pixel) {
+            // A paint that sends back more red than falls on it.
+            $glowing .= ord($pixel[2]) < 0.8 * ord($pixel[0]) ? "\xff".$pixel[1].$pixel[2] : $pixel;
+        }
+        self::assertSame(['red'], self::measured(new PixelGrid($glowing, $scan->width, $scan->height))->swatches[0]->outshines);
+    }
+
     public function testAPhotographTakesItsWhiteFromTheSwatchAndSaysThatItIsNotSure(): void
     {
         $drawer = SwatchStandIn::of(['PR254'], 8, ['patch']);

@@ -30,6 +30,11 @@ final readonly class Swatch
         public float $painted = 0.06,
         /** By how much a channel may outshine bare paper, natural logarithm, before the paint may be fluorescent (own, simulated). */
         public float $outshines = 0.04,
+        /** Share of the painted places that must do so before it is told (own). */
+        public float $outshining = 0.2,
+        /** Most that the hue of one paint turns from place to place, degrees, where its chroma is above the next value (own: the widest two-tone paints turn by some 40). */
+        public float $oneHueDeg = 65.0,
+        public float $oneHueChroma = 14.0,
         /** Share by which squares of one even place may differ in deposit (own). */
         public float $even = 0.15,
         /** Least even place for a colour, and for a wash, mm2 (own). */
