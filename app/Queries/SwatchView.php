@@ -26,6 +26,9 @@ final class SwatchView
     /** Candidates that are shown for a swatch nobody can name. */
     private const CANDIDATES = 8;
 
+    /** And where none fits. */
+    private const NEAREST = 2;
+
     /** Pictures of the drawer that are told of: those that wait, failed, or came last. */
     private const LAST = 60;
 
@@ -80,7 +83,9 @@ final class SwatchView
             }
         }
         $known = PaintStrips::of(null, $user)['strips'];
-        $found = $places === [] ? [] : array_slice(Narrowing::ofPlaces($places, self::CHANNELS[$swatch->told['keyChannel'] ?? ''] ?? null, $known), 0, self::CANDIDATES, true);
+        $all = $places === [] ? [] : Narrowing::ofPlaces($places, self::CHANNELS[$swatch->told['keyChannel'] ?? ''] ?? null, $known);
+        $fit = array_filter($all, static fn (array $f): bool => $f['says'] !== Narrowing::NOT_THIS);
+        $found = array_slice($fit ?: $all, 0, $fit === [] ? self::NEAREST : self::CANDIDATES, true);
         $paints = Paint::query()->with('maker')->whereKey(array_keys($found))->get()->keyBy('id');
 
         return array_values(array_map(static fn (int $id, array $f): array => [...$f, 'paint' => PaintView::of($paints[$id]), 'strip' => StripView::of($known[$id], null)], array_keys($found), $found));

@@ -20,6 +20,8 @@ final class Narrowing
 
     public const NEAR = 5.0;
 
+    public const NOT_THIS = 'not this one';
+
     /** Depths both have to reach before anything is said (own). */
     public const LEAST_DEPTHS = 4;
 
@@ -48,7 +50,7 @@ final class Narrowing
                 'says' => match (true) {
                     $mean <= self::MAY_BE => 'may be this one',
                     $mean <= self::NEAR => 'near, but probably another',
-                    default => 'not this one',
+                    default => self::NOT_THIS,
                 },
             ];
         }
@@ -88,7 +90,7 @@ final class Narrowing
                 'says' => match (true) {
                     $mean <= $within => 'may be this one',
                     $mean <= $within + self::NEAR - self::MAY_BE => 'near, but probably another',
-                    default => 'not this one',
+                    default => self::NOT_THIS,
                 },
             ];
         }

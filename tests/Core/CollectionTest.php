@@ -11,6 +11,7 @@ use MarshTrial\Core\Collection\Finder;
 use MarshTrial\Core\Collection\Narrowing;
 use MarshTrial\Core\Collection\RowReader;
 use MarshTrial\Core\Collection\UnitPrice;
+use MarshTrial\Core\Collection\VagueDate;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Evidence\Repeats;
 use MarshTrial\Core\Evidence\Strip;
@@ -164,5 +165,30 @@ final class CollectionTest extends TestCase
         }
         $this->expectException(CoreException::class);
         Money::parse('x', 'EUR');
+    }
+
+    public function testDatesAreAsVagueAsPeopleRememberThem(): void
+    {
+        $span = static fn (string $said): array => array_map(static fn (?\DateTimeImmutable $d): ?string => $d?->format('Y-m-d'), [VagueDate::parse($said)->from, VagueDate::parse($said)->to]);
+        $expected = [
+            '2023-03-12' => ['2023-03-12', '2023-03-12'], '12 March 2023' => ['2023-03-12', '2023-03-12'], '1. feb 2024' => ['2024-02-01', '2024-02-01'],
+            // A leap year's February, and a common one's.
+            'February 2024' => ['2024-02-01', '2024-02-29'], '2/2023' => ['2023-02-01', '2023-02-28'], '2019' => ['2019-01-01', '2019-12-31'],
+            'winter 2020' => ['2020-12-01', '2021-02-28'], 'Summer of 2021' => ['2021-06-01', '2021-08-31'],
+            'about March 2023' => ['2023-01-01', '2023-05-31'], 'around 2019' => ['2018-01-01', '2020-12-31'], 'c. 12 March 2023' => ['2023-03-02', '2023-03-22'],
+            'before 2015' => [null, '2014-12-31'], 'after  May 2016' => ['2016-06-01', null], 'not recorded' => [null, null], '' => [null, null],
+        ];
+        foreach ($expected as $said => $days) {
+            self::assertSame($days, $span((string) $said), (string) $said);
+        }
+        self::assertSame('about March 2023', VagueDate::parse('  about   March 2023 ')->words);
+        foreach (['31 February 2023', 'last year', '13/2023', 'Marchtember 2023', '1499', 'before'] as $wrong) {
+            try {
+                VagueDate::parse($wrong);
+                self::fail("\"$wrong\" was understood.");
+            } catch (CoreException $e) {
+                self::assertStringContainsString('such as 12 March 2023', $e->getMessage());
+            }
+        }
     }
 }

@@ -15,6 +15,8 @@ use Illuminate\Http\UploadedFile;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Simulation\ScannerStandIn;
 use MarshTrial\Core\Simulation\SwatchStandIn;
+use Opis\JsonSchema\Errors\ErrorFormatter;
+use Opis\JsonSchema\Validator;
 use Symfony\Component\Process\Process;
 
 /** Swatches of any time: measured, named, dated as vaguely as they are, narrowed down, shown to whom they belong; and paints that mislead. */
@@ -63,6 +65,18 @@ final class SwatchTest extends FeatureTestCase
         $this->tell($second, ['paintUuid' => self::uuid()])->assertNotFound();
         // Two people at once: the second is told.
         $this->putJson("/api/swatches/$second->uuid", ['unknown' => true], ['If-Match' => '"1"'])->assertStatus(412);
+    }
+
+    public function testWhatIsKeptFollowsTheSchemas(): void
+    {
+        $this->actingAs($this->wren);
+        $this->swatch();
+        foreach (['card-measurement' => Measurement::query()->firstOrFail()->result, 'card-layout' => Card::query()->firstOrFail()->layout] as $schema => $data) {
+            $result = (new Validator)->validate(json_decode((string) json_encode($data)), (string) file_get_contents(base_path("docs/schemas/$schema.json")));
+            self::assertTrue($result->isValid(), $result->error() === null ? '' : (string) json_encode((new ErrorFormatter)->format($result->error())));
+        }
+        // As it comes back from its file.
+        self::assertSame('pocket', Card::query()->firstOrFail()->cardLayout()->kind->value);
     }
 
     public function testDatesAndPaperAreAsVagueAsTheyAre(): void

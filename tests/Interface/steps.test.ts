@@ -1,4 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Session } from '../../resources/js/api/bench';
+import { notShown } from '../../resources/js/pages/bench/NotShown';
 import { layerLeftMs, layerOf, nextTask, waitAfter } from '../../resources/js/pages/bench/steps';
 import type { Running } from '../../resources/js/pages/bench/useTimers';
 import { session, task } from './session';
@@ -53,5 +55,34 @@ describe('what to do next', () => {
         const s = session({ tasks: [task('last', 'stroke', 'card-1'), task('dry', 'dry', 'card-1'), task('more', 'stroke', 'card-1')] });
         expect(waitAfter(s, s.tasks[0]!)?.uuid).toBe('dry');
         expect(waitAfter({ ...s, tasks: [s.tasks[0]!, s.tasks[2]!, s.tasks[1]!] }, s.tasks[0]!)).toBeNull();
+    });
+});
+
+describe('what a picture does not show', () => {
+    const kinds = {
+        wash: { title: 'Flat wash', wait: false, perRow: true },
+        dry: { title: 'Dry', wait: true, perRow: false },
+        judge: { title: 'Judge', wait: false, perRow: true },
+    } as unknown as Session['kinds'];
+    const of = (state: string | null) =>
+        session({
+            kinds,
+            tasks: [
+                task('a', 'wash', 'card-1'),
+                task('b', 'wash', 'card-1', { state: 'done' }),
+                task('c', 'dry', 'card-1'),
+                task('d', 'judge', 'card-1'),
+                task('e', 'wash', 'card-2'),
+            ],
+            cards: [
+                { uuid: 'card-1', rows: [], measuring: state === null ? null : { state } },
+                { uuid: 'card-2', rows: [], measuring: null },
+            ] as unknown as Session['cards'],
+        });
+
+    it('is asked about once the picture is read: brush actions that are still open, and nothing else', () => {
+        expect(notShown(of('done')).map((t) => t.uuid)).toEqual(['a']);
+        expect(notShown(of('running'))).toEqual([]);
+        expect(notShown(of(null))).toEqual([]);
     });
 });

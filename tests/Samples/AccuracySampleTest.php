@@ -9,6 +9,7 @@ use Tests\Accuracy\Composed;
 use Tests\Accuracy\Figures;
 use Tests\Accuracy\Photos;
 use Tests\Accuracy\Series;
+use Tests\Accuracy\Swatches;
 
 /** A fixed sample of what bin/accuracy measures at length, held to the same bounds. */
 final class AccuracySampleTest extends TestCase
@@ -43,6 +44,25 @@ final class AccuracySampleTest extends TestCase
             // One of six rows may lie outside what holds nine of ten.
             $bound = str_contains($name, 'within the stated') && ! str_contains($name, ': truth') ? 0.8 : $bound;
             self::assertNotFalse(Figures::within($value, $bound, $sense), sprintf('%s: %.3f against %s', $name, $value, $bound));
+        }
+    }
+
+    public function testSampleOfSwatches(): void
+    {
+        $pictures = [];
+        foreach ([[2, true], [5, true], [3, false]] as [$seed, $scan]) {
+            foreach (Swatches::of($seed, $scan) as $kind => $of) {
+                $pictures[$kind][] = $of;
+            }
+        }
+        self::assertSame(Swatches::KINDS, array_values(array_intersect(Swatches::KINDS, array_keys($pictures))));
+        foreach ($pictures as $kind => $of) {
+            foreach (Figures::ofSwatches($kind, $of) as $name => [$value, $bound, $sense]) {
+                // Of a swatch or two it says little what the mean of their grain is, nor how wide the middle range.
+                if (! str_contains($name, 'bias of grain') && ! str_contains($name, 'median stated')) {
+                    self::assertNotFalse(Figures::within($value, $bound, $sense), sprintf('%s: %.3f against %s', $name, $value, $bound));
+                }
+            }
         }
     }
 }

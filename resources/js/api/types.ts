@@ -382,7 +382,7 @@ export interface Measurement {
 export interface CardSummary {
     uuid: string;
     edition: number;
-    kind: 'property' | 'fade' | 'frame';
+    kind: 'property' | 'fade' | 'frame' | 'pocket';
     title: string;
     code: string;
     paper: string;

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { Fault, get, post } from '../../api/client';
 import type { Card, Picture, QualityCheck } from '../../api/types';
 import { day } from '../../components/paint/words';
@@ -44,6 +44,10 @@ export default function CardPage() {
             );
         }
         return error ? <Problem error={error} /> : <Loading what="the card" />;
+    }
+    // A drawer of swatches has a page of its own.
+    if (data.kind === 'pocket') {
+        return <Navigate to="/swatches" replace />;
     }
     const again = () => {
         void refetch();
@@ -152,14 +156,20 @@ function Heading({ card }: { card: Card }) {
             </p>
             <CommonConditions rows={card.rows} />
             <p className="basis-full no-print flex flex-wrap gap-x-5">
+                <span>
+                    <a href={`/api/cards/${card.uuid}/print.svg?frame=1`} target="_blank" rel="noreferrer">
+                        Print as a frame to lay over hand-ruled paper
+                    </a>{' '}
+                    <span className="text-sm text-soft">any printer, stiff paper, a knife</span>
+                </span>
                 {card.kind !== 'frame' && (
-                    <a href={`/api/cards/${card.uuid}/print.svg`} target="_blank" rel="noreferrer">
-                        Print onto painting paper
-                    </a>
+                    <span>
+                        <a href={`/api/cards/${card.uuid}/print.svg`} target="_blank" rel="noreferrer">
+                            Print onto painting paper
+                        </a>{' '}
+                        <span className="text-sm text-soft">a printer that takes it, ink that water does not move</span>
+                    </span>
                 )}
-                <a href={`/api/cards/${card.uuid}/print.svg?frame=1`} target="_blank" rel="noreferrer">
-                    Print as a frame to lay over hand-ruled paper
-                </a>
                 <a href={`/api/cards/${card.uuid}/layout.json`} target="_blank" rel="noreferrer">
                     Layout, JSON
                 </a>

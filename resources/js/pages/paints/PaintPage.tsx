@@ -37,6 +37,7 @@ export default function PaintPage() {
             <div className="my-4">
                 <StripCanvas strip={data.strip} label={stripWords(data)} height={110} />
             </div>
+            {!onCards(data) && <Swatches paint={data} onSaved={() => void refetch()} />}
             <TestNext paint={data} />
             {PROPERTIES.map((p) => (
                 <section key={p} className="border-t border-rule py-3 grid gap-x-6 gap-y-2 md:grid-cols-[13rem_1fr]">
@@ -56,7 +57,7 @@ export default function PaintPage() {
                     </div>
                 </section>
             ))}
-            <Swatches paint={data} onSaved={() => void refetch()} />
+            {onCards(data) && <Swatches paint={data} onSaved={() => void refetch()} />}
             <Known paint={data} />
             {person && <Pans paint={data} onSaved={() => void refetch()} />}
             {(data.alsoJudged.length > 0 || data.byHand.length > 0) && (
@@ -103,17 +104,21 @@ function effectOf(effects: string[] | null): string {
     return Object.keys(EFFECTS).find((k) => EFFECTS[k]?.join() === effects?.join()) ?? 'not asked';
 }
 
+/** Whether anything of it was tested on a card. */
+function onCards(paint: Page): boolean {
+    return paint.tests.length > 0 || PROPERTIES.some((p) => paint.properties[p].measured !== null);
+}
+
 /** What old swatches of this paint show; they stand by themselves. */
 function Swatches({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
     if (paint.swatches.length === 0) {
         return null;
     }
-    const onCards = paint.tests.length > 0 || PROPERTIES.some((p) => paint.properties[p].measured !== null);
     return (
         <section className="border-t border-ink py-3">
             <h2>Through the pocket frame</h2>
             <p className="text-sm text-soft max-w-prose">
-                {onCards
+                {onCards(paint)
                     ? 'Swatches of any time: tests of their own kind, never counted together with cards.'
                     : 'Known from swatches only: their colours hold within wide ranges, and nothing of it was tested on a card.'}
             </p>
