@@ -11,14 +11,14 @@ final class AccuracyView
 {
     public const FOLDER = 'docs/accuracy';
 
-    /** @return array<string, array<string, mixed>|null> scans, photos, drying, covered, swatches; null where that part was not run */
+    /** @return array<string, array<string, mixed>|null> scans, photos, drying, covered, swatches, courses; null where that part was not run */
     public static function all(): array
     {
         $file = base_path(self::FOLDER.'.json');
         $report = is_file($file) ? (array) json_decode((string) file_get_contents($file), true) : [];
         $photos = $report['photos'] ?? null;
 
-        return ['photos' => $photos === null ? null : self::photos($photos), 'drying' => $report['drying'] ?? null, 'covered' => $report['covered'] ?? null, 'swatches' => $report['swatches'] ?? null, 'scans' => $report['scans'] ?? null];
+        return ['photos' => $photos === null ? null : self::photos($photos), 'drying' => $report['drying'] ?? null, 'covered' => $report['covered'] ?? null, 'swatches' => $report['swatches'] ?? null, 'courses' => $report['courses'] ?? null, 'scans' => $report['scans'] ?? null];
     }
 
     /**

@@ -43,7 +43,7 @@ final class Lightfastness implements Described
 
     public static function thresholds(Scale $scale): array
     {
-        return [$scale->fade, $scale->depths];
+        return [$scale->fade, $scale->course, $scale->depths];
     }
 
     public static function weakness(): string

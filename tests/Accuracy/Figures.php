@@ -77,6 +77,41 @@ final class Figures
     ];
 
     /**
+     * @param list<array{family: string, way: string, categories: list<string>, true: string, projected: list<array{0: float, 1: float, 2: float}|null>, between: list<float>}> $courses
+     *
+     * @return array<string, array{0: float, 1: float|null, 2: string}>
+     */
+    public static function ofCourses(array $courses): array
+    {
+        $share = static fn (array $of, callable $is): float => count(array_filter($of, $is)) / max(1, count($of));
+        $holds = static fn (array $p): bool => $p[2] >= $p[0] - 1e-9 && $p[2] <= $p[1] + 1e-9;
+        $given = array_values(array_filter($courses, static fn (array $c): bool => $c['categories'] !== []));
+        $between = array_merge(...array_column($courses, 'between'));
+        sort($between);
+        $out = [
+            'categories hold the truth' => [$share($given, static fn (array $c): bool => in_array($c['true'], $c['categories'], true)), 0.995, '>='],
+            'courses that are given categories' => [count($given) / count($courses), null, ''],
+            'colour between checks, 95 % within dE*ab' => [$between[(int) (0.95 * (count($between) - 1))], 1.2, '<='],
+        ];
+        foreach (Courses::AHEAD as $i => $times) {
+            $of = static fn (array $courses): array => array_values(array_filter(array_map(static fn (array $c): ?array => $c['projected'][$i], $courses)));
+            $out["projection to $times times the last dose holds the truth, at least"] = [$share($of($courses), $holds), 0.88, '>='];
+            $out["projection to $times times the last dose holds the truth, at most"] = [$share($of($courses), $holds), 0.99, '<='];
+            foreach (Courses::CONCAVE as $family) {
+                $out["projection to $times times the last dose, $family"] = [$share($of(array_values(array_filter($courses, static fn (array $c): bool => $c['family'] === $family))), $holds), 0.85, '>='];
+            }
+        }
+        foreach (['induction' => 'speeding up', 'reversal' => 'does not run one way'] as $family => $way) {
+            $ways = array_map(static fn (int $seed): string => Courses::of($seed, $family)['way'], range(1, 300));
+            $out["$family: told as “{$way}”"] = [$share($ways, static fn (string $w): bool => $w === $way), null, ''];
+        }
+        $different = array_map(Courses::twoWindows(...), range(1, 600));
+        $out['one paint in two windows of estimated dose, called different'] = [$share($different, static fn (bool $d): bool => $d), 0.06, '<='];
+
+        return $out;
+    }
+
+    /**
      * @param list<array<string, mixed>> $pictures of one kind, as Swatches::result gives them
      *
      * @return array<string, array{0: float, 1: float|null, 2: string}>

@@ -125,11 +125,24 @@ final class Report
         ];
     }
 
+    /**
+     * @param list<array{family: string, way: string, categories: list<string>, true: string, projected: list<array{0: float, 1: float, 2: float}|null>, between: list<float>}> $courses
+     *
+     * @return array{words: string, figures: list<array<string, mixed>>}
+     */
+    public static function courses(array $courses): array
+    {
+        return [
+            'words' => sprintf('%d courses of fading that never speed up, read at three to six checks with noise in all directions; of every second one the dose is known only as the estimate knows it. Courses that begin late or go back are counted apart.', count($courses)),
+            'figures' => self::figures(Figures::ofCourses($courses)),
+        ];
+    }
+
     /** @param array<string, mixed> $report */
     public static function markdown(array $report): string
     {
         $lines = ['# Accuracy', '', 'Made by `bin/accuracy`. The application shows the same under “How well it measures”.'];
-        foreach (['scans' => 'Scans', 'drying' => 'Drying shift', 'covered' => 'One mark covered', 'swatches' => 'Swatches through the pocket frame', 'photos' => 'Devices, photographs and calibrations'] as $half => $title) {
+        foreach (['scans' => 'Scans', 'drying' => 'Drying shift', 'covered' => 'One mark covered', 'swatches' => 'Swatches through the pocket frame', 'courses' => 'Courses of fading', 'photos' => 'Devices, photographs and calibrations'] as $half => $title) {
             if (! isset($report[$half])) {
                 continue;
             }

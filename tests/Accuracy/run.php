@@ -5,6 +5,7 @@ declare(strict_types=1);
 // Runs the accuracy series and writes docs/accuracy.json and docs/accuracy.md, or some parts of them. One worker per core; bin/accuracy starts it.
 
 use Tests\Accuracy\Composed;
+use Tests\Accuracy\Courses;
 use Tests\Accuracy\Photos;
 use Tests\Accuracy\Report;
 use Tests\Accuracy\Series;
@@ -17,6 +18,9 @@ const SEEDS = 20;
 
 /** Outside pictures of every photograph's seed. */
 const OUTSIDE = 3;
+
+/** Courses of fading, which need no pictures. */
+const COURSES = 1800;
 
 /** Pocket frames over swatches: photographs and scans. */
 const SWATCHES = ['swatchphoto' => 40, 'swatchscan' => 20];
@@ -105,6 +109,9 @@ if (isset($results['covered'])) {
 }
 if (isset($results['swatchphoto'])) {
     $report['swatches'] = Report::swatches(array_merge(array_values($results['swatchphoto']), array_values($results['swatchscan'])));
+}
+if (in_array($wanted, ['all', 'courses'], true)) {
+    $report['courses'] = Report::courses(array_map(Courses::of(...), range(1, COURSES)));
 }
 ksort($report);
 file_put_contents($data, json_encode($report, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION)."\n");

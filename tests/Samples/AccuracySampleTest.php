@@ -6,6 +6,7 @@ namespace Tests\Samples;
 
 use PHPUnit\Framework\TestCase;
 use Tests\Accuracy\Composed;
+use Tests\Accuracy\Courses;
 use Tests\Accuracy\Figures;
 use Tests\Accuracy\Photos;
 use Tests\Accuracy\Series;
@@ -63,6 +64,13 @@ final class AccuracySampleTest extends TestCase
                     self::assertNotFalse(Figures::within($value, $bound, $sense), sprintf('%s: %.3f against %s', $name, $value, $bound));
                 }
             }
+        }
+    }
+
+    public function testSampleOfCourses(): void
+    {
+        foreach (Figures::ofCourses(array_map(static fn (int $seed): array => Courses::of($seed), range(1, 600))) as $name => [$value, $bound, $sense]) {
+            self::assertNotFalse(Figures::within($value, $bound, $sense), sprintf('%s: %.3f against %s', $name, $value, $bound));
         }
     }
 }

@@ -146,6 +146,7 @@ export interface Accuracy {
     drying: AccuracyPart | null;
     covered: AccuracyPart | null;
     swatches: AccuracyPart | null;
+    courses: AccuracyPart | null;
     photos: {
         words: string;
         kinds: AccuracyGroup[];

@@ -11,7 +11,7 @@ export default function AccuracyPage() {
     if (data === undefined) {
         return error ? <Problem error={error} /> : <Loading what="the figures" />;
     }
-    const { photos, scans, drying, covered, swatches } = data;
+    const { photos, scans, drying, covered, swatches, courses } = data;
     return (
         <>
             <h1>How well it measures</h1>
@@ -64,6 +64,7 @@ export default function AccuracyPage() {
             <Part title="Drying shift" of={drying} />
             <Part title="One mark covered" of={covered} />
             <Part title="Swatches through the pocket frame" of={swatches} />
+            <Part title="Courses of fading" of={courses} />
             <Part title="Scans, test by test" of={scans} />
         </>
     );

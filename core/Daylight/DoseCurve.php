@@ -1,0 +1,108 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Daylight;
+
+use DateTimeImmutable;
+
+/** Dose by day: estimated from the window, replaced by a logger where one lay there, which calibrates the rest; nothing while it was taken down. */
+final readonly class DoseCurve
+{
+    /** What remains unsure of a logger's own sum, standard deviation of the logarithm (own: its cosine error and calibration). */
+    private const LOGGER = 0.05;
+
+    /** Share of a day that must be covered for the day to count as measured (own). */
+    private const COVERED = 0.9;
+
+    /** Days that a logger must have covered to calibrate the rest, and what is then left of the estimate's range (own). */
+    private const CALIBRATING_DAYS = 10;
+
+    private const CALIBRATED = 0.10;
+
+    /**
+     * @param array<string, float> $estimated lux hours by day
+     * @param array<string, array{luxHours: float, covered: float}> $logged by day: sum, and share of the day's light that it covers, 0 to 1
+     * @param float $factor what the logger says the estimate has to be multiplied with
+     */
+    private function __construct(private DateTimeImmutable $from, private array $estimated, private array $logged, private float $factor, private float $uncertainty, private bool $calibrated) {}
+
+    /**
+     * @param DateTimeImmutable $from first day in the light, local
+     * @param DateTimeImmutable $to last day asked for
+     * @param list<array{0: string, 1: string}> $pauses first and last day taken down, both dark
+     * @param array<string, array{luxHours: float, covered: float}> $logged by day
+     */
+    public static function of(Window $window, DateTimeImmutable $from, DateTimeImmutable $to, array $pauses = [], array $logged = []): self
+    {
+        $estimated = $byDay = [];
+        for ($day = $from; $day <= $to; $day = $day->modify('+1 day')) {
+            $name = $day->format('Y-m-d');
+            $number = (int) $day->format('z') + 1;
+            $lux = $byDay[$number] ??= WindowLight::ofDay($window, $number, (int) $day->format('n'))['luxHours'];
+            $dark = array_filter($pauses, static fn (array $p): bool => $name >= $p[0] && $name <= $p[1]) !== [];
+            $estimated[$name] = $dark ? 0.0 : $lux;
+        }
+        $both = array_filter($logged, static fn (array $l, string $day): bool => $l['covered'] >= self::COVERED && ($estimated[$day] ?? 0.0) > 0, ARRAY_FILTER_USE_BOTH);
+        $expected = array_sum(array_intersect_key($estimated, $both));
+        $calibrated = count($both) >= self::CALIBRATING_DAYS && $expected > 0;
+        $factor = $calibrated ? array_sum(array_column($both, 'luxHours')) / $expected : 1.0;
+
+        return new self($from, $estimated, $logged, max(0.02, $factor), $window->uncertainty(), $calibrated);
+    }
+
+    /** Dose up to the end of a day. */
+    public function at(DateTimeImmutable $day): Dose
+    {
+        $until = $day->format('Y-m-d');
+        $measured = $rest = 0.0;
+        foreach ($this->estimated as $name => $lux) {
+            if ($name > $until) {
+                break;
+            }
+            [$of, $left] = $this->ofDay((string) $name, $lux);
+            $measured += $of;
+            $rest += $left;
+        }
+        $sum = $measured + $rest;
+        if ($sum <= 0) {
+            return new Dose(0.0);
+        }
+        $own = $this->calibrated ? hypot(self::LOGGER, self::CALIBRATED) : $this->uncertainty;
+
+        return new Dose($sum / 1e6, hypot($measured * self::LOGGER, $rest * $own) / $sum, $measured / $sum);
+    }
+
+    /** @return array<string, float> dose by day, Mlx h, rising */
+    public function days(): array
+    {
+        $out = [];
+        $sum = 0.0;
+        foreach ($this->estimated as $day => $lux) {
+            $sum += array_sum($this->ofDay((string) $day, $lux));
+            $out[(string) $day] = $sum / 1e6;
+        }
+
+        return $out;
+    }
+
+    /** The day on which a dose is reached; null: not within the curve. */
+    public function reaches(float $mlxh): ?DateTimeImmutable
+    {
+        foreach ($this->days() as $day => $dose) {
+            if ($dose >= $mlxh) {
+                return new DateTimeImmutable($day, $this->from->getTimezone());
+            }
+        }
+
+        return null;
+    }
+
+    /** @return array{0: float, 1: float} lux hours of a day: measured, and estimated for what is not */
+    private function ofDay(string $day, float $estimated): array
+    {
+        $logged = $this->logged[$day] ?? null;
+
+        return $logged === null ? [0.0, $estimated * $this->factor] : [$logged['luxHours'], max(0.0, 1 - $logged['covered']) * $estimated * $this->factor];
+    }
+}

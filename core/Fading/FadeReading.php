@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Fading;
+
+use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Daylight\Dose;
+
+/** One depth of a paint at one check. */
+final readonly class FadeReading
+{
+    public function __construct(
+        public Dose $dose,
+        /** The dark half, and the window half with the halves' own difference and the paper's change taken out. */
+        public Lab $dark,
+        public Lab $window,
+        /** Change beyond noise, dE*ab, and its standard uncertainty. */
+        public float $change,
+        public float $uncertainty,
+        public Outcome $outcome = Outcome::NoChange,
+        /** Least and greatest change where the paper's own change leaves that open; both the change where it does not. */
+        public ?float $least = null,
+        public ?float $greatest = null,
+    ) {}
+}

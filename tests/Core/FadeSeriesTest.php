@@ -1,0 +1,232 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core;
+
+use DateTimeImmutable;
+use DateTimeZone;
+use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Daylight\Dose;
+use MarshTrial\Core\Daylight\DoseCurve;
+use MarshTrial\Core\Daylight\LightLog;
+use MarshTrial\Core\Daylight\Window;
+use MarshTrial\Core\Fading\BlueWool;
+use MarshTrial\Core\Fading\FadeReading;
+use MarshTrial\Core\Fading\FadeSeries;
+use MarshTrial\Core\Fading\FadeWay;
+use MarshTrial\Core\Fading\MonotoneCubic;
+use MarshTrial\Core\Rating\Scale;
+use PHPUnit\Framework\TestCase;
+
+/** Dose and course of fading: sums, ranges, what is said and what is not. */
+final class FadeSeriesTest extends TestCase
+{
+    /** @param array<int|string, float> $changes dE*ab by dose, Mlx h */
+    private static function series(array $changes, float $u = 0.3, float $sd = 0.0): FadeSeries
+    {
+        $readings = [];
+        foreach ($changes as $dose => $change) {
+            $readings[] = new FadeReading(new Dose((float) $dose, $sd), new Lab(50, 10, 0), new Lab(50 + $change, 10, 0), $change, $u);
+        }
+
+        return new FadeSeries(Scale::current(), $readings);
+    }
+
+    public function testCategoriesFollowTheRuleAtTheirLimits(): void
+    {
+        // Nothing seen at a sixth of the reference light: the least is I; the most 3 u times 38.5 over the dose.
+        self::assertSame(['I', 'II'], self::series(['6.2' => 0.0])->categories());
+        self::assertSame(['I'], self::series(['38.5' => 1.0])->categories());
+        // 4 is still I; a hair more than 4 with its range is I or II.
+        self::assertSame(['I'], self::series(['38.5' => 3.0], 0.33)->categories());
+        self::assertSame(['I', 'II'], self::series(['38.5' => 3.0], 0.34)->categories());
+        // The dose's own range widens it.
+        self::assertSame(['III'], self::series(['38.5' => 11.0], 0.3)->categories());
+        self::assertSame(['II', 'III', 'IV'], self::series(['38.5' => 11.0], 0.3, 0.20)->categories());
+        self::assertSame([], self::series([])->categories());
+    }
+
+    public function testWhatGoesBackOrSpeedsUpIsNotProjected(): void
+    {
+        $back = self::series(['1' => 5.0, '2' => 6.0, '4' => 4.9]);
+        self::assertSame([FadeWay::Back, [], null], [$back->course(), $back->categories(), $back->projected(8)]);
+        // Just within twice its uncertainty it is still one way.
+        self::assertSame(FadeWay::OneWay, self::series(['1' => 5.0, '2' => 6.0, '4' => 5.2])->course());
+        $faster = self::series(['2' => 0.3, '4' => 0.4, '8' => 9.0]);
+        self::assertSame([FadeWay::SpeedingUp, null], [$faster->course(), $faster->projected(16)]);
+        self::assertNull(self::series(['1' => 2.0, '2' => 3.0])->projected(4), 'two checks are too few');
+        $good = self::series(['1' => 2.0, '2' => 3.0, '4' => 4.0]);
+        self::assertNull($good->projected(40.1));
+        self::assertNull($good->projected(3.9));
+        // By hand: last 4.0 at 4, before 3.0 at 2, u 0.3: onward 4.384 + (1 + 0.543) * (8 - 4) / 2, which is less than 4.384 * 2.
+        [$low, $high] = $good->projected(8) ?? self::fail();
+        self::assertEqualsWithDelta(4.0 - 1.28 * 0.3, $low, 1e-9);
+        self::assertEqualsWithDelta(4.384 + 1.543 * 2, $high, 1e-9);
+        // Nothing seen may stay nothing.
+        self::assertSame(0.0, self::series(['1' => 0.2, '2' => 0.1, '4' => 0.5])->projected(8)[0] ?? -1);
+    }
+
+    public function testBetweenChecksTheColourIsToldWithItsRange(): void
+    {
+        $series = self::series(['1' => 4.0, '8' => 8.0]);
+        self::assertEqualsWithDelta(50.0, $series->at(0)['lab']->l ?? 0, 1e-9);
+        self::assertEqualsWithDelta(54.0, $series->at(1)['lab']->l ?? 0, 1e-9);
+        $half = $series->at(3) ?? self::fail();
+        self::assertTrue($half['between']);
+        self::assertGreaterThan(54.0, $half['lab']->l);
+        self::assertLessThan(58.0, $half['lab']->l);
+        self::assertGreaterThan($series->at(1)['uncertainty'] ?? 1, $half['uncertainty']);
+        self::assertFalse($half['apart']);
+        self::assertTrue(self::series(['1' => 4.0, '8' => 10.1])->at(3)['apart'] ?? false);
+        self::assertNull($series->at(8.1));
+    }
+
+    public function testTwoPaintsAreComparedAtEqualDose(): void
+    {
+        [$fast, $slow] = [self::series(['1' => 3.0, '4' => 9.0], 0.3, 0.15), self::series(['1' => 1.0, '2' => 1.6], 0.3, 0.15)];
+        $told = $fast->against($slow) ?? self::fail();
+        self::assertSame(2.0, $told['mlxh']);
+        self::assertTrue($told['differs']);
+        // The same change, read at doses that are told a fifth apart: one paint in two windows.
+        $here = self::series(['2' => 6.0, '4' => 10.0], 0.3, 0.2);
+        $there = self::series(['2.4' => 6.0, '4.8' => 10.0], 0.3, 0.2);
+        self::assertFalse($here->against($there)['differs'] ?? true);
+        // In one window the dose is no excuse.
+        self::assertTrue(self::series(['4' => 10.0], 0.3, 0.2)->against(self::series(['4' => 8.9], 0.3, 0.2), true)['differs'] ?? false);
+        self::assertFalse(self::series(['4' => 10.0], 0.3, 0.2)->against(self::series(['4' => 8.9], 0.3, 0.2))['differs'] ?? true);
+        self::assertNull($fast->against(self::series([])));
+    }
+
+    public function testNoticeableAndSettled(): void
+    {
+        self::assertSame([1.0, 2.0], self::series(['1' => 0.5, '2' => 3.0])->noticeable());
+        self::assertSame([2.0, null], self::series(['1' => 0.2, '2' => 0.4])->noticeable());
+        self::assertEqualsWithDelta(3.0, self::series(['1' => 5.0, '3' => 9.6, '8' => 10.0])->settledAt()?->dose->mlxh, 1e-9);
+        self::assertNull(self::series(['1' => 0.2])->settledAt());
+    }
+
+    public function testBlueWool(): void
+    {
+        $strips = [1 => 20.0, 2 => 12.0, 3 => 5.0, 4 => 2.0];
+        self::assertSame([[2.0, ''], [3.0, ''], [2.5, '']], array_map(static fn (float $c): ?array => BlueWool::equivalent($strips, $c), [12.0, 5.0, 7.7]));
+        self::assertSame([[1.0, 'at most'], [4.0, 'at least'], null], [BlueWool::equivalent($strips, 30.0), BlueWool::equivalent($strips, 0.5), BlueWool::equivalent([], 3.0)]);
+        // CIE 157 (memory): strip 4 needs 3.5 Mlx h of daylight to a just noticeable change, 10 without ultraviolet.
+        self::assertSame([4, 3, 4], [BlueWool::ofDose(3.5), BlueWool::ofDose(3.5, 'without ultraviolet'), BlueWool::ofDose(10, 'without ultraviolet')]);
+    }
+
+    /** Fritsch and Carlson's own demand: where data rise, the line rises; where they are level it is level. */
+    public function testTheSmoothLineNeverOvershoots(): void
+    {
+        // Data of their paper (RPN 14, table 2, memory).
+        $line = MonotoneCubic::through([7.99, 8.09, 8.19, 8.7, 9.2, 10, 12, 15, 20], [0.0, 2.76429e-5, 4.37498e-2, 0.169183, 0.469428, 0.943740, 0.998636, 0.999919, 0.999994]);
+        $before = -1.0;
+        for ($x = 7.9; $x < 20.1; $x += 0.01) {
+            $y = $line->at($x);
+            self::assertGreaterThanOrEqual($before - 1e-12, $y);
+            $before = $y;
+        }
+        self::assertSame(0.999994, $line->at(25));
+        self::assertSame([3.0, 0.0], [MonotoneCubic::through([1.0], [3.0])->at(7), MonotoneCubic::through([], [])->at(1)]);
+    }
+
+    public function testDoseGrowsByDayStopsWhileTakenDownAndIsCalibratedByALogger(): void
+    {
+        $zone = new DateTimeZone('Europe/London');
+        [$from, $to] = [new DateTimeImmutable('2026-03-10', $zone), new DateTimeImmutable('2026-06-12', $zone)];
+        $window = new Window(53.4, 1.9, 135);
+        $plain = DoseCurve::of($window, $from, $to);
+        self::assertCount(95, $plain->days());
+        self::assertGreaterThan(5, $plain->at($to)->mlxh);
+        self::assertLessThan(25, $plain->at($to)->mlxh);
+        self::assertEqualsWithDelta(hypot(0.15, 0.12), $plain->at($to)->uncertainty, 1e-9);
+        $paused = DoseCurve::of($window, $from, $to, [['2026-04-01', '2026-04-30']]);
+        $days = $plain->days();
+        self::assertEqualsWithDelta($plain->at($to)->mlxh - ($days['2026-04-30'] - $days['2026-03-31']), $paused->at($to)->mlxh, 1e-9);
+        // Ten whole days at twice what was expected: the rest doubles too, and is surer. Nine are too few.
+        $logged = static fn (int $n): array => array_map(static fn (string $day): array => ['luxHours' => 2e6 * ($days[$day] - ($days[(new DateTimeImmutable($day))->modify('-1 day')->format('Y-m-d')] ?? 0)), 'covered' => 1.0], array_combine($names = array_slice(array_keys($days), 20, $n), $names));
+        $ten = DoseCurve::of($window, $from, $to, [], $logged(10))->at($to);
+        self::assertEqualsWithDelta(2 * $plain->at($to)->mlxh, $ten->mlxh, 0.02 * $ten->mlxh);
+        self::assertLessThan(0.12, $ten->uncertainty);
+        self::assertGreaterThan(0.05, $ten->measured);
+        $nine = DoseCurve::of($window, $from, $to, [], $logged(9))->at($to);
+        self::assertLessThan(1.2 * $plain->at($to)->mlxh, $nine->mlxh);
+        self::assertSame('2026-03-10', DoseCurve::of($window, $from, $to)->reaches(0.001)?->format('Y-m-d'));
+        self::assertNull($plain->reaches(1000));
+        self::assertStringContainsString('years in a living room', $plain->at($to)->words());
+        self::assertSame('less than a month in a living room', (new Dose(0.01))->words());
+    }
+
+    public function testALoggerIsSummedOverGapsLeapDaysAndClockChanges(): void
+    {
+        $log = new LightLog(new DateTimeZone('Europe/London'), LightLog::UNITS['klx']);
+        // A leap day in ten-minute readings of 2 klx.
+        for ($m = 0; $m <= 1440; $m += 10) {
+            $log->add((new DateTimeImmutable('2024-02-29 00:00 UTC'))->modify("+$m minutes")->format('Y-m-d H:i'), 2.0);
+        }
+        $day = $log->days()['2024-02-29'];
+        self::assertEqualsWithDelta(48_000, $day['luxHours'], 1);
+        self::assertEqualsWithDelta(1.0, $day['covered'], 1e-9);
+        // The day on which clocks go forward has 23 hours.
+        $morning = (new DateTimeImmutable('2024-03-31 00:00', new DateTimeZone('Europe/London')))->getTimestamp();
+        $spring = new LightLog(new DateTimeZone('Europe/London'), 1.0);
+        for ($m = 0; $m <= 23 * 60; $m += 10) {
+            $spring->add((new DateTimeImmutable('@'.($morning + 60 * $m)))->setTimezone(new DateTimeZone('Europe/London'))->format('Y-m-d H:i'), 100.0);
+        }
+        self::assertEqualsWithDelta(2300, $spring->days()['2024-03-31']['luxHours'], 1);
+        self::assertEqualsWithDelta(1.0, $spring->days()['2024-03-31']['covered'], 1e-9);
+        // And the one on which they go back tells an hour twice.
+        $autumn = new LightLog(new DateTimeZone('Europe/London'), 1.0);
+        $start = (new DateTimeImmutable('2024-10-27 00:00', new DateTimeZone('Europe/London')))->getTimestamp();
+        for ($m = 0; $m <= 25 * 60; $m += 10) {
+            $autumn->add((new DateTimeImmutable('@'.($start + 60 * $m)))->setTimezone(new DateTimeZone('Europe/London'))->format('Y-m-d H:i'), 100.0);
+        }
+        self::assertEqualsWithDelta(2500, $autumn->days()['2024-10-27']['luxHours'], 20);
+        // A file written in another zone says so by its offset.
+        $far = new LightLog(new DateTimeZone('Europe/London'), 1.0);
+        foreach (['2024-07-01T09:00:00+09:00', '2024-07-01T09:10:00+09:00'] as $at) {
+            $far->add($at, 600.0);
+        }
+        self::assertSame(['2024-07-01'], array_keys($far->days()));
+        self::assertEqualsWithDelta(100, $far->days()['2024-07-01']['luxHours'], 1e-6);
+        // A gap is not filled, and the day says what it lacks.
+        $gappy = new LightLog(new DateTimeZone('UTC'), 1.0);
+        foreach (['08:00', '08:10', '08:20', '12:00', '12:10'] as $at) {
+            $gappy->add("2024-05-01 $at", 1200.0);
+        }
+        self::assertSame(1, $gappy->gaps);
+        self::assertEqualsWithDelta(1200 * 0.5, $gappy->days()['2024-05-01']['luxHours'], 1e-6);
+        self::assertEqualsWithDelta(30 / 1440, $gappy->days()['2024-05-01']['covered'], 1e-9);
+    }
+
+    public function testALoggerAtItsEndAndBadReadingsAreSaid(): void
+    {
+        $log = new LightLog(new DateTimeZone('UTC'), 1.0);
+        for ($m = 0; $m < 11; $m++) {
+            $log->add(sprintf('2024-05-01 10:%02d', $m), 100_000.0);
+        }
+        self::assertFalse($log->isClipped());
+        $log->add('2024-05-01 10:11', 100_000.0);
+        self::assertTrue($log->isClipped());
+        foreach ([['2024-05-01 09:00', 5.0, 'lies before'], ['tomorrow', 5.0, 'no time'], ['2024-05-01 11:00', -1.0, 'less than no light'], ['2024-02-30 25:00', 1.0, 'no time']] as [$at, $value, $why]) {
+            try {
+                $log->add($at, $value);
+                self::fail("$at, $value was taken.");
+            } catch (CoreException $e) {
+                self::assertStringContainsString($why, $e->getMessage());
+            }
+        }
+        foreach ([static fn () => new Window(91, 0, 0), static fn () => new Window(0, 181, 0), static fn () => new Window(0, 0, 0, distanceM: 0.31), static fn () => Window::facing('up')] as $wrong) {
+            try {
+                $wrong();
+                self::fail('It was taken.');
+            } catch (CoreException $e) {
+                self::assertNotSame('', $e->getMessage());
+            }
+        }
+        self::assertSame(0.0, (new Window(0, 0, 0, distanceM: 0.3))->horizonAt(90));
+        self::assertTrue((new Window(53, 0, 0))->looksAway());
+        self::assertFalse((new Window(-53, 0, 0))->looksAway());
+    }
+}
