@@ -63,6 +63,9 @@ Route::get('pictures/{picture}/preview.jpg', [PictureController::class, 'preview
 Route::get('measurements/{measurement}', [PictureController::class, 'measurement']);
 Route::get('measurements/{measurement}/window.jpg', [PictureController::class, 'window']);
 Route::get('side-by-side', SideBySideController::class);
+Route::get('rack', [FadeController::class, 'rack']);
+Route::get('calendar/{secret}.ics', [FadeController::class, 'calendar'])->where('secret', '[A-Za-z0-9]{40}');
+Route::get('cards/{card}/fading.csv', [FadeController::class, 'report']);
 Route::get('swatches', [SwatchController::class, 'index']);
 Route::get('swatches/{swatch}/window.jpg', [SwatchController::class, 'window']);
 Route::get('pocket-frame.svg', [SwatchController::class, 'frame']);
@@ -112,6 +115,12 @@ Route::middleware('auth')->group(static function (): void {
     Route::post('cards/{card}/stand-in', [PictureController::class, 'standIn']);
     Route::put('cards/{card}/hanging/{uuid}', [FadeController::class, 'putHanging']);
     Route::put('cards/{card}/checks/{uuid}', [FadeController::class, 'putCheck']);
+    Route::get('cards/{card}/light', [FadeController::class, 'light']);
+    Route::put('cards/{card}/pauses/{uuid}', [FadeController::class, 'putPause']);
+    Route::delete('pauses/{pause}', [FadeController::class, 'destroyPause']);
+    Route::post('cards/{card}/light-logs/{uuid}', [FadeController::class, 'putLog'])->middleware('throttle:uploads');
+    Route::delete('light-logs/{log}', [FadeController::class, 'destroyLog']);
+    Route::post('calendar', [FadeController::class, 'makeFeed']);
     Route::post('cards/{card}/publish', [CardController::class, 'publish']);
     Route::put('verdicts/{uuid}', [VerdictController::class, 'put']);
 

@@ -11,6 +11,7 @@ use App\Imaging\SheetPress;
 use App\Models\Measurement;
 use App\Models\Paint;
 use App\Models\Picture;
+use App\Queries\WindowDose;
 use App\Storage\DiskSpace;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Card\CardKind;
@@ -86,16 +87,18 @@ final class RunMeasurement
     public static function measured(Measurement $measurement, CardLayout $layout, ?callable $progress = null, ?Scale $scale = null): CardMeasurement
     {
         $picture = $measurement->picture;
-        $dose = $picture->fadeCheck?->dose_mlxh;
+        $check = $picture->fadeCheck?->setRelation('card', $measurement->card);
+        $dose = $check === null ? null : WindowDose::atCheck($check);
         $first = $measurement->firstPicture;
 
-        return MeasureFile::of($layout, $picture->path(), $first?->path(), $dose === null ? null : (float) $dose, $progress, $picture->capture(), $first?->capture(), $scale);
+        return MeasureFile::of($layout, $picture->path(), $first?->path(), $dose?->mlxh, $progress, $picture->capture(), $first?->capture(), $scale, $dose->uncertainty ?? 0.0);
     }
 
     private static function scan(Measurement $measurement): void
     {
         $report = self::reporter($measurement, 0.0, 0.7);
-        $dose = (float) ($measurement->picture->fadeCheck->dose_mlxh ?? 0);
+        $check = $measurement->picture->fadeCheck?->setRelation('card', $measurement->card);
+        $dose = $check === null ? 0.0 : WindowDose::atCheck($check)->mlxh ?? 0.0;
         $picture = $measurement->picture;
         $layout = $measurement->card->kind === CardKind::Pocket->value ? self::swatch($picture) : KeepReadings::painted($measurement->card);
         $tell = static fn (int $done, int $all) => $report("Stand-in: window $done of $all", $done / $all);

@@ -138,7 +138,7 @@ final class BenchSession extends Model
         return $this->hasMany(Timer::class)->orderBy('started_at');
     }
 
-    /** @param \Illuminate\Database\Eloquent\Builder<Verdict>|\Illuminate\Database\Query\Builder $q of a query that joins cards */
+    /** @param \Illuminate\Database\Eloquent\Builder<Verdict>|\Illuminate\Database\Eloquent\Builder<Card>|\Illuminate\Database\Query\Builder $q of a query that joins cards */
     public static function notBlind($q, ?User $user): void
     {
         $q->whereNull('cards.bench_session_id')->orWhereNotIn('cards.bench_session_id', self::blindIds($user));

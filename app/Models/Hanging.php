@@ -19,6 +19,14 @@ use Illuminate\Support\Carbon;
  * @property string $time_zone
  * @property Carbon $hung_on
  * @property string $note
+ * @property string $panes value of Glass
+ * @property string $sky open, half or little
+ * @property bool $curtain
+ * @property string|null $sunshine actual over possible hours, all year
+ * @property array<int, float>|null $sunshine_by_month
+ * @property array<int, float>|null $horizon degrees by azimuth
+ * @property string $distance_m from the pane
+ * @property bool $by_dose whether checks go by steps of dose
  */
 final class Hanging extends Model
 {
@@ -28,12 +36,12 @@ final class Hanging extends Model
     private const SUBJECT = 'hanging';
 
     /** What is kept of it when it is corrected. */
-    private const KEPT = ['place', 'facing', 'glass', 'latitude', 'longitude', 'time_zone', 'hung_on', 'note'];
+    private const KEPT = ['place', 'facing', 'glass', 'latitude', 'longitude', 'time_zone', 'hung_on', 'note', 'panes', 'sky', 'curtain', 'sunshine', 'distance_m'];
 
     public const FACINGS = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west', 'roof or flat'];
 
     protected function casts(): array
     {
-        return ['hung_on' => 'date'];
+        return ['hung_on' => 'date', 'curtain' => 'boolean', 'by_dose' => 'boolean', 'sunshine_by_month' => 'array', 'horizon' => 'array'];
     }
 }

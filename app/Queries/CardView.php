@@ -26,9 +26,10 @@ use MarshTrial\Core\Bench\HandMeasure;
 use MarshTrial\Core\Card\CardCode;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Daylight\Glass;
+use MarshTrial\Core\Daylight\Window;
 use MarshTrial\Core\Evidence\EyeScale;
 use MarshTrial\Core\Evidence\Strip as CoreStrip;
-use MarshTrial\Core\Fading\CheckSchedule;
 use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Session\BenchWords;
 
@@ -61,7 +62,8 @@ final class CardView
             'result' => $shown?->result,
             'windows' => $card->kind === 'frame' ? self::windows($card, $shown) : [],
             'hanging' => self::hanging($card),
-            'facings' => Hanging::FACINGS,
+            'facings' => Hanging::FACINGS, 'panes' => array_column(Glass::cases(), 'value'), 'skies' => array_keys(Window::SKIES),
+            'courses' => $card->kind === 'fade' && ! $blind ? FadeCourses::of($card) : null,
             'corrections' => self::corrections($card), 'simulated' => $shown?->picture->source === 'stand-in',
             // Told while what they say is hidden.
             'picturesRead' => $newest->where('state', 'done')->count(),
@@ -205,6 +207,7 @@ final class CardView
             'uuid' => $hanging->uuid, 'edition' => $hanging->edition, 'place' => $hanging->place, 'facing' => $hanging->facing, 'glass' => $hanging->glass,
             'latitude' => $hanging->latitude === null ? null : (float) $hanging->latitude, 'longitude' => $hanging->longitude === null ? null : (float) $hanging->longitude,
             'timeZone' => $hanging->time_zone, 'hungOn' => $hanging->hung_on->toDateString(), 'note' => $hanging->note,
+            'panes' => $hanging->panes, 'sky' => $hanging->sky, 'curtain' => $hanging->curtain, 'sunshine' => $hanging->sunshine === null ? null : (float) $hanging->sunshine, 'distanceM' => (float) $hanging->distance_m, 'byDose' => $hanging->by_dose,
             'nextCheck' => self::nextCheck($card),
         ];
     }
@@ -220,9 +223,7 @@ final class CardView
     /** The next scheduled day, null when nothing hangs; needs hanging and checks loaded. */
     public static function nextCheck(Card $card): ?string
     {
-        $last = $card->checks->last()?->checked_on->toDateTimeImmutable();
-
-        return $card->hanging === null ? null : CheckSchedule::next($card->hanging->hung_on->toDateTimeImmutable(), $last)->format('Y-m-d');
+        return WindowDose::next($card)['on'] ?? null;
     }
 
     /** @return array<string, mixed> */
@@ -230,7 +231,7 @@ final class CardView
     {
         return [
             'uuid' => $check->uuid, 'edition' => $check->edition, 'checkedOn' => $check->checked_on->toDateString(),
-            'doseMlxh' => $check->dose_mlxh === null ? null : (float) $check->dose_mlxh, 'note' => $check->note,
+            'doseMlxh' => $check->dose_mlxh === null ? null : (float) $check->dose_mlxh, 'note' => $check->note, 'dose' => ($dose = WindowDose::atCheck($check)) === null ? null : WindowDose::told($dose),
         ];
     }
 }

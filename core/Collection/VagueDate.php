@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Collection;
 
-use DateTimeImmutable;
 use MarshTrial\Core\CoreException;
 
 /** A date as people remember it: a day, a month, a season, a year, or about one of these; and the days between which it lies. */
@@ -22,8 +21,8 @@ final readonly class VagueDate
         /** As it was said; "" for not recorded. */
         public string $words,
         /** First and last day that it may be; null: open to that side. */
-        public ?DateTimeImmutable $from,
-        public ?DateTimeImmutable $to,
+        public ?\DateTimeImmutable $from,
+        public ?\DateTimeImmutable $to,
     ) {}
 
     /**
@@ -47,11 +46,11 @@ final readonly class VagueDate
         return $about ? new self($words, $from->modify('-'.self::ABOUT[$kind]), $to->modify('+'.self::ABOUT[$kind])) : new self($words, $from, $to);
     }
 
-    /** @return array{0: 'day'|'month'|'season'|'year', 1: DateTimeImmutable, 2: DateTimeImmutable} kind, first and last day */
+    /** @return array{0: 'day'|'month'|'season'|'year', 1: \DateTimeImmutable, 2: \DateTimeImmutable} kind, first and last day */
     private static function span(string $said, string $words): array
     {
         $months = implode('|', array_map(static fn (string $m): string => substr($m, 0, 3).'(?:'.substr($m, 3).')?', self::MONTHS));
-        $day = static fn (int $y, int $m, int $d): DateTimeImmutable => checkdate($m, $d, $y) ? new DateTimeImmutable(sprintf('%04d-%02d-%02d', $y, $m, $d)) : throw self::unreadable($words);
+        $day = static fn (int $y, int $m, int $d): \DateTimeImmutable => checkdate($m, $d, $y) ? new \DateTimeImmutable(sprintf('%04d-%02d-%02d', $y, $m, $d)) : throw self::unreadable($words);
         $month = static fn (string $name): int => (int) array_search(substr($name, 0, 3), array_map(static fn (string $m): string => substr($m, 0, 3), self::MONTHS), true) + 1;
         if (preg_match('/^(\d{4})-(\d\d)-(\d\d)$/', $said, $m) === 1) {
             $only = $day((int) $m[1], (int) $m[2], (int) $m[3]);

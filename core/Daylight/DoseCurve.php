@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Daylight;
 
-use DateTimeImmutable;
-
 /** Dose by day: estimated from the window, replaced by a logger where one lay there, which calibrates the rest; nothing while it was taken down. */
 final readonly class DoseCurve
 {
@@ -25,21 +23,22 @@ final readonly class DoseCurve
      * @param array<string, array{luxHours: float, covered: float}> $logged by day: sum, and share of the day's light that it covers, 0 to 1
      * @param float $factor what the logger says the estimate has to be multiplied with
      */
-    private function __construct(private DateTimeImmutable $from, private array $estimated, private array $logged, private float $factor, private float $uncertainty, private bool $calibrated) {}
+    private function __construct(private \DateTimeImmutable $from, private array $estimated, private array $logged, private float $factor, private float $uncertainty, private bool $calibrated) {}
 
     /**
-     * @param DateTimeImmutable $from first day in the light, local
-     * @param DateTimeImmutable $to last day asked for
+     * @param \DateTimeImmutable $from first day in the light, local
+     * @param \DateTimeImmutable $to last day asked for
      * @param list<array{0: string, 1: string}> $pauses first and last day taken down, both dark
      * @param array<string, array{luxHours: float, covered: float}> $logged by day
+     * @param array<int, float>|null $year lux hours by day of the year, where they were worked out before
      */
-    public static function of(Window $window, DateTimeImmutable $from, DateTimeImmutable $to, array $pauses = [], array $logged = []): self
+    public static function of(Window $window, \DateTimeImmutable $from, \DateTimeImmutable $to, array $pauses = [], array $logged = [], ?array $year = null): self
     {
         $estimated = $byDay = [];
         for ($day = $from; $day <= $to; $day = $day->modify('+1 day')) {
             $name = $day->format('Y-m-d');
             $number = (int) $day->format('z') + 1;
-            $lux = $byDay[$number] ??= WindowLight::ofDay($window, $number, (int) $day->format('n'))['luxHours'];
+            $lux = $byDay[$number] ??= $year[$number] ?? WindowLight::ofDay($window, $number, (int) $day->format('n'))['luxHours'];
             $dark = array_filter($pauses, static fn (array $p): bool => $name >= $p[0] && $name <= $p[1]) !== [];
             $estimated[$name] = $dark ? 0.0 : $lux;
         }
@@ -52,7 +51,7 @@ final readonly class DoseCurve
     }
 
     /** Dose up to the end of a day. */
-    public function at(DateTimeImmutable $day): Dose
+    public function at(\DateTimeImmutable $day): Dose
     {
         $until = $day->format('Y-m-d');
         $measured = $rest = 0.0;
@@ -87,11 +86,11 @@ final readonly class DoseCurve
     }
 
     /** The day on which a dose is reached; null: not within the curve. */
-    public function reaches(float $mlxh): ?DateTimeImmutable
+    public function reaches(float $mlxh): ?\DateTimeImmutable
     {
         foreach ($this->days() as $day => $dose) {
             if ($dose >= $mlxh) {
-                return new DateTimeImmutable($day, $this->from->getTimezone());
+                return new \DateTimeImmutable($day, $this->from->getTimezone());
             }
         }
 

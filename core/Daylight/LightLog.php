@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Daylight;
 
-use DateTimeImmutable;
-use DateTimeZone;
 use MarshTrial\Core\CoreException;
 
 /**
@@ -48,7 +46,7 @@ final class LightLog
     /** @var array<string, array{0: int, 1: bool}> by local date, seconds of midnight and whether the clocks change on it */
     private array $midnights = [];
 
-    public function __construct(private readonly DateTimeZone $zone, private readonly float $toLux) {}
+    public function __construct(private readonly \DateTimeZone $zone, private readonly float $toLux) {}
 
     /**
      * @param string $written local time, such as "2026-03-01 14:05" or with seconds, "T" between, or an offset of its own
@@ -98,7 +96,7 @@ final class LightLog
     {
         $out = [];
         foreach ($this->days as $day => $sum) {
-            $length = $this->midnight((new DateTimeImmutable($day))->modify('+1 day')->format('Y-m-d'))[0] - $this->midnight($day)[0];
+            $length = $this->midnight((new \DateTimeImmutable($day))->modify('+1 day')->format('Y-m-d'))[0] - $this->midnight($day)[0];
             $out[$day] = ['luxHours' => $sum['luxHours'], 'covered' => min(1.0, $sum['seconds'] / $length)];
         }
 
@@ -122,7 +120,7 @@ final class LightLog
         $wall = $read->format('Y-m-d H:i:s');
         foreach ([-3600, 0, 3600] as $shift) {
             $at = $read->getTimestamp() + $shift;
-            if ($at >= ($this->lastAt ?? $at) && (new DateTimeImmutable("@$at"))->setTimezone($read->getTimezone())->format('Y-m-d H:i:s') === $wall) {
+            if ($at >= ($this->lastAt ?? $at) && (new \DateTimeImmutable("@$at"))->setTimezone($read->getTimezone())->format('Y-m-d H:i:s') === $wall) {
                 return $at;
             }
         }
@@ -134,7 +132,7 @@ final class LightLog
     private function midnight(string $day): array
     {
         if (! isset($this->midnights[$day])) {
-            $start = new DateTimeImmutable($day, $this->zone);
+            $start = new \DateTimeImmutable($day, $this->zone);
             $this->midnights[$day] = [$start->getTimestamp(), $start->modify('+1 day')->getTimestamp() - $start->getTimestamp() !== 86400];
         }
 
@@ -151,7 +149,7 @@ final class LightLog
             if (count($known) > 2000) {
                 $known = [];
             }
-            $known[$key] = $this->zone->getOffset(new DateTimeImmutable("@$at"));
+            $known[$key] = $this->zone->getOffset(new \DateTimeImmutable("@$at"));
         }
 
         return $known[$key];

@@ -54,6 +54,22 @@ final class WindowLight
     }
 
     /**
+     * Lux hours behind the glass on every day of a year.
+     *
+     * @return array<int, float> by day of the year, 1 to 366
+     */
+    public static function year(Window $window): array
+    {
+        $out = [];
+        for ($day = 1; $day <= 366; $day++) {
+            // The month of a day, as in a leap year.
+            $out[$day] = self::ofDay($window, $day, (int) gmdate('n', gmmktime(12, 0, 0, 1, $day, 2024) ?: 0))['luxHours'];
+        }
+
+        return $out;
+    }
+
+    /**
      * Radiation on a level plane in every step, each scaled to the day's sum, diffuse never above global.
      *
      * @param float $global MJ/m2 a day

@@ -9,7 +9,7 @@ use MarshTrial\Core\Measuring\CardMeasurement;
 /** The kept and the exposed half of one row as colours, for showing one above the other. */
 final class FadeStrip
 {
-    /** @return array<int, array{doseMlxh: float|null, paper: array{0: string, 1: string}, depths: list<array{depth: int, kept: string, exposed: string}>}> by row; colours as #rrggbb, kept before exposed */
+    /** @return array<int, array{doseMlxh: float|null, paper: array{0: string, 1: string}, depths: list<array<string, mixed>>}> by row; colours as #rrggbb, kept before exposed; and what every depth says at this check */
     public static function ofCard(CardMeasurement $measurement): array
     {
         $out = [];
@@ -20,6 +20,16 @@ final class FadeStrip
                 'depths' => [],
             ];
             $out[$pair->row]['depths'][] = ['depth' => $pair->depth, 'kept' => $pair->kept->rgb->toHex(), 'exposed' => $pair->exposed->rgb->toHex()];
+        }
+        foreach ($measurement->fading as $finding) {
+            foreach ($out[$finding->row]['depths'] as $i => $depth) {
+                if ($depth['depth'] === $finding->depth) {
+                    $out[$finding->row]['depths'][$i] += [
+                        'dark' => $finding->corrected->reference->toArray(), 'window' => $finding->corrected->specimen->toArray(), 'deposit' => $finding->deposit,
+                        'change' => $finding->beyondNoise, 'uncertainty' => $finding->uncertainty, 'least' => $finding->least, 'greatest' => $finding->greatest, 'paperChange' => $finding->paperChange, 'outcome' => $finding->outcome->value,
+                    ];
+                }
+            }
         }
 
         return $out;

@@ -27,6 +27,33 @@ final class CheckSchedule
         }
     }
 
+    /** Steps of dose at which a strip is looked at, Mlx h: those at which reference strips 2 to 6 are just noticeably changed, and the reference dose (CIE 157 and ASTM D4303, memory); then as much again each time. */
+    public const STEPS = [0.6, 1.5, 3.5, 8.0, 20.0, 38.5];
+
+    /** A check that comes this near to a step, as a share of it, counts for it (own). */
+    private const NEAR = 0.85;
+
+    /**
+     * The next step after a dose.
+     *
+     * @param float $mlxh dose at the last check; 0 when there was none
+     */
+    public static function nextDose(float $mlxh): float
+    {
+        foreach (self::STEPS as $step) {
+            if ($mlxh < self::NEAR * $step) {
+                return $step;
+            }
+        }
+        $last = self::STEPS[count(self::STEPS) - 1];
+        $step = 2 * $last;
+        while ($mlxh >= self::NEAR * $step) {
+            $step += $last;
+        }
+
+        return $step;
+    }
+
     /** The same day of the month, or that month's last day. */
     private static function monthsAfter(\DateTimeImmutable $day, int $months): \DateTimeImmutable
     {

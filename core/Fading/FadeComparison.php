@@ -14,7 +14,7 @@ use MarshTrial\Core\Rating\Scale;
 /** Compares the exposed with the kept half of a specimen: halves' own mismatch out, paper's change out, noise out. */
 final class FadeComparison
 {
-    public static function compare(Scale $scale, HalfPair $now, ?HalfPair $first, ?float $doseMlxh): FadeFinding
+    public static function compare(Scale $scale, HalfPair $now, ?HalfPair $first, ?float $doseMlxh, float $doseUncertainty = 0.0): FadeFinding
     {
         $exposed = $now->exposed->rgb->toArray();
         $keptDeposit = Deposit::of($now->kept->rgb, $now->keptPaper->rgb);
@@ -49,7 +49,7 @@ final class FadeComparison
         $yRaw = $beyond($rawDifference->dE76());
         $left = self::shareLeft($scale, $keptDeposit, LinearRgb::fromArray([$corrected[0], $corrected[1], $corrected[2]]), $now->keptPaper->rgb);
         $outcome = self::outcome($scale, $difference, $y, $yRaw, $beyond($least), $along, $left, $paperChange);
-        $categories = LightfastnessScale::possible($scale, $whole ? $beyond($least) : $y, $whole ? $beyond($greatest) : $y, $along, $doseMlxh);
+        $categories = LightfastnessScale::possible($scale, $whole ? $beyond($least) : $y, $whole ? $beyond($greatest) : $y, $along, $doseMlxh, $doseUncertainty);
 
         return new FadeFinding(
             $now->row, $now->depth, $keptDeposit->in($keptDeposit->key()), $rawDifference, $difference, $paperChange,

@@ -21,7 +21,7 @@ final class FadeRow
      *
      * @param non-empty-list<FadeFinding> $findings one per depth
      */
-    public static function rate(Scale $scale, array $findings, ?float $doseMlxh): Rating
+    public static function rate(Scale $scale, array $findings, ?float $doseMlxh, float $doseUncertainty = 0.0): Rating
     {
         $row = $findings[0]->row;
         $cells = [];
@@ -52,7 +52,7 @@ final class FadeRow
             return Rating::without($scale, $row, 'lightfastness', RatingStatus::NotReached, 'No step of this row comes near reference depth (deposit 0.92); the other depths are given beside it.', $cells, $numbers, self::FORMULA);
         }
         $largePaper = array_filter($findings, static fn (FadeFinding $f): bool => $f->remarks !== [] && $f->paperChange > $scale->fade->largePaperChange) !== [];
-        $categories = LightfastnessScale::possible($scale, $largePaper ? $at['least'] : $at['y'], $largePaper ? $at['greatest'] : $at['y'], $at['u'], $doseMlxh);
+        $categories = LightfastnessScale::possible($scale, $largePaper ? $at['least'] : $at['y'], $largePaper ? $at['greatest'] : $at['y'], $at['u'], $doseMlxh, $doseUncertainty);
         $numbers['rawDeltaE'] = $at['raw'];
         $remarks = array_values(array_unique(array_merge([(string) FadeComparison::wording($scale, $outcome, $doseMlxh)], ...array_map(static fn (FadeFinding $f): array => $f->remarks, $findings))));
 

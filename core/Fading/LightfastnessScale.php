@@ -26,15 +26,16 @@ final class LightfastnessScale
      * @param float $least smallest change, dE*ab beyond noise
      * @param float $most largest change, dE*ab beyond noise
      * @param float $uncertainty 1 sigma
+     * @param float $doseUncertainty standard deviation of the dose's natural logarithm: it may have been less
      *
      * @return list<string> empty without a dose
      */
-    public static function possible(Scale $scale, float $least, float $most, float $uncertainty, ?float $doseMlxh): array
+    public static function possible(Scale $scale, float $least, float $most, float $uncertainty, ?float $doseMlxh, float $doseUncertainty = 0.0): array
     {
         if ($doseMlxh === null || $doseMlxh <= 0) {
             return [];
         }
-        $growth = max(1.0, $scale->fade->referenceDoseMlxh / $doseMlxh);
+        $growth = max(1.0, $scale->fade->referenceDoseMlxh / $doseMlxh * exp($scale->course->doseSigmas * $doseUncertainty));
         $names = array_keys($scale->fade->classes);
         $from = array_search(self::category($scale, $least - $scale->fade->categorySigmas * $uncertainty), $names, true);
         $to = array_search(self::category($scale, ($most + $scale->fade->categorySigmas * $uncertainty) * $growth), $names, true);

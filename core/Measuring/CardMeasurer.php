@@ -50,11 +50,12 @@ final readonly class CardMeasurer
      * @param Capture|null $capture what is known about how the picture was taken; null: nothing
      * @param CardMeasurement|null $first the fade card's reading before hanging
      * @param float|null $doseMlxh light behind the glass so far, 0 or more; null: not told
+     * @param float $doseUncertainty standard deviation of its natural logarithm
      * @param (callable(string, float): void)|null $progress called with a sentence and the share done
      *
      * @throws PictureFault with one sentence when the picture cannot be measured
      */
-    public function measure(PixelGrid $picture, CardLayout $layout, ?Capture $capture = null, ?CardMeasurement $first = null, ?float $doseMlxh = null, ?callable $progress = null): CardMeasurement
+    public function measure(PixelGrid $picture, CardLayout $layout, ?Capture $capture = null, ?CardMeasurement $first = null, ?float $doseMlxh = null, ?callable $progress = null, float $doseUncertainty = 0.0): CardMeasurement
     {
         $progress ??= static function (string $what, float $share): void {};
         $progress('Looking for the marks and the code', 0.05);
@@ -66,7 +67,7 @@ final readonly class CardMeasurer
             CardKind::Property => $this->property($captured, $layout, $facts, $capture->jpeg, $progress),
             CardKind::Frame => $this->frame($captured, $layout, $facts, $progress),
             CardKind::Pocket => $this->pocket($captured, $layout, $facts, $capture, $progress),
-            CardKind::Fade => $this->fade($captured, $layout, $facts, $first, $doseMlxh, $progress),
+            CardKind::Fade => $this->fade($captured, $layout, $facts, $first, $doseMlxh, $progress, $doseUncertainty),
         };
     }
 
@@ -226,7 +227,7 @@ final readonly class CardMeasurer
         return $ratings;
     }
 
-    private function fade(CapturedPicture $captured, CardLayout $layout, PictureFacts $facts, ?CardMeasurement $first, ?float $doseMlxh, callable $progress): CardMeasurement
+    private function fade(CapturedPicture $captured, CardLayout $layout, PictureFacts $facts, ?CardMeasurement $first, ?float $doseMlxh, callable $progress, float $doseUncertainty): CardMeasurement
     {
         $cells = $papers = [];
         foreach (['kept', 'exposed'] as $i => $id) {
@@ -250,10 +251,10 @@ final readonly class CardMeasurer
                     $cells[CellId::ofHalf('kept', $row->row, CellRole::Paper)], $cells[CellId::ofHalf('exposed', $row->row, CellRole::Paper)],
                 );
                 $pairs[] = $pair;
-                $ofRow[] = FadeComparison::compare($this->scale, $pair, self::firstPair($first, $row->row, $depth), $doseMlxh);
+                $ofRow[] = FadeComparison::compare($this->scale, $pair, self::firstPair($first, $row->row, $depth), $doseMlxh, $doseUncertainty);
             }
             array_push($findings, ...$ofRow);
-            $ratings[] = $this->remarked(FadeRow::rate($this->scale, $ofRow, $doseMlxh), $cells, $facts)->under(Protocol::written(Property::Lightfastness->value, $layout->protocols));
+            $ratings[] = $this->remarked(FadeRow::rate($this->scale, $ofRow, $doseMlxh, $doseUncertainty), $cells, $facts)->under(Protocol::written(Property::Lightfastness->value, $layout->protocols));
         }
 
         return new CardMeasurement($layout, $facts, $cells, $papers, [], $ratings, $pairs, $findings, $doseMlxh);

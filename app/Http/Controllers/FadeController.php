@@ -4,17 +4,30 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Actions\ReadLightLog;
 use App\Http\JsonResponse;
 use App\Http\NeedsSaying;
 use App\Models\Card;
 use App\Models\FadeCheck;
 use App\Models\Hanging;
+use App\Models\HangingPause;
+use App\Models\LightLog as KeptLog;
 use App\Models\Picture;
+use App\Models\User;
 use App\Queries\CardView;
+use App\Queries\FadeCalendar;
+use App\Queries\FadeView;
+use App\Queries\WindowDose;
 use Illuminate\Http\Request;
+use Illuminate\Http\Response;
 use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
+use Illuminate\Support\Str;
 use Illuminate\Validation\Rule;
+use MarshTrial\Core\Daylight\Glass;
+use MarshTrial\Core\Daylight\LightLog;
+use MarshTrial\Core\Daylight\Window;
 
 /** Where a fade card hangs, and when it was looked at. */
 final class FadeController extends Controller
@@ -26,7 +39,9 @@ final class FadeController extends Controller
             'place' => 'required|string|max:160', 'facing' => ['required', Rule::in(Hanging::FACINGS)], 'glass' => 'nullable|string|max:160',
             'latitude' => 'nullable|numeric|between:-90,90', 'longitude' => 'nullable|numeric|between:-180,180',
             'timeZone' => 'required|timezone:all', 'hungOn' => 'required|date_format:Y-m-d', 'note' => 'nullable|string|max:2000', 'withoutFirst' => 'nullable|boolean',
-        ], ['place.required' => 'Say where it hangs; what is published is rounded to one degree and goes without the name.']);
+            'panes' => ['nullable', Rule::enum(Glass::class)], 'sky' => ['nullable', Rule::in(array_keys(Window::SKIES))], 'curtain' => 'nullable|boolean', 'sunshine' => 'nullable|numeric|between:0,1', 'distanceM' => 'nullable|numeric|min:0|max:5', 'byDose' => 'nullable|boolean',
+            'sunshineByMonth' => 'nullable|array|size:12', 'sunshineByMonth.*' => 'numeric|between:0,1', 'horizon' => 'nullable|array|max:72', 'horizon.*' => 'numeric|between:0,90',
+        ], ['sunshine.between' => 'Sunshine is the share of the hours in which the sun could shine, from 0 to 1.', 'latitude.between' => 'Latitude lies between -90 and 90 degrees.', 'longitude.between' => 'Longitude lies between -180 and 180 degrees.','place.required' => 'Say where it hangs; what is published is rounded to one degree and goes without the name.']);
         $today = Carbon::now($values['timeZone'])->toDateString();
         if ($values['hungOn'] > $today) {
             abort(422, 'This day has not come yet. Say it on the day the card is hung.');
@@ -40,10 +55,19 @@ final class FadeController extends Controller
         if ($card->hanging !== null && $card->hanging->uuid !== $uuid) {
             abort(409, 'This card hangs already. Reload to see where; what you typed is still here.');
         }
-        $hanging = Hanging::put($uuid, [
-            'card_id' => $card->id, 'place' => $values['place'], 'facing' => $values['facing'], 'glass' => $values['glass'] ?? '', 'latitude' => $values['latitude'] ?? null,
-            'longitude' => $values['longitude'] ?? null, 'time_zone' => $values['timeZone'], 'hung_on' => $values['hungOn'], 'note' => $values['note'] ?? '',
-        ], $request->header('If-Match'));
+        $hanging = DB::transaction(static function () use ($uuid, $card, $values, $request): Hanging {
+            $hanging = Hanging::put($uuid, [
+                'card_id' => $card->id, 'place' => $values['place'], 'facing' => $values['facing'], 'glass' => $values['glass'] ?? '', 'latitude' => $values['latitude'] ?? null,
+                'longitude' => $values['longitude'] ?? null, 'time_zone' => $values['timeZone'], 'hung_on' => $values['hungOn'], 'note' => $values['note'] ?? '',
+                'panes' => $values['panes'] ?? Glass::Single->value, 'sky' => $values['sky'] ?? 'open', 'curtain' => (bool) ($values['curtain'] ?? false), 'sunshine' => $values['sunshine'] ?? null, 'distance_m' => $values['distanceM'] ?? 0, 'by_dose' => (bool) ($values['byDose'] ?? true),
+                ...isset($values['sunshineByMonth']) ? ['sunshine_by_month' => array_combine(range(1, 12), array_map(floatval(...), array_values($values['sunshineByMonth'])))] : [],
+                ...isset($values['horizon']) ? ['horizon' => array_map(floatval(...), $values['horizon'])] : [],
+            ], $request->header('If-Match'));
+            // What no window can be is said now, not when its light is asked for.
+            WindowDose::window($hanging);
+
+            return $hanging;
+        });
 
         return new JsonResponse(CardView::of($card), $hanging->wasRecentlyCreated ? 201 : 200);
     }
@@ -77,9 +101,95 @@ final class FadeController extends Controller
         if ($values['checkedOn'] < $hanging->hung_on->toDateString()) {
             abort(422, 'A check cannot lie before the day of hanging.');
         }
+        if ($card->checks()->where('checked_on', $values['checkedOn'].' 00:00:00')->where('uuid', '<>', $uuid)->exists()) {
+            abort(422, 'There is a check on this day already. Correct that one, or give its pictures another.');
+        }
         $check = FadeCheck::put($uuid, ['card_id' => $card->id, 'checked_on' => $values['checkedOn'], 'dose_mlxh' => $values['doseMlxh'] ?? null, 'note' => $values['note'] ?? ''], $request->header('If-Match'));
 
         return new JsonResponse(CardView::of($card), $check->wasRecentlyCreated ? 201 : 200);
+    }
+
+    /** Days on which it was taken down. */
+    public function putPause(Request $request, Card $card, string $uuid): JsonResponse
+    {
+        Gate::authorize('change', $card);
+        $values = $request->validate(['fromOn' => 'required|date_format:Y-m-d', 'toOn' => 'required|date_format:Y-m-d|after_or_equal:fromOn', 'note' => 'nullable|string|max:300'], ['toOn.after_or_equal' => 'The last day lies before the first.']);
+        $hanging = $card->hanging ?? abort(422, 'This card does not hang yet. Say first where and since when it hangs.');
+        if ($values['fromOn'] < $hanging->hung_on->toDateString()) {
+            abort(422, 'It cannot have been taken down before it was hung.');
+        }
+        $pause = HangingPause::put($uuid, ['card_id' => $card->id, 'from_on' => $values['fromOn'], 'to_on' => $values['toOn'], 'note' => $values['note'] ?? ''], $request->header('If-Match'));
+
+        return new JsonResponse(FadeView::light($card->refresh()), $pause->wasRecentlyCreated ? 201 : 200);
+    }
+
+    public function destroyPause(HangingPause $pause): JsonResponse
+    {
+        $card = Card::query()->findOrFail($pause->card_id);
+        Gate::authorize('change', $card);
+        $pause->delete();
+
+        return new JsonResponse(FadeView::light($card));
+    }
+
+    /** The light behind the window by day, and what it rests on. */
+    public function light(Card $card): JsonResponse
+    {
+        Gate::authorize('see', $card);
+
+        return new JsonResponse(FadeView::light($card));
+    }
+
+    /** A light logger's file: which columns hold time and light, in which unit and zone. */
+    public function putLog(Request $request, Card $card, string $uuid): JsonResponse
+    {
+        Gate::authorize('change', $card);
+        $hanging = $card->hanging ?? abort(422, 'This card does not hang yet. Say first where and since when it hangs.');
+        $values = $request->validate(['unit' => ['required', Rule::in(array_keys(LightLog::UNITS))], 'timeZone' => 'nullable|timezone:all', 'timeColumn' => 'nullable|integer|min:1|max:40', 'lightColumn' => 'nullable|integer|min:1|max:40']);
+        ReadLightLog::keep($uuid, $card, $this->file($request, 'file'), $values['unit'], $values['timeZone'] ?? $hanging->time_zone, $values['timeColumn'] ?? null, $values['lightColumn'] ?? null);
+
+        return new JsonResponse(FadeView::light($card), 201);
+    }
+
+    public function destroyLog(KeptLog $log): JsonResponse
+    {
+        $card = Card::query()->findOrFail($log->card_id);
+        Gate::authorize('change', $card);
+        $log->delete();
+
+        return new JsonResponse(FadeView::light($card));
+    }
+
+    /** All that hangs, by window, with every check at its dose. */
+    public function rack(Request $request): JsonResponse
+    {
+        return new JsonResponse(FadeView::rack($this->user($request)));
+    }
+
+    /** One row a reading. */
+    public function report(Card $card): Response
+    {
+        Gate::authorize('see-published', $card);
+
+        return new Response(FadeView::csv($card), 200, ['Content-Type' => 'text/csv; charset=UTF-8', 'Content-Disposition' => 'attachment; filename="fading.csv"']);
+    }
+
+    /** The address of one's own calendar; asking again makes another, and the old one ends. */
+    public function makeFeed(Request $request): JsonResponse
+    {
+        $me = $this->me($request);
+        $secret = Str::random(40);
+        $me->update(['calendar_hash' => hash('sha256', $secret)]);
+
+        return new JsonResponse(['path' => "/api/calendar/$secret.ics"]);
+    }
+
+    /** What is to be looked at, as a calendar; whoever has its address may read it. */
+    public function calendar(string $secret): Response
+    {
+        $user = User::query()->where('calendar_hash', hash('sha256', $secret))->whereNull('removed_at')->first() ?? abort(404);
+
+        return new Response(FadeCalendar::of($user), 200, ['Content-Type' => 'text/calendar; charset=UTF-8', 'Content-Disposition' => 'inline; filename="checks.ics"']);
     }
 
     /** A check without pictures goes; what it said is kept. */

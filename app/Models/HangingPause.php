@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Support\Carbon;
+
+/**
+ * Days on which a hung card was taken down, both included.
+ *
+ * @property int $card_id
+ * @property Carbon $from_on
+ * @property Carbon $to_on
+ * @property string $note
+ */
+final class HangingPause extends Model
+{
+    use Shared;
+
+    protected function casts(): array
+    {
+        return ['from_on' => 'date', 'to_on' => 'date'];
+    }
+}

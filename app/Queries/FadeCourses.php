@@ -1,0 +1,175 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Card;
+use App\Models\FadeCheck;
+use App\Models\Measurement;
+use App\Models\Strip;
+use Illuminate\Support\Collection;
+use MarshTrial\Core\Card\FadeCard;
+use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Daylight\Dose;
+use MarshTrial\Core\Fading\BlueWool;
+use MarshTrial\Core\Fading\FadeReading;
+use MarshTrial\Core\Fading\FadeSeries;
+use MarshTrial\Core\Fading\FadeWay;
+use MarshTrial\Core\Fading\Outcome;
+use MarshTrial\Core\Rating\Scale;
+
+/** The course of every row and depth of a fade card over all its checks. */
+final class FadeCourses
+{
+    /** Doses at which a course is drawn between its checks. */
+    private const DRAWN = 24;
+
+    /** Doses, as multiples of the last one, to which a course is carried on. */
+    private const AHEAD = [1.0, 1.5, 2.0, 3.0, 5.0, 10.0];
+
+    /** Years that nobody looks beyond. */
+    private const MOST_YEARS = 300;
+
+    /**
+     * Checks of a card that were measured, with their doses, in the order of their light.
+     *
+     * @return list<array{check: FadeCheck, dose: Dose, measurement: Measurement}>
+     */
+    public static function checks(Card $card): array
+    {
+        $measured = Measurement::query()->counts()->with('picture')->where('card_id', $card->id)->whereHas('picture', static fn ($q) => $q->whereNotNull('fade_check_id'))->orderBy('id')
+            ->get(['id', 'card_id', 'picture_id', 'uuid'])->keyBy(static fn (Measurement $m): int => (int) $m->picture->fade_check_id);
+        $out = [];
+        foreach ($card->checks as $check) {
+            $check->setRelation('card', $card);
+            $dose = isset($measured[$check->id]) ? WindowDose::atCheck($check) : null;
+            if ($dose !== null && $dose->mlxh > 0) {
+                $out[] = ['check' => $check, 'dose' => $dose, 'measurement' => $measured[$check->id]];
+            }
+        }
+        usort($out, static fn (array $a, array $b): int => $a['dose']->mlxh <=> $b['dose']->mlxh);
+
+        return $out;
+    }
+
+    /**
+     * @param list<array{check: FadeCheck, dose: Dose, measurement: Measurement}> $checks as above
+     *
+     * @return array<int, array<int, FadeSeries>> by row and depth
+     */
+    public static function series(Card $card, array $checks): array
+    {
+        /** @var Collection<int, Collection<int, Strip>> $strips */
+        $strips = Strip::query()->whereIn('measurement_id', array_map(static fn (array $c): int => $c['measurement']->id, $checks))->where('kind', 'fade')->get()->groupBy('measurement_id');
+        $rows = $card->specimens->pluck('row', 'id');
+        $readings = [];
+        foreach ($checks as ['dose' => $dose, 'measurement' => $measurement]) {
+            foreach ($strips[$measurement->id] ?? [] as $strip) {
+                foreach ($strip->data['depths'] as $depth) {
+                    if (isset($depth['change'])) {
+                        $readings[(int) ($rows[$strip->specimen_id] ?? 0)][(int) $depth['depth']][] = new FadeReading(
+                            $dose, new Lab(...$depth['dark']), new Lab(...$depth['window']), (float) $depth['change'], (float) $depth['uncertainty'], Outcome::from($depth['outcome']), (float) $depth['least'], (float) $depth['greatest'],
+                        );
+                    }
+                }
+            }
+        }
+        ksort($readings);
+
+        return array_map(static fn (array $ofRow): array => array_map(static fn (array $of): FadeSeries => new FadeSeries(Scale::current(), $of), $ofRow), $readings);
+    }
+
+    /** @return array<string, mixed> needs hanging, checks and specimens with their paints loaded */
+    public static function of(Card $card): array
+    {
+        $checks = self::checks($card);
+        $series = self::series($card, $checks);
+
+        return [
+            'checks' => array_map(static fn (array $c): array => ['uuid' => $c['check']->uuid, 'on' => $c['check']->checked_on->toDateString(), 'dose' => WindowDose::told($c['dose']), 'typed' => $c['check']->dose_mlxh !== null, 'measurement' => $c['measurement']->uuid], $checks),
+            'rows' => array_values(array_map(static fn (int $row, array $of): array => ['row' => $row, 'depths' => array_values(array_map(self::depth(...), array_keys($of), $of)), 'summary' => self::summary($of)], array_keys($series), $series)),
+        ];
+    }
+
+    /**
+     * What a row amounts to, for lists: the strongest word of its depths, and what follows.
+     *
+     * @param array<int, FadeSeries> $depths
+     *
+     * @return array{outcome: string, group: string, categories: list<string>}
+     */
+    public static function summary(array $depths): array
+    {
+        $lasts = array_filter(array_map(static fn (FadeSeries $s): ?FadeReading => $s->last(), $depths));
+        uasort($lasts, static fn (FadeReading $a, FadeReading $b): int => $b->change / $b->uncertainty <=> $a->change / $a->uncertainty);
+        $outcome = reset($lasts)->outcome ?? Outcome::NoChange;
+        $categories = ($depths[2] ?? reset($depths) ?: null)?->categories() ?? [];
+
+        return ['outcome' => $outcome->value, 'group' => match (true) {
+            $outcome === Outcome::NoChange => 'holds so far',
+            $outcome === Outcome::PaperOrUndecidable => 'explained by the paper, or not decidable',
+            $categories !== [] && array_intersect($categories, ['I', 'II']) === [] => 'avoid',
+            default => 'questionable',
+        }, 'categories' => $categories];
+    }
+
+    /** @return array<string, mixed> */
+    private static function depth(int $depth, FadeSeries $series): array
+    {
+        $last = $series->last() ?? throw new \LogicException('A course has readings.');
+        $way = $series->course();
+        $noticeable = $series->noticeable();
+        $settled = $series->settledAt();
+
+        return [
+            'depth' => $depth, 'name' => FadeCard::DEPTH_WORDS[$depth], 'way' => $way->value, 'outcome' => $last->outcome->value,
+            'readings' => array_map(static fn (FadeReading $r): array => [
+                'mlxh' => round($r->dose->mlxh, 3), 'change' => round($r->change, 2), 'uncertainty' => round($r->uncertainty, 2), 'outcome' => $r->outcome->value, 'dark' => self::hex($r->dark), 'window' => self::hex($r->window),
+                'dL' => round($r->window->l - $r->dark->l, 2), 'dC' => round($r->window->chroma() - $r->dark->chroma(), 2),
+            ], $series->readings),
+            'drawn' => self::drawn($series, $last->dose->mlxh), 'ahead' => self::ahead($series, $last->dose->mlxh),
+            'categories' => $series->categories(), 'referenceMlxh' => Scale::current()->fade->referenceDoseMlxh,
+            'settled' => $settled === null || $settled === $last ? null : round($settled->dose->mlxh, 2),
+            'noticeable' => $noticeable === null ? null : [round($noticeable[0], 2), $noticeable[1] === null ? null : round($noticeable[1], 2)],
+            'blueWool' => $noticeable === null || $noticeable[1] === null || $way !== FadeWay::OneWay ? null : [BlueWool::ofDose(max(0.05, $noticeable[0])), BlueWool::ofDose($noticeable[1])],
+            'displayLife' => $noticeable === null ? null : array_map(static fn (float $yearly): array => [
+                min(self::MOST_YEARS, round($noticeable[0] / $yearly, 1)), $noticeable[1] === null ? null : min(self::MOST_YEARS, round($noticeable[1] / $yearly, 1)),
+            ], Dose::YEARS),
+        ];
+    }
+
+    /** @return list<array{mlxh: float, window: string, uncertainty: float, apart: bool}> what it looked like on the way, from the start on */
+    private static function drawn(FadeSeries $series, float $last): array
+    {
+        $out = [];
+        for ($i = 0; $i <= self::DRAWN; $i++) {
+            $dose = $last * ($i / self::DRAWN) ** 2;
+            $at = $series->at($dose);
+            if ($at !== null) {
+                $out[] = ['mlxh' => round($dose, 3), 'window' => self::hex($at['lab']), 'uncertainty' => round($at['uncertainty'], 2), 'apart' => $at['apart']];
+            }
+        }
+
+        return $out;
+    }
+
+    /** @return list<array{mlxh: float, least: float, most: float}> as far as the rule allows */
+    private static function ahead(FadeSeries $series, float $last): array
+    {
+        $out = [];
+        foreach (self::AHEAD as $times) {
+            $range = $series->projected($times * $last);
+            if ($range !== null) {
+                $out[] = ['mlxh' => round($times * $last, 2), 'least' => round($range[0], 2), 'most' => round($range[1], 2)];
+            }
+        }
+
+        return $out;
+    }
+
+    private static function hex(Lab $lab): string
+    {
+        return $lab->toXyz()->toLinearRgb()->toHex();
+    }
+}

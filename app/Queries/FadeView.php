@@ -1,0 +1,140 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\BenchSession;
+use App\Models\Card;
+use App\Models\HangingPause;
+use App\Models\LightLog;
+use App\Models\User;
+use DateTimeImmutable;
+use DateTimeZone;
+use Illuminate\Support\Facades\Auth;
+use MarshTrial\Core\Card\CardCode;
+use MarshTrial\Core\Card\FadeCard;
+use MarshTrial\Core\Collection\Csv;
+use MarshTrial\Core\Daylight\Dose;
+use MarshTrial\Core\Fading\CheckSchedule;
+use MarshTrial\Core\Rating\Scale;
+
+/** What hangs in windows: the rack, the light of one window, and the report of one card. */
+final class FadeView
+{
+    /** Points of a drawn dose curve. */
+    private const POINTS = 60;
+
+    private const MOST_CARDS = 60;
+
+    /** @return array<string, mixed> */
+    public static function rack(?User $user): array
+    {
+        $cards = Card::query()->where('kind', 'fade')->visibleTo($user)->whereHas('hanging')->where(static fn ($q) => BenchSession::notBlind($q, $user))
+            ->with('owner', 'paper', 'hanging', 'checks', 'specimens.pan.paint.maker')->orderByDesc('id')->limit(self::MOST_CARDS)->get();
+
+        return [
+            'windows' => $cards->map(self::hung(...))->values()->all(), 'steps' => CheckSchedule::STEPS, 'referenceMlxh' => Scale::current()->fade->referenceDoseMlxh, 'years' => Dose::YEARS,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function hung(Card $card): array
+    {
+        $hanging = $card->hanging ?? throw new \LogicException('It hangs.');
+        $own = $card->mayBeChangedBy(Auth::user());
+        $today = new DateTimeImmutable('now', new DateTimeZone($hanging->time_zone));
+        $now = WindowDose::curve($card, $today)?->at($today);
+        $checks = FadeCourses::checks($card);
+        $series = FadeCourses::series($card, $checks);
+        $next = WindowDose::next($card);
+
+        return [
+            'card' => $card->uuid, 'title' => $card->title, 'code' => CardCode::forCard($card->uuid, 'whole')->text(), 'owner' => $card->owner->name, 'mayChange' => $own,
+            // Where somebody lives is not for everybody.
+            'place' => $own ? $hanging->place : '', 'facing' => $hanging->facing, 'panes' => $hanging->panes, 'hungOn' => $hanging->hung_on->toDateString(),
+            'now' => $now === null ? null : WindowDose::told($now), 'next' => $next === null ? null : [...$next, 'state' => self::state($next['on'], $today)],
+            'rows' => $card->specimens->map(static fn ($s): array => [
+                'row' => $s->row, 'paint' => $s->pan->paint->uuid, 'name' => $s->pan->paint->colour_name, 'maker' => $s->pan->paint->maker->name, 'pigments' => $s->pan->paint->pigments,
+                'summary' => isset($series[$s->row]) ? FadeCourses::summary($series[$s->row]) : null,
+                'checks' => isset($series[$s->row]) ? array_map(static fn ($r): array => [
+                    'mlxh' => round($r->dose->mlxh, 3), 'range' => WindowDose::told($r->dose)['range'], 'change' => round($r->change, 2), 'uncertainty' => round($r->uncertainty, 2), 'outcome' => $r->outcome->value,
+                    'dark' => $r->dark->toXyz()->toLinearRgb()->toHex(), 'window' => $r->window->toXyz()->toLinearRgb()->toHex(),
+                ], ($series[$s->row][2] ?? reset($series[$s->row]))->readings) : [],
+            ])->values()->all(),
+        ];
+    }
+
+    /** @return 'overdue'|'due'|'soon'|'later' */
+    private static function state(string $on, DateTimeImmutable $today): string
+    {
+        return match (true) {
+            $on < $today->modify('-7 days')->format('Y-m-d') => 'overdue',
+            $on <= $today->format('Y-m-d') => 'due',
+            $on <= $today->modify('+14 days')->format('Y-m-d') => 'soon',
+            default => 'later',
+        };
+    }
+
+    /** @return array<string, mixed> */
+    public static function light(Card $card): array
+    {
+        $card->load('hanging', 'checks');
+        $hanging = $card->hanging;
+        if ($hanging === null) {
+            return ['now' => null, 'curve' => [], 'reaches' => [], 'pauses' => [], 'logs' => []];
+        }
+        $today = new DateTimeImmutable('now', new DateTimeZone($hanging->time_zone));
+        $ahead = WindowDose::curve($card, $today->modify('+3 years'));
+        $days = $ahead?->days() ?? [];
+        $until = array_filter($days, static fn (string $d): bool => $d <= $today->format('Y-m-d'), ARRAY_FILTER_USE_KEY);
+        $every = max(1, intdiv(count($until), self::POINTS));
+        $points = [];
+        foreach (array_keys($until) as $i => $day) {
+            if ($i % $every === 0 || $i === count($until) - 1) {
+                $points[] = ['on' => $day, 'mlxh' => round($until[$day], 3)];
+            }
+        }
+        $reaches = [...array_map(static fn (float $s): array => ['what' => "$s Mlx h", 'mlxh' => $s], CheckSchedule::STEPS), ['what' => 'a year of museum light', 'mlxh' => Dose::YEARS['museum']], ['what' => 'a year in a living room', 'mlxh' => Dose::YEARS['living room']]];
+        usort($reaches, static fn (array $a, array $b): int => $a['mlxh'] <=> $b['mlxh']);
+
+        return [
+            'now' => ($now = $ahead?->at($today)) === null ? null : WindowDose::told($now), 'curve' => $points,
+            'reaches' => array_map(static fn (array $r): array => [...$r, 'on' => $ahead?->reaches($r['mlxh'])?->format('Y-m-d')], $reaches),
+            'pauses' => HangingPause::query()->where('card_id', $card->id)->orderBy('from_on')->get()->map(static fn (HangingPause $p): array => ['uuid' => $p->uuid, 'edition' => $p->edition, 'fromOn' => $p->from_on->toDateString(), 'toOn' => $p->to_on->toDateString(), 'note' => $p->note])->all(),
+            'logs' => LightLog::query()->where('card_id', $card->id)->orderBy('id')->get()->map(static fn (LightLog $l): array => ['uuid' => $l->uuid, 'name' => $l->name, 'readings' => $l->readings, 'gaps' => $l->gaps, 'clipped' => $l->clipped, 'from' => array_key_first($l->days), 'to' => array_key_last($l->days), 'unit' => $l->unit, 'timeZone' => $l->time_zone])->all(),
+        ];
+    }
+
+    /** One row a reading: check, dose with its range, row, depth, change and parts. */
+    public static function csv(Card $card): string
+    {
+        $card->load('hanging', 'checks', 'specimens.pan.paint.maker');
+        $out = fopen('php://temp', 'w+b') ?: throw new \RuntimeException('No room.');
+        fputcsv($out, ['card', 'row', 'paint', 'maker', 'pigments', 'depth', 'checked on', 'dose Mlx h', 'dose least', 'dose most', 'dE*ab', 'uncertainty', 'dL*', 'dC*', 'outcome', 'course', 'categories possible'], escape: '');
+        $checks = FadeCourses::checks($card);
+        $specimens = $card->specimens->keyBy('row');
+        foreach (FadeCourses::series($card, $checks) as $row => $depths) {
+            foreach ($depths as $depth => $series) {
+                foreach ($series->readings as $i => $r) {
+                    $paint = $specimens[$row]->pan->paint;
+                    [$least, $most] = $r->dose->range();
+                    fputcsv($out, [
+                        CardCode::forCard($card->uuid, 'whole')->text(), $row, self::plain($paint->colour_name), self::plain($paint->maker->name), $paint->pigments, FadeCard::DEPTH_WORDS[$depth], $checks[$i]['check']->checked_on->toDateString(),
+                        round($r->dose->mlxh, 3), round($least, 3), round($most, 3), round($r->change, 3), round($r->uncertainty, 3), round($r->window->l - $r->dark->l, 3), round($r->window->chroma() - $r->dark->chroma(), 3), $r->outcome->value,
+                        $series->course()->value, implode(' ', $series->categories()),
+                    ], escape: '');
+                }
+            }
+        }
+        rewind($out);
+
+        return (string) stream_get_contents($out);
+    }
+
+    /** A spreadsheet would run what begins so as a formula. */
+    private static function plain(string $text): string
+    {
+        return Csv::isFormula($text) ? "'$text" : $text;
+    }
+}

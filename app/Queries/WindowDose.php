@@ -1,0 +1,117 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Card;
+use App\Models\FadeCheck;
+use App\Models\Hanging;
+use App\Models\HangingPause;
+use App\Models\LightLog;
+use DateTimeImmutable;
+use DateTimeZone;
+use Illuminate\Support\Facades\Cache;
+use MarshTrial\Core\Daylight\Dose;
+use MarshTrial\Core\Daylight\DoseCurve;
+use MarshTrial\Core\Daylight\Glass;
+use MarshTrial\Core\Daylight\Window;
+use MarshTrial\Core\Daylight\WindowLight;
+use MarshTrial\Core\Fading\CheckSchedule;
+
+/** Light behind a hung card's window: estimated, measured where a logger lay, and as somebody typed it. */
+final class WindowDose
+{
+    /** What is left unsure of a dose that somebody typed (own). */
+    private const TYPED = 0.10;
+
+    /** Longest that is looked ahead, days. */
+    private const AHEAD_DAYS = 1100;
+
+    /** Where the card hangs, as the core sees it. */
+    public static function window(Hanging $hanging): Window
+    {
+        [$azimuth, $tilt] = Window::facing($hanging->facing);
+        // Where nobody said where, the place that the time zone is named after.
+        $town = (new DateTimeZone($hanging->time_zone))->getLocation();
+        $known = $town !== false && ($town['country_code'] ?? '??') !== '??';
+
+        return new Window(
+            (float) ($hanging->latitude ?? ($known ? $town['latitude'] : 50.0)), (float) ($hanging->longitude ?? ($known ? $town['longitude'] : 0.0)), $azimuth, $tilt,
+            Glass::tryFrom($hanging->panes) ?? Glass::Single, $hanging->sky, $hanging->curtain, $hanging->sunshine === null ? null : (float) $hanging->sunshine,
+            array_map(floatval(...), $hanging->sunshine_by_month ?? []), array_map(floatval(...), $hanging->horizon ?? []), (float) $hanging->distance_m,
+        );
+    }
+
+    /** The dose by day since it was hung, up to a day. */
+    public static function curve(Card $card, DateTimeImmutable $until): ?DoseCurve
+    {
+        $hanging = $card->hanging;
+        if ($hanging === null) {
+            return null;
+        }
+        $zone = new DateTimeZone($hanging->time_zone);
+        $pauses = HangingPause::query()->where('card_id', $card->id)->get()->map(static fn (HangingPause $p): array => [$p->from_on->toDateString(), $p->to_on->toDateString()])->all();
+        $logged = [];
+        foreach (LightLog::query()->where('card_id', $card->id)->orderBy('id')->get() as $log) {
+            $logged = array_replace($logged, $log->days);
+        }
+
+        $window = self::window($hanging);
+        // A window lets through the same year after year.
+        $year = Cache::store('file')->rememberForever('window-'.hash('xxh128', serialize($window)), static fn (): array => WindowLight::year($window));
+
+        return DoseCurve::of($window, new DateTimeImmutable($hanging->hung_on->toDateString(), $zone), $until, array_values($pauses), $logged, $year);
+    }
+
+    /** The dose at a check: as it was typed, else as the window's curve has it; null for a card that does not hang. */
+    public static function atCheck(FadeCheck $check): ?Dose
+    {
+        if ($check->dose_mlxh !== null) {
+            return new Dose((float) $check->dose_mlxh, self::TYPED);
+        }
+        $hanging = $check->card->hanging;
+        if ($hanging === null) {
+            return null;
+        }
+        $day = new DateTimeImmutable($check->checked_on->toDateString(), new DateTimeZone($hanging->time_zone));
+
+        return self::curve($check->card, $day)?->at($day);
+    }
+
+    /**
+     * The next check: by the next step of dose, on the day on which the window is thought to reach it; else by the calendar.
+     *
+     * @return array{on: string, mlxh: float|null}|null null for a card that does not hang
+     */
+    public static function next(Card $card): ?array
+    {
+        $hanging = $card->hanging;
+        if ($hanging === null) {
+            return null;
+        }
+        $zone = new DateTimeZone($hanging->time_zone);
+        $hung = new DateTimeImmutable($hanging->hung_on->toDateString(), $zone);
+        $last = $card->checks->last();
+        $lastDay = $last === null ? null : new DateTimeImmutable($last->checked_on->toDateString(), $zone);
+        if (! $hanging->by_dose) {
+            return ['on' => CheckSchedule::next($hung, $lastDay)->format('Y-m-d'), 'mlxh' => null];
+        }
+        $step = CheckSchedule::nextDose($last === null ? 0.0 : (self::atCheck($last)->mlxh ?? 0.0));
+        $day = self::curve($card, ($lastDay ?? $hung)->modify('+'.self::AHEAD_DAYS.' days'))?->reaches($step);
+
+        // A window too dark for the step within three years goes by the calendar.
+        return $day === null ? ['on' => CheckSchedule::next($hung, $lastDay)->format('Y-m-d'), 'mlxh' => null] : ['on' => $day->format('Y-m-d'), 'mlxh' => $step];
+    }
+
+    /** @return array<string, mixed> a dose as it is shown */
+    public static function told(Dose $dose): array
+    {
+        [$least, $most] = $dose->range();
+
+        return [
+            'mlxh' => round($dose->mlxh, 2), 'range' => [round($least, 2), round($most, 2)], 'uncertainty' => round($dose->uncertainty, 3), 'measured' => round($dose->measured, 3),
+            'words' => $dose->words(), 'livingRoomYears' => round($dose->years('living room'), 2), 'museumYears' => round($dose->years('museum'), 1),
+        ];
+    }
+}
