@@ -46,7 +46,8 @@ final class ReadLightLog
     public static function summed(string $path, string $unit, string $zone, ?int $timeColumn = null, ?int $lightColumn = null): Sum
     {
         $stream = fopen($path, 'rb') ?: throw new CoreException('The file could not be opened.');
-        $csv = Csv::guess((string) fread($stream, 65536));
+        $beginning = (string) fread($stream, 65536);
+        $csv = new Csv(self::separator($beginning), Csv::guess($beginning)->encoding);
         rewind($stream);
         $sum = new Sum(new DateTimeZone($zone), Sum::UNITS[$unit]);
         [$time, $light] = [$timeColumn === null ? null : $timeColumn - 1, $lightColumn === null ? null : $lightColumn - 1];
@@ -76,6 +77,19 @@ final class ReadLightLog
         }
 
         return $sum;
+    }
+
+    /** What parts most lines: a logger writes lines of its own above its table, and commas may be decimal ones. */
+    private static function separator(string $beginning): string
+    {
+        $lines = array_filter(explode("\n", $beginning), static fn (string $l): bool => trim($l) !== '');
+        foreach (['semicolon', 'tab', 'bar'] as $separator) {
+            if (count(array_filter($lines, static fn (string $l): bool => str_contains($l, Csv::SEPARATORS[$separator]))) * 2 > count($lines)) {
+                return $separator;
+            }
+        }
+
+        return 'comma';
     }
 
     /** @param array<int, string|null> $cells */

@@ -87,8 +87,8 @@ final class RunMeasurement
     public static function measured(Measurement $measurement, CardLayout $layout, ?callable $progress = null, ?Scale $scale = null): CardMeasurement
     {
         $picture = $measurement->picture;
-        $check = $picture->fadeCheck?->setRelation('card', $measurement->card);
-        $dose = $check === null ? null : WindowDose::atCheck($check);
+        $check = $picture->fadeCheck;
+        $dose = $check === null ? null : WindowDose::atCheck($check, $measurement->card);
         $first = $measurement->firstPicture;
 
         return MeasureFile::of($layout, $picture->path(), $first?->path(), $dose?->mlxh, $progress, $picture->capture(), $first?->capture(), $scale, $dose->uncertainty ?? 0.0);
@@ -97,10 +97,10 @@ final class RunMeasurement
     private static function scan(Measurement $measurement): void
     {
         $report = self::reporter($measurement, 0.0, 0.7);
-        $check = $measurement->picture->fadeCheck?->setRelation('card', $measurement->card);
-        $dose = $check === null ? 0.0 : WindowDose::atCheck($check)->mlxh ?? 0.0;
+        $check = $measurement->picture->fadeCheck;
+        $dose = $check === null ? 0.0 : WindowDose::atCheck($check, $measurement->card)->mlxh ?? 0.0;
         $picture = $measurement->picture;
-        $layout = $measurement->card->kind === CardKind::Pocket->value ? self::swatch($picture) : KeepReadings::painted($measurement->card);
+        $layout = $measurement->card->kind === CardKind::Pocket->value ? self::swatch($picture->setRelation('card', $measurement->card)) : KeepReadings::painted($measurement->card);
         $tell = static fn (int $done, int $all) => $report("Stand-in: window $done of $all", $done / $all);
         if ($picture->device === 'camera') {
             // Every photograph is another one: the hand is never in the same place twice.

@@ -6,6 +6,7 @@ namespace App\Actions;
 
 use App\Models\Measurement;
 use App\Models\Task;
+use MarshTrial\Core\Card\CellId;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Measuring\CardMeasurement;
 use MarshTrial\Core\Session\CardTasks;
@@ -50,7 +51,13 @@ final class TickOff
     private static function isPainted(CardMeasurement $measured, int $row, array $roles): bool
     {
         foreach ($measured->layout->cellsOf($row) as $cell) {
-            if (in_array($cell->role, $roles, true) && $cell->role !== CellRole::Paper && $measured->showsPaint($cell->id)) {
+            $shows = match ($cell->role) {
+                CellRole::Paper => false,
+                // Paint there says that it was painted, not that it was lifted.
+                CellRole::LiftSoft, CellRole::LiftStiff => $measured->isLifted($cell->id, CellId::of($row, CellRole::LiftNone)),
+                default => $measured->showsPaint($cell->id),
+            };
+            if ($shows && in_array($cell->role, $roles, true)) {
                 return true;
             }
         }

@@ -67,7 +67,7 @@ final class CardView
             'corrections' => self::corrections($card), 'simulated' => $shown?->picture->source === 'stand-in',
             // Told while what they say is hidden.
             'picturesRead' => $newest->where('state', 'done')->count(),
-            'checks' => $card->checks->map(self::check(...))->all(),
+            'checks' => $card->checks->map(static fn (FadeCheck $c): array => self::check($c, $card))->all(),
             'revisions' => $card->revisions->map(static fn (Revision $r): array => ['number' => $r->number, 'publishedAt' => $r->published_at->toIso8601String()])->all(),
             'eyeScales' => EyeScale::all(), 'moreByEye' => EyeScale::more(), 'handFields' => HandMeasure::FIELDS,
             'classes' => Measures::claimedClasses(),
@@ -227,11 +227,11 @@ final class CardView
     }
 
     /** @return array<string, mixed> */
-    private static function check(FadeCheck $check): array
+    private static function check(FadeCheck $check, Card $card): array
     {
         return [
             'uuid' => $check->uuid, 'edition' => $check->edition, 'checkedOn' => $check->checked_on->toDateString(),
-            'doseMlxh' => $check->dose_mlxh === null ? null : (float) $check->dose_mlxh, 'note' => $check->note, 'dose' => ($dose = WindowDose::atCheck($check)) === null ? null : WindowDose::told($dose),
+            'doseMlxh' => $check->dose_mlxh === null ? null : (float) $check->dose_mlxh, 'note' => $check->note, 'dose' => ($dose = WindowDose::atCheck($check, $card)) === null ? null : WindowDose::told($dose),
         ];
     }
 }

@@ -42,8 +42,7 @@ final class FadeCourses
             ->get(['id', 'card_id', 'picture_id', 'uuid'])->keyBy(static fn (Measurement $m): int => (int) $m->picture->fade_check_id);
         $out = [];
         foreach ($card->checks as $check) {
-            $check->setRelation('card', $card);
-            $dose = isset($measured[$check->id]) ? WindowDose::atCheck($check) : null;
+            $dose = isset($measured[$check->id]) ? WindowDose::atCheck($check, $card) : null;
             if ($dose !== null && $dose->mlxh > 0) {
                 $out[] = ['check' => $check, 'dose' => $dose, 'measurement' => $measured[$check->id]];
             }
@@ -87,6 +86,7 @@ final class FadeCourses
         $series = self::series($card, $checks);
 
         return [
+            'yearly' => Dose::YEARS,
             'checks' => array_map(static fn (array $c): array => ['uuid' => $c['check']->uuid, 'on' => $c['check']->checked_on->toDateString(), 'dose' => WindowDose::told($c['dose']), 'typed' => $c['check']->dose_mlxh !== null, 'measurement' => $c['measurement']->uuid], $checks),
             'rows' => array_values(array_map(static fn (int $row, array $of): array => ['row' => $row, 'depths' => array_values(array_map(self::depth(...), array_keys($of), $of)), 'summary' => self::summary($of)], array_keys($series), $series)),
         ];
@@ -128,7 +128,7 @@ final class FadeCourses
                 'mlxh' => round($r->dose->mlxh, 3), 'change' => round($r->change, 2), 'uncertainty' => round($r->uncertainty, 2), 'outcome' => $r->outcome->value, 'dark' => self::hex($r->dark), 'window' => self::hex($r->window),
                 'dL' => round($r->window->l - $r->dark->l, 2), 'dC' => round($r->window->chroma() - $r->dark->chroma(), 2),
             ], $series->readings),
-            'drawn' => self::drawn($series, $last->dose->mlxh), 'ahead' => self::ahead($series, $last->dose->mlxh),
+            'drawn' => self::drawn($series, $last->dose->mlxh), 'ahead' => self::ahead($series, $last),
             'categories' => $series->categories(), 'referenceMlxh' => Scale::current()->fade->referenceDoseMlxh,
             'settled' => $settled === null || $settled === $last ? null : round($settled->dose->mlxh, 2),
             'noticeable' => $noticeable === null ? null : [round($noticeable[0], 2), $noticeable[1] === null ? null : round($noticeable[1], 2)],
@@ -154,14 +154,16 @@ final class FadeCourses
         return $out;
     }
 
-    /** @return list<array{mlxh: float, least: float, most: float}> as far as the rule allows */
-    private static function ahead(FadeSeries $series, float $last): array
+    /** @return list<array{mlxh: float, least: float, most: float, leastSeen: string|null, mostSeen: string|null}> as far as the rule allows; colours go on the way they went, null where no way is seen yet */
+    private static function ahead(FadeSeries $series, FadeReading $last): array
     {
         $out = [];
+        $went = $last->change > $last->uncertainty ? $last->change : null;
         foreach (self::AHEAD as $times) {
-            $range = $series->projected($times * $last);
+            $range = $series->projected($times * $last->dose->mlxh);
             if ($range !== null) {
-                $out[] = ['mlxh' => round($times * $last, 2), 'least' => round($range[0], 2), 'most' => round($range[1], 2)];
+                $seen = static fn (float $change): ?string => $went === null ? null : self::hex($last->dark->towards($last->window, $change / $went));
+                $out[] = ['mlxh' => round($times * $last->dose->mlxh, 2), 'least' => round($range[0], 2), 'most' => round($range[1], 2), 'leastSeen' => $seen($range[0]), 'mostSeen' => $seen($range[1])];
             }
         }
 

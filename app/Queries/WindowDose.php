@@ -22,9 +22,6 @@ use MarshTrial\Core\Fading\CheckSchedule;
 /** Light behind a hung card's window: estimated, measured where a logger lay, and as somebody typed it. */
 final class WindowDose
 {
-    /** What is left unsure of a dose that somebody typed (own). */
-    private const TYPED = 0.10;
-
     /** Longest that is looked ahead, days. */
     private const AHEAD_DAYS = 1100;
 
@@ -58,25 +55,32 @@ final class WindowDose
         }
 
         $window = self::window($hanging);
-        // A window lets through the same year after year.
-        $year = Cache::store('file')->rememberForever('window-'.hash('xxh128', serialize($window)), static fn (): array => WindowLight::year($window));
+        // A window lets through the same year after year; the number counts up when it is worked out otherwise.
+        $year = Cache::store('file')->rememberForever('window-2-'.hash('xxh128', serialize($window)), static fn (): array => WindowLight::year($window));
 
-        return DoseCurve::of($window, new DateTimeImmutable($hanging->hung_on->toDateString(), $zone), $until, array_values($pauses), $logged, $year);
+        return DoseCurve::of($window, new DateTimeImmutable($hanging->hung_on->toDateString(), $zone), $until, array_values($pauses), $logged, $year, self::toldChecks($card));
+    }
+
+    /** @return array<string, float> doses that the tester told at checks, Mlx h by day */
+    private static function toldChecks(Card $card): array
+    {
+        return FadeCheck::query()->where('card_id', $card->id)->where('dose_mlxh', '>', 0)->get(['checked_on', 'dose_mlxh'])
+            ->mapWithKeys(static fn (FadeCheck $c): array => [$c->checked_on->toDateString() => (float) $c->dose_mlxh])->all();
     }
 
     /** The dose at a check: as it was typed, else as the window's curve has it; null for a card that does not hang. */
-    public static function atCheck(FadeCheck $check): ?Dose
+    public static function atCheck(FadeCheck $check, Card $card): ?Dose
     {
         if ($check->dose_mlxh !== null) {
-            return new Dose((float) $check->dose_mlxh, self::TYPED);
+            return new Dose((float) $check->dose_mlxh, DoseCurve::TOLD);
         }
-        $hanging = $check->card->hanging;
+        $hanging = $card->hanging;
         if ($hanging === null) {
             return null;
         }
         $day = new DateTimeImmutable($check->checked_on->toDateString(), new DateTimeZone($hanging->time_zone));
 
-        return self::curve($check->card, $day)?->at($day);
+        return self::curve($card, $day)?->at($day);
     }
 
     /**
@@ -97,7 +101,7 @@ final class WindowDose
         if (! $hanging->by_dose) {
             return ['on' => CheckSchedule::next($hung, $lastDay)->format('Y-m-d'), 'mlxh' => null];
         }
-        $step = CheckSchedule::nextDose($last === null ? 0.0 : (self::atCheck($last)->mlxh ?? 0.0));
+        $step = CheckSchedule::nextDose($last === null ? 0.0 : (self::atCheck($last, $card)->mlxh ?? 0.0));
         $day = self::curve($card, ($lastDay ?? $hung)->modify('+'.self::AHEAD_DAYS.' days'))?->reaches($step);
 
         // A window too dark for the step within three years goes by the calendar.

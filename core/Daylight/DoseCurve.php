@@ -18,6 +18,9 @@ final readonly class DoseCurve
 
     private const CALIBRATED = 0.10;
 
+    /** What is left unsure of a dose that a tester told, standard deviation of the logarithm (own). */
+    public const TOLD = 0.10;
+
     /**
      * @param array<string, float> $estimated lux hours by day
      * @param array<string, array{luxHours: float, covered: float}> $logged by day: sum, and share of the day's light that it covers, 0 to 1
@@ -31,8 +34,9 @@ final readonly class DoseCurve
      * @param list<array{0: string, 1: string}> $pauses first and last day taken down, both dark
      * @param array<string, array{luxHours: float, covered: float}> $logged by day
      * @param array<int, float>|null $year lux hours by day of the year, where they were worked out before
+     * @param array<string, float> $told doses up to the end of a day that a tester told, Mlx h; the estimate passes through them where no logger calibrates it
      */
-    public static function of(Window $window, \DateTimeImmutable $from, \DateTimeImmutable $to, array $pauses = [], array $logged = [], ?array $year = null): self
+    public static function of(Window $window, \DateTimeImmutable $from, \DateTimeImmutable $to, array $pauses = [], array $logged = [], ?array $year = null, array $told = []): self
     {
         $estimated = $byDay = [];
         for ($day = $from; $day <= $to; $day = $day->modify('+1 day')) {
@@ -46,8 +50,45 @@ final readonly class DoseCurve
         $expected = array_sum(array_intersect_key($estimated, $both));
         $calibrated = count($both) >= self::CALIBRATING_DAYS && $expected > 0;
         $factor = $calibrated ? array_sum(array_column($both, 'luxHours')) / $expected : 1.0;
+        $through = $calibrated ? $estimated : self::through($estimated, $told);
 
-        return new self($from, $estimated, $logged, max(0.02, $factor), $window->uncertainty(), $calibrated);
+        return new self($from, $through, $logged, max(0.02, $factor), $through === $estimated ? $window->uncertainty() : hypot(self::TOLD, self::CALIBRATED), $calibrated);
+    }
+
+    /**
+     * The estimate as told doses say it: between two of them by their difference, beyond the last one as all before it.
+     *
+     * @param array<string, float> $estimated lux hours by day
+     * @param array<string, float> $told Mlx h by day
+     *
+     * @return array<string, float>
+     */
+    private static function through(array $estimated, array $told): array
+    {
+        ksort($told);
+        $factors = [];
+        [$since, $sum, $estimate] = ['', 0.0, 0.0];
+        foreach ($told as $day => $mlxh) {
+            $expected = array_sum(array_filter($estimated, static fn (string $d): bool => $d > $since && $d <= $day, ARRAY_FILTER_USE_KEY));
+            if ($expected <= 0 || 1e6 * $mlxh <= $sum) {
+                continue;
+            }
+            $factors[$day] = (1e6 * $mlxh - $sum) / $expected;
+            $estimate += $expected;
+            [$since, $sum] = [$day, 1e6 * $mlxh];
+        }
+        if ($factors === []) {
+            return $estimated;
+        }
+        $out = [];
+        foreach ($estimated as $day => $lux) {
+            while ($factors !== [] && $day > array_key_first($factors)) {
+                unset($factors[array_key_first($factors)]);
+            }
+            $out[$day] = $lux * ($factors === [] ? $sum / $estimate : reset($factors));
+        }
+
+        return $out;
     }
 
     /** Dose up to the end of a day. */

@@ -21,8 +21,11 @@ final class WindowLight
     /** Steps of a day, hours: ten minutes. */
     private const STEP_H = 1 / 6;
 
-    /** Sunshine where nobody told it: actual over possible hours (own; middle of temperate places). */
-    private const USUAL_SUNSHINE = 0.40;
+    /** Sunshine where nobody told it: actual over possible hours, over the year and what summer has more and winter less outside the tropics (own; middle of temperate places). */
+    private const USUAL_SUNSHINE = [0.40, 0.12];
+
+    /** Longest day in the north, day of the year. */
+    private const SOLSTICE = 172;
 
     /** What a light curtain lets through (own; the range of the dose carries how unsure that is). */
     private const CURTAIN = 0.45;
@@ -40,7 +43,7 @@ final class WindowLight
         if ($top < 0.05 || $sunset < 1e-3) {
             return ['luxHours' => 0.0, 'megajoules' => 0.0];
         }
-        $global = Sky::globalOf($top, $window->sunshineByMonth[$month] ?? $window->sunshine ?? self::USUAL_SUNSHINE);
+        $global = Sky::globalOf($top, $window->sunshineByMonth[$month] ?? $window->sunshine ?? self::usualSunshine($window->latitude, $dayOfYear));
         $diffuse = $global * Sky::diffuseOfMonth($global / $top, $sunset);
         [$lux, $radiation] = [0.0, 0.0];
         foreach (self::steps($window->latitude, $dayOfYear, $sunset, $global, $diffuse) as [$hour, $globalNow, $diffuseNow]) {
@@ -51,6 +54,15 @@ final class WindowLight
         $curtain = $window->curtain ? self::CURTAIN : 1.0;
 
         return ['luxHours' => $curtain * $lux * 1e6 / 3600 * self::EFFICACY, 'megajoules' => $curtain * $radiation];
+    }
+
+    /** Actual over possible hours of sunshine where nobody told it, 0 to 1. */
+    public static function usualSunshine(float $latitude, int $dayOfYear): float
+    {
+        [$mean, $more] = self::USUAL_SUNSHINE;
+        $summer = cos(2 * M_PI * ($dayOfYear - self::SOLSTICE) / 365) * ($latitude >= 0 ? 1 : -1);
+
+        return $mean + $more * $summer * max(0.0, min(1.0, (abs($latitude) - 23.4) / 23.4));
     }
 
     /**

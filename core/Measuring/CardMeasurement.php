@@ -50,4 +50,18 @@ final readonly class CardMeasurement
 
         return $largest === null || $largest >= Scale::current()->depths->least;
     }
+
+    /** Whether a place holds clearly less paint than another of its row: it was lifted, whatever paint it is; one that clings cannot be told. */
+    public function isLifted(string $cell, string $from): bool
+    {
+        if (! isset($this->cells[$cell], $this->cells[$from], $this->papers[$cell], $this->papers[$from]) || ! $this->showsPaint($from)) {
+            return false;
+        }
+        $left = Deposit::of($this->cells[$cell]->rgb, $this->papers[$cell]->rgb);
+        $was = Deposit::of($this->cells[$from]->rgb, $this->papers[$from]->rgb);
+        $key = $was->key();
+        [$before, $after] = [$was->in($key), $left->in($key)];
+
+        return $before !== null && $after !== null && $after < (1 - Scale::current()->lifting->shows) * $before;
+    }
 }

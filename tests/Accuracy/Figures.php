@@ -141,7 +141,8 @@ final class Figures
             "$kind: bias of grain" => [abs(array_sum(array_map(static fn (array $g): float => $g[0] - $g[1], $grain)) / max(1, count($grain))), self::GRAIN_BIAS, '<='],
             "$kind: grain inside the stated 95 %" => [$within($grain, static fn (array $g): bool => abs($g[0] - $g[1]) <= 1.96 * $g[2]), 0.9, '>='],
             "$kind: bodies over a line, how many" => [(float) count($body), null, ''],
-            "$kind: body inside the stated 95 %" => [$within($body, static fn (array $b): bool => abs($b[0] - $b[1]) <= 1.96 * $b[2]), 0.9, '>='],
+            // Where no line lay beneath, nothing can be said of it.
+            ...$body === [] ? [] : ["$kind: body inside the stated 95 %" => [$within($body, static fn (array $b): bool => abs($b[0] - $b[1]) <= 1.96 * $b[2]), 0.9, '>=']],
             "$kind: wrong single classes" => [$within($classes, static fn (array $c): bool => $c[1] !== null && $c[1] !== $c[2]), 0.02, '<='],
             "$kind: single classes" => [count($single) / max(1, count($classes)), null, ''],
         ];

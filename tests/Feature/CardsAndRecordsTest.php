@@ -153,7 +153,7 @@ final class CardsAndRecordsTest extends FeatureTestCase
         $this->postJson("/api/cards/$card->uuid/publish")->assertStatus(422);
         $this->postJson("/api/cards/$card->uuid/stand-in")->assertStatus(202);
         self::assertSame('not-tested', Rating::query()->firstOrFail()->status);
-        $hanging = ['place' => 'Loft window, Heron Lane', 'facing' => 'south', 'glass' => 'one pane', 'latitude' => 53.42, 'longitude' => 1.87, 'timeZone' => 'Europe/London', 'hungOn' => '2026-03-10', 'note' => 'behind the blue curtain'];
+        $hanging = ['place' => 'Loft window, Heron Lane', 'facing' => 'south', 'glass' => 'one pane', 'latitude' => 53.42, 'longitude' => 1.87, 'timeZone' => 'Europe/London', 'hungOn' => '2026-03-10', 'note' => 'behind the blue curtain', 'byDose' => false];
         $this->putJson("/api/cards/$card->uuid/hanging/".self::uuid(), $hanging)->assertCreated()->assertJsonPath('hanging.nextCheck', '2026-04-10');
         $this->putJson("/api/cards/$card->uuid/checks/".self::uuid(), ['checkedOn' => '2026-03-01', 'doseMlxh' => 1])->assertStatus(422);
         $check = self::uuid();

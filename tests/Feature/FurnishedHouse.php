@@ -12,8 +12,10 @@ use App\Models\CaptureProfile;
 use App\Models\CaptureTarget;
 use App\Models\FadeCheck;
 use App\Models\Hanging;
+use App\Models\HangingPause;
 use App\Models\Import;
 use App\Models\InstrumentRun;
+use App\Models\LightLog;
 use App\Models\Measurement;
 use App\Models\Paint;
 use App\Models\Palette;
@@ -73,6 +75,9 @@ trait FurnishedHouse
         $merge = MergePaints::into(Paint::query()->where('uuid', $twin)->firstOrFail(), $paint, $owner);
         $swatch = Swatch::put(self::uuid(), ['picture_id' => $picture->id, 'placing' => 1, 'told' => ['places' => [], 'keyChannel' => null, 'overBarePaper' => false, 'outshines' => [], 'remarks' => [], 'ratings' => [], 'photo' => false, 'outlinePx' => [[100, 100], [700, 100], [700, 600], [100, 600]]]]);
         [$link] = PhoneLink::forTelephone($owner, $draft, null);
+        $pause = HangingPause::put(self::uuid(), ['card_id' => $draft->id, 'from_on' => '2026-02-10', 'to_on' => '2026-02-12']);
+        $log = LightLog::put(self::uuid(), ['card_id' => $draft->id, 'name' => 'window.csv', 'unit' => 'lux', 'time_zone' => 'Europe/London', 'readings' => 48, 'gaps' => 0, 'clipped' => false, 'days' => ['2026-02-14' => ['luxHours' => 90000.0, 'covered' => 1.0]]]);
+        $owner->forceFill(['calendar_hash' => hash('sha256', $secret = str_repeat('s', 40))])->save();
         $published = $this->card('property', 'PB28');
         $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $published->specimens[0]->uuid, 'property' => 'staining', 'word' => 'high'])->assertCreated();
         PublishRecord::of($published, $owner);
@@ -81,7 +86,7 @@ trait FurnishedHouse
             'owner' => $owner, 'stranger' => $this->other, 'invited' => $invited, 'steward' => $this->steward, 'user' => $invited,
             'card' => $draft->uuid, 'published' => $published->uuid, 'number' => 1, 'uuid' => self::uuid(), 'code' => 'PB28', 'paint' => $paint->uuid, 'pan' => $specimen->pan->uuid, 'specimen' => $specimen->uuid, 'picture' => $picture->uuid,
             'measurement' => Measurement::query()->firstOrFail()->uuid, 'check' => $check->uuid, 'photo' => $photo->uuid, 'spoiling' => $spoiling->uuid, 'task' => $task->uuid, 'run' => $run->uuid, 'target' => $target->uuid,
-            'profile' => $profile->uuid, 'palette' => $palette->uuid, 'import' => $import->uuid, 'claim' => $claim, 'merge' => $merge->uuid, 'session' => $session->uuid, 'swatch' => $swatch->uuid, 'link' => $link->uuid,
+            'profile' => $profile->uuid, 'palette' => $palette->uuid, 'import' => $import->uuid, 'claim' => $claim, 'merge' => $merge->uuid, 'session' => $session->uuid, 'swatch' => $swatch->uuid, 'link' => $link->uuid, 'pause' => $pause->uuid, 'log' => $log->uuid, 'secret' => $secret,
         ];
     }
 }

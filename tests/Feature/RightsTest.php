@@ -137,7 +137,7 @@ final class RightsTest extends FeatureTestCase
         RequestMeasurement::fromStandIn(self::uuid(), $fade, null);
         $today = fn () => $this->getJson('/api/today')->assertOk();
         $today()->assertJsonPath('waiting.0.uuid', $waiting->uuid)->assertJsonPath('toHang.0.uuid', $fade->uuid)->assertJsonPath('drafts.0.uuid', $fade->uuid)->assertJsonPath('checks', []);
-        $this->putJson("/api/cards/$fade->uuid/hanging/".self::uuid(), ['place' => 'loft', 'facing' => 'south', 'timeZone' => 'Europe/London', 'hungOn' => '2026-01-31']);
+        $this->putJson("/api/cards/$fade->uuid/hanging/".self::uuid(), ['place' => 'loft', 'facing' => 'south', 'timeZone' => 'Europe/London', 'hungOn' => '2026-01-31', 'byDose' => false]);
         $today()->assertJsonPath('toHang', [])->assertJsonPath('checks.0.nextCheck', '2026-02-28');
         $this->putJson("/api/cards/$fade->uuid/checks/".self::uuid(), ['checkedOn' => '2026-05-01']);
         $today()->assertJsonPath('checks.0.nextCheck', '2026-07-31');

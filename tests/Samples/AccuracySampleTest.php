@@ -51,7 +51,7 @@ final class AccuracySampleTest extends TestCase
     public function testSampleOfSwatches(): void
     {
         $pictures = [];
-        foreach ([[2, true], [5, true], [3, false]] as [$seed, $scan]) {
+        foreach ([[2, true], [5, true], [1, false], [3, false], [4, false]] as [$seed, $scan]) {
             foreach (Swatches::of($seed, $scan) as $kind => $of) {
                 $pictures[$kind][] = $of;
             }

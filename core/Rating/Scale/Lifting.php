@@ -16,5 +16,7 @@ final readonly class Lifting
         public array $systematic = [0.007, 0.018],
         /** What a ratio of two readings is uncertain by at least (own, simulated). */
         public float $reading = 0.004,
+        /** Share of its paint that a place must have lost for a picture alone to show that it was lifted (own). */
+        public float $shows = 0.15,
     ) {}
 }

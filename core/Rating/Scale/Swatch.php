@@ -34,6 +34,7 @@ final readonly class Swatch
         public float $outshining = 0.2,
         /** Most that the hue of one paint turns from place to place, degrees, where its chroma is above the next value (own: the widest two-tone paints turn by some 40). */
         public float $oneHueDeg = 65.0,
+        /** Chroma below which a hue says nothing of that (own). */
         public float $oneHueChroma = 14.0,
         /** Share by which squares of one even place may differ in deposit (own). */
         public float $even = 0.15,

@@ -1,6 +1,7 @@
 /** Shapes of the server's answers; they mirror app/Queries. */
 
 import type { Property, Quantity } from './registry';
+import type { Courses, DoseTold } from './fading';
 import type { Swatch } from './swatches';
 
 export { MORE, PROPERTIES, type Property, type Quantity } from './registry';
@@ -426,6 +427,12 @@ export interface Hanging {
     hungOn: string;
     note: string;
     nextCheck: string | null;
+    panes: string;
+    sky: string;
+    curtain: boolean;
+    sunshine: number | null;
+    distanceM: number;
+    byDose: boolean;
 }
 export interface Check {
     uuid: string;
@@ -433,6 +440,7 @@ export interface Check {
     checkedOn: string;
     doseMlxh: number | null;
     note: string;
+    dose: DoseTold | null;
 }
 export interface WindowRead {
     id: string;
@@ -464,6 +472,9 @@ export interface Card extends CardSummary {
     result: Measurement | null;
     hanging: Hanging | null;
     facings: string[];
+    panes: string[];
+    skies: string[];
+    courses: Courses | null;
     checks: Check[];
     revisions: { number: number; publishedAt: string }[];
     eyeScales: Record<string, Record<string, string>>;

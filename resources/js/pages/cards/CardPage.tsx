@@ -13,6 +13,7 @@ import { PictureList } from './PictureList';
 import { useSaving } from '../../components/ui/useSaving';
 import { CommonConditions } from './CommonConditions';
 import { FadeCourse } from './FadeCourse';
+import { FadeCourses } from './FadeCourses';
 import { FadeResults } from './FadeResults';
 import { Instruments } from './Instruments';
 import { PictureWithCells } from './PictureWithCells';
@@ -53,6 +54,8 @@ export default function CardPage() {
         void refetch();
         void queries.invalidateQueries({ queryKey: keys.code() });
         void queries.invalidateQueries({ queryKey: keys.today() });
+        void queries.invalidateQueries({ queryKey: keys.light(uuid) });
+        void queries.invalidateQueries({ queryKey: keys.rack() });
     };
     const picture = data.pictures.find((p) => p.uuid === data.shownPicture);
     const cautions = [...new Set(data.rows.flatMap((r) => r.paint.statement.cautions))];
@@ -76,6 +79,7 @@ export default function CardPage() {
             <Cautions of={cautions} />
             {data.kind !== 'fade' && data.mayChange && <TakePicture card={data} check={null} onDone={again} />}
             {data.kind === 'fade' && <FadeCourse card={data} onDone={again} />}
+            {data.courses !== null && <FadeCourses courses={data.courses} rows={data.rows} card={data.uuid} />}
             <PicturesInWork pictures={data.pictures} />
             <PictureList card={data} onDone={again} />
             {picture && data.result && <PictureWithCells picture={picture} result={data.result} chosen={cell} onChoose={setCell} />}

@@ -5,7 +5,7 @@ import { get } from '../../api/client';
 import type { CardSummary } from '../../api/types';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSession } from '../../components/ui/useSession';
-import { CardTable } from './FadeRack';
+import { CardTable } from './CardTable';
 import { NewCard } from './NewCard';
 
 export default function CardsPage() {

@@ -1,8 +1,10 @@
-import { useRef, useState, type FormEvent } from 'react';
+import { useState, type FormEvent } from 'react';
 import { newUuid, put, remove } from '../../api/client';
 import type { Card, Check } from '../../api/types';
 import { day, today } from '../../components/paint/words';
 import { Problem } from '../../components/ui/states';
+import { FadeLight } from './FadeLight';
+import { Hang } from './Hang';
 import { TakePicture } from './TakePicture';
 import { decimal } from '../../components/ui/decimal';
 import { useSaving } from '../../components/ui/useSaving';
@@ -11,135 +13,38 @@ import { useSaving } from '../../components/ui/useSaving';
 export function FadeCourse({ card, onDone }: { card: Card; onDone: () => void }) {
     const first = card.pictures.findLast((p) => p.moment === 'first' && p.measurement?.state === 'done');
     return (
-        <ol className="my-4 grid gap-4 lg:grid-cols-3">
-            <li className="border-t-2 border-ink pt-2">
-                <h2>1. Read before hanging</h2>
-                {first ? (
-                    <p>Both halves were read on {day(first.taken)}; what they differed by is taken out of every check.</p>
-                ) : (
-                    <p>Halves painted by hand differ from the start. Lay both pieces on the scanner before anything hangs.</p>
-                )}
-                {card.mayChange && card.checks.length === 0 && (
-                    <TakePicture card={card} check={null} onDone={onDone} what={first ? 'Read again' : 'Both pieces'} />
-                )}
-            </li>
-            <li className="border-t-2 border-ink pt-2">
-                <Hang card={card} onDone={onDone} />
-            </li>
-            <li className="border-t-2 border-ink pt-2">
-                <h2>3. Check</h2>
-                {card.hanging?.nextCheck && (
-                    <p>
-                        Next check: {day(card.hanging.nextCheck)}
-                        {card.hanging.nextCheck < today() ? ', overdue' : ''}.
-                    </p>
-                )}
-                {card.checks.map((c) => (
-                    <CheckLine key={c.uuid} card={card} check={c} onDone={onDone} />
-                ))}
-                {card.mayChange && card.hanging !== null && <NewCheck card={card} onDone={onDone} />}
-                {card.hanging === null && <p className="text-soft">Checks begin when the exposed half hangs.</p>}
-            </li>
-        </ol>
-    );
-}
-
-function Hang({ card, onDone }: { card: Card; onDone: () => void }) {
-    const { error, saving } = useSaving();
-    const [editing, setEditing] = useState(false);
-    const form = useRef<HTMLFormElement>(null);
-    const h = card.hanging;
-    function save(said: Record<string, boolean> = {}) {
-        const values = Object.fromEntries(new FormData(form.current!));
-        return saving(async () => {
-            await put(
-                `cards/${card.uuid}/hanging/${h?.uuid ?? newUuid()}`,
-                { ...values, ...said, latitude: decimal(values.latitude), longitude: decimal(values.longitude) },
-                h?.edition,
-            );
-            setEditing(false);
-            onDone();
-        });
-    }
-    if (h !== null && !editing) {
-        return (
-            <>
-                <h2>2. Hang</h2>
-                <p>
-                    {h.place}, facing {h.facing}
-                    {h.glass && `, ${h.glass}`}; since {day(h.hungOn)}.{h.note && ` ${h.note}.`}
-                </p>
-                {card.mayChange && (
-                    <button type="button" className="link text-sm" onClick={() => setEditing(true)}>
-                        Correct
-                    </button>
-                )}
-                {card.mayChange && card.checks.length === 0 && (
-                    <button
-                        type="button"
-                        className="link text-sm ml-4"
-                        onClick={() => void saving(() => remove(`cards/${card.uuid}/hanging`).then(onDone))}
-                    >
-                        Never hung there
-                    </button>
-                )}
-                <Problem error={error} />
-            </>
-        );
-    }
-    return (
         <>
-            <h2>2. Hang</h2>
-            {!card.mayChange ? (
-                <p className="text-soft">Not hung yet.</p>
-            ) : (
-                <form
-                    ref={form}
-                    onSubmit={(e) => {
-                        e.preventDefault();
-                        void save();
-                    }}
-                    className="grid grid-cols-2 gap-2 text-sm"
-                >
-                    <label className="col-span-2">
-                        Window
-                        <input className="block w-full" name="place" defaultValue={h?.place} required />
-                    </label>
-                    <label>
-                        Facing
-                        <select className="block w-full" name="facing" defaultValue={h?.facing ?? 'south'}>
-                            {card.facings.map((f) => (
-                                <option key={f}>{f}</option>
-                            ))}
-                        </select>
-                    </label>
-                    <label>
-                        Hung on
-                        <input className="block w-full" type="date" name="hungOn" defaultValue={h?.hungOn ?? today()} required />
-                    </label>
-                    <label className="col-span-2">
-                        Glass
-                        <input className="block w-full" name="glass" defaultValue={h?.glass} placeholder="one pane, two panes, coated …" />
-                    </label>
-                    <label>
-                        Latitude
-                        <input className="block w-full" name="latitude" inputMode="decimal" defaultValue={h?.latitude ?? ''} />
-                    </label>
-                    <label>
-                        Longitude
-                        <input className="block w-full" name="longitude" inputMode="decimal" defaultValue={h?.longitude ?? ''} />
-                    </label>
-                    <label className="col-span-2">
-                        Note
-                        <input className="block w-full" name="note" defaultValue={h?.note} />
-                    </label>
-                    <input type="hidden" name="timeZone" value={h?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone} />
-                    <button className="button col-span-2 justify-center" data-main>
-                        {h ? 'Save' : 'Record the hanging'}
-                    </button>
-                </form>
-            )}
-            <Problem error={error} onSay={(said) => void save(said)} />
+            <ol className="my-4 grid gap-4 lg:grid-cols-3">
+                <li className="border-t-2 border-ink pt-2">
+                    <h2>1. Read before hanging</h2>
+                    {first ? (
+                        <p>Both halves were read on {day(first.taken)}; what they differed by is taken out of every check.</p>
+                    ) : (
+                        <p>Halves painted by hand differ from the start. Lay both pieces on the scanner before anything hangs.</p>
+                    )}
+                    {card.mayChange && card.checks.length === 0 && (
+                        <TakePicture card={card} check={null} onDone={onDone} what={first ? 'Read again' : 'Both pieces'} />
+                    )}
+                </li>
+                <li className="border-t-2 border-ink pt-2">
+                    <Hang card={card} onDone={onDone} />
+                </li>
+                <li className="border-t-2 border-ink pt-2">
+                    <h2>3. Check</h2>
+                    {card.hanging?.nextCheck && (
+                        <p>
+                            Next check: {day(card.hanging.nextCheck)}
+                            {card.hanging.nextCheck < today() ? '; it is late, nothing is lost, the light is counted' : ''}.
+                        </p>
+                    )}
+                    {card.checks.map((c) => (
+                        <CheckLine key={c.uuid} card={card} check={c} onDone={onDone} />
+                    ))}
+                    {card.mayChange && card.hanging !== null && <NewCheck card={card} onDone={onDone} />}
+                    {card.hanging === null && <p className="text-soft">Checks begin when the exposed half hangs.</p>}
+                </li>
+            </ol>
+            {card.hanging !== null && <FadeLight card={card} onDone={onDone} />}
         </>
     );
 }
@@ -167,7 +72,7 @@ function NewCheck({ card, onDone }: { card: Card; onDone: () => void }) {
                 <input className="block" type="date" name="checkedOn" defaultValue={today()} required />
             </label>
             <label>
-                Dose so far, Mlx h<input className="block w-32" name="doseMlxh" inputMode="decimal" placeholder="behind the glass" />
+                Dose so far, Mlx h<input className="block w-32" name="doseMlxh" inputMode="decimal" placeholder="else estimated" />
             </label>
             <label>
                 Note
@@ -179,11 +84,20 @@ function NewCheck({ card, onDone }: { card: Card; onDone: () => void }) {
     );
 }
 
+function doseOf(check: Check): string {
+    if (check.doseMlxh !== null) {
+        return `${check.doseMlxh} Mlx h as told`;
+    }
+    return check.dose === null
+        ? 'dose not known'
+        : `about ${check.dose.mlxh.toFixed(1)} Mlx h (${check.dose.range.map((v) => v.toFixed(1)).join(' to ')})`;
+}
+
 function CheckLine({ card, check, onDone }: { card: Card; check: Check; onDone: () => void }) {
     const [editing, setEditing] = useState(false);
     const { error, saving } = useSaving();
     const pictures = card.pictures.filter((p) => p.checkUuid === check.uuid && p.withdrawn === null);
-    const words = `${day(check.checkedOn)}, ${check.doseMlxh === null ? 'dose not known' : `${check.doseMlxh} Mlx h`}`;
+    const words = `${day(check.checkedOn)}, ${doseOf(check)}`;
     function save(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();
         const values = Object.fromEntries(new FormData(e.currentTarget));
@@ -224,9 +138,7 @@ function CheckLine({ card, check, onDone }: { card: Card; check: Check; onDone: 
                     <button type="button" className="button" onClick={() => setEditing(false)}>
                         Leave
                     </button>
-                    <span className="basis-full text-soft">
-                        What it said before is kept. Measure its picture again for a corrected dose.
-                    </span>
+                    <span className="basis-full text-soft">What it said before is kept.</span>
                 </form>
             ) : (
                 <p>

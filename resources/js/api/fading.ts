@@ -1,0 +1,95 @@
+/** Shapes of hanging, light and courses of fading; they mirror app/Queries/FadeView, FadeCourses and WindowDose. */
+
+export interface DoseTold {
+    mlxh: number;
+    range: [number, number];
+    uncertainty: number;
+    /** Share that a logger measured. */
+    measured: number;
+    words: string;
+    livingRoomYears: number;
+    museumYears: number;
+}
+export interface RackBead {
+    mlxh: number;
+    range: [number, number];
+    change: number;
+    uncertainty: number;
+    outcome: string;
+    dark: string;
+    window: string;
+}
+export interface FadeSummary {
+    outcome: string;
+    group: string;
+    categories: string[];
+}
+export interface RackWindow {
+    card: string;
+    title: string;
+    code: string;
+    owner: string;
+    mayChange: boolean;
+    place: string;
+    facing: string;
+    panes: string;
+    hungOn: string;
+    now: DoseTold | null;
+    next: { on: string; mlxh: number | null; state: 'overdue' | 'due' | 'soon' | 'later' } | null;
+    rows: {
+        row: number;
+        paint: string;
+        name: string;
+        maker: string;
+        pigments: string;
+        summary: FadeSummary | null;
+        checks: RackBead[];
+    }[];
+}
+export interface Rack {
+    windows: RackWindow[];
+    steps: number[];
+    referenceMlxh: number;
+    years: Record<string, number>;
+}
+
+export interface CourseDepth {
+    depth: number;
+    name: string;
+    way: 'one way' | 'does not run one way' | 'speeding up';
+    outcome: string;
+    readings: (Omit<RackBead, 'range'> & { dL: number; dC: number })[];
+    drawn: { mlxh: number; window: string; uncertainty: number; apart: boolean }[];
+    /** As far as the rule allows; colours on the way it went so far, null where no way is seen yet. */
+    ahead: { mlxh: number; least: number; most: number; leastSeen: string | null; mostSeen: string | null }[];
+    categories: string[];
+    referenceMlxh: number;
+    settled: number | null;
+    noticeable: [number, number | null] | null;
+    blueWool: [number, number] | null;
+    displayLife: Record<string, [number, number | null]> | null;
+}
+export interface Courses {
+    /** Light of places where pictures live, Mlx h a year. */
+    yearly: Record<string, number>;
+    checks: { uuid: string; on: string; dose: DoseTold; typed: boolean; measurement: string }[];
+    rows: { row: number; depths: CourseDepth[]; summary: FadeSummary }[];
+}
+
+export interface Light {
+    now: DoseTold | null;
+    curve: { on: string; mlxh: number }[];
+    reaches: { what: string; mlxh: number; on: string | null }[];
+    pauses: { uuid: string; edition: number; fromOn: string; toOn: string; note: string }[];
+    logs: {
+        uuid: string;
+        name: string;
+        readings: number;
+        gaps: number;
+        clipped: boolean;
+        from: string | null;
+        to: string | null;
+        unit: string;
+        timeZone: string;
+    }[];
+}

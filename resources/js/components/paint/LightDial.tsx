@@ -1,0 +1,132 @@
+import { Slider } from 'radix-ui';
+import { useEffect, useMemo, useState, type KeyboardEvent } from 'react';
+import type { CourseDepth } from '../../api/fading';
+
+/** Stops of the dial: none, then logarithmic from the least to the most light. */
+const STOPS = 120;
+const LEAST_MLXH = 0.1;
+
+export function doseAt(stop: number, most: number): number {
+    return stop <= 0 ? 0 : LEAST_MLXH * (most / LEAST_MLXH) ** ((stop - 1) / (STOPS - 1));
+}
+
+export function stopAt(mlxh: number, most: number): number {
+    return mlxh < LEAST_MLXH ? 0 : 1 + ((STOPS - 1) * Math.log(mlxh / LEAST_MLXH)) / Math.log(most / LEAST_MLXH);
+}
+
+/** What a patch looks like at a dose: seen, split into least and most faded, or unknown. */
+export type Aged = { seen: string; between: boolean } | { least: string; most: string } | null;
+
+/** Picks among what the server sampled; beyond the rule there is nothing. */
+export function aged(of: CourseDepth, mlxh: number): Aged {
+    const last = of.readings[of.readings.length - 1];
+    if (last === undefined) {
+        return null;
+    }
+    if (mlxh <= last.mlxh * 1.001) {
+        const near = of.drawn.reduce((a, b) => (Math.abs(b.mlxh - mlxh) < Math.abs(a.mlxh - mlxh) ? b : a), of.drawn[0]!);
+        return { seen: near.window, between: of.readings.every((r) => Math.abs(r.mlxh - mlxh) > 0.03 * r.mlxh) && mlxh > 0 };
+    }
+    // The least from the step below, the most from the step above: the range holds all the way between them.
+    const above = of.ahead.find((a) => a.mlxh >= mlxh * 0.999);
+    const below = of.ahead.findLast((a) => a.mlxh <= mlxh);
+    return above === undefined || below === undefined || below.leastSeen === null || above.mostSeen === null
+        ? null
+        : { least: below.leastSeen, most: above.mostSeen };
+}
+
+function inWords(mlxh: number, yearly: number): string {
+    const years = mlxh / yearly;
+    if (mlxh === 0) {
+        return 'not hung yet';
+    }
+    return years < 0.95
+        ? `about ${Math.max(1, Math.round(12 * years))} months in a living room`
+        : `about ${Math.round(years) === 1 ? 'a year' : `${Math.round(years)} years`} in a living room`;
+}
+
+/** All paints age together to one dose. Arrows jump to where something was checked, with Shift they go between; Space held shows unfaded. */
+export function LightDial({
+    checked,
+    most,
+    yearly,
+    mlxh,
+    onMlxh,
+    unfaded,
+    onUnfaded,
+}: {
+    checked: number[];
+    most: number;
+    /** Light of a living room, Mlx h a year. */
+    yearly: number;
+    mlxh: number;
+    onMlxh: (mlxh: number) => void;
+    unfaded: boolean;
+    onUnfaded: (held: boolean) => void;
+}) {
+    const ticks = useMemo(() => [...new Set([0, ...checked])].sort((a, b) => a - b), [checked]);
+    const [stop, setStop] = useState(() => Math.round(stopAt(mlxh, most)));
+    useEffect(() => setStop(Math.round(stopAt(mlxh, most))), [mlxh, most]);
+    const between = ticks.every((t) => Math.abs(t - mlxh) > 0.03 * t + 1e-9);
+    function go(next: number) {
+        setStop(next);
+        onMlxh(doseAt(next, most));
+    }
+    function keys(e: KeyboardEvent) {
+        const way = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[e.key];
+        if (e.key === ' ') {
+            e.preventDefault();
+            onUnfaded(true);
+        } else if (way !== undefined && !e.shiftKey) {
+            e.preventDefault();
+            e.stopPropagation();
+            const on = way > 0 ? ticks.find((t) => t > mlxh * 1.001 + 1e-9) : ticks.findLast((t) => t < mlxh * 0.999 - 1e-9);
+            if (on !== undefined) {
+                onMlxh(on);
+            }
+        } else if (way !== undefined) {
+            e.preventDefault();
+            e.stopPropagation();
+            go(Math.max(0, Math.min(STOPS, stop + way)));
+        }
+    }
+    return (
+        <div className="no-print flex flex-wrap items-center gap-x-5 gap-y-1 border-y border-rule py-1 my-3" data-light-dial>
+            <span id="light-label" className="font-medium">
+                Light
+            </span>
+            <Slider.Root
+                className="relative flex items-center w-[30rem] max-w-[80vw] h-11 touch-none select-none"
+                min={0}
+                max={STOPS}
+                step={1}
+                value={[stop]}
+                onValueChange={([v]) => go(v ?? 0)}
+                onKeyDownCapture={keys}
+                onKeyUp={(e) => e.key === ' ' && onUnfaded(false)}
+                onBlur={() => onUnfaded(false)}
+            >
+                <Slider.Track className="relative grow h-px bg-ink">
+                    {ticks.map((t) => (
+                        <span
+                            key={t}
+                            aria-hidden="true"
+                            className="absolute bg-ink w-px h-5 -top-2.5"
+                            style={{ left: `${(100 * stopAt(t, most)) / STOPS}%` }}
+                        />
+                    ))}
+                </Slider.Track>
+                <Slider.Thumb
+                    aria-labelledby="light-label"
+                    aria-valuetext={`${inWords(mlxh, yearly)}, ${mlxh.toFixed(2)} Mlx h${between ? ', between checks' : ''}`}
+                    className={`block w-4 h-8 bg-panel border-2 border-ink cursor-grab ${between ? '[border-bottom-style:dotted]' : ''}`}
+                />
+            </Slider.Root>
+            <output>
+                {unfaded ? 'unfaded' : inWords(mlxh, yearly)} <span className="num text-sm text-soft">{mlxh.toFixed(1)} Mlx h</span>
+                {between && <span className="text-sm text-soft"> · between checks</span>}
+            </output>
+            <span className="text-sm text-soft">arrows: checks; Shift: between; hold Space: unfaded</span>
+        </div>
+    );
+}

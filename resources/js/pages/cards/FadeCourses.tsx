@@ -1,0 +1,242 @@
+import { useMemo, useState } from 'react';
+import type { CourseDepth, Courses } from '../../api/fading';
+import type { CardRow } from '../../api/types';
+import { aged, LightDial, type Aged } from '../../components/paint/LightDial';
+
+const WIDTH = 400;
+const HEIGHT = 132;
+const FOOT = 20;
+
+/** What the light did so far, row by row: words and dose first, then patches that age together, the course and what may follow. */
+export function FadeCourses({ courses, rows, card }: { courses: Courses; rows: CardRow[]; card: string }) {
+    const checked = useMemo(() => courses.checks.map((c) => c.dose.mlxh), [courses]);
+    const last = checked[checked.length - 1] ?? 0;
+    const [mlxh, setMlxh] = useState<number | null>(null);
+    const [unfaded, setUnfaded] = useState(false);
+    const reference = courses.rows[0]?.depths[0]?.referenceMlxh;
+    if (courses.rows.length === 0 || reference === undefined) {
+        return null;
+    }
+    const at = mlxh ?? last;
+    const share = last / reference;
+    const groups = [...new Set(courses.rows.map((r) => r.summary.group))];
+    return (
+        <section aria-label="What the light did" className="mt-6">
+            <div className="flex flex-wrap items-baseline gap-x-4">
+                <h2>What the light did</h2>
+                <span>
+                    so far <span className="num">{last.toFixed(1)} Mlx h</span>, {fraction(share)} of the reference light
+                </span>
+                <a href={`/api/cards/${card}/fading.csv`} download>
+                    every reading, CSV
+                </a>
+            </div>
+            <p className="my-1">
+                {groups.map((g) => (
+                    <span key={g} className="mr-5">
+                        <strong className="font-medium">{g}</strong>:{' '}
+                        {courses.rows
+                            .filter((r) => r.summary.group === g)
+                            .map((r) => nameOf(rows, r.row))
+                            .join(', ')}
+                    </span>
+                ))}
+            </p>
+            <LightDial
+                checked={checked}
+                most={Math.max(100, 1.2 * last)}
+                yearly={courses.yearly['living room'] ?? 0.73}
+                mlxh={at}
+                onMlxh={setMlxh}
+                unfaded={unfaded}
+                onUnfaded={setUnfaded}
+            />
+            {courses.rows.map((r) => {
+                const shown = r.depths.reduce((a, b) => (strongest(b) > strongest(a) ? b : a));
+                return (
+                    <div
+                        key={r.row}
+                        className="grid gap-x-5 gap-y-2 border-b border-rule py-3 md:grid-cols-[240px_1fr] xl:grid-cols-[260px_400px_1fr]"
+                    >
+                        <div>
+                            <h3>{nameOf(rows, r.row)}</h3>
+                            <div className="flex gap-px mt-1" aria-label="Dark half above, window half below">
+                                {r.depths.map((d) => (
+                                    <figure key={d.depth} className="m-0 flex-1">
+                                        <div className="h-7" style={{ background: d.readings[0]?.dark }} />
+                                        <Patch of={unfaded && d.readings[0] ? { seen: d.readings[0].dark, between: false } : aged(d, at)} />
+                                        <figcaption className="text-xs text-soft">{d.name}</figcaption>
+                                    </figure>
+                                ))}
+                            </div>
+                        </div>
+                        <Course of={shown} at={at} />
+                        <Words of={shown} reference={reference} />
+                    </div>
+                );
+            })}
+        </section>
+    );
+}
+
+function strongest(d: CourseDepth): number {
+    const last = d.readings[d.readings.length - 1];
+    return last === undefined ? 0 : last.change / last.uncertainty;
+}
+
+function nameOf(rows: CardRow[], row: number): string {
+    return rows.find((r) => r.row === row)?.paint.colourName ?? `row ${row}`;
+}
+
+function fraction(share: number): string {
+    if (share >= 0.95) {
+        return share < 1.5 ? 'all' : `${share.toFixed(1)} times all`;
+    }
+    const parts = ['', '', 'half', 'a third', 'a quarter', 'a fifth', 'a sixth', 'a seventh', 'an eighth', 'a ninth', 'a tenth'];
+    return parts[Math.round(1 / share)] ?? `${(100 * share).toFixed(0)} %`;
+}
+
+function Patch({ of }: { of: Aged }) {
+    if (of === null) {
+        return <div className="h-9 hatched" title="beyond what was tested" />;
+    }
+    return 'seen' in of ? (
+        <div className={`h-9 ${of.between ? 'border-b-2 border-dotted border-ink' : ''}`} style={{ background: of.seen }} />
+    ) : (
+        <div className="h-9 flex" title="expected, not seen: least and most faded">
+            <span className="flex-1" style={{ background: of.least }} />
+            <span className="flex-1 border-l border-dashed border-ink" style={{ background: of.most }} />
+        </div>
+    );
+}
+
+/** Change against dose: readings with their range, and the range in which it may go on. */
+function Course({ of, at }: { of: CourseDepth; at: number }) {
+    const far = of.ahead.find((a) => a.mlxh >= 2.9 * (of.readings[of.readings.length - 1]?.mlxh ?? 0)) ?? of.ahead[of.ahead.length - 1];
+    const shown = of.ahead.filter((a) => a.mlxh <= (far?.mlxh ?? 0));
+    const mostX = Math.max(...of.readings.map((r) => r.mlxh), ...shown.map((a) => a.mlxh)) * 1.04;
+    const mostY = Math.max(4, ...of.readings.map((r) => r.change + 2 * r.uncertainty), ...shown.map((a) => a.most)) * 1.05;
+    const x = (mlxh: number) => 28 + (WIDTH - 36) * Math.sqrt(mlxh / mostX);
+    const y = (change: number) => (HEIGHT - FOOT) * (1 - change / mostY) + 2;
+    const line = of.readings.map((r) => `${x(r.mlxh)},${y(r.change)}`).join(' ');
+    const told = of.readings.map((r) => `${r.change.toFixed(1)} at ${r.mlxh.toFixed(1)} Mlx h`).join(', ');
+    const step = mostY > 24 ? 10 : mostY > 10 ? 5 : 2;
+    return (
+        <svg
+            viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+            className="w-full max-w-[400px]"
+            role="img"
+            aria-label={`Change by light, ${of.name}: ${told}`}
+        >
+            {Array.from({ length: Math.floor(mostY / step) + 1 }, (_, i) => i * step).map((v) => (
+                <g key={v}>
+                    <line x1={28} x2={WIDTH - 8} y1={y(v)} y2={y(v)} stroke="var(--rule)" />
+                    <text x={24} y={y(v) + 4} textAnchor="end" fontSize="11" fill="var(--soft)">
+                        {v}
+                    </text>
+                </g>
+            ))}
+            {shown.length > 1 && (
+                <polygon
+                    points={[
+                        ...shown.map((a) => `${x(a.mlxh)},${y(a.most)}`),
+                        ...shown.map((a) => `${x(a.mlxh)},${y(a.least)}`).reverse(),
+                    ].join(' ')}
+                    fill="var(--rule)"
+                    opacity="0.55"
+                />
+            )}
+            <polyline points={`${x(0)},${y(0)} ${line}`} fill="none" stroke="var(--ink)" strokeWidth="1.2" />
+            {of.readings.map((r) => (
+                <g key={r.mlxh}>
+                    <line
+                        x1={x(r.mlxh)}
+                        x2={x(r.mlxh)}
+                        y1={y(r.change + 1.96 * r.uncertainty)}
+                        y2={y(Math.max(0, r.change - 1.96 * r.uncertainty))}
+                        stroke="var(--ink)"
+                    />
+                    <rect x={x(r.mlxh) - 4} y={y(r.change) - 4} width="8" height="8" fill={r.window} stroke="var(--ink)" />
+                    <text x={x(r.mlxh)} y={HEIGHT - 5} textAnchor="middle" fontSize="11" fill="var(--soft)">
+                        {r.mlxh.toFixed(1)}
+                    </text>
+                </g>
+            ))}
+            {at <= mostX && <line x1={x(at)} x2={x(at)} y1={2} y2={HEIGHT - FOOT + 2} stroke="var(--ink)" strokeDasharray="2 3" />}
+            <text x={WIDTH - 8} y={12} textAnchor="end" fontSize="11" fill="var(--soft)">
+                dE*ab, {of.name}; below: Mlx h
+            </text>
+        </svg>
+    );
+}
+
+function Words({ of, reference }: { of: CourseDepth; reference: number }) {
+    const last = of.readings[of.readings.length - 1]!;
+    const full = last.mlxh >= reference;
+    const life = of.displayLife === null ? [] : Object.entries(of.displayLife);
+    return (
+        <div>
+            <p className="font-medium">
+                {of.outcome}
+                {full ? '' : of.outcome === 'no change seen' ? ', so far' : ''}, at{' '}
+                <span className="num">{last.mlxh.toFixed(1)} Mlx h</span>
+            </p>
+            <p>
+                dE*ab{' '}
+                <span className="num">
+                    {last.change.toFixed(1)} ±{last.uncertainty.toFixed(1)}
+                </span>
+                , lightness <span className="num">{signed(last.dL)}</span>, chroma <span className="num">{signed(last.dC)}</span>
+                {of.settled !== null && (
+                    <>
+                        ; already as full at the check at <span className="num">{of.settled.toFixed(1)} Mlx h</span>
+                    </>
+                )}
+            </p>
+            {of.way !== 'one way' && (
+                <p>
+                    {of.way === 'speeding up'
+                        ? 'The change is speeding up: nothing is carried on from it.'
+                        : 'The change does not run one way: nothing is carried on from it.'}
+                </p>
+            )}
+            <p>
+                {of.categories.length === 0 ? (
+                    'No category can be said without a dose.'
+                ) : of.categories.length === 1 ? (
+                    <>
+                        Category <strong>{of.categories[0]}</strong>
+                        {full ? '' : ', if it does not speed up'}.
+                    </>
+                ) : (
+                    <>
+                        Still possible: <strong>{of.categories.join(', ')}</strong>
+                        {full ? '' : ', if it does not speed up'}.
+                    </>
+                )}
+            </p>
+            {of.noticeable !== null && (
+                <p className="text-sm text-soft">
+                    Plainly seen {between(of.noticeable, 'Mlx h')}
+                    {life.length > 0 && <>: {life.map(([place, years]) => `${between(years, 'years')} in a ${place}`).join('; ')}</>}.
+                    {of.blueWool !== null && (
+                        <>
+                            {' '}
+                            About as fast as blue wool{' '}
+                            {of.blueWool[0] === of.blueWool[1] ? of.blueWool[0] : `${of.blueWool[0]} to ${of.blueWool[1]}`}.
+                        </>
+                    )}
+                </p>
+            )}
+        </div>
+    );
+}
+
+function signed(v: number): string {
+    return `${v > 0 ? '+' : ''}${v.toFixed(1)}`;
+}
+
+function between([from, to]: [number, number | null], unit: string): string {
+    const n = (v: number) => (v >= 10 ? v.toFixed(0) : v.toFixed(1));
+    return to === null ? `not before ${n(from)} ${unit}` : from === to ? `at ${n(from)} ${unit}` : `after ${n(from)} to ${n(to)} ${unit}`;
+}

@@ -1,0 +1,179 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Actions\RequestMeasurement;
+use App\Models\Card;
+use App\Models\FadeCheck;
+use App\Models\Measurement;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Carbon;
+use Sabre\VObject\Component\VCalendar;
+use Sabre\VObject\Reader;
+
+/** A card at the window: its light, when it is to be looked at, and what became of its paints. */
+final class FadingTest extends FeatureTestCase
+{
+    private const WINDOW = ['place' => 'Loft, Heron Lane', 'facing' => 'south', 'timeZone' => 'Europe/London', 'latitude' => 53.4, 'longitude' => 1.9, 'hungOn' => '2026-01-10', 'panes' => 'one pane', 'sky' => 'half'];
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        Carbon::setTestNow('2026-08-01 09:00:00');
+        $this->actingAs($this->wren);
+    }
+
+    protected function tearDown(): void
+    {
+        Carbon::setTestNow();
+        parent::tearDown();
+    }
+
+    private function hung(string ...$codes): Card
+    {
+        $card = $this->card('fade', ...$codes ?: ['PV3']);
+        RequestMeasurement::fromStandIn(self::uuid(), $card, null);
+        $this->putJson("/api/cards/$card->uuid/hanging/".self::uuid(), self::WINDOW)->assertCreated();
+
+        return $card->refresh();
+    }
+
+    private function check(Card $card, string $on, ?float $dose = null): FadeCheck
+    {
+        $uuid = self::uuid();
+        $this->putJson("/api/cards/$card->uuid/checks/$uuid", ['checkedOn' => $on, 'doseMlxh' => $dose])->assertCreated();
+        $this->postJson("/api/cards/$card->uuid/stand-in", ['checkUuid' => $uuid])->assertStatus(202);
+        self::assertSame('done', Measurement::query()->latest('id')->value('state'), (string) Measurement::query()->latest('id')->value('problem'));
+
+        return FadeCheck::query()->where('uuid', $uuid)->firstOrFail();
+    }
+
+    /** @return array<string, mixed> */
+    private function light(Card $card): array
+    {
+        return $this->getJson("/api/cards/$card->uuid/light")->assertOk()->json();
+    }
+
+    public function testACourseOverThreeChecksOfEstimatedLight(): void
+    {
+        $card = $this->hung('PV3', 'PB28');
+        foreach (['2026-02-20', '2026-04-01', '2026-07-20'] as $day) {
+            $this->check($card, $day);
+        }
+        $courses = $this->getJson("/api/cards/$card->uuid")->assertOk()->json('courses');
+        $doses = array_column(array_column($courses['checks'], 'dose'), 'mlxh');
+        self::assertSame([3, true], [count($doses), $doses[0] > 0.5 && $doses[1] > 1.5 * $doses[0] && $doses[2] > 2 * $doses[1]]);
+        foreach ($courses['checks'] as $check) {
+            // Told as it is: estimated, and so with a wide range.
+            self::assertFalse($check['typed']);
+            self::assertGreaterThan(1.3 * $check['dose']['mlxh'], $check['dose']['range'][1]);
+        }
+        [$violet, $blue] = $courses['rows'];
+        $middle = $violet['depths'][1];
+        self::assertCount(3, $middle['readings']);
+        self::assertGreaterThan(10.0, $middle['readings'][2]['change']);
+        self::assertNotContains('I', $middle['categories']);
+        self::assertSame('holds so far', $blue['summary']['group']);
+        self::assertContains($violet['summary']['group'], ['avoid', 'questionable']);
+        // What is drawn ends where it was read last.
+        self::assertEqualsWithDelta($doses[2], end($middle['drawn'])['mlxh'], 0.01);
+
+        $rack = $this->getJson('/api/rack')->assertOk()->json('windows.0');
+        self::assertSame(['Loft, Heron Lane', 3, 3], [$rack['place'], count($rack['rows'][0]['checks']), count($rack['rows'][1]['checks'])]);
+        $lines = array_filter(explode("\n", trim((string) $this->get("/api/cards/$card->uuid/fading.csv")->assertOk()->getContent())));
+        self::assertCount(1 + 3 * 2 * 3, $lines);
+        // Where somebody lives is not told to others.
+        self::assertStringNotContainsString('Heron', (string) $this->actingAs($this->other)->getJson('/api/rack')->assertOk()->getContent());
+        $this->getJson("/api/cards/$card->uuid/light")->assertForbidden();
+    }
+
+    public function testADoseThatIsToldMovesTheEstimateAndACorrectionMovesItAgain(): void
+    {
+        $card = $this->hung();
+        $before = $this->light($card)['now'];
+        $check = $this->check($card, '2026-05-01', 2.0);
+        $after = $this->light($card)['now'];
+        self::assertGreaterThan(2.0, $after['mlxh']);
+        self::assertLessThan(0.6 * $before['mlxh'], $after['mlxh']);
+        self::assertLessThan($before['uncertainty'], $after['uncertainty']);
+        $this->putJson("/api/cards/$card->uuid/checks/$check->uuid", ['checkedOn' => '2026-05-01', 'doseMlxh' => 4.0], ['If-Match' => '"1"'])->assertOk();
+        self::assertEqualsWithDelta(2 * $after['mlxh'], $this->light($card)['now']['mlxh'], 0.03);
+        // Nothing is measured again for it: the course reads the dose as it is now.
+        $this->getJson("/api/cards/$card->uuid")->assertJsonPath('courses.checks.0.dose.mlxh', 4);
+    }
+
+    public function testPausesAndLoggers(): void
+    {
+        $card = $this->hung();
+        $free = $this->light($card)['now']['mlxh'];
+        $pause = self::uuid();
+        $this->putJson("/api/cards/$card->uuid/pauses/$pause", ['fromOn' => '2026-06-30', 'toOn' => '2026-06-01'])->assertStatus(422);
+        $this->putJson("/api/cards/$card->uuid/pauses/$pause", ['fromOn' => '2025-12-01', 'toOn' => '2026-06-01'])->assertStatus(422);
+        $down = $this->putJson("/api/cards/$card->uuid/pauses/$pause", ['fromOn' => '2026-06-01', 'toOn' => '2026-06-30', 'note' => 'windows painted'])->assertCreated()->json('now.mlxh');
+        self::assertLessThan(0.93 * $free, $down);
+        self::assertGreaterThan(0.7 * $free, $down);
+        self::assertSame($free, $this->deleteJson("/api/pauses/$pause")->assertOk()->json('now.mlxh'));
+
+        $send = fn (string $content, array $told = []) => $this->post("/api/cards/$card->uuid/light-logs/".self::uuid(), ['file' => UploadedFile::fake()->createWithContent('window.csv', $content), 'unit' => 'lux'] + $told, ['Accept' => 'application/json']);
+        // Four weeks of 6 klx for ten hours a day: dimmer than was thought, so the rest is dimmer too.
+        $csv = "Logger 7\nDate;Light (lx)\n";
+        for ($t = strtotime('2026-03-01 00:00 UTC'); $t < strtotime('2026-03-29 00:00 UTC'); $t += 1800) {
+            $csv .= gmdate('Y-m-d H:i', $t).';'.((int) gmdate('G', $t) >= 7 && (int) gmdate('G', $t) < 17 ? '6000,0' : '0')."\n";
+        }
+        $light = $send($csv, ['timeZone' => 'UTC'])->assertCreated()->json();
+        self::assertSame([1344, 0, false], [$light['logs'][0]['readings'], $light['logs'][0]['gaps'], $light['logs'][0]['clipped']]);
+        $on = static fn (string $day): float => array_values(array_filter($light['curve'], static fn (array $p): bool => $p['on'] >= $day))[0]['mlxh'];
+        self::assertEqualsWithDelta(27 * 0.06, $on('2026-03-28') - $on('2026-03-01'), 0.13);
+        self::assertLessThan($free, $light['now']['mlxh']);
+        self::assertGreaterThan(0.05, $light['now']['measured']);
+
+        $send("\xFF\xD8\xFF\xE0 not light at all")->assertStatus(422);
+        $send("time,lux\n2026-03-01 10:00,-5\n2026-03-01 10:10,10\n")->assertStatus(422);
+        $send("time,lux\n2026-03-01 10:00,bright\n")->assertStatus(422);
+        self::assertCount(1, $this->light($card)['logs']);
+    }
+
+    public function testTheCalendarKeepsAnEventWhileItsDayMoves(): void
+    {
+        $card = $this->hung();
+        $path = $this->postJson('/api/calendar')->assertOk()->json('path');
+        $this->app['auth']->forgetGuards();
+        $read = function () use ($path): VCalendar {
+            $calendar = Reader::read((string) $this->get($path)->assertOk()->getContent());
+            self::assertInstanceOf(VCalendar::class, $calendar);
+
+            return $calendar;
+        };
+        $of = static fn (VCalendar $c, string $what): string => (string) $c->select('VEVENT')[0]->select($what)[0];
+        $first = $read();
+        self::assertSame([], $first->validate());
+        $this->actingAs($this->wren)->putJson("/api/cards/$card->uuid/hanging/".$card->hanging->uuid, ['curtain' => true] + self::WINDOW, ['If-Match' => '"1"'])->assertOk();
+        $moved = $read();
+        self::assertSame($of($first, 'UID'), $of($moved, 'UID'));
+        self::assertGreaterThan($of($first, 'DTSTART'), $of($moved, 'DTSTART'));
+        self::assertGreaterThan((int) $of($first, 'SEQUENCE'), (int) $of($moved, 'SEQUENCE'));
+        // Asked for again, the old address ends.
+        $this->postJson('/api/calendar')->assertOk();
+        $this->get($path)->assertNotFound();
+    }
+
+    public function testWhatCannotBeIsSaidInASentence(): void
+    {
+        $card = $this->card('fade', 'PV3');
+        $hang = fn (array $told) => $this->putJson("/api/cards/$card->uuid/hanging/".self::uuid(), $told + self::WINDOW + ['withoutFirst' => true]);
+        $check = fn (string $on) => $this->putJson("/api/cards/$card->uuid/checks/".self::uuid(), ['checkedOn' => $on]);
+        $check('2026-02-01')->assertStatus(422)->assertJsonPath('detail', 'This card does not hang yet. Say first where and since when it hangs.');
+        foreach ([['latitude' => 90.1], ['longitude' => -180.1], ['sunshine' => 1.01], ['distanceM' => -0.1], ['panes' => 'seven panes'], ['hungOn' => '2026-08-02'], ['hungOn' => '2026-01-04']] as $wrong) {
+            $answer = $hang($wrong)->assertStatus(422);
+            self::assertNotSame('', (string) $answer->json('detail'));
+        }
+        $hang(['latitude' => 90, 'longitude' => 180, 'withoutFirst' => true])->assertCreated();
+        $check('2026-01-09')->assertStatus(422);
+        $check('2026-08-02')->assertStatus(422);
+        $check('2026-01-10')->assertCreated();
+        $check('2026-01-10')->assertStatus(422)->assertJsonPath('detail', 'There is a check on this day already. Correct that one, or give its pictures another.');
+        self::assertSame(1, FadeCheck::query()->count());
+    }
+}
