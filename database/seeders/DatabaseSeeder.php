@@ -37,6 +37,7 @@ use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Daylight\Glass;
 use MarshTrial\Core\Exchange\Readings;
 use MarshTrial\Core\Exchange\Sample;
 use MarshTrial\Core\Simulation\TargetStandIn;
@@ -105,8 +106,12 @@ final class DatabaseSeeder extends Seeder
         $this->picture($strip);
         Hanging::put($this->uuid(3100), [
             'card_id' => $strip->id, 'place' => 'Loft over the sail store', 'facing' => 'south-east', 'glass' => 'one pane of window glass',
-            'latitude' => 53.4, 'longitude' => 1.9, 'time_zone' => 'Europe/London', 'hung_on' => '2026-03-10', 'note' => 'taped flat to the pane, face out',
+            'latitude' => 53.4, 'longitude' => 1.9, 'time_zone' => 'Europe/London', 'hung_on' => '2026-03-10', 'note' => 'taped flat to the pane, face out', 'sky' => 'little', 'curtain' => true,
         ]);
+        foreach (['2026-03-25', '2026-04-24'] as $i => $day) {
+            Carbon::setTestNow("$day 10:00:00");
+            $this->picture($strip, FadeCheck::put($this->uuid(3201 + $i), ['card_id' => $strip->id, 'checked_on' => $day]));
+        }
         Carbon::setTestNow('2026-06-12 10:00:00');
         $check = FadeCheck::put($this->uuid(3200), ['card_id' => $strip->id, 'checked_on' => '2026-06-12', 'dose_mlxh' => 6.2, 'note' => 'dose from the window logger']);
         $this->picture($strip, $check);
@@ -123,8 +128,28 @@ final class DatabaseSeeder extends Seeder
         $this->card(4, CardKind::Property, 'Repeat of the reds on another day', $paper, [0, 1, 2]);
         CaptureTarget::put($this->uuid(8001), ['name' => 'The group’s target', 'patches' => array_map(static fn (Sample $s): array => ['name' => $s->name, 'lab' => $s->lab->toArray()], Readings::of(TargetStandIn::full()->referenceFile()))]);
         $this->swatches($tamsin);
+        $this->farRack($odo, $paper);
+        Auth::setUser($tamsin);
         Carbon::setTestNow();
         $this->session($paper, $tamsin, $odo);
+    }
+
+    /** A window on the other half of the earth, where winter is in June: a red that darkens beside a blue that holds; the second check is late. */
+    private function farRack(User $odo, Paper $paper): void
+    {
+        Carbon::setTestNow('2026-03-20 10:00:00');
+        // Painted with the group's pans, and handed to Odo.
+        $card = $this->card(8, CardKind::Fade, 'Lighthouse keeper’s window', $paper, [15, 3]);
+        $card->update(['owner_id' => $odo->id]);
+        Auth::setUser($odo);
+        $this->picture($card);
+        Hanging::put($this->uuid(3101), [
+            'card_id' => $card->id, 'place' => 'Keeper’s room, far skerry', 'facing' => 'north', 'latitude' => -41.5, 'longitude' => 174.0, 'time_zone' => 'Pacific/Auckland', 'hung_on' => '2026-03-22', 'panes' => Glass::Double->value, 'sky' => 'half', 'note' => 'kept half in the chart drawer',
+        ]);
+        foreach (['2026-04-12', '2026-08-30'] as $i => $day) {
+            Carbon::setTestNow("$day 10:00:00");
+            $this->picture($card, FadeCheck::put($this->uuid(3210 + $i), ['card_id' => $card->id, 'checked_on' => $day, 'note' => $i === 1 ? 'late: the boat did not run' : '']));
+        }
     }
 
     /** Two pages of an old swatch book: one swatch that somebody knew, one that nobody does. */

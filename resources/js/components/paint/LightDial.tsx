@@ -45,7 +45,7 @@ function inWords(mlxh: number, yearly: number): string {
         : `about ${Math.round(years) === 1 ? 'a year' : `${Math.round(years)} years`} in a living room`;
 }
 
-/** All paints age together to one dose. Arrows jump to where something was checked, with Shift they go between; Space held shows unfaded. */
+/** All paints age together to one dose. Arrows jump to what was checked, with Shift they go between; Space held shows unfaded. */
 export function LightDial({
     checked,
     most,

@@ -28,3 +28,15 @@ export function today(): string {
     const d = new Date();
     return `${d.getFullYear()}-${String(d.getMonth() + 1).padStart(2, '0')}-${String(d.getDate()).padStart(2, '0')}`;
 }
+
+/** When something is to be looked at again, without blame: what is late has lost nothing. Days are ISO. */
+export function dueWords(on: string, now: string): string {
+    const days = Math.round((Date.parse(on) - Date.parse(now)) / 86_400_000);
+    if (days < -7) {
+        return `late since ${day(on)}; nothing is lost, the light is counted`;
+    }
+    if (days <= 0) {
+        return days === 0 ? 'due today' : `due since ${day(on)}`;
+    }
+    return days <= 14 ? `soon: ${day(on)}` : `next check ${day(on)}`;
+}

@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { get } from '../../api/client';
 import type { Standing, Timer } from '../../api/bench';
 import type { CardSummary } from '../../api/types';
-import { day, today } from '../../components/paint/words';
+import { day, dueWords, today } from '../../components/paint/words';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSession } from '../../components/ui/useSession';
 import { ago, clock, useTimers } from '../bench/useTimers';
@@ -65,8 +65,8 @@ export default function TodayPage() {
                 title="Fade strips to check"
                 cards={data.checks}
                 say={(c) => {
-                    const late = (c.nextCheck ?? '') < today();
-                    return <>{late ? <strong>overdue since {day(c.nextCheck)}</strong> : <>next check {day(c.nextCheck)}</>}</>;
+                    const words = dueWords(c.nextCheck ?? '', today());
+                    return (c.nextCheck ?? '9') <= today() ? <strong className="font-medium">{words}</strong> : words;
                 }}
             />
             {data.checksWaiting.length > 0 && (
