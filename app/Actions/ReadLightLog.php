@@ -30,7 +30,7 @@ final class ReadLightLog
         if ($file->getSize() > self::MOST_BYTES) {
             throw new CoreException('This file is larger than a year of readings every minute. Export a part of it.');
         }
-        $sum = self::summed($file->getPathname(), $unit, $zone, $timeColumn, $lightColumn);
+        $sum = self::summed($file->getPathname(), $unit, $zone, $timeColumn, $lightColumn, $card->hanging?->time_zone);
 
         return LightLog::put($uuid, [
             'card_id' => $card->id, 'name' => mb_substr($file->getClientOriginalName(), 0, 200), 'unit' => $unit, 'time_zone' => $zone,
@@ -39,17 +39,19 @@ final class ReadLightLog
     }
 
     /**
+     * @param string $zone by which the logger's clock went
+     * @param string|null $windowZone by whose days the light is summed; null: the clock's
      * @param int|null $timeColumn counted from 1; null: told by its heading or by what stands in it
      *
      * @throws CoreException with one sentence for a file that holds no light
      */
-    public static function summed(string $path, string $unit, string $zone, ?int $timeColumn = null, ?int $lightColumn = null): Sum
+    public static function summed(string $path, string $unit, string $zone, ?int $timeColumn = null, ?int $lightColumn = null, ?string $windowZone = null): Sum
     {
         $stream = fopen($path, 'rb') ?: throw new CoreException('The file could not be opened.');
         $beginning = (string) fread($stream, 65536);
         $csv = new Csv(self::separator($beginning), Csv::guess($beginning)->encoding);
         rewind($stream);
-        $sum = new Sum(new DateTimeZone($zone), Sum::UNITS[$unit]);
+        $sum = new Sum(new DateTimeZone($zone), Sum::UNITS[$unit], new DateTimeZone($windowZone ?? $zone));
         [$time, $light] = [$timeColumn === null ? null : $timeColumn - 1, $lightColumn === null ? null : $lightColumn - 1];
         foreach ($csv->rows($stream) as $line => ['cells' => $cells]) {
             if ($sum->readings === 0) {

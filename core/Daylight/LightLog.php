@@ -22,7 +22,7 @@ final class LightLog
     /** A reading that stands at the very top for so long is a sensor at its end (own). */
     private const CLIPPED_READINGS = 12;
 
-    /** @var array<string, array{luxHours: float, seconds: float}> by local day */
+    /** @var array<string, array{luxHours: float, seconds: float}> by day at the window */
     private array $days = [];
 
     private ?int $lastAt = null;
@@ -46,7 +46,16 @@ final class LightLog
     /** @var array<string, array{0: int, 1: bool}> by local date, seconds of midnight and whether the clocks change on it */
     private array $midnights = [];
 
-    public function __construct(private readonly \DateTimeZone $zone, private readonly float $toLux) {}
+    private readonly \DateTimeZone $window;
+
+    /**
+     * @param \DateTimeZone $zone by which its clock went
+     * @param \DateTimeZone|null $window by whose days the light is summed; null: the clock's
+     */
+    public function __construct(private readonly \DateTimeZone $zone, private readonly float $toLux, ?\DateTimeZone $window = null)
+    {
+        $this->window = $window ?? $zone;
+    }
 
     /**
      * @param string $written local time, such as "2026-03-01 14:05" or with seconds, "T" between, or an offset of its own
@@ -91,12 +100,13 @@ final class LightLog
         return $this->longestAtTop >= self::CLIPPED_READINGS;
     }
 
-    /** @return array<string, array{luxHours: float, covered: float}> by local day; covered as a share of the day */
+    /** @return array<string, array{luxHours: float, covered: float}> by day at the window; covered as a share of the day */
     public function days(): array
     {
         $out = [];
         foreach ($this->days as $day => $sum) {
-            $length = $this->midnight((new \DateTimeImmutable($day))->modify('+1 day')->format('Y-m-d'))[0] - $this->midnight($day)[0];
+            $midnight = new \DateTimeImmutable($day, $this->window);
+            $length = $midnight->modify('+1 day')->getTimestamp() - $midnight->getTimestamp();
             $out[$day] = ['luxHours' => $sum['luxHours'], 'covered' => min(1.0, $sum['seconds'] / $length)];
         }
 
@@ -139,17 +149,17 @@ final class LightLog
         return $this->midnights[$day];
     }
 
-    /** Seconds that local time is ahead of UTC at a moment. */
+    /** Seconds that the window's time is ahead of UTC at a moment. */
     private function offset(int $at): int
     {
         static $known = [];
         // It changes on the quarter of an hour at most.
-        $key = $this->zone->getName().intdiv($at, 900);
+        $key = $this->window->getName().intdiv($at, 900);
         if (! isset($known[$key])) {
             if (count($known) > 2000) {
                 $known = [];
             }
-            $known[$key] = $this->zone->getOffset(new \DateTimeImmutable("@$at"));
+            $known[$key] = $this->window->getOffset(new \DateTimeImmutable("@$at"));
         }
 
         return $known[$key];

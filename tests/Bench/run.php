@@ -5,11 +5,14 @@ declare(strict_types=1);
 // Prints one line per figure: a ratio against a baseline measured in the same run, and the absolute. bin/bench starts it.
 
 use App\Actions\MeasureFile;
+use App\Actions\ReadLightLog;
 use App\Imaging\PhotoWriter;
 use App\Imaging\PngWriter;
 use App\Imaging\SheetPress;
+use MarshTrial\Core\Daylight\Window;
 use MarshTrial\Core\Exchange\LayoutJson;
 use MarshTrial\Core\Simulation\CameraStandIn;
+use MarshTrial\Core\Simulation\LoggerStandIn;
 use MarshTrial\Core\Simulation\ScannerStandIn;
 use MarshTrial\Core\Simulation\Shot;
 use Tests\Accuracy\Series;
@@ -67,6 +70,22 @@ $importing = static function (): array {
     }, $command];
 };
 
+/** The stand-in's file of a year, written once. */
+function yearOfLight(): string
+{
+    $file = __DIR__.'/../../build/bench-light.csv';
+    if (! is_file($file)) {
+        fwrite(STDERR, "Making a year of light once ...\n");
+        $out = fopen($file, 'wb') ?: throw new RuntimeException('No room.');
+        foreach ((new LoggerStandIn(new Window(-41.5, 174.0, 0.0), new DateTimeImmutable('2025-07-01', new DateTimeZone('Pacific/Auckland')), 365, everySeconds: 60, empty: [[40, 41], [200, 206]]))->lines() as $line) {
+            fwrite($out, "$line\r\n");
+        }
+        fclose($out);
+    }
+
+    return $file;
+}
+
 $figures = [
     'measure' => static function () use ($seconds, $median, $decode, $measure): array {
         // A queue worker is warm; the first round is thrown away. Rounds alternate, so that both see the same machine.
@@ -121,6 +140,26 @@ $figures = [
         $idle = $peak(PHP_BINARY, $artisan, 'list');
 
         return ['peak resident memory of card:measure on that page', $measuring, 'MB', $idle, $measuring / $idle];
+    },
+    // A year of a reading every minute, with gaps, against reading the file's bytes. Asked: 5 s and 128 MB.
+    'logger' => static function () use ($seconds, $median): array {
+        $file = yearOfLight();
+        $whole = $bare = $ratios = [];
+        for ($i = 0; $i < 4; $i++) {
+            $b = $seconds(static fn () => hash_file('sha256', $file));
+            $w = $seconds(static fn () => ReadLightLog::summed($file, 'lux', 'UTC', windowZone: 'Pacific/Auckland'));
+            if ($i > 0) {
+                [$bare[], $whole[], $ratios[]] = [$b, $w, $w / $b];
+            }
+        }
+
+        return ['read a year of a light logger, 525 600 minutes', $median($whole), 's', $median($bare), $median($ratios)];
+    },
+    'logger-memory' => static function () use ($peak): array {
+        $idle = $peak(PHP_BINARY, '-r', 'require "vendor/autoload.php"; usleep(200000);');
+        $value = $peak(PHP_BINARY, '-r', 'require "vendor/autoload.php"; App\Actions\ReadLightLog::summed($argv[1], "lux", "UTC", windowZone: "Pacific/Auckland");', yearOfLight());
+
+        return ['peak resident memory of that', $value, 'MB', $idle, $value / $idle];
     },
     // What a stranger's browser asks for first, of a server that is warm, against a file that it hands out as it is. Asked: below 60 ms.
     'first-page' => static function () use ($seconds, $median): array {

@@ -28,7 +28,7 @@ final class ArchitectureTest extends TestCase
         'Instrument' => ['Card', 'Colour', 'Exchange'],
         'Collection' => ['Colour', 'Evidence', 'Exchange', 'Pigment'],
         'Session' => ['Bench', 'Card', 'Collection', 'Measuring', 'Rating'],
-        'Simulation' => ['Card', 'Colour', 'Exchange', 'Instrument', 'Pigment'],
+        'Simulation' => ['Card', 'Colour', 'Daylight', 'Exchange', 'Instrument', 'Pigment'],
     ];
 
     private const APP = [

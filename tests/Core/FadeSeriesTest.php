@@ -19,6 +19,7 @@ use MarshTrial\Core\Fading\FadeSeries;
 use MarshTrial\Core\Fading\FadeWay;
 use MarshTrial\Core\Fading\MonotoneCubic;
 use MarshTrial\Core\Rating\Scale;
+use MarshTrial\Core\Simulation\LoggerStandIn;
 use PHPUnit\Framework\TestCase;
 
 /** Dose and course of fading: sums, ranges, what is said and what is not. */
@@ -230,6 +231,40 @@ final class FadeSeriesTest extends TestCase
         self::assertSame(1, $gappy->gaps);
         self::assertEqualsWithDelta(1200 * 0.5, $gappy->days()['2024-05-01']['luxHours'], 1e-6);
         self::assertEqualsWithDelta(30 / 1440, $gappy->days()['2024-05-01']['covered'], 1e-9);
+    }
+
+    /** The stand-in's file, its clock by UTC, beside a window on the other side of the earth: days are the window's, over its change of clocks. */
+    public function testALoggersFileFromAnotherTimeZone(): void
+    {
+        $zone = new DateTimeZone('Pacific/Auckland');
+        $logger = new LoggerStandIn(new Window(-41.5, 174.0, 0.0), new DateTimeImmutable('2026-03-28', $zone), 16, 5, empty: [[3, 4]]);
+        $sum = static function (?DateTimeZone $window) use ($logger): array {
+            $log = new LightLog(new DateTimeZone('UTC'), 1.0, $window);
+            foreach ($logger->lines() as $line) {
+                $cells = explode(';', $line);
+                if (is_numeric($cells[0])) {
+                    $log->add($cells[1], (float) $cells[2]);
+                }
+            }
+
+            return [$log->days(), $log->gaps];
+        };
+        [$days, $gaps] = $sum($zone);
+        self::assertSame([1, 14], [$gaps, count($days)]);
+        for ($day = 0; $day < 16; $day++) {
+            $name = $logger->from->modify("+$day days")->format('Y-m-d');
+            if ($day === 3 || $day === 4) {
+                self::assertArrayNotHasKey($name, $days);
+            } elseif ($day !== 2 && $day !== 15) {
+                self::assertEqualsWithDelta($logger->luxHours($day), $days[$name]['luxHours'], 0.01 * $logger->luxHours($day), $name);
+                // The night on which clocks go back is an hour longer, and covered all the same.
+                self::assertEqualsWithDelta(1.0, $days[$name]['covered'], 1e-9, $name);
+            }
+        }
+        // Summed by the clock's own days, light of two days lands in one.
+        [$wrong] = $sum(null);
+        $off = array_map(static fn (int $day): float => abs(($wrong[$logger->from->modify("+$day days")->format('Y-m-d')]['luxHours'] ?? 0.0) / $logger->luxHours($day) - 1), range(6, 14));
+        self::assertGreaterThan(0.2, max($off));
     }
 
     public function testALoggerAtItsEndAndBadReadingsAreSaid(): void
