@@ -11,6 +11,7 @@ use App\Models\Strip;
 use Illuminate\Support\Collection;
 use MarshTrial\Core\Card\FadeCard;
 use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Daylight\Dose;
 use MarshTrial\Core\Fading\BlueWool;
 use MarshTrial\Core\Fading\FadeReading;
@@ -68,7 +69,7 @@ final class FadeCourses
                 foreach ($strip->data['depths'] as $depth) {
                     if (isset($depth['change'])) {
                         $readings[(int) ($rows[$strip->specimen_id] ?? 0)][(int) $depth['depth']][] = new FadeReading(
-                            $dose, new Lab(...$depth['dark']), new Lab(...$depth['window']), (float) $depth['change'], (float) $depth['uncertainty'], Outcome::from($depth['outcome']), (float) $depth['least'], (float) $depth['greatest'],
+                            $dose, new Lab(...$depth['dark']), new Lab(...$depth['window']), (float) $depth['change'], (float) $depth['uncertainty'], Outcome::from($depth['outcome']), (float) $depth['least'], (float) $depth['greatest'], self::lab($strip->data['paper'][1] ?? ''),
                         );
                     }
                 }
@@ -158,16 +159,20 @@ final class FadeCourses
     private static function ahead(FadeSeries $series, FadeReading $last): array
     {
         $out = [];
-        $went = $last->change > $last->uncertainty ? $last->change : null;
         foreach (self::AHEAD as $times) {
             $range = $series->projected($times * $last->dose->mlxh);
             if ($range !== null) {
-                $seen = static fn (float $change): ?string => $went === null ? null : self::hex($last->dark->towards($last->window, $change / $went));
+                $seen = static fn (float $change): ?string => ($lab = $series->seenAfter($change)) === null ? null : self::hex($lab);
                 $out[] = ['mlxh' => round($times * $last->dose->mlxh, 2), 'least' => round($range[0], 2), 'most' => round($range[1], 2), 'leastSeen' => $seen($range[0]), 'mostSeen' => $seen($range[1])];
             }
         }
 
         return $out;
+    }
+
+    private static function lab(string $hex): ?Lab
+    {
+        return preg_match('/^#[0-9a-f]{6}$/', $hex) !== 1 ? null : LinearRgb::fromBytes(...array_map(hexdec(...), str_split(substr($hex, 1), 2)))->toLab();
     }
 
     private static function hex(Lab $lab): string

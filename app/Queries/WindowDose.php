@@ -40,7 +40,7 @@ final class WindowDose
         );
     }
 
-    /** The dose by day since it was hung, up to a day. */
+    /** The dose by day since it was hung, up to a day or further. */
     public static function curve(Card $card, DateTimeImmutable $until): ?DoseCurve
     {
         $hanging = $card->hanging;
@@ -58,13 +58,17 @@ final class WindowDose
         // A window lets through the same year after year; the number counts up when it is worked out otherwise.
         $year = Cache::store('file')->rememberForever('window-2-'.hash('xxh128', serialize($window)), static fn (): array => WindowLight::year($window));
 
-        return DoseCurve::of($window, new DateTimeImmutable($hanging->hung_on->toDateString(), $zone), $until, array_values($pauses), $logged, $year, self::toldChecks($card));
+        // As far as the last dose that was told: it corrects the days before it.
+        $told = self::toldChecks($card);
+        $until = max($until, new DateTimeImmutable((string) (array_key_last($told) ?? $hanging->hung_on->toDateString()), $zone));
+
+        return DoseCurve::of($window, new DateTimeImmutable($hanging->hung_on->toDateString(), $zone), $until, array_values($pauses), $logged, $year, $told);
     }
 
     /** @return array<string, float> doses that the tester told at checks, Mlx h by day */
     private static function toldChecks(Card $card): array
     {
-        return FadeCheck::query()->where('card_id', $card->id)->where('dose_mlxh', '>', 0)->get(['checked_on', 'dose_mlxh'])
+        return FadeCheck::query()->where('card_id', $card->id)->where('dose_mlxh', '>', 0)->orderBy('checked_on')->get(['checked_on', 'dose_mlxh'])
             ->mapWithKeys(static fn (FadeCheck $c): array => [$c->checked_on->toDateString() => (float) $c->dose_mlxh])->all();
     }
 

@@ -68,7 +68,12 @@ final readonly class DoseCurve
         ksort($told);
         $factors = [];
         [$since, $sum, $estimate] = ['', 0.0, 0.0];
+        $last = (string) array_key_last($estimated);
         foreach ($told as $day => $mlxh) {
+            // What was told of a later day says nothing of a part of the time before it.
+            if ($day > $last) {
+                break;
+            }
             $expected = array_sum(array_filter($estimated, static fn (string $d): bool => $d > $since && $d <= $day, ARRAY_FILTER_USE_KEY));
             if ($expected <= 0 || 1e6 * $mlxh <= $sum) {
                 continue;

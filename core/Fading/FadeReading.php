@@ -22,5 +22,7 @@ final readonly class FadeReading
         /** Least and greatest change where the paper's own change leaves that open; both the change where it does not. */
         public ?float $least = null,
         public ?float $greatest = null,
+        /** Bare paper beside the window half, where it is known. */
+        public ?Lab $paper = null,
     ) {}
 }

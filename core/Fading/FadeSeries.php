@@ -96,6 +96,32 @@ final readonly class FadeSeries
     }
 
     /**
+     * What the window half would look like changed so much, on the way that it went so far; what fades ends beside its paper and goes no further.
+     *
+     * @param float $change dE*ab
+     *
+     * @return Lab|null null where no way is seen yet
+     */
+    public function seenAfter(float $change): ?Lab
+    {
+        $last = $this->last();
+        if ($last === null || $last->change <= $last->uncertainty) {
+            return null;
+        }
+        [$from, $to] = [$last->dark->toArray(), $last->window->toArray()];
+        $way = array_map(static fn (float $t, float $f): float => $t - $f, $to, $from);
+        $length = array_sum(array_map(static fn (float $w): float => $w ** 2, $way));
+        $share = $change / $last->change;
+        if ($last->paper !== null && $length > 0) {
+            $paper = array_sum(array_map(static fn (float $p, float $f, float $w): float => ($p - $f) * $w, $last->paper->toArray(), $from, $way)) / $length;
+            // A way that leads away from the paper, as darkening does, is not ended by it.
+            $share = $paper > 0 ? min($share, max(1.0, $paper)) : $share;
+        }
+
+        return $last->dark->towards($last->window, $share);
+    }
+
+    /**
      * What the window half looked like at a dose between the first and the last reading: monotone cubic (Fritsch and Carlson 1980) over the logarithm
      * of the dose.
      *

@@ -52,6 +52,9 @@ final class WorkingFadeTest extends BrowserTestCase
         self::assertNotSame($full, $violet());
         $dial->sendKeys(WebDriverKeys::SHIFT.WebDriverKeys::ARROW_RIGHT.WebDriverKeys::ARROW_RIGHT.WebDriverKeys::ARROW_RIGHT.WebDriverKeys::NULL);
         self::assertStringContainsString('between checks', $says());
+        $dial->sendKeys(WebDriverKeys::ARROW_RIGHT);
+        $dial->sendKeys(WebDriverKeys::SHIFT.WebDriverKeys::ARROW_RIGHT.WebDriverKeys::ARROW_RIGHT.WebDriverKeys::ARROW_RIGHT.WebDriverKeys::NULL);
+        self::assertStringContainsString('beyond the last check', $says());
         // Beyond the evidence it is expected or hatched, never shown as seen.
         $dial->sendKeys(WebDriverKeys::END);
         self::assertStringContainsString('hatched', $violet());

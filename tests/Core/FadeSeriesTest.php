@@ -101,6 +101,20 @@ final class FadeSeriesTest extends TestCase
         self::assertNull($fast->against(self::series([])));
     }
 
+    public function testWhatFadesEndsAtItsPaper(): void
+    {
+        $series = static fn (float $change, ?Lab $paper): FadeSeries => new FadeSeries(Scale::current(), [new FadeReading(new Dose(4.0), new Lab(50, 10, 0), new Lab(50 + $change, 10, 0), abs($change), 0.3, paper: $paper)]);
+        $paper = new Lab(90, 0, 2);
+        self::assertEqualsWithDelta(89.9, $series(10.0, $paper)->seenAfter(39.9)->l ?? 0.0, 1e-9);
+        self::assertEqualsWithDelta(90.0, $series(10.0, $paper)->seenAfter(60.0)->l ?? 0.0, 1e-9);
+        // Without a paper, or away from it, it goes on.
+        self::assertEqualsWithDelta(95.0, $series(10.0, null)->seenAfter(45.0)->l ?? 0.0, 1e-9);
+        self::assertEqualsWithDelta(20.0, $series(-10.0, $paper)->seenAfter(30.0)->l ?? 0.0, 1e-9);
+        // No way is seen in a change as small as its uncertainty.
+        self::assertNull($series(0.3, $paper)->seenAfter(5.0));
+        self::assertNotNull($series(0.31, $paper)->seenAfter(5.0));
+    }
+
     public function testNoticeableAndSettled(): void
     {
         self::assertSame([1.0, 2.0], self::series(['1' => 0.5, '2' => 3.0])->noticeable());
@@ -175,6 +189,8 @@ final class FadeSeriesTest extends TestCase
         self::assertEqualsWithDelta(9.0 * $on($free, '2026-06-30') / $on($free, '2026-05-31'), $on($told, '2026-06-30'), 1e-6);
         // A told dose that fell is no light given back.
         self::assertEqualsWithDelta(9.0, $on(DoseCurve::of($window, $from, $to, told: ['2026-04-15' => 9.0, '2026-05-31' => 8.0]), '2026-04-15'), 1e-9);
+        // Told of a day that the curve does not reach, it cannot be spread over the days that it has.
+        self::assertSame($on(DoseCurve::of($window, $from, $to), '2026-06-30'), $on(DoseCurve::of($window, $from, $to, told: ['2026-07-01' => 90.0]), '2026-06-30'));
         // A logger that calibrates goes before what was told.
         $logged = [];
         for ($d = 1; $d <= 20; $d++) {

@@ -93,7 +93,13 @@ final class FadingTest extends FeatureTestCase
     {
         $card = $this->hung();
         $before = $this->light($card)['now'];
+        $this->check($card, '2026-03-01');
+        $first = fn (): float => $this->getJson("/api/cards/$card->uuid")->json('courses.checks.0.dose.mlxh');
+        $estimated = $first();
         $check = $this->check($card, '2026-05-01', 2.0);
+        // A dose that is told later corrects the checks before it, in their share.
+        self::assertLessThan(0.5 * $estimated, $first());
+        self::assertGreaterThan(0.2, $first());
         $after = $this->light($card)['now'];
         self::assertGreaterThan(2.0, $after['mlxh']);
         self::assertLessThan(0.6 * $before['mlxh'], $after['mlxh']);
@@ -101,7 +107,7 @@ final class FadingTest extends FeatureTestCase
         $this->putJson("/api/cards/$card->uuid/checks/$check->uuid", ['checkedOn' => '2026-05-01', 'doseMlxh' => 4.0], ['If-Match' => '"1"'])->assertOk();
         self::assertEqualsWithDelta(2 * $after['mlxh'], $this->light($card)['now']['mlxh'], 0.03);
         // Nothing is measured again for it: the course reads the dose as it is now.
-        $this->getJson("/api/cards/$card->uuid")->assertJsonPath('courses.checks.0.dose.mlxh', 4);
+        $this->getJson("/api/cards/$card->uuid")->assertJsonPath('courses.checks.1.dose.mlxh', 4);
     }
 
     public function testPausesAndLoggers(): void

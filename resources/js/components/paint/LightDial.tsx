@@ -68,6 +68,7 @@ export function LightDial({
     const [stop, setStop] = useState(() => Math.round(stopAt(mlxh, most)));
     useEffect(() => setStop(Math.round(stopAt(mlxh, most))), [mlxh, most]);
     const between = ticks.every((t) => Math.abs(t - mlxh) > 0.03 * t + 1e-9);
+    const where = between ? (mlxh > (ticks[ticks.length - 1] ?? 0) ? 'beyond the last check' : 'between checks') : '';
     function go(next: number) {
         setStop(next);
         onMlxh(doseAt(next, most));
@@ -96,7 +97,7 @@ export function LightDial({
                 Light
             </span>
             <Slider.Root
-                className="relative flex items-center w-[30rem] max-w-[80vw] h-11 touch-none select-none"
+                className="relative flex items-center w-96 max-w-[80vw] h-11 touch-none select-none"
                 min={0}
                 max={STOPS}
                 step={1}
@@ -118,13 +119,13 @@ export function LightDial({
                 </Slider.Track>
                 <Slider.Thumb
                     aria-labelledby="light-label"
-                    aria-valuetext={`${inWords(mlxh, yearly)}, ${mlxh.toFixed(2)} Mlx h${between ? ', between checks' : ''}`}
+                    aria-valuetext={`${inWords(mlxh, yearly)}, ${mlxh.toFixed(2)} Mlx h${where && `, ${where}`}`}
                     className={`block w-4 h-8 bg-panel border-2 border-ink cursor-grab ${between ? '[border-bottom-style:dotted]' : ''}`}
                 />
             </Slider.Root>
             <output>
                 {unfaded ? 'unfaded' : inWords(mlxh, yearly)} <span className="num text-sm text-soft">{mlxh.toFixed(1)} Mlx h</span>
-                {between && <span className="text-sm text-soft"> · between checks</span>}
+                {where && <span className="text-sm text-soft"> · {where}</span>}
             </output>
             <span className="text-sm text-soft">arrows: checks; Shift: between; hold Space: unfaded</span>
         </div>

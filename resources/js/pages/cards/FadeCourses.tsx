@@ -4,8 +4,10 @@ import type { CardRow } from '../../api/types';
 import { aged, LightDial, type Aged } from '../../components/paint/LightDial';
 
 const WIDTH = 400;
-const HEIGHT = 132;
+const HEIGHT = 144;
 const FOOT = 20;
+const HEAD = 18;
+const MIDDLE = 2;
 
 /** What the light did so far, row by row: words and dose first, then patches that age together, the course and what may follow. */
 export function FadeCourses({ courses, rows, card }: { courses: Courses; rows: CardRow[]; card: string }) {
@@ -71,7 +73,7 @@ export function FadeCourses({ courses, rows, card }: { courses: Courses; rows: C
                             </div>
                         </div>
                         <Course of={shown} at={at} />
-                        <Words of={shown} reference={reference} />
+                        <Words of={shown} middle={r.depths.find((d) => d.depth === MIDDLE) ?? shown} reference={reference} />
                     </div>
                 );
             })}
@@ -117,7 +119,7 @@ function Course({ of, at }: { of: CourseDepth; at: number }) {
     const mostX = Math.max(...of.readings.map((r) => r.mlxh), ...shown.map((a) => a.mlxh)) * 1.04;
     const mostY = Math.max(4, ...of.readings.map((r) => r.change + 2 * r.uncertainty), ...shown.map((a) => a.most)) * 1.05;
     const x = (mlxh: number) => 28 + (WIDTH - 36) * Math.sqrt(mlxh / mostX);
-    const y = (change: number) => (HEIGHT - FOOT) * (1 - change / mostY) + 2;
+    const y = (change: number) => HEAD + (HEIGHT - FOOT - HEAD) * (1 - change / mostY);
     const line = of.readings.map((r) => `${x(r.mlxh)},${y(r.change)}`).join(' ');
     const told = of.readings.map((r) => `${r.change.toFixed(1)} at ${r.mlxh.toFixed(1)} Mlx h`).join(', ');
     const step = mostY > 24 ? 10 : mostY > 10 ? 5 : 2;
@@ -162,22 +164,23 @@ function Course({ of, at }: { of: CourseDepth; at: number }) {
                     </text>
                 </g>
             ))}
-            {at <= mostX && <line x1={x(at)} x2={x(at)} y1={2} y2={HEIGHT - FOOT + 2} stroke="var(--ink)" strokeDasharray="2 3" />}
-            <text x={WIDTH - 8} y={12} textAnchor="end" fontSize="11" fill="var(--soft)">
+            {at <= mostX && <line x1={x(at)} x2={x(at)} y1={HEAD} y2={HEIGHT - FOOT} stroke="var(--ink)" strokeDasharray="2 3" />}
+            <text x={32} y={12} fontSize="11" fill="var(--soft)">
                 dE*ab, {of.name}; below: Mlx h
             </text>
         </svg>
     );
 }
 
-function Words({ of, reference }: { of: CourseDepth; reference: number }) {
+/** What changed most, in words; categories are those of middle strength, as everywhere. */
+function Words({ of, middle, reference }: { of: CourseDepth; middle: CourseDepth; reference: number }) {
     const last = of.readings[of.readings.length - 1]!;
     const full = last.mlxh >= reference;
     const life = of.displayLife === null ? [] : Object.entries(of.displayLife);
     return (
         <div>
             <p className="font-medium">
-                {of.outcome}
+                {of.outcome.includes('tint') ? of.outcome : `${of.outcome}, ${of.name}`}
                 {full ? '' : of.outcome === 'no change seen' ? ', so far' : ''}, at{' '}
                 <span className="num">{last.mlxh.toFixed(1)} Mlx h</span>
             </p>
@@ -201,16 +204,16 @@ function Words({ of, reference }: { of: CourseDepth; reference: number }) {
                 </p>
             )}
             <p>
-                {of.categories.length === 0 ? (
-                    'No category can be said without a dose.'
-                ) : of.categories.length === 1 ? (
+                {middle.categories.length === 0 ? (
+                    'Of such a course no category is said.'
+                ) : middle.categories.length === 1 ? (
                     <>
-                        Category <strong>{of.categories[0]}</strong>
+                        Category <strong>{middle.categories[0]}</strong>
                         {full ? '' : ', if it does not speed up'}.
                     </>
                 ) : (
                     <>
-                        Still possible: <strong>{of.categories.join(', ')}</strong>
+                        Still possible: <strong>{middle.categories.join(', ')}</strong>
                         {full ? '' : ', if it does not speed up'}.
                     </>
                 )}

@@ -32,7 +32,9 @@ export function FadeLight({ card, onDone }: { card: Card; onDone: () => void }) 
                     {data.now.museumYears >= 1 ? `${Math.round(data.now.museumYears)} years` : 'less than a year'} of museum light.{' '}
                     {data.now.measured > 0
                         ? `${Math.round(100 * data.now.measured)} % of it was logged, the rest is estimated and calibrated by it.`
-                        : 'Estimated from place, season, sky and glass.'}
+                        : card.checks.some((c) => c.doseMlxh !== null)
+                          ? 'Estimated from place, season, sky and glass, and corrected by the dose that was told at a check.'
+                          : 'Estimated from place, season, sky and glass.'}
                 </p>
             )}
             <div className="flex flex-wrap gap-x-8 gap-y-2 items-start">

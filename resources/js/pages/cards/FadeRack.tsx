@@ -184,7 +184,7 @@ function Hung({
                                 <span key={i}>
                                     {Math.abs(x - at(c.mlxh)) > 1 && (
                                         <svg className="absolute inset-0 pointer-events-none" width={AXIS} height="40" aria-hidden>
-                                            <line x1={at(c.mlxh)} y1="38" x2={x} y2="30" stroke="currentColor" />
+                                            <line x1={at(c.mlxh)} y1="40" x2={x} y2="37" stroke="currentColor" />
                                         </svg>
                                     )}
                                     <button
