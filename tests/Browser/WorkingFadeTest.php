@@ -78,7 +78,7 @@ final class WorkingFadeTest extends BrowserTestCase
         $this->click('//li[contains(., "1 Jul 2026")]//button');
         $this->see('It has hung all the time');
         $file = (string) tempnam(sys_get_temp_dir(), 'light');
-        file_put_contents($file, "\x89PNG picture");
+        file_put_contents($file, "\x89PNG\r\n\x1A\n\0\0picture");
         $input = $this->waitFor('//form[@aria-label="A light logger’s file"]//input[@type="file"]');
         $input->setFileDetector(new LocalFileDetector)->sendKeys($file);
         $this->click('//form[@aria-label="A light logger’s file"]//button');

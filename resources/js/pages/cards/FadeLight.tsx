@@ -41,11 +41,11 @@ export function FadeLight({ card, onDone }: { card: Card; onDone: () => void }) 
                 <Curve light={data} />
                 <div>
                     <h3>When it reaches</h3>
-                    <ul className="num text-sm">
+                    <ul className="text-sm">
                         {data.reaches.map((r) => (
                             <li key={r.what}>
-                                {r.what}
-                                {r.what.includes('year') && ` (${r.mlxh} Mlx h)`}:{' '}
+                                {r.what.includes('year') && `${r.what}, `}
+                                <span className="num">{r.mlxh} Mlx h</span>:{' '}
                                 {r.on === null ? 'not within three years' : `${r.on <= today() ? 'reached ' : ''}${day(r.on)}`}
                             </li>
                         ))}
