@@ -49,12 +49,31 @@ final class FadeComparison
         $yRaw = $beyond($rawDifference->dE76());
         $left = self::shareLeft($scale, $keptDeposit, LinearRgb::fromArray([$corrected[0], $corrected[1], $corrected[2]]), $now->keptPaper->rgb);
         $outcome = self::outcome($scale, $difference, $y, $yRaw, $beyond($least), $along, $left, $paperChange);
+        if ($outcome !== Outcome::NoChange && $first !== null && self::isDarkHalfThatChanged($scale, $now, $first)) {
+            $outcome = Outcome::PaperOrUndecidable;
+            $remarks[] = 'since the first reading the dark half changed and the window half hardly did: did they hang the wrong way round, or did light or damp reach the dark half?';
+        }
         $categories = LightfastnessScale::possible($scale, $whole ? $beyond($least) : $y, $whole ? $beyond($greatest) : $y, $along, $doseMlxh, $doseUncertainty);
 
         return new FadeFinding(
             $now->row, $now->depth, $keptDeposit->in($keptDeposit->key()), $rawDifference, $difference, $paperChange,
             $least, $greatest, $along, $yRaw, $y, $outcome, $categories, self::wording($scale, $outcome, $doseMlxh), $remarks,
         );
+    }
+
+    /** Each half against its own first reading, as paint over its own paper: what one device says otherwise than another is in both. */
+    private static function isDarkHalfThatChanged(Scale $scale, HalfPair $now, HalfPair $first): bool
+    {
+        $key = Deposit::of($first->kept->rgb, $first->keptPaper->rgb)->key();
+        $changed = static function (LinearRgb $now, LinearRgb $paper, LinearRgb $then, LinearRgb $thenPaper) use ($key): ?float {
+            [$is, $was] = [Deposit::of($now, $paper)->in($key), Deposit::of($then, $thenPaper)->in($key)];
+
+            return $is === null || $was === null || $was <= 0 ? null : abs($is / $was - 1);
+        };
+        $dark = $changed($now->kept->rgb, $now->keptPaper->rgb, $first->kept->rgb, $first->keptPaper->rgb);
+        $window = $changed($now->exposed->rgb, $now->exposedPaper->rgb, $first->exposed->rgb, $first->exposedPaper->rgb);
+
+        return $dark !== null && $window !== null && $dark > $scale->fade->darkChanged && $dark > $scale->fade->darkNotWindow * $window;
     }
 
     /** The possible categories in words: what they hold for. */

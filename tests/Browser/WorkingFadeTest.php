@@ -84,5 +84,12 @@ final class WorkingFadeTest extends BrowserTestCase
         $this->click('//form[@aria-label="A light logger’s file"]//button');
         $this->see('This is no text file');
         unlink($file);
+        // Both halves get a tag that says what it is and that it stays.
+        $this->click('//a[.="Tags for both halves"]');
+        foreach (['window half' => 'Do not move it', 'dark half' => 'Keep it shut away from light'] as $half => $words) {
+            $tag = $this->waitFor("//section[@aria-label='Tag for the $half']")->getText();
+            self::assertStringContainsString($words, $tag);
+            self::assertStringContainsString('Vetch Violet', $tag);
+        }
     }
 }

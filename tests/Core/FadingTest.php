@@ -53,6 +53,22 @@ final class FadingTest extends TestCase
         return FadeComparison::compare(Scale::current(), self::pair($kept, $exposed, depth: $depth), self::pair($kept, $kept, depth: $depth), $dose);
     }
 
+    public function testADarkHalfThatChangedIsAskedAbout(): void
+    {
+        $compare = static fn (float $kept, float $exposed): FadeFinding => FadeComparison::compare(Scale::current(), self::pair($kept, $exposed), self::pair(1.0, 1.0), 6.2);
+        $asks = static fn (FadeFinding $f): bool => $f->outcome === Outcome::PaperOrUndecidable && str_contains(implode($f->remarks), 'wrong way round');
+        // Hung the wrong way round: the dark half faded, the window half stands as it was.
+        self::assertTrue($asks($compare(0.7, 1.0)));
+        self::assertFalse($asks($compare(1.0, 0.7)));
+        // A window half that changed a third as much is its own matter.
+        self::assertTrue($asks($compare(0.7, 0.901)));
+        self::assertFalse($asks($compare(0.7, 0.899)));
+        // Below a share of its paint nobody is asked.
+        self::assertTrue($asks($compare(0.919, 1.0)));
+        self::assertFalse($asks($compare(0.921, 1.0)));
+        self::assertFalse($asks(FadeComparison::compare(Scale::current(), self::pair(0.7, 1.0), null, 6.2)));
+    }
+
     /** A vivid yellow's blue lies outside what linear sRGB reaches, on one half a little below nothing and on the other above: no ratio, and no fading either. */
     public function testAColourBeyondTheChannelsDoesNotTearTheComparison(): void
     {

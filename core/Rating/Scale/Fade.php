@@ -28,5 +28,9 @@ final readonly class Fade
         public float $vivid = 1.0,
         /** Share of white below which two readings of a channel have no ratio worth the name: vivid colours reach nothing there and less; they differ (own). */
         public float $noRatio = 0.02,
+        /** Share of its paint by which the dark half must have changed since its own first reading, while halves differ, to ask what happened to it (own). */
+        public float $darkChanged = 0.08,
+        /** So many times what the window half changed by, it is the dark half that changed: swapped, or fading in the dark (own). */
+        public float $darkNotWindow = 3.0,
     ) {}
 }

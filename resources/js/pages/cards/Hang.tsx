@@ -1,4 +1,5 @@
 import { useRef, useState } from 'react';
+import { Link } from 'react-router';
 import { newUuid, put, remove } from '../../api/client';
 import type { Card } from '../../api/types';
 import { day, today } from '../../components/paint/words';
@@ -55,6 +56,11 @@ export function Hang({ card, onDone }: { card: Card; onDone: () => void }) {
                     >
                         Never hung there
                     </button>
+                )}
+                {card.mayChange && (
+                    <Link to={`/cards/${card.uuid}/tags`} className="text-sm ml-4">
+                        Tags for both halves
+                    </Link>
                 )}
                 <Problem error={error} />
             </>
