@@ -106,7 +106,9 @@ final class FadingTest extends FeatureTestCase
         self::assertLessThan($before['uncertainty'], $after['uncertainty']);
         $this->putJson("/api/cards/$card->uuid/checks/$check->uuid", ['checkedOn' => '2026-05-01', 'doseMlxh' => 4.0], ['If-Match' => '"1"'])->assertOk();
         self::assertEqualsWithDelta(2 * $after['mlxh'], $this->light($card)['now']['mlxh'], 0.03);
-        // Nothing is measured again for it: the course reads the dose as it is now.
+        // Its ratings are derived again for the dose as it is now, and the course reads it too.
+        self::assertSame([4, 3], [Measurement::query()->count(), Measurement::query()->distinct()->count('picture_id')]);
+        self::assertEqualsWithDelta(4.0, Measurement::query()->latest('id')->firstOrFail()->result['doseMlxh'], 1e-9);
         $this->getJson("/api/cards/$card->uuid")->assertJsonPath('courses.checks.1.dose.mlxh', 4);
     }
 

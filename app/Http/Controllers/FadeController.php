@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\ReadLightLog;
+use App\Actions\RequestMeasurement;
 use App\Http\JsonResponse;
 use App\Http\NeedsSaying;
 use App\Models\Card;
@@ -104,9 +105,17 @@ final class FadeController extends Controller
         if ($card->checks()->where('checked_on', $values['checkedOn'].' 00:00:00')->where('uuid', '<>', $uuid)->exists()) {
             abort(422, 'There is a check on this day already. Correct that one, or give its pictures another.');
         }
+        $before = FadeCheck::query()->where('uuid', $uuid)->first();
         $check = FadeCheck::put($uuid, ['card_id' => $card->id, 'checked_on' => $values['checkedOn'], 'dose_mlxh' => $values['doseMlxh'] ?? null, 'note' => $values['note'] ?? ''], $request->header('If-Match'));
 
-        return new JsonResponse(CardView::of($card), $check->wasRecentlyCreated ? 201 : 200);
+        // Its ratings hold for its dose: with another one they are derived again.
+        if ($before !== null && ($before->dose_mlxh !== $check->dose_mlxh || ! $before->checked_on->equalTo($check->checked_on))) {
+            foreach (Picture::query()->where('fade_check_id', $check->id)->whereNull('withdrawn_at')->whereNotNull('sha256')->get() as $picture) {
+                RequestMeasurement::again($picture);
+            }
+        }
+
+        return new JsonResponse(CardView::of($card->refresh()), $check->wasRecentlyCreated ? 201 : 200);
     }
 
     /** Days on which it was taken down. */

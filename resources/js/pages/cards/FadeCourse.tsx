@@ -138,7 +138,7 @@ function CheckLine({ card, check, onDone }: { card: Card; check: Check; onDone: 
                     <button type="button" className="button" onClick={() => setEditing(false)}>
                         Leave
                     </button>
-                    <span className="basis-full text-soft">What it said before is kept.</span>
+                    <span className="basis-full text-soft">What it said before is kept; ratings are derived again.</span>
                 </form>
             ) : (
                 <p>

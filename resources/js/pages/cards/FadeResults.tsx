@@ -19,8 +19,8 @@ export function FadeResults({ result, rows }: { result: Measurement; rows: CardR
         <Wide label="Exposed against kept">
             <table className="w-full min-w-[980px] mt-3 text-sm">
                 <caption className="text-left pb-2">
-                    Exposed against kept after <span className="num">{result.doseMlxh} Mlx h</span>. Noise, which only ever adds to dE, is
-                    taken out of the judged values.
+                    Exposed against kept after <span className="num">{Number(result.doseMlxh.toPrecision(3))} Mlx h</span>. Noise, which
+                    only ever adds to dE, is taken out of the judged values.
                 </caption>
                 <thead>
                     <tr className="border-b border-ink">
