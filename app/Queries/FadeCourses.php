@@ -175,7 +175,7 @@ final class FadeCourses
         return preg_match('/^#[0-9a-f]{6}$/', $hex) !== 1 ? null : LinearRgb::fromBytes(...array_map(hexdec(...), str_split(substr($hex, 1), 2)))->toLab();
     }
 
-    private static function hex(Lab $lab): string
+    public static function hex(Lab $lab): string
     {
         return $lab->toXyz()->toLinearRgb()->toHex();
     }

@@ -17,6 +17,7 @@ use MarshTrial\Core\Card\FadeCard;
 use MarshTrial\Core\Collection\Csv;
 use MarshTrial\Core\Daylight\Dose;
 use MarshTrial\Core\Fading\CheckSchedule;
+use MarshTrial\Core\Pigment\PigmentStatement;
 use MarshTrial\Core\Rating\Scale;
 
 /** What hangs in windows: the rack, the light of one window, and the report of one card. */
@@ -63,6 +64,43 @@ final class FadeView
                 ], ($series[$s->row][2] ?? reset($series[$s->row]))->readings) : [],
             ])->values()->all(),
         ];
+    }
+
+    /**
+     * Paints of a code at the light that all their strips have reached, middle strength, the least changed first: days alone compare nothing.
+     *
+     * @return array{mlxh: float|null, strips: list<array<string, mixed>>, unfinished: list<array{name: string, title: string}>}
+     */
+    public static function atEqualLight(string $code, ?User $user): array
+    {
+        $found = $unfinished = [];
+        $cards = Card::query()->where('kind', 'fade')->visibleTo($user)->whereHas('hanging')->where(static fn ($q) => BenchSession::notBlind($q, $user))->with('hanging', 'checks', 'specimens.pan.paint.maker')->orderBy('id')->limit(self::MOST_CARDS)->get();
+        foreach ($cards as $card) {
+            $rows = $card->specimens->filter(static fn ($s): bool => in_array($code, array_map(static fn ($c): string => $c->text, PigmentStatement::parse($s->pan->paint->pigments)->codes), true));
+            $series = $rows->isEmpty() ? [] : FadeCourses::series($card, FadeCourses::checks($card));
+            foreach ($rows as $specimen) {
+                $course = $series[$specimen->row][2] ?? null;
+                if ($course?->last() === null) {
+                    $unfinished[] = ['name' => $specimen->pan->paint->colour_name, 'title' => $card->title];
+                } else {
+                    $found[] = ['course' => $course, 'card' => $card, 'paint' => $specimen->pan->paint];
+                }
+            }
+        }
+        $common = $found === [] ? null : min(array_map(static fn (array $f): float => $f['course']->last()->dose->mlxh ?? 0.0, $found));
+        usort($found, static fn (array $a, array $b): int => ($a['course']->changeAt($common)[0] ?? 0.0) <=> ($b['course']->changeAt($common)[0] ?? 0.0));
+
+        return ['mlxh' => $common === null ? null : round($common, 2), 'unfinished' => $unfinished, 'strips' => array_map(static function (array $f) use ($found, $common): array {
+            [$change, $uncertainty] = $f['course']->changeAt($common) ?? [0.0, 0.0];
+            $against = $f === $found[0] ? null : $f['course']->against($found[0]['course'], $f['card']->is($found[0]['card']));
+
+            return [
+                'paint' => $f['paint']->uuid, 'name' => $f['paint']->colour_name, 'maker' => $f['paint']->maker->name, 'card' => $f['card']->uuid, 'title' => $f['card']->title, 'mayChange' => $f['card']->mayBeChangedBy(Auth::user()),
+                'lastMlxh' => round($f['course']->last()->dose->mlxh ?? 0.0, 2), 'change' => round($change, 2), 'uncertainty' => round($uncertainty, 2),
+                'dark' => FadeCourses::hex($f['course']->readings[0]->dark), 'window' => ($at = $f['course']->at($common)) === null ? null : FadeCourses::hex($at['lab']),
+                'against' => $against === null ? null : ['difference' => round($against['difference'], 2), 'uncertainty' => round($against['uncertainty'], 2), 'differs' => $against['differs']],
+            ];
+        }, $found)];
     }
 
     /** @return 'overdue'|'due'|'soon'|'later' */

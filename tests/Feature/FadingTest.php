@@ -89,6 +89,32 @@ final class FadingTest extends FeatureTestCase
         $this->getJson("/api/cards/$card->uuid/light")->assertForbidden();
     }
 
+    public function testStripsOfUnequalLightAreComparedWhereBothHaveBeen(): void
+    {
+        $two = $this->hung('PV3', 'PV3');
+        $this->check($two, '2026-03-01', 2.0);
+        $this->check($two, '2026-07-01', 8.0);
+        $one = $this->hung('PV3');
+        $this->check($one, '2026-04-01', 3.0);
+        $answer = $this->getJson('/api/pigments/PV3/fading')->assertOk()->json();
+        // As far as the one that has come least far; each with how far it came.
+        self::assertEqualsWithDelta(3.0, $answer['mlxh'], 1e-9);
+        $last = array_column($answer['strips'], 'lastMlxh');
+        sort($last);
+        self::assertEqualsWithDelta([3.0, 8.0, 8.0], $last, 1e-9);
+        self::assertSame([true, false, false], array_map(static fn (array $s): bool => $s['against'] === null, $answer['strips']));
+        foreach ($answer['strips'] as $strip) {
+            self::assertLessThan(8.0, $strip['change']);
+            if ($strip['against'] !== null && abs($beyond = $strip['against']['difference'] - 2 * $strip['against']['uncertainty']) > 0.05) {
+                self::assertSame($beyond > 0, $strip['against']['differs']);
+            }
+        }
+        $this->hung('PV3');
+        self::assertCount(1, $this->getJson('/api/pigments/PV3/fading')->json('unfinished'));
+        // Strips that are not published are nobody else's.
+        $this->actingAs($this->other)->getJson('/api/pigments/PV3/fading')->assertOk()->assertJsonPath('strips', []);
+    }
+
     public function testADoseThatIsToldMovesTheEstimateAndACorrectionMovesItAgain(): void
     {
         $card = $this->hung();

@@ -175,6 +175,12 @@ final class FadeController extends Controller
         return new JsonResponse(FadeView::rack($this->user($request)));
     }
 
+    /** Paints of a code at the light that all their strips have reached. */
+    public function atEqualLight(Request $request, string $code): JsonResponse
+    {
+        return new JsonResponse(FadeView::atEqualLight($code, $this->user($request)));
+    }
+
     /** One row a reading. */
     public function report(Card $card): Response
     {

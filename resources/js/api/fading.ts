@@ -93,3 +93,23 @@ export interface Light {
         timeZone: string;
     }[];
 }
+
+export interface AtEqualLight {
+    mlxh: number | null;
+    unfinished: { name: string; title: string }[];
+    strips: {
+        paint: string;
+        name: string;
+        maker: string;
+        card: string;
+        title: string;
+        mayChange: boolean;
+        lastMlxh: number;
+        change: number;
+        uncertainty: number;
+        dark: string;
+        window: string | null;
+        /** Against the least changed. */
+        against: { difference: number; uncertainty: number; differs: boolean } | null;
+    }[];
+}

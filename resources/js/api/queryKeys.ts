@@ -18,6 +18,7 @@ export const keys = {
     cardRoom: key('card-room'),
     cards: key('cards'),
     code: key('code'),
+    equalLight: key('equal-light'),
     import: key('import'),
     imports: key('imports'),
     layout: key('layout'),

@@ -5,6 +5,7 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { get } from '../../api/client';
 import { PROPERTIES, type CodePage as Page, type DepthStop, type PaintBeside, type Property } from '../../api/types';
 import { turnSurround } from '../../components/AppShell';
+import { EqualLight } from './EqualLight';
 import { DepthDial } from '../../components/paint/DepthDial';
 import { RatingCell } from '../../components/paint/RatingCell';
 import { RatingOrigin } from '../../components/paint/RatingOrigin';
@@ -145,6 +146,7 @@ function Strips({ page }: { page: Page }) {
                     />
                 ))}
             </div>
+            <EqualLight code={page.code} />
             {untested.length > 0 && (
                 <section className="mt-6 max-w-prose">
                     <h2>Not tested</h2>
