@@ -67,6 +67,7 @@ Route::get('side-by-side', SideBySideController::class);
 Route::get('rack', [FadeController::class, 'rack']);
 Route::get('calendar/{secret}.ics', [FadeController::class, 'calendar'])->where('secret', '[A-Za-z0-9]{40}');
 Route::get('cards/{card}/fading.csv', [FadeController::class, 'report']);
+Route::get('cards/{card}/fading.json', [FadeController::class, 'reportJson']);
 Route::get('swatches', [SwatchController::class, 'index']);
 Route::get('swatches/{swatch}/window.jpg', [SwatchController::class, 'window']);
 Route::get('pocket-frame.svg', [SwatchController::class, 'frame']);

@@ -144,6 +144,19 @@ final class FadeView
         ];
     }
 
+    /** @return array<string, mixed> the report as docs/formats.md describes it; where somebody lives is not in it */
+    public static function report(Card $card): array
+    {
+        $card->load('hanging', 'checks', 'specimens.pan.paint.maker');
+        $courses = FadeCourses::of($card);
+
+        return [
+            'format' => 'marsh-trial/fading', 'version' => 1, 'card' => CardCode::forCard($card->uuid, 'whole')->text(), 'title' => $card->title, 'facing' => $card->hanging?->facing, 'panes' => $card->hanging?->panes, 'hungOn' => $card->hanging?->hung_on->toDateString(),
+            'paints' => $card->specimens->map(static fn ($s): array => ['row' => $s->row, 'colourName' => $s->pan->paint->colour_name, 'maker' => $s->pan->paint->maker->name, 'pigments' => $s->pan->paint->pigments])->values()->all(),
+            'checks' => $courses['checks'], 'rows' => $courses['rows'],
+        ];
+    }
+
     /** One row a reading: check, dose with its range, row, depth, change and parts. */
     public static function csv(Card $card): string
     {

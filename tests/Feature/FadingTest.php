@@ -84,6 +84,9 @@ final class FadingTest extends FeatureTestCase
         self::assertSame(['Loft, Heron Lane', 3, 3], [$rack['place'], count($rack['rows'][0]['checks']), count($rack['rows'][1]['checks'])]);
         $lines = array_filter(explode("\n", trim((string) $this->get("/api/cards/$card->uuid/fading.csv")->assertOk()->getContent())));
         self::assertCount(1 + 3 * 2 * 3, $lines);
+        $report = $this->getJson("/api/cards/$card->uuid/fading.json")->assertOk();
+        $report->assertJsonPath('format', 'marsh-trial/fading')->assertJsonPath('rows.0.depths.1.readings.2.change', $middle['readings'][2]['change'])->assertJsonPath('paints.1.pigments', 'PB28');
+        self::assertStringNotContainsString('Heron', (string) $report->getContent());
         // Where somebody lives is not told to others.
         self::assertStringNotContainsString('Heron', (string) $this->actingAs($this->other)->getJson('/api/rack')->assertOk()->getContent());
         $this->getJson("/api/cards/$card->uuid/light")->assertForbidden();

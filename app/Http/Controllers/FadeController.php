@@ -189,6 +189,14 @@ final class FadeController extends Controller
         return new Response(FadeView::csv($card), 200, ['Content-Type' => 'text/csv; charset=UTF-8', 'Content-Disposition' => 'attachment; filename="fading.csv"']);
     }
 
+    /** The same for programs: every depth with its readings, what may follow, and the light. */
+    public function reportJson(Card $card): JsonResponse
+    {
+        Gate::authorize('see-published', $card);
+
+        return new JsonResponse(FadeView::report($card));
+    }
+
     /** The address of one's own calendar; asking again makes another, and the old one ends. */
     public function makeFeed(Request $request): JsonResponse
     {

@@ -32,6 +32,9 @@ export function FadeCourses({ courses, rows, card }: { courses: Courses; rows: C
                 <a href={`/api/cards/${card}/fading.csv`} download>
                     every reading, CSV
                 </a>
+                <a href={`/api/cards/${card}/fading.json`} download={`fading-${card}.json`}>
+                    JSON
+                </a>
             </div>
             <p className="my-1">
                 {groups.map((g) => (
