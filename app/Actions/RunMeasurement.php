@@ -63,7 +63,7 @@ final class RunMeasurement
             ]);
             // What is still wet is no evidence of a dry paint; it only serves for the drying shift.
             if ($ended && ! $measurement->picture->wet) {
-                $measured->swatches === [] ? DeriveRatings::from($measurement, $measured) : DeriveSwatches::from($measurement, $measured);
+                self::derive($measurement, $measured);
                 TickOff::from($measurement, $measured);
             }
         });
@@ -81,6 +81,12 @@ final class RunMeasurement
 
             return $ours && $measurement->update($values);
         });
+    }
+
+    /** Writes what was measured where it counts: ratings and strips of a card's rows, or swatches of a drawer. */
+    public static function derive(Measurement $measurement, CardMeasurement $measured): void
+    {
+        $measured->swatches === [] ? DeriveRatings::from($measurement, $measured) : DeriveSwatches::from($measurement, $measured);
     }
 
     /** @param (callable(string, float): void)|null $progress */

@@ -182,6 +182,19 @@ final class SwatchTest extends FeatureTestCase
         self::assertSame(['done', 'the picture shows it', $this->wren->id], [$done->state, $done->reason, $done->done_by_id]);
     }
 
+    public function testAllRatingsAreDerivedAgainAndSwatchesKeepTheirNames(): void
+    {
+        $this->actingAs($this->wren);
+        $swatch = $this->swatch();
+        $this->tell($swatch, ['unknown' => true, 'paperWords' => 'field block'])->assertOk();
+        $told = $swatch->refresh()->told;
+        $this->artisan('ratings:rebuild')->assertSuccessful();
+        $again = Swatch::query()->sole();
+        self::assertSame([$swatch->uuid, 'field block', 'unknown'], [$again->uuid, $again->paper_words, $again->naming]);
+        self::assertEquals($told, $again->told);
+        self::assertSame(0, Rating::everyVersion()->count());
+    }
+
     public function testWhatAPictureDoesNotShowStaysOpen(): void
     {
         $this->actingAs($this->wren);

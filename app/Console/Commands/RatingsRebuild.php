@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Actions\DeriveRatings;
 use App\Actions\RunMeasurement;
 use App\Models\Measurement;
 use Illuminate\Console\Command;
@@ -25,7 +24,7 @@ final class RatingsRebuild extends Command
         foreach ($all->with('card', 'picture.fadeCheck', 'picture.target', 'picture.profile', 'firstPicture.target', 'firstPicture.profile')->lazyById(10) as $measurement) {
             try {
                 $measured = RunMeasurement::measured($measurement, $measurement->card->cardLayout());
-                DB::transaction(static fn () => DeriveRatings::from($measurement, $measured));
+                DB::transaction(static fn () => RunMeasurement::derive($measurement, $measured));
             } catch (CoreException $e) {
                 $failed++;
                 $this->error("Measurement $measurement->uuid: {$e->getMessage()} Its ratings were left as they are.");
