@@ -94,7 +94,7 @@ final class RunMeasurement
     {
         $picture = $measurement->picture;
         $check = $picture->fadeCheck;
-        $dose = $check === null ? null : WindowDose::atCheck($check, $measurement->card);
+        $dose = $check === null ? null : WindowDose::atCheck($check, WindowDose::of($measurement->card));
         $first = $measurement->firstPicture;
 
         return MeasureFile::of($layout, $picture->path(), $first?->path(), $dose?->mlxh, $progress, $picture->capture(), $first?->capture(), $scale, $dose->uncertainty ?? 0.0);
@@ -104,7 +104,7 @@ final class RunMeasurement
     {
         $report = self::reporter($measurement, 0.0, 0.7);
         $check = $measurement->picture->fadeCheck;
-        $dose = $check === null ? 0.0 : WindowDose::atCheck($check, $measurement->card)->mlxh ?? 0.0;
+        $dose = $check === null ? 0.0 : WindowDose::atCheck($check, WindowDose::of($measurement->card))->mlxh ?? 0.0;
         $picture = $measurement->picture;
         $layout = $measurement->card->kind === CardKind::Pocket->value ? self::swatch($picture->setRelation('card', $measurement->card)) : KeepReadings::painted($measurement->card);
         $tell = static fn (int $done, int $all) => $report("Stand-in: window $done of $all", $done / $all);

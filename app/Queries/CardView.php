@@ -52,6 +52,7 @@ final class CardView
         $ratings = $versions->where('holds', true)->groupBy('row')->map(static fn (Collection $of): array => $of->pluck('detail')->all())->all();
         $earlier = $versions->where('holds', false)->groupBy('row')->map(self::earlier(...))->all();
         $strips = $shown === null ? collect() : $shown->strips()->get()->keyBy('specimen_id');
+        $window = WindowDose::of($card);
 
         return [
             ...self::summary($card),
@@ -61,13 +62,13 @@ final class CardView
             'shownPicture' => $card->pictures->firstWhere('id', $shown?->picture_id)?->uuid,
             'result' => $shown?->result,
             'windows' => $card->kind === 'frame' ? self::windows($card, $shown) : [],
-            'hanging' => self::hanging($card),
+            'hanging' => self::hanging($card, $window),
             'facings' => Hanging::FACINGS, 'panes' => array_column(Glass::cases(), 'value'), 'skies' => array_keys(Window::SKIES),
-            'courses' => $card->kind === 'fade' && ! $blind ? FadeCourses::of($card) : null,
+            'courses' => $card->kind === 'fade' && ! $blind ? FadeCourses::of($card, $window) : null,
             'corrections' => self::corrections($card), 'simulated' => $shown?->picture->source === 'stand-in',
             // Told while what they say is hidden.
             'picturesRead' => $newest->where('state', 'done')->count(),
-            'checks' => $card->checks->map(static fn (FadeCheck $c): array => self::check($c, $card))->all(),
+            'checks' => $card->checks->map(static fn (FadeCheck $c): array => self::check($c, $window))->all(),
             'revisions' => $card->revisions->map(static fn (Revision $r): array => ['number' => $r->number, 'publishedAt' => $r->published_at->toIso8601String()])->all(),
             'eyeScales' => EyeScale::all(), 'moreByEye' => EyeScale::more(), 'handFields' => HandMeasure::FIELDS,
             'classes' => Measures::claimedClasses(),
@@ -199,7 +200,7 @@ final class CardView
     }
 
     /** @return array<string, mixed>|null */
-    private static function hanging(Card $card): ?array
+    private static function hanging(Card $card, ?WindowDose $window): ?array
     {
         $hanging = $card->hanging;
 
@@ -208,7 +209,7 @@ final class CardView
             'latitude' => $hanging->latitude === null ? null : (float) $hanging->latitude, 'longitude' => $hanging->longitude === null ? null : (float) $hanging->longitude,
             'timeZone' => $hanging->time_zone, 'hungOn' => $hanging->hung_on->toDateString(), 'note' => $hanging->note,
             'panes' => $hanging->panes, 'sky' => $hanging->sky, 'curtain' => $hanging->curtain, 'sunshine' => $hanging->sunshine === null ? null : (float) $hanging->sunshine, 'distanceM' => (float) $hanging->distance_m, 'byDose' => $hanging->by_dose,
-            'nextCheck' => self::nextCheck($card),
+            'nextCheck' => $window?->next($card->checks->last())['on'] ?? null,
         ];
     }
 
@@ -223,15 +224,15 @@ final class CardView
     /** The next scheduled day, null when nothing hangs; needs hanging and checks loaded. */
     public static function nextCheck(Card $card): ?string
     {
-        return WindowDose::next($card)['on'] ?? null;
+        return WindowDose::of($card)?->next($card->checks->last())['on'] ?? null;
     }
 
     /** @return array<string, mixed> */
-    private static function check(FadeCheck $check, Card $card): array
+    private static function check(FadeCheck $check, ?WindowDose $window): array
     {
         return [
             'uuid' => $check->uuid, 'edition' => $check->edition, 'checkedOn' => $check->checked_on->toDateString(),
-            'doseMlxh' => $check->dose_mlxh === null ? null : (float) $check->dose_mlxh, 'note' => $check->note, 'dose' => ($dose = WindowDose::atCheck($check, $card)) === null ? null : WindowDose::told($dose),
+            'doseMlxh' => $check->dose_mlxh === null ? null : (float) $check->dose_mlxh, 'note' => $check->note, 'dose' => ($dose = WindowDose::atCheck($check, $window)) === null ? null : WindowDose::told($dose),
         ];
     }
 }

@@ -17,7 +17,7 @@ final class FadeCalendar
         $calendar = new VCalendar(['PRODID' => '-//Marsh Trial//Checks//EN', 'X-WR-CALNAME' => 'Marsh Trial: checks']);
         $cards = Card::query()->where('kind', 'fade')->where('owner_id', $user->id)->whereHas('hanging')->with('hanging', 'checks')->orderBy('id')->get();
         foreach ($cards as $card) {
-            $next = WindowDose::next($card);
+            $next = WindowDose::of($card)?->next($card->checks->last());
             if ($next === null) {
                 continue;
             }

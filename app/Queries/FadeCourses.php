@@ -37,13 +37,13 @@ final class FadeCourses
      *
      * @return list<array{check: FadeCheck, dose: Dose, measurement: Measurement}>
      */
-    public static function checks(Card $card): array
+    public static function checks(Card $card, ?WindowDose $window): array
     {
         $measured = Measurement::query()->counts()->with('picture')->where('card_id', $card->id)->whereHas('picture', static fn ($q) => $q->whereNotNull('fade_check_id'))->orderBy('id')
             ->get(['id', 'card_id', 'picture_id', 'uuid'])->keyBy(static fn (Measurement $m): int => (int) $m->picture->fade_check_id);
         $out = [];
         foreach ($card->checks as $check) {
-            $dose = isset($measured[$check->id]) ? WindowDose::atCheck($check, $card) : null;
+            $dose = isset($measured[$check->id]) ? WindowDose::atCheck($check, $window) : null;
             if ($dose !== null && $dose->mlxh > 0) {
                 $out[] = ['check' => $check, 'dose' => $dose, 'measurement' => $measured[$check->id]];
             }
@@ -81,9 +81,9 @@ final class FadeCourses
     }
 
     /** @return array<string, mixed> needs hanging, checks and specimens with their paints loaded */
-    public static function of(Card $card): array
+    public static function of(Card $card, ?WindowDose $window): array
     {
-        $checks = self::checks($card);
+        $checks = self::checks($card, $window);
         $series = self::series($card, $checks);
 
         return [

@@ -8,9 +8,9 @@ use App\Models\BenchSession;
 use App\Models\Card;
 use App\Models\HangingPause;
 use App\Models\LightLog;
+use App\Models\Paint;
 use App\Models\User;
-use DateTimeImmutable;
-use DateTimeZone;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Card\CardCode;
 use MarshTrial\Core\Card\FadeCard;
@@ -31,12 +31,18 @@ final class FadeView
     /** @return array<string, mixed> */
     public static function rack(?User $user): array
     {
-        $cards = Card::query()->where('kind', 'fade')->visibleTo($user)->whereHas('hanging')->where(static fn ($q) => BenchSession::notBlind($q, $user))
-            ->with('owner', 'paper', 'hanging', 'checks', 'specimens.pan.paint.maker')->orderByDesc('id')->limit(self::MOST_CARDS)->get();
+        $cards = self::hanging($user);
 
         return [
             'windows' => $cards->map(self::hung(...))->values()->all(), 'steps' => CheckSchedule::STEPS, 'referenceMlxh' => Scale::current()->fade->referenceDoseMlxh, 'years' => Dose::YEARS,
         ];
+    }
+
+    /** @return Collection<int, Card> what somebody may see hanging, the newest first */
+    private static function hanging(?User $user): Collection
+    {
+        return Card::query()->where('kind', 'fade')->visibleTo($user)->whereHas('hanging')->where(static fn ($q) => BenchSession::notBlind($q, $user))
+            ->with('owner', 'hanging', 'checks', 'specimens.pan.paint.maker')->orderByDesc('id')->limit(self::MOST_CARDS)->get();
     }
 
     /** @return array<string, mixed> */
@@ -44,17 +50,14 @@ final class FadeView
     {
         $hanging = $card->hanging ?? throw new \LogicException('It hangs.');
         $own = $card->mayBeChangedBy(Auth::user());
-        $today = new DateTimeImmutable('now', new DateTimeZone($hanging->time_zone));
-        $now = WindowDose::curve($card, $today)?->at($today);
-        $checks = FadeCourses::checks($card);
-        $series = FadeCourses::series($card, $checks);
-        $next = WindowDose::next($card);
+        $window = WindowDose::of($card) ?? throw new \LogicException('It hangs.');
+        $series = FadeCourses::series($card, FadeCourses::checks($card, $window));
 
         return [
             'card' => $card->uuid, 'title' => $card->title, 'code' => CardCode::forCard($card->uuid, 'whole')->text(), 'owner' => $card->owner->name, 'mayChange' => $own,
             // Where somebody lives is not for everybody.
             'place' => $own ? $hanging->place : '', 'facing' => $hanging->facing, 'panes' => $hanging->panes, 'hungOn' => $hanging->hung_on->toDateString(),
-            'now' => $now === null ? null : WindowDose::told($now), 'next' => $next === null ? null : [...$next, 'state' => self::state($next['on'], $today)],
+            'now' => WindowDose::told($window->now()), 'next' => $window->next($card->checks->last()),
             'rows' => $card->specimens->map(static fn ($s): array => [
                 'row' => $s->row, 'paint' => $s->pan->paint->uuid, 'name' => $s->pan->paint->colour_name, 'maker' => $s->pan->paint->maker->name, 'pigments' => $s->pan->paint->pigments,
                 'summary' => isset($series[$s->row]) ? FadeCourses::summary($series[$s->row]) : null,
@@ -74,10 +77,10 @@ final class FadeView
     public static function atEqualLight(string $code, ?User $user): array
     {
         $found = $unfinished = [];
-        $cards = Card::query()->where('kind', 'fade')->visibleTo($user)->whereHas('hanging')->where(static fn ($q) => BenchSession::notBlind($q, $user))->with('hanging', 'checks', 'specimens.pan.paint.maker')->orderBy('id')->limit(self::MOST_CARDS)->get();
+        $cards = self::hanging($user);
         foreach ($cards as $card) {
             $rows = $card->specimens->filter(static fn ($s): bool => in_array($code, array_map(static fn ($c): string => $c->text, PigmentStatement::parse($s->pan->paint->pigments)->codes), true));
-            $series = $rows->isEmpty() ? [] : FadeCourses::series($card, FadeCourses::checks($card));
+            $series = $rows->isEmpty() ? [] : FadeCourses::series($card, FadeCourses::checks($card, WindowDose::of($card)));
             foreach ($rows as $specimen) {
                 $course = $series[$specimen->row][2] ?? null;
                 if ($course?->last() === null) {
@@ -103,29 +106,15 @@ final class FadeView
         }, $found)];
     }
 
-    /** @return 'overdue'|'due'|'soon'|'later' */
-    private static function state(string $on, DateTimeImmutable $today): string
-    {
-        return match (true) {
-            $on < $today->modify('-7 days')->format('Y-m-d') => 'overdue',
-            $on <= $today->format('Y-m-d') => 'due',
-            $on <= $today->modify('+14 days')->format('Y-m-d') => 'soon',
-            default => 'later',
-        };
-    }
-
     /** @return array<string, mixed> */
     public static function light(Card $card): array
     {
         $card->load('hanging', 'checks');
-        $hanging = $card->hanging;
-        if ($hanging === null) {
+        $window = WindowDose::of($card);
+        if ($window === null) {
             return ['now' => null, 'curve' => [], 'reaches' => [], 'pauses' => [], 'logs' => []];
         }
-        $today = new DateTimeImmutable('now', new DateTimeZone($hanging->time_zone));
-        $ahead = WindowDose::curve($card, $today->modify('+3 years'));
-        $days = $ahead?->days() ?? [];
-        $until = array_filter($days, static fn (string $d): bool => $d <= $today->format('Y-m-d'), ARRAY_FILTER_USE_KEY);
+        $until = array_filter($window->curve->days(), static fn (string $d): bool => $d <= $window->today->format('Y-m-d'), ARRAY_FILTER_USE_KEY);
         $every = max(1, intdiv(count($until), self::POINTS));
         $points = [];
         foreach (array_keys($until) as $i => $day) {
@@ -137,8 +126,8 @@ final class FadeView
         usort($reaches, static fn (array $a, array $b): int => $a['mlxh'] <=> $b['mlxh']);
 
         return [
-            'now' => ($now = $ahead?->at($today)) === null ? null : WindowDose::told($now), 'curve' => $points,
-            'reaches' => array_map(static fn (array $r): array => [...$r, 'on' => $ahead?->reaches($r['mlxh'])?->format('Y-m-d')], $reaches),
+            'now' => WindowDose::told($window->now()), 'curve' => $points,
+            'reaches' => array_map(static fn (array $r): array => [...$r, 'on' => $window->curve->reaches($r['mlxh'])?->format('Y-m-d')], $reaches),
             'pauses' => HangingPause::query()->where('card_id', $card->id)->orderBy('from_on')->get()->map(static fn (HangingPause $p): array => ['uuid' => $p->uuid, 'edition' => $p->edition, 'fromOn' => $p->from_on->toDateString(), 'toOn' => $p->to_on->toDateString(), 'note' => $p->note])->all(),
             'logs' => LightLog::query()->where('card_id', $card->id)->orderBy('id')->get()->map(static fn (LightLog $l): array => ['uuid' => $l->uuid, 'name' => $l->name, 'readings' => $l->readings, 'gaps' => $l->gaps, 'clipped' => $l->clipped, 'from' => array_key_first($l->days), 'to' => array_key_last($l->days), 'unit' => $l->unit, 'timeZone' => $l->time_zone])->all(),
         ];
@@ -148,7 +137,7 @@ final class FadeView
     public static function report(Card $card): array
     {
         $card->load('hanging', 'checks', 'specimens.pan.paint.maker');
-        $courses = FadeCourses::of($card);
+        $courses = FadeCourses::of($card, WindowDose::of($card));
 
         return [
             'format' => 'marsh-trial/fading', 'version' => 1, 'card' => CardCode::forCard($card->uuid, 'whole')->text(), 'title' => $card->title, 'facing' => $card->hanging?->facing, 'panes' => $card->hanging?->panes, 'hungOn' => $card->hanging?->hung_on->toDateString(),
@@ -161,31 +150,27 @@ final class FadeView
     public static function csv(Card $card): string
     {
         $card->load('hanging', 'checks', 'specimens.pan.paint.maker');
-        $out = fopen('php://temp', 'w+b') ?: throw new \RuntimeException('No room.');
-        fputcsv($out, ['card', 'row', 'paint', 'maker', 'pigments', 'depth', 'checked on', 'dose Mlx h', 'dose least', 'dose most', 'dE*ab', 'uncertainty', 'dL*', 'dC*', 'outcome', 'course', 'categories possible'], escape: '');
-        $checks = FadeCourses::checks($card);
-        $specimens = $card->specimens->keyBy('row');
+        $lines = [Csv::line(['card', 'row', 'paint', 'maker', 'pigments', 'depth', 'checked on', 'dose Mlx h', 'dose least', 'dose most', 'dE*ab', 'uncertainty', 'dL*', 'dC*', 'outcome', 'course', 'categories possible'])];
+        $checks = FadeCourses::checks($card, WindowDose::of($card));
+        // A depth may be missing at a check: a reading's day is that of its dose.
+        $days = [];
+        foreach ($checks as ['check' => $check, 'dose' => $dose]) {
+            $days[spl_object_id($dose)] = $check->checked_on->toDateString();
+        }
+        $paints = $card->specimens->keyBy('row')->map(static fn ($s): Paint => $s->pan->paint);
         foreach (FadeCourses::series($card, $checks) as $row => $depths) {
             foreach ($depths as $depth => $series) {
-                foreach ($series->readings as $i => $r) {
-                    $paint = $specimens[$row]->pan->paint;
+                foreach ($series->readings as $r) {
                     [$least, $most] = $r->dose->range();
-                    fputcsv($out, [
-                        CardCode::forCard($card->uuid, 'whole')->text(), $row, self::plain($paint->colour_name), self::plain($paint->maker->name), $paint->pigments, FadeCard::DEPTH_WORDS[$depth], $checks[$i]['check']->checked_on->toDateString(),
+                    $lines[] = Csv::line([
+                        CardCode::forCard($card->uuid, 'whole')->text(), $row, $paints[$row]->colour_name, $paints[$row]->maker->name, $paints[$row]->pigments, FadeCard::DEPTH_WORDS[$depth], $days[spl_object_id($r->dose)],
                         round($r->dose->mlxh, 3), round($least, 3), round($most, 3), round($r->change, 3), round($r->uncertainty, 3), round($r->window->l - $r->dark->l, 3), round($r->window->chroma() - $r->dark->chroma(), 3), $r->outcome->value,
                         $series->course()->value, implode(' ', $series->categories()),
-                    ], escape: '');
+                    ]);
                 }
             }
         }
-        rewind($out);
 
-        return (string) stream_get_contents($out);
-    }
-
-    /** A spreadsheet would run what begins so as a formula. */
-    private static function plain(string $text): string
-    {
-        return Csv::isFormula($text) ? "'$text" : $text;
+        return implode('', $lines);
     }
 }

@@ -11,6 +11,7 @@ use App\Models\HangingPause;
 use App\Models\LightLog;
 use DateTimeImmutable;
 use DateTimeZone;
+use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Cache;
 use MarshTrial\Core\Daylight\Dose;
 use MarshTrial\Core\Daylight\DoseCurve;
@@ -20,7 +21,7 @@ use MarshTrial\Core\Daylight\WindowLight;
 use MarshTrial\Core\Fading\CheckSchedule;
 
 /** Light behind a hung card's window: estimated, measured where a logger lay, and as somebody typed it. */
-final class WindowDose
+final readonly class WindowDose
 {
     /** Longest that is looked ahead, days. */
     private const AHEAD_DAYS = 1100;
@@ -40,29 +41,37 @@ final class WindowDose
         );
     }
 
-    /** The dose by day since it was hung, up to a day or further. */
-    public static function curve(Card $card, DateTimeImmutable $until): ?DoseCurve
+    private function __construct(private Hanging $hanging, public DoseCurve $curve, public DateTimeImmutable $today) {}
+
+    /** The light since a card was hung and as far as is looked ahead, worked out once for all that is asked of it; null for a card that does not hang. */
+    public static function of(Card $card): ?self
     {
         $hanging = $card->hanging;
         if ($hanging === null) {
             return null;
         }
-        $zone = new DateTimeZone($hanging->time_zone);
         $pauses = HangingPause::query()->where('card_id', $card->id)->get()->map(static fn (HangingPause $p): array => [$p->from_on->toDateString(), $p->to_on->toDateString()])->all();
         $logged = [];
         foreach (LightLog::query()->where('card_id', $card->id)->orderBy('id')->get() as $log) {
             $logged = array_replace($logged, $log->days);
         }
-
         $window = self::window($hanging);
         // A window lets through the same year after year; the number counts up when it is worked out otherwise.
         $year = Cache::store('file')->rememberForever('window-2-'.hash('xxh128', serialize($window)), static fn (): array => WindowLight::year($window));
+        $today = new DateTimeImmutable(Carbon::now($hanging->time_zone)->toDateTimeString(), new DateTimeZone($hanging->time_zone));
 
-        // As far as the last dose that was told: it corrects the days before it.
-        $told = self::toldChecks($card);
-        $until = max($until, new DateTimeImmutable((string) (array_key_last($told) ?? $hanging->hung_on->toDateString()), $zone));
+        return new self($hanging, DoseCurve::of($window, self::day($hanging, $hanging->hung_on), $today->modify('+'.self::AHEAD_DAYS.' days'), array_values($pauses), $logged, $year, self::toldChecks($card)), $today);
+    }
 
-        return DoseCurve::of($window, new DateTimeImmutable($hanging->hung_on->toDateString(), $zone), $until, array_values($pauses), $logged, $year, $told);
+    /** A day as it begins at the window. */
+    private static function day(Hanging $hanging, Carbon $day): DateTimeImmutable
+    {
+        return new DateTimeImmutable($day->toDateString(), new DateTimeZone($hanging->time_zone));
+    }
+
+    public function now(): Dose
+    {
+        return $this->curve->at($this->today);
     }
 
     /** @return array<string, float> doses that the tester told at checks, Mlx h by day */
@@ -73,43 +82,24 @@ final class WindowDose
     }
 
     /** The dose at a check: as it was typed, else as the window's curve has it; null for a card that does not hang. */
-    public static function atCheck(FadeCheck $check, Card $card): ?Dose
+    public static function atCheck(FadeCheck $check, ?self $window): ?Dose
     {
-        if ($check->dose_mlxh !== null) {
-            return new Dose((float) $check->dose_mlxh, DoseCurve::TOLD);
-        }
-        $hanging = $card->hanging;
-        if ($hanging === null) {
-            return null;
-        }
-        $day = new DateTimeImmutable($check->checked_on->toDateString(), new DateTimeZone($hanging->time_zone));
-
-        return self::curve($card, $day)?->at($day);
+        return $check->dose_mlxh !== null ? new Dose((float) $check->dose_mlxh, DoseCurve::TOLD) : $window?->curve->at(self::day($window->hanging, $check->checked_on));
     }
 
     /**
      * The next check: by the next step of dose, on the day on which the window is thought to reach it; else by the calendar.
      *
-     * @return array{on: string, mlxh: float|null}|null null for a card that does not hang
+     * @return array{on: string, mlxh: float|null}
      */
-    public static function next(Card $card): ?array
+    public function next(?FadeCheck $last): array
     {
-        $hanging = $card->hanging;
-        if ($hanging === null) {
-            return null;
-        }
-        $zone = new DateTimeZone($hanging->time_zone);
-        $hung = new DateTimeImmutable($hanging->hung_on->toDateString(), $zone);
-        $last = $card->checks->last();
-        $lastDay = $last === null ? null : new DateTimeImmutable($last->checked_on->toDateString(), $zone);
-        if (! $hanging->by_dose) {
-            return ['on' => CheckSchedule::next($hung, $lastDay)->format('Y-m-d'), 'mlxh' => null];
-        }
-        $step = CheckSchedule::nextDose($last === null ? 0.0 : (self::atCheck($last, $card)->mlxh ?? 0.0));
-        $day = self::curve($card, ($lastDay ?? $hung)->modify('+'.self::AHEAD_DAYS.' days'))?->reaches($step);
+        $step = CheckSchedule::nextDose($last === null ? 0.0 : self::atCheck($last, $this)->mlxh ?? 0.0);
+        $day = $this->hanging->by_dose ? $this->curve->reaches($step) : null;
+        // A window too dark for the step within three years goes by the calendar too.
+        $byCalendar = fn (): DateTimeImmutable => CheckSchedule::next(self::day($this->hanging, $this->hanging->hung_on), $last === null ? null : self::day($this->hanging, $last->checked_on));
 
-        // A window too dark for the step within three years goes by the calendar.
-        return $day === null ? ['on' => CheckSchedule::next($hung, $lastDay)->format('Y-m-d'), 'mlxh' => null] : ['on' => $day->format('Y-m-d'), 'mlxh' => $step];
+        return ['on' => ($day ?? $byCalendar())->format('Y-m-d'), 'mlxh' => $day === null ? null : $step];
     }
 
     /** @return array<string, mixed> a dose as it is shown */

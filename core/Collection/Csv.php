@@ -134,10 +134,8 @@ final readonly class Csv
     public static function line(array $cells): string
     {
         return implode(',', array_map(static function (string|int|float|null $cell): string {
-            $cell = (string) $cell;
-            if (preg_match(self::FORMULA, $cell)) {
-                $cell = "'$cell";
-            }
+            // A negative number begins as a formula does, and is none.
+            $cell = is_string($cell) && preg_match(self::FORMULA, $cell) ? "'$cell" : (string) $cell;
 
             return preg_match('/[",\r\n]|^\s|\s$/', $cell) ? '"'.str_replace('"', '""', $cell).'"' : $cell;
         }, $cells))."\r\n";

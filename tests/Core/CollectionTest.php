@@ -65,6 +65,8 @@ final class CollectionTest extends TestCase
         $rows = iterator_to_array((new Csv('comma', 'UTF-8'))->rows($stream));
         self::assertSame([['aaa', "b \r\nbb", 'ccc'], ['zzz', 'b"bb', 'yyy']], array_column($rows, 'cells'));
         self::assertSame([1, 3], array_keys($rows));
+        // Text that begins as a formula is guarded; a number below nothing is none.
+        self::assertSame("'-2,-2,-0.5\r\n", Csv::line(['-2', -2, -0.5]));
         self::assertSame("aaa,\"b \r\nbb\",\"b\"\"bb\",\" x\"\r\n", Csv::line(['aaa', "b \r\nbb", 'b"bb', ' x']));
         self::assertSame(['semicolon', 'tab', 'bar', 'comma'], array_map(static fn (string $t): string => Csv::guess($t)->separator, ["a;b,c;d\n", "a\tb\n", "a|b|c\n", "a\n"]));
     }

@@ -34,8 +34,8 @@ export interface RackWindow {
     facing: string;
     panes: string;
     hungOn: string;
-    now: DoseTold | null;
-    next: { on: string; mlxh: number | null; state: 'overdue' | 'due' | 'soon' | 'later' } | null;
+    now: DoseTold;
+    next: { on: string; mlxh: number | null };
     rows: {
         row: number;
         paint: string;

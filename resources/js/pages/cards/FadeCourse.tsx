@@ -1,7 +1,7 @@
 import { useState, type FormEvent } from 'react';
 import { newUuid, put, remove } from '../../api/client';
 import type { Card, Check } from '../../api/types';
-import { day, today } from '../../components/paint/words';
+import { day, dueWords, today } from '../../components/paint/words';
 import { Problem } from '../../components/ui/states';
 import { FadeLight } from './FadeLight';
 import { Hang } from './Hang';
@@ -31,12 +31,7 @@ export function FadeCourse({ card, onDone }: { card: Card; onDone: () => void })
                 </li>
                 <li className="border-t-2 border-ink pt-2">
                     <h2>3. Check</h2>
-                    {card.hanging?.nextCheck && (
-                        <p>
-                            Next check: {day(card.hanging.nextCheck)}
-                            {card.hanging.nextCheck < today() ? '; it is late, nothing is lost, the light is counted' : ''}.
-                        </p>
-                    )}
+                    {card.hanging?.nextCheck && <p className="first-letter:uppercase">{dueWords(card.hanging.nextCheck, today())}.</p>}
                     {card.checks.map((c) => (
                         <CheckLine key={c.uuid} card={card} check={c} onDone={onDone} />
                     ))}

@@ -4,7 +4,7 @@ import { Link, useNavigate } from 'react-router';
 import { get, post } from '../../api/client';
 import type { Rack, RackBead, RackWindow } from '../../api/fading';
 import { keys } from '../../api/queryKeys';
-import { day } from '../../components/paint/words';
+import { day, dueWords, today } from '../../components/paint/words';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
@@ -27,8 +27,8 @@ export default function FadeRack() {
     const most = Math.max(
         8,
         ...data.windows.flatMap((w) => [
-            1.15 * (w.now?.range[1] ?? 0),
-            1.1 * (w.next?.mlxh ?? 0),
+            1.15 * w.now.range[1],
+            1.1 * (w.next.mlxh ?? 0),
             ...w.rows.flatMap((r) => r.checks.map((c) => 1.1 * c.mlxh)),
         ]),
     );
@@ -101,13 +101,6 @@ function Axis({ at, most, data }: { at: (mlxh: number) => number; most: number; 
     );
 }
 
-const NEXT: Record<string, string> = {
-    overdue: 'late; nothing is lost, the light is counted',
-    due: 'due',
-    soon: 'soon',
-    later: '',
-};
-
 function Hung({
     window: w,
     at,
@@ -128,18 +121,11 @@ function Hung({
                 <span>
                     {w.place && `${w.place}, `}facing {w.facing}, {w.panes}, since {day(w.hungOn)}
                 </span>
-                {w.now !== null && (
-                    <span>
-                        {w.now.words}, <span className="num">{w.now.mlxh.toFixed(1)} Mlx h</span>
-                        {w.now.measured > 0 && <>, {Math.round(100 * w.now.measured)} % of it logged</>}
-                    </span>
-                )}
-                {w.next !== null && (
-                    <span className={w.next.state === 'later' ? 'text-soft' : 'font-medium'}>
-                        next check {day(w.next.on)}
-                        {NEXT[w.next.state] && `, ${NEXT[w.next.state]}`}
-                    </span>
-                )}
+                <span>
+                    {w.now.words}, <span className="num">{w.now.mlxh.toFixed(1)} Mlx h</span>
+                    {w.now.measured > 0 && <>, {Math.round(100 * w.now.measured)} % of it logged</>}
+                </span>
+                <span className={w.next.on <= today() ? 'font-medium' : 'text-soft'}>{dueWords(w.next.on, today())}</span>
             </div>
             {w.rows.map((r) => (
                 <div key={r.row} className="grid grid-cols-[180px_760px_1fr] gap-x-3 items-center border-b border-rule h-10">
@@ -152,25 +138,21 @@ function Hung({
                     </Link>
                     <div className="relative h-10">
                         <span className="absolute left-0 right-0 top-1/2 h-px bg-rule" aria-hidden />
-                        {w.now !== null && (
-                            <>
-                                <span
-                                    className="hatched absolute inset-y-0 right-0"
-                                    style={{ left: Math.min(AXIS, at(Math.min(most, w.now.range[1]))) }}
-                                    aria-hidden
-                                />
-                                <span
-                                    className="absolute top-1/2 h-1 -translate-y-1/2 bg-soft"
-                                    style={{
-                                        left: at(w.now.range[0]),
-                                        width: Math.max(1, at(Math.min(most, w.now.range[1])) - at(w.now.range[0])),
-                                    }}
-                                    aria-hidden
-                                />
-                                <span className="absolute inset-y-1 w-0.5 bg-ink" style={{ left: at(w.now.mlxh) }} aria-hidden />
-                            </>
-                        )}
-                        {w.next?.mlxh != null && w.next.mlxh <= most && (
+                        <span
+                            className="hatched absolute inset-y-0 right-0"
+                            style={{ left: Math.min(AXIS, at(Math.min(most, w.now.range[1]))) }}
+                            aria-hidden
+                        />
+                        <span
+                            className="absolute top-1/2 h-1 -translate-y-1/2 bg-soft"
+                            style={{
+                                left: at(w.now.range[0]),
+                                width: Math.max(1, at(Math.min(most, w.now.range[1])) - at(w.now.range[0])),
+                            }}
+                            aria-hidden
+                        />
+                        <span className="absolute inset-y-1 w-0.5 bg-ink" style={{ left: at(w.now.mlxh) }} aria-hidden />
+                        {w.next.mlxh != null && w.next.mlxh <= most && (
                             <span
                                 className={`${RING} absolute top-1/2 -translate-x-1/2 -translate-y-1/2`}
                                 style={{ left: at(w.next.mlxh) }}
