@@ -116,6 +116,10 @@ Route::middleware('auth')->group(static function (): void {
     Route::delete('pictures/{picture}/withdrawal', [PictureController::class, 'bringBack']);
     Route::post('cards/{card}/stand-in', [PictureController::class, 'standIn']);
     Route::put('cards/{card}/hanging/{uuid}', [FadeController::class, 'putHanging']);
+    Route::put('old-strips/{uuid}', [FadeController::class, 'putOldStrip']);
+    Route::put('cards/{card}/down', [FadeController::class, 'takeDown']);
+    Route::delete('cards/{card}/down', [FadeController::class, 'hangAgain']);
+    Route::post('pictures/{picture}/swap', [FadeController::class, 'swapHalves']);
     Route::put('cards/{card}/checks/{uuid}', [FadeController::class, 'putCheck']);
     Route::get('cards/{card}/light', [FadeController::class, 'light']);
     Route::put('cards/{card}/pauses/{uuid}', [FadeController::class, 'putPause']);

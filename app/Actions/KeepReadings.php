@@ -7,6 +7,7 @@ namespace App\Actions;
 use App\Models\Card;
 use App\Models\InstrumentRun;
 use App\Models\Specimen;
+use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\RowLabel;
 use MarshTrial\Core\Colour\Lab;
@@ -57,7 +58,8 @@ final class KeepReadings
     public static function painted(Card $card): CardLayout
     {
         $rows = Specimen::query()->with('pan.paint.maker')->where('card_id', $card->id)->orderBy('row')->get()
-            ->map(static fn (Specimen $s): RowLabel => new RowLabel($s->row, $s->pan->uuid, $s->pan->paint->colour_name, $s->pan->paint->maker->name, $s->pan->paint->pigments));
+            // An old strip is one of two even patches: a stand-in for what can be compared.
+            ->map(static fn (Specimen $s): RowLabel => new RowLabel($s->row, $s->pan->uuid.($card->kind === CardKind::Halves->value ? '|form=two' : ''), $s->pan->paint->colour_name, $s->pan->paint->maker->name, $s->pan->paint->pigments));
 
         // A frame lies over somebody's sheet; what is on it nobody wrote down.
         return $rows->isEmpty() ? $card->cardLayout() : $card->cardLayout()->withRows(array_values($rows->all()));

@@ -17,6 +17,7 @@ use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\FadeCard;
+use MarshTrial\Core\Card\OldStrip;
 use MarshTrial\Core\Card\OwnFrame;
 use MarshTrial\Core\Card\PocketFrame;
 use MarshTrial\Core\Card\PropertyCard;
@@ -37,11 +38,26 @@ final class MakeCard
                 return $there;
             }
             $uuid = (string) Str::uuid();
-            // Every swatch has its own paper, as far as it is known.
-            $paper = Paper::query()->where('maker', 'not recorded')->first() ?? Paper::put((string) Str::uuid(), ['maker' => 'not recorded', 'fibre' => 'other', 'surface' => 'not recorded', 'weight_gsm' => null]);
 
-            return Card::put($uuid, ['title' => 'Swatches', 'paper_id' => $paper->id, 'paper_side' => 'not recorded', 'note' => '', 'kind' => CardKind::Pocket->value, 'layout' => LayoutJson::toArray(PocketFrame::layout($uuid, 'Swatches'))]);
+            return Card::put($uuid, ['title' => 'Swatches', 'paper_id' => self::unknownPaper()->id, 'paper_side' => 'not recorded', 'note' => '', 'kind' => CardKind::Pocket->value, 'layout' => LayoutJson::toArray(PocketFrame::layout($uuid, 'Swatches'))]);
         });
+    }
+
+    /** Every swatch has its own paper, as far as it is known. */
+    private static function unknownPaper(): Paper
+    {
+        return Paper::query()->where('maker', 'not recorded')->first() ?? Paper::put((string) Str::uuid(), ['maker' => 'not recorded', 'fibre' => 'other', 'surface' => 'not recorded', 'weight_gsm' => null]);
+    }
+
+    /** A strip that the program did not print, of one paint. */
+    public static function oldStrip(string $uuid, string $title, Pan $pan, string $note): Card
+    {
+        $paint = $pan->paint;
+        $layout = OldStrip::layout($uuid, $title, new RowLabel(OldStrip::ROW, $pan->uuid, $paint->colour_name, $paint->maker->name, $paint->pigments));
+        $card = Card::put($uuid, ['title' => $title, 'paper_id' => self::unknownPaper()->id, 'paper_side' => 'not recorded', 'note' => $note, 'kind' => CardKind::Halves->value, 'layout' => LayoutJson::toArray($layout)]);
+        Specimen::query()->create(['uuid' => (string) Str::uuid(), 'card_id' => $card->id, 'pan_id' => $pan->id, 'row' => OldStrip::ROW, 'code_word' => null]);
+
+        return $card;
     }
 
     /**

@@ -17,6 +17,7 @@ use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use MarshTrial\Core\Card\CardKind;
 
 /** Takes a picture of a card, uploaded or from the scanner stand-in, and has it measured in the background. */
 final class RequestMeasurement
@@ -74,7 +75,7 @@ final class RequestMeasurement
     {
         return DB::transaction(static function () use ($uuid, $card, $check, $picture): Measurement {
             $moment = match (true) {
-                $card->kind !== 'fade' => 'property',
+                ! in_array($card->kind, CardKind::FADING, true) => 'property',
                 $check === null => 'first',
                 default => 'check',
             };

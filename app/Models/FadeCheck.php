@@ -13,6 +13,7 @@ use Illuminate\Support\Carbon;
  * @property Carbon $checked_on
  * @property string|null $dose_mlxh
  * @property string $note
+ * @property bool $eye_first its numbers are shown when every row has been judged by eye
  * @property Card $card
  */
 final class FadeCheck extends Model
@@ -27,7 +28,7 @@ final class FadeCheck extends Model
 
     protected function casts(): array
     {
-        return ['checked_on' => 'date'];
+        return ['checked_on' => 'date', 'eye_first' => 'boolean'];
     }
 
     /** @return BelongsTo<Card, $this> */

@@ -34,6 +34,7 @@ use MarshTrial\Core\Simulation\TargetStandIn;
  * @property string $withdrawn_because
  * @property int|null $phone_link_id
  * @property string $called what whoever took it called the paint
+ * @property bool $window_first in a picture of an old strip the window half lies first
  * @property Card $card
  * @property CaptureTarget|null $target
  * @property CaptureProfile|null $profile
@@ -72,7 +73,7 @@ final class Picture extends Model
 
     protected function casts(): array
     {
-        return ['wet' => 'boolean', 'withdrawn_at' => 'datetime'];
+        return ['wet' => 'boolean', 'window_first' => 'boolean', 'withdrawn_at' => 'datetime'];
     }
 
     /** @return BelongsTo<CaptureTarget, $this> */
@@ -98,7 +99,8 @@ final class Picture extends Model
             wedge: $this->wedge === '' ? null : Readings::wedge($this->wedge),
             profile: $this->profile?->kept(),
             // A frame lies over whatever sheet it was laid on.
-            paper: InstrumentRun::paperOf($this->card_id, $this->source === 'stand-in') ?? (in_array($this->card->kind, [CardKind::Frame->value, CardKind::Pocket->value], true) ? null : $this->card->paper->colour($this->card->paper_side)),
+            paper: InstrumentRun::paperOf($this->card_id, $this->source === 'stand-in') ?? (in_array($this->card->kind, [CardKind::Frame->value, CardKind::Pocket->value, CardKind::Halves->value], true) ? null : $this->card->paper->colour($this->card->paper_side)),
+            windowFirst: $this->window_first,
         );
     }
 }

@@ -24,6 +24,7 @@ use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Bench\HandMeasure;
 use MarshTrial\Core\Card\CardCode;
+use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Daylight\Glass;
@@ -64,7 +65,7 @@ final class CardView
             'windows' => $card->kind === 'frame' ? self::windows($card, $shown) : [],
             'hanging' => self::hanging($card, $window),
             'facings' => Hanging::FACINGS, 'panes' => array_column(Glass::cases(), 'value'), 'skies' => array_keys(Window::SKIES),
-            'courses' => $card->kind === 'fade' && ! $blind ? FadeCourses::of($card, $window) : null,
+            'courses' => in_array($card->kind, CardKind::FADING, true) && ! $blind ? FadeCourses::of($card, $window) : null,
             'corrections' => self::corrections($card), 'simulated' => $shown?->picture->source === 'stand-in',
             // Told while what they say is hidden.
             'picturesRead' => $newest->where('state', 'done')->count(),
@@ -210,6 +211,7 @@ final class CardView
             'timeZone' => $hanging->time_zone, 'hungOn' => $hanging->hung_on->toDateString(), 'note' => $hanging->note,
             'panes' => $hanging->panes, 'sky' => $hanging->sky, 'curtain' => $hanging->curtain, 'sunshine' => $hanging->sunshine === null ? null : (float) $hanging->sunshine, 'distanceM' => (float) $hanging->distance_m, 'byDose' => $hanging->by_dose,
             'nextCheck' => $window?->next($card->checks->last())['on'] ?? null,
+            'hungTo' => $hanging->hung_to?->toDateString(), 'hungWords' => $hanging->hung_words, 'downOn' => $hanging->down_on?->toDateString(), 'downTo' => $hanging->down_to?->toDateString(), 'downWords' => $hanging->down_words,
         ];
     }
 

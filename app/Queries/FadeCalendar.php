@@ -6,6 +6,7 @@ namespace App\Queries;
 
 use App\Models\Card;
 use App\Models\User;
+use MarshTrial\Core\Card\CardKind;
 use Sabre\VObject\Component\VCalendar;
 use Sabre\VObject\Component\VEvent;
 
@@ -15,7 +16,7 @@ final class FadeCalendar
     public static function of(User $user): string
     {
         $calendar = new VCalendar(['PRODID' => '-//Marsh Trial//Checks//EN', 'X-WR-CALNAME' => 'Marsh Trial: checks']);
-        $cards = Card::query()->where('kind', 'fade')->where('owner_id', $user->id)->whereHas('hanging')->with('hanging', 'checks')->orderBy('id')->get();
+        $cards = Card::query()->whereIn('kind', CardKind::FADING)->where('owner_id', $user->id)->whereHas('hanging', static fn ($q) => $q->whereNull('down_on'))->with('hanging', 'checks')->orderBy('id')->get();
         foreach ($cards as $card) {
             $next = WindowDose::of($card)?->next($card->checks->last());
             if ($next === null) {

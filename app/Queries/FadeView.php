@@ -13,6 +13,7 @@ use App\Models\User;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Card\CardCode;
+use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\FadeCard;
 use MarshTrial\Core\Collection\Csv;
 use MarshTrial\Core\Daylight\Dose;
@@ -41,7 +42,7 @@ final class FadeView
     /** @return Collection<int, Card> what somebody may see hanging, the newest first */
     private static function hanging(?User $user): Collection
     {
-        return Card::query()->where('kind', 'fade')->visibleTo($user)->whereHas('hanging')->where(static fn ($q) => BenchSession::notBlind($q, $user))
+        return Card::query()->whereIn('kind', CardKind::FADING)->visibleTo($user)->whereHas('hanging')->where(static fn ($q) => BenchSession::notBlind($q, $user))
             ->with('owner', 'hanging', 'checks', 'specimens.pan.paint.maker')->orderByDesc('id')->limit(self::MOST_CARDS)->get();
     }
 

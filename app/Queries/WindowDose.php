@@ -26,6 +26,8 @@ final readonly class WindowDose
     /** Longest that is looked ahead, days. */
     private const AHEAD_DAYS = 1100;
 
+    private const FOR_GOOD = '9999-12-31';
+
     /** Where the card hangs, as the core sees it. */
     public static function window(Hanging $hanging): Window
     {
@@ -60,7 +62,37 @@ final readonly class WindowDose
         $year = Cache::store('file')->rememberForever('window-2-'.hash('xxh128', serialize($window)), static fn (): array => WindowLight::year($window));
         $today = new DateTimeImmutable(Carbon::now($hanging->time_zone)->toDateTimeString(), new DateTimeZone($hanging->time_zone));
 
-        return new self($hanging, DoseCurve::of($window, self::day($hanging, $hanging->hung_on), $today->modify('+'.self::AHEAD_DAYS.' days'), array_values($pauses), $logged, $year, self::toldChecks($card)), $today);
+        [$from, $fromDays] = self::between($hanging, $hanging->hung_on, $hanging->hung_to);
+        $vague = $fromDays;
+        if ($hanging->down_on !== null) {
+            $pauses[] = [self::dark($hanging), self::FOR_GOOD];
+            $vague = hypot($fromDays, self::between($hanging, $hanging->down_on, $hanging->down_to)[1]);
+        }
+
+        return new self($hanging, DoseCurve::of($window, $from, $today->modify('+'.self::AHEAD_DAYS.' days'), array_values($pauses), $logged, $year, self::toldChecks($card), $vague), $today);
+    }
+
+    /**
+     * The middle of the days that it may have been, and their standard deviation, days.
+     *
+     * @return array{0: DateTimeImmutable, 1: float}
+     */
+    private static function between(Hanging $hanging, Carbon $first, ?Carbon $last): array
+    {
+        $from = self::day($hanging, $first);
+        $days = $last === null ? 0 : (int) $from->diff(self::day($hanging, $last))->days;
+
+        // As likely on one of them as on another.
+        return [$from->modify('+'.intdiv($days, 2).' days'), $days / sqrt(12)];
+    }
+
+    /** First day without light after it was taken down: where the day is not known, as if it had been the middle one. */
+    public static function dark(Hanging $hanging): string
+    {
+        $down = $hanging->down_on ?? throw new \LogicException('It hangs.');
+        [$hung] = self::between($hanging, $hanging->hung_on, $hanging->hung_to);
+
+        return max($hung, self::between($hanging, $down, $hanging->down_to)[0])->modify('+1 day')->format('Y-m-d');
     }
 
     /** A day as it begins at the window. */
@@ -90,10 +122,13 @@ final readonly class WindowDose
     /**
      * The next check: by the next step of dose, on the day on which the window is thought to reach it; else by the calendar.
      *
-     * @return array{on: string, mlxh: float|null}
+     * @return array{on: string, mlxh: float|null}|null null: it was taken down
      */
-    public function next(?FadeCheck $last): array
+    public function next(?FadeCheck $last): ?array
     {
+        if ($this->hanging->down_on !== null) {
+            return null;
+        }
         $step = CheckSchedule::nextDose($last === null ? 0.0 : self::atCheck($last, $this)->mlxh ?? 0.0);
         $day = $this->hanging->by_dose ? $this->curve->reaches($step) : null;
         // A window too dark for the step within three years goes by the calendar too.

@@ -28,6 +28,8 @@ final readonly class Capture
         public ?int $quality = null,
         /** How many times smaller each side is than in the picture that will be measured: a first look at a small copy. */
         public float $reducedBy = 1.0,
+        /** In a picture of an old strip the window half lies first, at the left or above. */
+        public bool $windowFirst = false,
     ) {}
 
     /**
@@ -39,6 +41,6 @@ final readonly class Capture
      */
     public function of(bool $jpeg, bool $camera, ?float $focal = null, ?int $quality = null): self
     {
-        return new self($jpeg, $this->photo ?? ($camera ? true : null), $this->target, $this->wedge, $this->profile, $this->paper, $focal, $quality, $this->reducedBy);
+        return new self($jpeg, $this->photo ?? ($camera ? true : null), $this->target, $this->wedge, $this->profile, $this->paper, $focal, $quality, $this->reducedBy, $this->windowFirst);
     }
 }

@@ -70,7 +70,10 @@ final readonly class CapturedPicture
     public static function of(PixelGrid $picture, CardLayout $layout, Capture $capture): self
     {
         $finder = new PieceFinder($picture, $capture->photo === true, $capture->focal, $capture->reducedBy);
-        $pieces = $layout->kind === CardKind::Pocket ? $finder->frames() : $finder->pieces($layout);
+        $pieces = $layout->kind->isUnderPocketFrames() ? $finder->frames() : $finder->pieces($layout);
+        if ($layout->kind === CardKind::Halves && count($pieces) !== 2) {
+            throw PictureFault::notTwoHalves(count($pieces));
+        }
         if ($layout->kind === CardKind::Pocket) {
             $layout = PocketFrame::layout($layout->uuid, $layout->title, count($pieces));
         }

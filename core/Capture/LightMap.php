@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Capture;
 
-use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\Piece;
 use MarshTrial\Core\Card\TargetSheet;
@@ -75,7 +74,7 @@ final readonly class LightMap
      */
     public static function of(PixelGrid $picture, CardLayout $layout, array $pieces, bool $scan = false): self
     {
-        if ($layout->kind === CardKind::Pocket) {
+        if ($layout->kind->isUnderPocketFrames()) {
             return self::sampled($picture, $layout, $pieces, self::POCKET_PITCH_MM);
         }
         if ($scan) {

@@ -12,4 +12,20 @@ enum CardKind: string
     case Frame = 'frame';
     /** Swatches of any time, each seen through the pocket frame. */
     case Pocket = 'pocket';
+    /** Two halves of an old strip, or of a sheet half covered, each seen through the pocket frame. */
+    case Halves = 'halves';
+
+    /** Kinds whose dark and window halves are compared. */
+    public const FADING = ['fade', 'halves'];
+
+    /** Whether nothing was printed for it: the pocket frame is laid over what is there. */
+    public function isUnderPocketFrames(): bool
+    {
+        return $this === self::Pocket || $this === self::Halves;
+    }
+
+    public function fades(): bool
+    {
+        return in_array($this->value, self::FADING, true);
+    }
 }

@@ -46,7 +46,7 @@ final readonly class CardLayout
     /** What is printed on a piece to know it by. */
     public function codeOf(Piece $piece): CardCode
     {
-        return $this->kind === CardKind::Pocket ? PocketFrame::code() : CardCode::forCard($this->uuid, $piece->id);
+        return $this->kind->isUnderPocketFrames() ? PocketFrame::code() : CardCode::forCard($this->uuid, $piece->id);
     }
 
     /** @param list<RowLabel> $rows other labels for the same rows */

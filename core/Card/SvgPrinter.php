@@ -25,7 +25,7 @@ final class SvgPrinter
      */
     public static function print(CardLayout $layout, bool $frame): string
     {
-        if ($layout->kind === CardKind::Pocket) {
+        if ($layout->kind->isUnderPocketFrames()) {
             return PocketPrinter::sheet();
         }
         $frame = $frame || $layout->kind === CardKind::Frame;
@@ -55,7 +55,7 @@ final class SvgPrinter
      */
     public static function words(CardLayout $layout): array
     {
-        if ($layout->kind === CardKind::Pocket) {
+        if ($layout->kind->isUnderPocketFrames()) {
             return array_map(static fn (PrintedText $t): Rect => $t->bounds(), PocketFrame::words());
         }
         $parts = self::cautions($layout);

@@ -24,9 +24,10 @@ final readonly class DoseCurve
     /**
      * @param array<string, float> $estimated lux hours by day
      * @param array<string, array{luxHours: float, covered: float}> $logged by day: sum, and share of the day's light that it covers, 0 to 1
+     * @param float $vagueDays standard deviation of the days in the light, where their first or last is not known
      * @param float $factor what the logger says the estimate has to be multiplied with
      */
-    private function __construct(private \DateTimeImmutable $from, private array $estimated, private array $logged, private float $factor, private float $uncertainty, private bool $calibrated) {}
+    private function __construct(private \DateTimeImmutable $from, private array $estimated, private array $logged, private float $factor, private float $uncertainty, private bool $calibrated, private float $vagueDays) {}
 
     /**
      * @param \DateTimeImmutable $from first day in the light, local
@@ -34,9 +35,10 @@ final readonly class DoseCurve
      * @param list<array{0: string, 1: string}> $pauses first and last day taken down, both dark
      * @param array<string, array{luxHours: float, covered: float}> $logged by day
      * @param array<int, float>|null $year lux hours by day of the year, where they were worked out before
+     * @param float $vagueDays standard deviation of the days in the light, where the first or the last is not known
      * @param array<string, float> $told doses up to the end of a day that a tester told, Mlx h; the estimate passes through them where no logger calibrates it
      */
-    public static function of(Window $window, \DateTimeImmutable $from, \DateTimeImmutable $to, array $pauses = [], array $logged = [], ?array $year = null, array $told = []): self
+    public static function of(Window $window, \DateTimeImmutable $from, \DateTimeImmutable $to, array $pauses = [], array $logged = [], ?array $year = null, array $told = [], float $vagueDays = 0.0): self
     {
         $estimated = $byDay = [];
         for ($day = $from; $day <= $to; $day = $day->modify('+1 day')) {
@@ -52,7 +54,7 @@ final readonly class DoseCurve
         $factor = $calibrated ? array_sum(array_column($both, 'luxHours')) / $expected : 1.0;
         $through = $calibrated ? $estimated : self::through($estimated, $told);
 
-        return new self($from, $through, $logged, max(0.02, $factor), $through === $estimated ? $window->uncertainty() : hypot(self::TOLD, self::CALIBRATED), $calibrated);
+        return new self($from, $through, $logged, max(0.02, $factor), $through === $estimated ? $window->uncertainty() : hypot(self::TOLD, self::CALIBRATED), $calibrated, $told === [] ? $vagueDays : 0.0);
     }
 
     /**
@@ -101,6 +103,7 @@ final readonly class DoseCurve
     {
         $until = $day->format('Y-m-d');
         $measured = $rest = 0.0;
+        $lit = 0;
         foreach ($this->estimated as $name => $lux) {
             if ($name > $until) {
                 break;
@@ -108,6 +111,7 @@ final readonly class DoseCurve
             [$of, $left] = $this->ofDay((string) $name, $lux);
             $measured += $of;
             $rest += $left;
+            $lit += $of + $left > 0 ? 1 : 0;
         }
         $sum = $measured + $rest;
         if ($sum <= 0) {
@@ -115,7 +119,7 @@ final readonly class DoseCurve
         }
         $own = $this->calibrated ? hypot(self::LOGGER, self::CALIBRATED) : $this->uncertainty;
 
-        return new Dose($sum / 1e6, hypot($measured * self::LOGGER, $rest * $own) / $sum, $measured / $sum);
+        return new Dose($sum / 1e6, hypot(hypot($measured * self::LOGGER, $rest * $own) / $sum, $this->vagueDays / $lit), $measured / $sum);
     }
 
     /** @return array<string, float> dose by day, Mlx h, rising */

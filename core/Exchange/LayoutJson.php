@@ -12,6 +12,7 @@ use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\Fiducial;
 use MarshTrial\Core\Card\FiducialShape;
+use MarshTrial\Core\Card\OldStrip;
 use MarshTrial\Core\Card\Piece;
 use MarshTrial\Core\Card\PocketFrame;
 use MarshTrial\Core\Card\Point;
@@ -75,6 +76,9 @@ final class LayoutJson
             // All pocket frames are alike.
             if ($kind === CardKind::Pocket->value) {
                 return PocketFrame::layout((string) $uuid, (string) $title);
+            }
+            if ($kind === CardKind::Halves->value) {
+                return OldStrip::layout((string) $uuid, (string) $title, new RowLabel(...self::fields($rows[0], 'row', 'specimen', 'paint', 'maker', 'pigments')));
             }
 
             $layout = new CardLayout(

@@ -53,12 +53,23 @@ final class FadeComparison
             $outcome = Outcome::PaperOrUndecidable;
             $remarks[] = 'since the first reading the dark half changed and the window half hardly did: did they hang the wrong way round, or did light or damp reach the dark half?';
         }
+        if ($first === null && $y > 2 * $along && self::holdsMore($now, $keptDeposit)) {
+            $remarks[] = 'the window half holds more paint than the dark half: do they lie the other way round, or was it painted stronger?';
+        }
         $categories = LightfastnessScale::possible($scale, $whole ? $beyond($least) : $y, $whole ? $beyond($greatest) : $y, $along, $doseMlxh, $doseUncertainty);
 
         return new FadeFinding(
             $now->row, $now->depth, $keptDeposit->in($keptDeposit->key()), $rawDifference, $difference, $paperChange,
             $least, $greatest, $along, $yRaw, $y, $outcome, $categories, self::wording($scale, $outcome, $doseMlxh), $remarks,
         );
+    }
+
+    /** Whether the window half is the deeper one in the channel that the paint absorbs most. */
+    private static function holdsMore(HalfPair $now, Deposit $kept): bool
+    {
+        [$dark, $window] = [$kept->in($kept->key()), Deposit::of($now->exposed->rgb, $now->exposedPaper->rgb)->in($kept->key())];
+
+        return $dark !== null && ($window === null || $window > $dark);
     }
 
     /** Each half against its own first reading, as paint over its own paper: what one device says otherwise than another is in both. */
@@ -138,7 +149,7 @@ final class FadeComparison
     {
         $readings = [$now->kept, $now->exposed, ...($first === null ? [] : [$first->kept, $first->exposed])];
         $floor = count($readings) * $scale->fade->repeatability ** 2;
-        $mismatch = $first === null ? $scale->fade->usualMismatch ** 2 / 3 : 0.0;
+        $mismatch = $first === null ? ($now->mismatch ?? $scale->fade->usualMismatch) ** 2 / 3 : 0.0;
         $direction = [$specimen->l - $control->l, $specimen->a - $control->a, $specimen->b - $control->b];
         $length = sqrt($direction[0] ** 2 + $direction[1] ** 2 + $direction[2] ** 2);
         $direction = $length < 1e-9 ? [1.0, 0.0, 0.0] : array_map(static fn (float $d): float => $d / $length, $direction);

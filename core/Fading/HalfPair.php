@@ -17,5 +17,7 @@ final readonly class HalfPair
         public CellReading $exposed,
         public CellReading $keptPaper,
         public CellReading $exposedPaper,
+        /** What two places of one load may have differed by from the start where nobody read them before hanging, dE*ab, one standard deviation; null: as usual. */
+        public ?float $mismatch = null,
     ) {}
 }

@@ -119,6 +119,11 @@ final class PictureFault extends CoreException
         return new self("$found pocket frames are in this picture; $most are read at most. Go closer and take several pictures.");
     }
 
+    public static function notTwoHalves(int $found): self
+    {
+        return new self("An old strip is read from two pocket frames in one picture, one over its dark half (at the left or above) and one over its window half; $found ".($found === 1 ? 'was' : 'were').' found.');
+    }
+
     /** @param non-empty-list<QualityCheck> $checks of the picture, one of them or more beyond what can be used */
     public static function notUsable(array $checks): self
     {

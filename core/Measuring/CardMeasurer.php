@@ -20,9 +20,11 @@ use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\Card\CellId;
 use MarshTrial\Core\Card\CellRole;
 use MarshTrial\Core\Card\FadeCard;
+use MarshTrial\Core\Card\OldStrip;
 use MarshTrial\Core\Card\PocketFrame;
 use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Fading\FadeComparison;
+use MarshTrial\Core\Fading\FadeFinding;
 use MarshTrial\Core\Fading\FadeRow;
 use MarshTrial\Core\Fading\HalfPair;
 use MarshTrial\Core\Imaging\CellReader;
@@ -67,6 +69,7 @@ final readonly class CardMeasurer
             CardKind::Property => $this->property($captured, $layout, $facts, $capture->jpeg, $progress),
             CardKind::Frame => $this->frame($captured, $layout, $facts, $progress),
             CardKind::Pocket => $this->pocket($captured, $layout, $facts, $capture, $progress),
+            CardKind::Halves => $this->halves($captured, $layout, $facts, $capture, $doseMlxh, $progress, $doseUncertainty),
             CardKind::Fade => $this->fade($captured, $layout, $facts, $first, $doseMlxh, $progress, $doseUncertainty),
         };
     }
@@ -258,6 +261,20 @@ final readonly class CardMeasurer
         }
 
         return new CardMeasurement($layout, $facts, $cells, $papers, [], $ratings, $pairs, $findings, $doseMlxh);
+    }
+
+    /** An old strip: what stands under two pocket frames, compared as the halves of a fade card that nobody read before hanging. */
+    private function halves(CapturedPicture $captured, CardLayout $layout, PictureFacts $facts, Capture $capture, ?float $doseMlxh, callable $progress, float $doseUncertainty): CardMeasurement
+    {
+        $progress('Reading both halves', 0.3);
+        $strip = new OldStripMeter($this->scale);
+        $strip->read(new SwatchMeter($this->scale, $captured, $facts, $capture->jpeg, $capture->paper), $capture->windowFirst);
+        $findings = array_map(fn (HalfPair $p): FadeFinding => FadeComparison::compare($this->scale, $p, null, $doseMlxh, $doseUncertainty), $strip->pairs);
+        $facts = $this->withGlare($facts, $strip->cells);
+        $rating = FadeRow::rate($this->scale, $findings, $doseMlxh, $doseUncertainty)->withRemarks($strip->remarks);
+        $layout = new CardLayout($layout->kind, $layout->uuid, $layout->title, $layout->rows, $layout->pieces, $layout->windows, $strip->placed);
+
+        return new CardMeasurement($layout, $facts, $strip->cells, $strip->papers, [], [$this->remarked($rating, $strip->cells, $facts)->under(OldStrip::protocols()[0]->text())], $strip->pairs, $findings, $doseMlxh);
     }
 
     private static function firstPair(?CardMeasurement $first, int $row, int $depth): ?HalfPair

@@ -6,6 +6,7 @@ namespace MarshTrial\Core\Simulation;
 
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Card\OldStrip;
 use MarshTrial\Core\Card\Piece;
 use MarshTrial\Core\Card\PocketFrame;
 use MarshTrial\Core\Card\Rect;
@@ -51,7 +52,7 @@ final readonly class Scene
     {
         $hand = SeededRandom::keyed("hand|$layout->uuid|$seed");
         $scanner = SeededRandom::keyed("scanner|$layout->uuid|$seed|$doseMlxh|$dpi$visit");
-        $sheet = $layout->kind === CardKind::Pocket ? Sheet::of($hand)->aged($hand->between(0.0, 1.0)) : Sheet::of($hand);
+        $sheet = $layout->kind->isUnderPocketFrames() ? Sheet::of($hand)->aged($hand->between(0.0, 1.0)) : Sheet::of($hand);
         $films = $habits = [];
         foreach ($layout->rows as $row) {
             $habits[$row->row] = Habits::of($row, $seed);
@@ -67,7 +68,7 @@ final readonly class Scene
                 5.0 + $scanner->between(-1.5, 1.5),
             ];
         }
-        if ($layout->kind === CardKind::Pocket) {
+        if ($layout->kind->isUnderPocketFrames()) {
             // Laid down by hand, three to a line.
             foreach ($layout->pieces as $i => $piece) {
                 $places[$piece->id] = [deg2rad($scanner->between(-20, 20)), 12.0 + 98 * ($i % 3) + $scanner->between(-2, 2), 14.0 + 100 * intdiv($i, 3) + $scanner->between(-2, 2)];
@@ -76,7 +77,7 @@ final readonly class Scene
         if ($target !== null) {
             $places[TargetSheet::PIECE] = [
                 deg2rad($scanner->between(-1, 1)), (self::BED_WIDTH_MM - $target->piece->outline->width) / 2,
-                max([0.0, ...array_map(static fn ($p): float => $p->outline->bottom(), $layout->pieces)]) + ($layout->kind === CardKind::Pocket ? 42.0 : 9.0),
+                max([0.0, ...array_map(static fn ($p): float => $p->outline->bottom(), $layout->pieces)]) + ($layout->kind->isUnderPocketFrames() ? 42.0 : 9.0),
             ];
         }
 
@@ -85,7 +86,7 @@ final readonly class Scene
             $hand->between(0.004, 0.014),
             Texture::smooth($hand, $sheet->toothMm, $perMm),
             Texture::smooth($hand, 1.1, $perMm),
-            $films, $habits, $places, $hand, $scanner, $target, $print, $layout->kind === CardKind::Pocket ? Sheet::ofOffice($hand) : null, $seed,
+            $films, $habits, $places, $hand, $scanner, $target, $print, $layout->kind->isUnderPocketFrames() ? Sheet::ofOffice($hand) : null, $seed,
         );
     }
 
@@ -116,12 +117,21 @@ final readonly class Scene
         return $piece === 'exposed' ? $this->sheet->after($this->doseMlxh) : $this->sheet->reflectance;
     }
 
-    /** What was painted under a placing of the pocket frame; a row's name may tell how. */
-    public function swatch(int $row): SwatchHand
+    /** What was painted under a placing of the pocket frame; a row's name may tell how. The second placing over an old strip shows its window half, painted with the same load. */
+    public function swatch(int $placing): SwatchHand
     {
+        $halves = $this->layout->kind === CardKind::Halves;
+        $row = $halves ? OldStrip::ROW : $placing;
         $name = $this->layout->rows[$row - 1]->specimen;
+        $form = str_contains($name, '|form=') ? explode('|form=', $name)[1] : null;
 
-        return new SwatchHand($this, $row, $name.'|'.$this->seed, str_contains($name, '|form=') ? explode('|form=', $name)[1] : null);
+        return new SwatchHand($this, $row, "$name|$this->seed".($halves && $placing === 2 ? '|window' : ''), $halves ? $form ?? SwatchHand::formOf("$name|$this->seed", $row) : $form, $halves && $placing === 2 ? $this->swatch(1) : null);
+    }
+
+    /** Light behind a placing of the pocket frame over an old strip, Mlx h. */
+    public function doseUnder(string $piece): float
+    {
+        return $this->layout->kind === CardKind::Halves && $piece === OldStrip::halves(false)['exposed'] ? $this->doseMlxh : 0.0;
     }
 
     public function look(int $row): Appearance

@@ -13,6 +13,9 @@ final class SwatchHand
     /** Ways in which swatches are painted: a patch, a stroke from deep to pale, two patches, a stroke over a black line, a wash that fills the window. */
     public const FORMS = ['patch', 'graded', 'two', 'line', 'strip', 'full', 'bare'];
 
+    /** What two halves of one strip differ by in load, share, at most. */
+    private const LOAD = 0.1;
+
     public readonly string $form;
 
     /** @var list<Rect> painted patches on the frame, mm */
@@ -41,13 +44,12 @@ final class SwatchHand
     /** @var array{0: float, 1: float} thickness of the first patch and of the second */
     private readonly array $amounts;
 
-    public function __construct(private readonly Scene $scene, private readonly int $row, string $key, ?string $form = null)
+    /** @param self|null $half the other half of one strip: painted with the same loads, as nearly as a hand does */
+    public function __construct(private readonly Scene $scene, private readonly int $row, string $key, ?string $form = null, ?self $half = null)
     {
         $random = SeededRandom::keyed("swatch|$key|$row");
         $draw = $random->whole(0, 99);
-        $this->form = $form ?? match (true) {
-            $draw < 26 => 'patch', $draw < 52 => 'graded', $draw < 68 => 'two', $draw < 84 => 'line', $draw < 94 => 'strip', default => 'full',
-        };
+        $this->form = $form ?? self::formAt($draw);
         $w = PocketFrame::window();
         [$cx, $cy] = [$w->centre()->x + $random->between(-2, 2), $w->centre()->y + $random->between(-1, 1)];
         $this->patches = match ($this->form) {
@@ -64,11 +66,25 @@ final class SwatchHand
         $this->lineHalf = $random->between(1.4, 2.4);
         $this->lineSlope = $random->between(-0.06, 0.06);
         $deep = $random->between(0.0, 1.0) < 0.35;
-        $this->amounts = [$deep ? $random->between(1.6, 3.4) : $random->between(0.5, 1.2), $random->between(0.3, 1.0)];
+        $amounts = [$deep ? $random->between(1.6, 3.4) : $random->between(0.5, 1.2), $random->between(0.3, 1.0)];
+        $this->amounts = $half === null ? $amounts : [$half->amounts[0] * (1 + self::LOAD * $random->between(-1, 1)), $half->amounts[1] * (1 + self::LOAD * $random->between(-1, 1))];
         $this->strokes = $random->between(0, 1) < 0.6 ? self::words($random, $w) : [];
         $this->cut = [$random->between(-0.8, 0.6), $random->between(-0.8, 0.6), $random->between(-0.8, 0.6), $random->between(-0.8, 0.6)];
         $this->shadow = [$random->between(0.05, 0.4), $random->between(0.15, 1.0), $random->whole(0, 1), $random->whole(0, 1)];
         $this->curl = [$random->between(-0.05, 0.05) / 22, $random->between(-0.05, 0.05) / 14];
+    }
+
+    /** The form in which chance has a swatch. */
+    public static function formOf(string $key, int $row): string
+    {
+        return self::formAt(SeededRandom::keyed("swatch|$key|$row")->whole(0, 99));
+    }
+
+    private static function formAt(int $draw): string
+    {
+        return match (true) {
+            $draw < 26 => 'patch', $draw < 52 => 'graded', $draw < 68 => 'two', $draw < 84 => 'line', $draw < 94 => 'strip', default => 'full',
+        };
     }
 
     /**

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Simulation;
 
 use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Card\OldStrip;
 use MarshTrial\Core\Card\PocketFrame;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Card\RowLabel;
+use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
 
 /**
@@ -31,6 +33,36 @@ final readonly class SwatchStandIn
         $layout = $layout->withRows(array_map(static fn (string $p, int $i): RowLabel => new RowLabel($i + 1, "swatch-$seed-$i".(($forms[$i] ?? '') === '' ? '' : "|form=$forms[$i]"), "swatch $i", '', $p), $pigments, array_keys($pigments)));
 
         return new self($layout, $seed, Scene::of($layout, $seed, 240, 0.0));
+    }
+
+    /** An old strip of one paint: its window half has had so much light, Mlx h. */
+    public static function halves(string $pigments, int $seed, float $doseMlxh, string $form = '', string $uuid = '5a7c0000-0000-4000-8000-000000000002'): self
+    {
+        $layout = OldStrip::layout($uuid, 'Old strip', new RowLabel(OldStrip::ROW, "halves-$seed".($form === '' ? '' : "|form=$form"), 'old strip', '', $pigments));
+
+        return new self($layout, $seed, Scene::of($layout, $seed, 240, $doseMlxh));
+    }
+
+    /**
+     * What light did to the paint in a part of the dark half's window, its paper left as it was.
+     *
+     * @return array{0: Lab, 1: Lab} before and after
+     */
+    public function faded(Rect $area): array
+    {
+        $hand = $this->hand(1);
+        $look = $this->scene->look(OldStrip::ROW);
+        $sum = $n = 0;
+        for ($y = $area->y + 0.25; $y < $area->bottom(); $y += 0.5) {
+            for ($x = $area->x + 0.25; $x < $area->right(); $x += 0.5) {
+                $sum += $hand->laid($x, $y)[0];
+                $n++;
+            }
+        }
+        $thickness = $sum / max(1, $n);
+        $lab = static fn (float $thickness, float $dose): Lab => LinearRgb::fromArray($look->rgb($thickness, '', $dose))->toLab();
+
+        return [$lab($thickness, 0.0), $lab($thickness * $look->film->leftAfter($thickness, $this->scene->doseMlxh), $this->scene->doseMlxh)];
     }
 
     public function hand(int $row): SwatchHand

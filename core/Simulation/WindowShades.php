@@ -41,17 +41,19 @@ final readonly class WindowShades
     /** What shows through a pocket frame: an old swatch on its own sheet, words, a line, the frame's cut edge and its shadow. */
     private function swatch(Window $window): \Closure
     {
-        $hand = $this->scene->swatch($window->row);
+        $hand = $this->scene->swatch((int) array_search($window->piece, array_column($this->scene->layout->pieces, 'id'), true) + 1);
         $film = $this->scene->films[$window->row];
-        $table = $this->ground->table($film, '');
+        $dose = $this->scene->doseUnder($window->piece);
+        $table = $this->ground->table($film, $dose > 0 ? 'exposed' : '', $dose);
         $grains = $this->ground->grains($film, $window->row);
 
-        return function (float $x, float $y) use ($window, $hand, $table, $grains): array {
+        return function (float $x, float $y) use ($window, $hand, $table, $grains, $film, $dose): array {
             $open = $this->ground->cover($hand->inOpening($x, $y));
             $frame = $open < 1.0 ? $this->ground->paperShade($window->piece, $x, $y) : [];
             $seen = [];
             if ($open > 0.0) {
                 [$thickness, $inside] = $hand->laid($x, $y);
+                $thickness *= $dose > 0 ? $film->leftAfter($thickness, $dose) : 1.0;
                 $pen = $this->ground->cover($hand->inStroke($x, $y));
                 $seen = Ground::point($table, $table->index($thickness * $grains->at($x, $y)), $this->ground->tooth($x, $y), $this->ground->cover($hand->inLine($x, $y)), $this->ground->cover($inside), Canvas::UNCLEAR);
                 $light = $hand->light($x, $y);

@@ -44,7 +44,8 @@ final readonly class SwatchMeter
     /** @param Lab|null $paper colour of the swatches' bare paper, where it was measured */
     public function __construct(private Scale $scale, private CapturedPicture $captured, private PictureFacts $facts, private bool $jpeg, private ?Lab $paper = null) {}
 
-    public function read(int $row): SwatchReading
+    /** @param array{0: float, 1: float, 2: float}|null $gain what to multiply the channels with; null: what makes its own bare paper true */
+    public function read(int $row, ?array $gain = null): SwatchReading
     {
         $piece = PocketFrame::pieceId($row);
         $frame = $this->captured->reader($piece);
@@ -63,13 +64,15 @@ final readonly class SwatchMeter
                 : 'Too little of the window shows even paint: it is covered with ink or broken up. Move the frame to a calmer part of the swatch.');
         }
 
-        return $this->told($row, $piece, $frame, $grid, $bare, $white, $line, $painted);
+        return $this->told($row, $piece, $frame, $grid, $bare, $white, $line, $painted, $gain ?? $this->gain($bare));
     }
 
-    /** @param list<int> $painted */
-    private function told(int $row, string $piece, Resampler $frame, WindowGrid $grid, ?BarePaper $bare, LinearRgb $white, ?LineBeneath $line, array $painted): SwatchReading
+    /**
+     * @param list<int> $painted
+     * @param array{0: float, 1: float, 2: float} $gain
+     */
+    private function told(int $row, string $piece, Resampler $frame, WindowGrid $grid, ?BarePaper $bare, LinearRgb $white, ?LineBeneath $line, array $painted, array $gain): SwatchReading
     {
-        $gain = $this->gain($bare);
         $reader = new CellReader($frame);
         $cells = $readings = [];
         $read = function (string $name, CellRole $role, int $step, Rect $area) use (&$cells, &$readings, $row, $piece, $reader, $grid, $bare, $gain): CellReading {
@@ -86,12 +89,13 @@ final readonly class SwatchMeter
         }
         $deposits = $this->deposits($grid, $painted, $bare, $white);
         $key = Deposit::keyChannel(array_values(array_filter($deposits, fn (Deposit $d): bool => ($d->largest() ?? 0.0) >= $this->scale->depths->least)), $this->scale->depths->reference);
-        $fields = [];
+        $fields = $shares = [];
         $step = 0;
-        foreach ($this->places($grid, $painted, $deposits, $key) as [$name, $area]) {
+        foreach ($this->places($grid, $painted, $deposits, $key) as [$name, $area, $share]) {
             $wash = $name === CellRole::Wash->value;
             $role = $wash ? CellRole::Wash : CellRole::Swatch;
             $fields[$role->value][] = $read($wash ? $name : $role->value.'-'.++$step, $role, $wash ? 0 : $step, $area);
+            $shares[$cells[count($cells) - 1]->id] = $share;
         }
         if ($line !== null) {
             $fields[CellRole::UnderBare->value] = [$read('under-bare', CellRole::UnderBare, 0, $line->bare)];
@@ -106,7 +110,7 @@ final readonly class SwatchMeter
 
         return new SwatchReading(
             $row, $cells, $readings, $paper, $overPaper?->keyName(), $this->depthsOf($overPaper, $cells, $readings), $this->outshines($grid, $painted, $bare),
-            $this->ratings($row, $overPaper, $line, $frame, $grid, $bare, $gain, $cells), $remarks,
+            $this->ratings($row, $overPaper, $line, $frame, $grid, $bare, $gain, $cells), $remarks, null, $gain, $shares,
         );
     }
 
@@ -164,7 +168,7 @@ final readonly class SwatchMeter
      * @param list<int> $painted
      * @param array<int, Deposit> $deposits
      *
-     * @return list<array{0: string, 1: Rect}> the deepest first, the wash last
+     * @return list<array{0: string, 1: Rect, 2: float}> with the share of the paint that is as deep; the deepest first, the wash last
      */
     private function places(WindowGrid $grid, array $painted, array $deposits, ?int $key): array
     {
@@ -198,9 +202,10 @@ final readonly class SwatchMeter
             }
         }
         usort($found, static fn (array $a, array $b): int => $b[2] <=> $a[2]);
-        $out = array_map(static fn (array $f): array => [$f[0], $f[1]], $found);
+        $share = static fn (float $target): float => count($within($target)) / max(1, count($depth));
+        $out = array_map(static fn (array $f): array => [$f[0], $f[1], $share($f[2])], $found);
 
-        return $wash === null ? $out : [...$out, [CellRole::Wash->value, $wash]];
+        return $wash === null ? $out : [...$out, [CellRole::Wash->value, $wash, $share((float) $depthOfWash)]];
     }
 
     /**

@@ -32,6 +32,10 @@ final readonly class SwatchReading
         public array $ratings,
         public array $remarks,
         public ?string $problem = null,
+        /** @var array{0: float, 1: float, 2: float} what every channel was multiplied with */
+        public array $gain = [1.0, 1.0, 1.0],
+        /** @var array<string, float> share of the paint in view that is as deep as a place, by cell id */
+        public array $shares = [],
     ) {}
 
     public static function nothing(int $row, string $problem): self

@@ -8,6 +8,7 @@ use App\Actions\RequestMeasurement;
 use App\Models\Card;
 use App\Models\FadeCheck;
 use App\Models\Measurement;
+use App\Models\Paint;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Carbon;
 use Sabre\VObject\Component\VCalendar;
@@ -75,7 +76,8 @@ final class FadingTest extends FeatureTestCase
         self::assertCount(3, $middle['readings']);
         self::assertGreaterThan(10.0, $middle['readings'][2]['change']);
         self::assertNotContains('I', $middle['categories']);
-        self::assertSame('holds so far', $blue['summary']['group']);
+        // Its paper may have changed in the light; its paint has not.
+        self::assertContains($blue['summary']['group'], ['holds so far', 'explained by the paper, or not decidable']);
         self::assertContains($violet['summary']['group'], ['avoid', 'questionable']);
         // What is drawn ends where it was read last.
         self::assertEqualsWithDelta($doses[2], end($middle['drawn'])['mlxh'], 0.01);
@@ -195,6 +197,53 @@ final class FadingTest extends FeatureTestCase
         // Asked for again, the old address ends.
         $this->postJson('/api/calendar')->assertOk();
         $this->get($path)->assertNotFound();
+    }
+
+    public function testAnOldStripWithVagueDaysIsReadUnderTwoFramesAndHungAgain(): void
+    {
+        $this->putPaint(self::uuid(), ['colourName' => 'Old Violet', 'pigments' => 'PV3', 'pan' => ['uuid' => '0b1d0000-0000-4000-8000-000000000002', 'form' => 'tube']])->assertCreated();
+        $paint = Paint::query()->latest('id')->firstOrFail();
+        $where = array_diff_key(self::WINDOW, ['hungOn' => 0]) + ['paintUuid' => $paint->uuid];
+        $put = fn (array $told) => $this->putJson('/api/old-strips/0b1d0000-0000-4000-8000-000000000001', $told + $where);
+        foreach (['' => 'Say since when', 'before 2019' => 'between which years', 'some day' => 'no date', '2031' => 'not come yet'] as $when => $says) {
+            self::assertStringContainsString($says, (string) $put(['hungWhen' => (string) $when])->assertStatus(422)->json('detail'));
+        }
+        self::assertStringContainsString('before it was hung', (string) $put(['hungWhen' => 'June 2023', 'downWhen' => 'May 2023'])->assertStatus(422)->json('detail'));
+        self::assertSame(0, Card::query()->where('kind', 'halves')->count());
+        $uuid = $put(['hungWhen' => 'spring 2025', 'downWhen' => 'July 2025'])->assertCreated()->assertJsonPath('hanging.nextCheck', null)->json('uuid');
+        $card = Card::query()->where('uuid', $uuid)->firstOrFail();
+        $known = $this->getJson("/api/cards/$uuid/light")->json('now');
+        // Not knowing the days makes the dose less sure than its window alone.
+        self::assertGreaterThan(0.15, $known['uncertainty']);
+        $check = $this->check($card, '2026-07-30');
+        $shown = $this->getJson("/api/cards/$uuid")->assertOk()->json();
+        self::assertSame([1, 'halves'], [count($shown['courses']['checks']), $shown['kind']]);
+        // In the dark since it came down: the light of the check is that of now.
+        self::assertEqualsWithDelta($known['mlxh'], $shown['courses']['checks'][0]['dose']['mlxh'], 0.02);
+        ['change' => $change, 'uncertainty' => $uncertainty, 'outcome' => $outcome] = $shown['courses']['rows'][0]['depths'][0]['readings'][0];
+        self::assertGreaterThan(2 * $uncertainty, $change);
+        self::assertSame('paler', $outcome);
+        self::assertStringContainsString('no reading before hanging', (string) json_encode($shown['result']['fading'][0]['remarks']));
+        self::assertSame('spring 2025', $shown['hanging']['hungWords']);
+        self::assertContains($card->title, array_column($this->getJson('/api/rack')->json('windows'), 'title'));
+
+        // Taken for the other way round, the window half would hold more paint than the dark one: that is asked about.
+        $picture = $shown['pictures'][0]['uuid'];
+        $swapped = $this->postJson("/api/pictures/$picture/swap")->assertOk()->json();
+        self::assertStringContainsString('the other way round', (string) json_encode($swapped['result']['fading'][0]['remarks']));
+        $back = $this->postJson("/api/pictures/$picture/swap")->assertOk()->json('courses.rows.0.depths.0.readings.0.change');
+        self::assertEqualsWithDelta($change, $back, 1e-6);
+
+        // Put back, it goes on from where it was; the days between were dark.
+        $this->deleteJson("/api/cards/$uuid/down", ['on' => '2025-06-30'])->assertStatus(422);
+        $this->deleteJson("/api/cards/$uuid/down", ['on' => '2026-07-31'])->assertOk()->assertJsonPath('hanging.downOn', null);
+        self::assertNotNull($this->getJson("/api/cards/$uuid")->json('hanging.nextCheck'));
+        // Two days of summer light, and none of the year before.
+        self::assertEqualsWithDelta($known['mlxh'] + 0.35, $this->getJson("/api/cards/$uuid/light")->json('now.mlxh'), 0.2);
+        $this->deleteJson("/api/cards/$uuid/down", ['on' => '2026-08-01'])->assertStatus(422);
+        $this->putJson("/api/cards/$uuid/down", ['on' => '2026-08-02'])->assertStatus(422);
+        $this->putJson("/api/cards/$uuid/down", ['on' => '2026-08-01'])->assertOk()->assertJsonPath('hanging.downOn', '2026-08-01');
+        self::assertSame($check->uuid, $this->getJson("/api/cards/$uuid")->json('checks.0.uuid'));
     }
 
     public function testWhatCannotBeIsSaidInASentence(): void

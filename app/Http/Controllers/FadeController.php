@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Actions\KeepOldStrip;
 use App\Actions\ReadLightLog;
 use App\Actions\RequestMeasurement;
 use App\Http\JsonResponse;
@@ -13,6 +14,7 @@ use App\Models\FadeCheck;
 use App\Models\Hanging;
 use App\Models\HangingPause;
 use App\Models\LightLog as KeptLog;
+use App\Models\Paint;
 use App\Models\Picture;
 use App\Models\User;
 use App\Queries\CardView;
@@ -26,6 +28,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Str;
 use Illuminate\Validation\Rule;
+use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Daylight\Glass;
 use MarshTrial\Core\Daylight\LightLog;
 use MarshTrial\Core\Daylight\Window;
@@ -36,34 +39,28 @@ final class FadeController extends Controller
     public function putHanging(Request $request, Card $card, string $uuid): JsonResponse
     {
         Gate::authorize('change', $card);
-        $values = $request->validate([
-            'place' => 'required|string|max:160', 'facing' => ['required', Rule::in(Hanging::FACINGS)], 'glass' => 'nullable|string|max:160',
-            'latitude' => 'nullable|numeric|between:-90,90', 'longitude' => 'nullable|numeric|between:-180,180',
-            'timeZone' => 'required|timezone:all', 'hungOn' => 'required|date_format:Y-m-d', 'note' => 'nullable|string|max:2000', 'withoutFirst' => 'nullable|boolean',
-            'panes' => ['nullable', Rule::enum(Glass::class)], 'sky' => ['nullable', Rule::in(array_keys(Window::SKIES))], 'curtain' => 'nullable|boolean', 'sunshine' => 'nullable|numeric|between:0,1', 'distanceM' => 'nullable|numeric|min:0|max:5', 'byDose' => 'nullable|boolean',
-            'sunshineByMonth' => 'nullable|array|size:12', 'sunshineByMonth.*' => 'numeric|between:0,1', 'horizon' => 'nullable|array|max:72', 'horizon.*' => 'numeric|between:0,90',
-        ], ['sunshine.between' => 'Sunshine is the share of the hours in which the sun could shine, from 0 to 1.', 'latitude.between' => 'Latitude lies between -90 and 90 degrees.', 'longitude.between' => 'Longitude lies between -180 and 180 degrees.','place.required' => 'Say where it hangs; what is published is rounded to one degree and goes without the name.']);
+        $old = $card->kind === CardKind::Halves->value;
+        $values = $request->validate(self::where() + ($old ? self::VAGUE : ['hungOn' => 'required|date_format:Y-m-d']) + ['withoutFirst' => 'nullable|boolean'], self::WHERE_WORDS);
         $today = Carbon::now($values['timeZone'])->toDateString();
-        if ($values['hungOn'] > $today) {
-            abort(422, 'This day has not come yet. Say it on the day the card is hung.');
-        }
-        if ($values['hungOn'] < $card->created_at->copy()->setTimezone($values['timeZone'])->toDateString()) {
-            abort(422, 'The card was made on '.$card->created_at->copy()->setTimezone($values['timeZone'])->toDateString().'; it cannot have hung before.');
-        }
-        if ($card->hanging === null && ! ($values['withoutFirst'] ?? false) && ! $card->measurements()->counts()->exists()) {
-            throw new NeedsSaying('This card was not read before hanging. What fades then is told from its kept half alone, as if both had been painted alike, and is less sure. Hang it so?', 'withoutFirst');
+        if ($old) {
+            $days = KeepOldStrip::days($values['hungWhen'], $values['downWhen'] ?? '', $today);
+        } else {
+            if ($values['hungOn'] > $today) {
+                abort(422, 'This day has not come yet. Say it on the day the card is hung.');
+            }
+            if ($values['hungOn'] < $card->created_at->copy()->setTimezone($values['timeZone'])->toDateString()) {
+                abort(422, 'The card was made on '.$card->created_at->copy()->setTimezone($values['timeZone'])->toDateString().'; it cannot have hung before.');
+            }
+            if ($card->hanging === null && ! ($values['withoutFirst'] ?? false) && ! $card->measurements()->counts()->exists()) {
+                throw new NeedsSaying('This card was not read before hanging. What fades then is told from its kept half alone, as if both had been painted alike, and is less sure. Hang it so?', 'withoutFirst');
+            }
+            $days = ['hung_on' => $values['hungOn']];
         }
         if ($card->hanging !== null && $card->hanging->uuid !== $uuid) {
             abort(409, 'This card hangs already. Reload to see where; what you typed is still here.');
         }
-        $hanging = DB::transaction(static function () use ($uuid, $card, $values, $request): Hanging {
-            $hanging = Hanging::put($uuid, [
-                'card_id' => $card->id, 'place' => $values['place'], 'facing' => $values['facing'], 'glass' => $values['glass'] ?? '', 'latitude' => $values['latitude'] ?? null,
-                'longitude' => $values['longitude'] ?? null, 'time_zone' => $values['timeZone'], 'hung_on' => $values['hungOn'], 'note' => $values['note'] ?? '',
-                'panes' => $values['panes'] ?? Glass::Single->value, 'sky' => $values['sky'] ?? 'open', 'curtain' => (bool) ($values['curtain'] ?? false), 'sunshine' => $values['sunshine'] ?? null, 'distance_m' => $values['distanceM'] ?? 0, 'by_dose' => (bool) ($values['byDose'] ?? true),
-                ...isset($values['sunshineByMonth']) ? ['sunshine_by_month' => array_combine(range(1, 12), array_map(floatval(...), array_values($values['sunshineByMonth'])))] : [],
-                ...isset($values['horizon']) ? ['horizon' => array_map(floatval(...), $values['horizon'])] : [],
-            ], $request->header('If-Match'));
+        $hanging = DB::transaction(static function () use ($uuid, $card, $values, $days, $request): Hanging {
+            $hanging = Hanging::put($uuid, ['card_id' => $card->id, ...self::columns($values), ...$days], $request->header('If-Match'));
             // What no window can be is said now, not when its light is asked for.
             WindowDose::window($hanging);
 
@@ -71,6 +68,102 @@ final class FadeController extends Controller
         });
 
         return new JsonResponse(CardView::of($card), $hanging->wasRecentlyCreated ? 201 : 200);
+    }
+
+    /** A strip that the program did not print, with its window and its days as far as they are known. */
+    public function putOldStrip(Request $request, string $uuid): JsonResponse
+    {
+        $values = $request->validate(self::where() + self::VAGUE + ['paintUuid' => 'required|uuid', 'title' => 'nullable|string|max:160'], self::WHERE_WORDS + ['paintUuid.required' => 'Say which paint it is; record it under Paints first if it is not there.']);
+        $paint = (new Paint)->resolveRouteBinding($values['paintUuid']) ?? abort(422, 'This paint is not recorded here any more.');
+        $card = KeepOldStrip::put($uuid, $paint, $values['title'] ?? '', self::columns($values), $values['hungWhen'], $values['downWhen'] ?? '', '');
+        Gate::authorize('change', $card);
+
+        return new JsonResponse(CardView::of($card), 201);
+    }
+
+    /** It came down, to be put back or not: nothing is added to its light from then on. */
+    public function takeDown(Request $request, Card $card): JsonResponse
+    {
+        Gate::authorize('change', $card);
+        $hanging = $card->hanging ?? abort(422, 'This card does not hang.');
+        $on = $request->validate(['on' => 'required|date_format:Y-m-d'])['on'];
+        if ($on < $hanging->hung_on->toDateString() || $on > Carbon::now($hanging->time_zone)->toDateString()) {
+            abort(422, 'The day must lie between that of hanging and today.');
+        }
+        $hanging->change(['down_on' => $on, 'down_to' => null, 'down_words' => ''], $request->header('If-Match') ?? (string) $hanging->edition);
+
+        return new JsonResponse(CardView::of($card->refresh()));
+    }
+
+    /** Put back: the days in between were dark, and the series goes on. */
+    public function hangAgain(Request $request, Card $card): JsonResponse
+    {
+        Gate::authorize('change', $card);
+        $hanging = $card->hanging;
+        if ($hanging?->down_on === null) {
+            abort(422, 'This card is not down.');
+        }
+        $on = $request->validate(['on' => 'required|date_format:Y-m-d'])['on'];
+        $down = ($hanging->down_to ?? $hanging->down_on)->toDateString();
+        if ($on < $down || $on > Carbon::now($hanging->time_zone)->toDateString()) {
+            abort(422, 'The day must lie between that of taking down and today.');
+        }
+        DB::transaction(static function () use ($card, $hanging, $on): void {
+            $first = WindowDose::dark($hanging);
+            if ($first < $on) {
+                HangingPause::query()->create(['uuid' => (string) Str::uuid(), 'owner_id' => $card->owner_id, 'edition' => 1, 'card_id' => $card->id, 'from_on' => $first, 'to_on' => Carbon::parse($on)->subDay()->toDateString(), 'note' => $hanging->down_words]);
+            }
+            $hanging->change(['down_on' => null, 'down_to' => null, 'down_words' => ''], (string) $hanging->edition);
+        });
+
+        return new JsonResponse(CardView::of($card->refresh()));
+    }
+
+    /** The halves of an old strip lie the other way round in this picture. */
+    public function swapHalves(Picture $picture): JsonResponse
+    {
+        $card = $picture->card;
+        Gate::authorize('change', $card);
+        if ($card->kind !== CardKind::Halves->value) {
+            abort(422, 'The halves of a printed card are known by their codes. If they hung the wrong way round, say so in a note and begin again.');
+        }
+        $picture->update(['window_first' => ! $picture->window_first]);
+        RequestMeasurement::again($picture);
+
+        return new JsonResponse(CardView::of($card->refresh()));
+    }
+
+    private const VAGUE = ['hungWhen' => 'required|string|max:80', 'downWhen' => 'nullable|string|max:80'];
+
+    private const WHERE_WORDS = ['sunshine.between' => 'Sunshine is the share of the hours in which the sun could shine, from 0 to 1.', 'sunshineByMonth.*.between' => 'Sunshine is the share of the hours in which the sun could shine, from 0 to 1.', 'horizon.*.between' => 'What stands before the sun is told in degrees above the horizon, 0 to 90.', 'latitude.between' => 'Latitude lies between -90 and 90 degrees.', 'longitude.between' => 'Longitude lies between -180 and 180 degrees.', 'place.required' => 'Say where it hangs; what is published is rounded to one degree and goes without the name.', 'hungWhen.required' => 'Say since when it hung, however vaguely: March 2021, about 2019.'];
+
+    /** @return array<string, mixed> rules for where something hangs */
+    private static function where(): array
+    {
+        return [
+            'place' => 'required|string|max:160', 'facing' => ['required', Rule::in(Hanging::FACINGS)], 'glass' => 'nullable|string|max:160',
+            'latitude' => 'nullable|numeric|between:-90,90', 'longitude' => 'nullable|numeric|between:-180,180', 'timeZone' => 'required|timezone:all', 'note' => 'nullable|string|max:2000',
+            'panes' => ['nullable', Rule::enum(Glass::class)], 'sky' => ['nullable', Rule::in(array_keys(Window::SKIES))], 'curtain' => 'nullable|boolean', 'sunshine' => 'nullable|numeric|between:0,1', 'distanceM' => 'nullable|numeric|min:0|max:5', 'byDose' => 'nullable|boolean',
+            'sunshineByMonth' => 'nullable|array|size:12', 'sunshineByMonth.*' => 'numeric|between:0,1', 'horizon' => 'nullable|array|max:72', 'horizon.*' => 'numeric|between:0,90',
+        ];
+    }
+
+    /**
+     * @param array<string, mixed> $values
+     *
+     * @return array<string, mixed> columns of a hanging, without its days
+     */
+    private static function columns(array $values): array
+    {
+        $floats = static fn (array $of): array => array_map(floatval(...), array_values($of));
+
+        return [
+            'place' => $values['place'], 'facing' => $values['facing'], 'glass' => $values['glass'] ?? '', 'latitude' => $values['latitude'] ?? null,
+            'longitude' => $values['longitude'] ?? null, 'time_zone' => $values['timeZone'], 'note' => $values['note'] ?? '',
+            'panes' => $values['panes'] ?? Glass::Single->value, 'sky' => $values['sky'] ?? 'open', 'curtain' => (bool) ($values['curtain'] ?? false), 'sunshine' => $values['sunshine'] ?? null, 'distance_m' => $values['distanceM'] ?? 0, 'by_dose' => (bool) ($values['byDose'] ?? true),
+            ...array_key_exists('sunshineByMonth', $values) ? ['sunshine_by_month' => $values['sunshineByMonth'] === null ? null : array_combine(range(1, 12), $floats($values['sunshineByMonth']))] : [],
+            ...array_key_exists('horizon', $values) ? ['horizon' => $values['horizon'] === null ? null : $floats($values['horizon'])] : [],
+        ];
     }
 
     /** It was never hung there: the hanging goes, and what it said is kept. */

@@ -36,7 +36,7 @@ final class TodayController extends Controller
 
         return new JsonResponse([
             ...$user === null ? [] : self::bench($user),
-            'checks' => $cards->filter(static fn (Card $c): bool => $c->hanging !== null)->map($show)->sortBy('nextCheck')->values()->all(),
+            'checks' => $cards->filter(static fn (Card $c): bool => $c->hanging !== null && $c->hanging->down_on === null)->map($show)->sortBy('nextCheck')->values()->all(),
             'checksWaiting' => $user === null ? [] : self::checksWaiting($user),
             'waiting' => $cards->filter(static fn (Card $c): bool => $c->getAttribute('done') === 0 && ! in_array($c->bench_session_id, $away, true))->map($show)->values()->all(),
             'toHang' => $cards->filter(static fn (Card $c): bool => $c->kind === 'fade' && $c->hanging === null && $c->getAttribute('done') > 0)->map($show)->values()->all(),

@@ -16,6 +16,14 @@ final readonly class Fade
         public float $categorySigmas = 3.0,
         /** Usual mismatch of two halves painted by hand, dE*ab; used when there is no reading before hanging (own). */
         public float $usualMismatch = 1.5,
+        /** The same of two parts of one even depth that were found by looking, in an old strip (own, simulated). */
+        public float $placedMismatch = 2.2,
+        /** The same where the window half shows fewer of them (own). */
+        public float $guessedMismatch = 5.0,
+        /** Share of the paint in view that must be of one depth to be a part of one even depth (own, simulated). */
+        public float $evenShare = 0.2,
+        /** Deposit of a masstone, where depths are told apart (own). */
+        public float $masstone = 2.4,
         /** What a scanner repeats to, per axis of L*a*b* (own, simulated). */
         public float $repeatability = 0.12,
         /** Paper change from which category sets use the whole range between raw and corrected, dE*ab (own). */
