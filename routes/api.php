@@ -44,6 +44,7 @@ Route::post('practice', [BeginController::class, 'practise']);
 Route::get('today', TodayController::class);
 Route::get('pigments', [PigmentController::class, 'index']);
 Route::get('pigments/{code}', [PigmentController::class, 'show']);
+Route::get('pigments/{code}/light', [FadeController::class, 'lightOfCode']);
 Route::get('pigments/{code}/fading', [FadeController::class, 'atEqualLight']);
 Route::get('pigment-statement', [PaintController::class, 'statement']);
 Route::get('makers', [PaintController::class, 'makers']);

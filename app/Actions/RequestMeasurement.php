@@ -35,11 +35,11 @@ final class RequestMeasurement
     }
 
     /** @param 'scanner'|'camera' $device */
-    public static function fromStandIn(string $uuid, Card $card, ?FadeCheck $check, string $device = 'scanner', bool $wet = false, string $called = ''): Measurement
+    public static function fromStandIn(string $uuid, Card $card, ?FadeCheck $check, string $device = 'scanner', bool $wet = false, string $called = '', bool $windowFirst = false): Measurement
     {
         DiskSpace::needed();
 
-        return self::there($uuid, $card) ?? self::of($uuid, $card, $check, ['source' => 'stand-in', 'original_name' => "$device stand-in", 'extension' => $device === 'camera' ? 'jpg' : 'png', 'device' => $device, 'taken_as' => $device === 'camera' ? 'photo' : null, 'wet' => $wet, 'called' => $called]);
+        return self::there($uuid, $card) ?? self::of($uuid, $card, $check, ['source' => 'stand-in', 'original_name' => "$device stand-in", 'extension' => $device === 'camera' ? 'jpg' : 'png', 'device' => $device, 'taken_as' => $device === 'camera' ? 'photo' : null, 'wet' => $wet, 'called' => $called, 'window_first' => $windowFirst]);
     }
 
     /** The same picture measured once more, by what the program knows today; what was measured before stays. */

@@ -209,7 +209,7 @@ final class CardView
             'uuid' => $hanging->uuid, 'edition' => $hanging->edition, 'place' => $hanging->place, 'facing' => $hanging->facing, 'glass' => $hanging->glass,
             'latitude' => $hanging->latitude === null ? null : (float) $hanging->latitude, 'longitude' => $hanging->longitude === null ? null : (float) $hanging->longitude,
             'timeZone' => $hanging->time_zone, 'hungOn' => $hanging->hung_on->toDateString(), 'note' => $hanging->note,
-            'panes' => $hanging->panes, 'sky' => $hanging->sky, 'curtain' => $hanging->curtain, 'sunshine' => $hanging->sunshine === null ? null : (float) $hanging->sunshine, 'distanceM' => (float) $hanging->distance_m, 'byDose' => $hanging->by_dose,
+            'panes' => $hanging->panes, 'sky' => $hanging->sky, 'curtain' => $hanging->curtain, 'sunshine' => $hanging->sunshine === null ? null : (float) $hanging->sunshine, 'distanceM' => (float) $hanging->distance_m, 'sunshineByMonth' => $hanging->sunshine_by_month === null ? null : array_values($hanging->sunshine_by_month), 'horizon' => $hanging->horizon === null ? null : array_values($hanging->horizon), 'byDose' => $hanging->by_dose,
             'nextCheck' => $window?->next($card->checks->last())['on'] ?? null,
             'hungTo' => $hanging->hung_to?->toDateString(), 'hungWords' => $hanging->hung_words, 'downOn' => $hanging->down_on?->toDateString(), 'downTo' => $hanging->down_to?->toDateString(), 'downWords' => $hanging->down_words,
         ];

@@ -69,7 +69,7 @@ final class FadeCourses
                 foreach ($strip->data['depths'] as $depth) {
                     if (isset($depth['change'])) {
                         $readings[(int) ($rows[$strip->specimen_id] ?? 0)][(int) $depth['depth']][] = new FadeReading(
-                            $dose, new Lab(...$depth['dark']), new Lab(...$depth['window']), (float) $depth['change'], (float) $depth['uncertainty'], Outcome::from($depth['outcome']), (float) $depth['least'], (float) $depth['greatest'], self::lab($strip->data['paper'][1] ?? ''),
+                            $dose, new Lab(...$depth['dark']), new Lab(...$depth['window']), (float) $depth['change'], (float) $depth['uncertainty'], Outcome::from($depth['outcome']), (float) $depth['least'], (float) $depth['greatest'], self::lab($strip->data['paper'][1] ?? ''), ($depth['deposit'] ?? null) === null ? null : (float) $depth['deposit'],
                         );
                     }
                 }

@@ -6,19 +6,24 @@ namespace App\Queries;
 
 use App\Models\BenchSession;
 use App\Models\Card;
+use App\Models\Hanging;
 use App\Models\HangingPause;
 use App\Models\LightLog;
 use App\Models\Paint;
+use App\Models\PaintCode;
 use App\Models\User;
-use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Card\CardCode;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\FadeCard;
 use MarshTrial\Core\Collection\Csv;
 use MarshTrial\Core\Daylight\Dose;
+use MarshTrial\Core\Daylight\Glass;
+use MarshTrial\Core\Daylight\Window;
 use MarshTrial\Core\Fading\CheckSchedule;
-use MarshTrial\Core\Pigment\PigmentStatement;
+use MarshTrial\Core\Fading\FadeSeries;
+use MarshTrial\Core\Pigment\PigmentCode;
 use MarshTrial\Core\Rating\Scale;
 
 /** What hangs in windows: the rack, the light of one window, and the report of one card. */
@@ -32,18 +37,19 @@ final class FadeView
     /** @return array<string, mixed> */
     public static function rack(?User $user): array
     {
-        $cards = self::hanging($user);
+        $cards = self::visible($user)->get();
 
         return [
             'windows' => $cards->map(self::hung(...))->values()->all(), 'steps' => CheckSchedule::STEPS, 'referenceMlxh' => Scale::current()->fade->referenceDoseMlxh, 'years' => Dose::YEARS,
+            'facings' => Hanging::FACINGS, 'panes' => array_column(Glass::cases(), 'value'), 'skies' => array_keys(Window::SKIES),
         ];
     }
 
-    /** @return Collection<int, Card> what somebody may see hanging, the newest first */
-    private static function hanging(?User $user): Collection
+    /** @return Builder<Card> what somebody may see hanging, or that hung, the newest first */
+    private static function visible(?User $user): Builder
     {
         return Card::query()->whereIn('kind', CardKind::FADING)->visibleTo($user)->whereHas('hanging')->where(static fn ($q) => BenchSession::notBlind($q, $user))
-            ->with('owner', 'hanging', 'checks', 'specimens.pan.paint.maker')->orderByDesc('id')->limit(self::MOST_CARDS)->get();
+            ->with('owner', 'hanging', 'checks', 'specimens.pan.paint.maker')->orderByDesc('id')->limit(self::MOST_CARDS);
     }
 
     /** @return array<string, mixed> */
@@ -57,7 +63,7 @@ final class FadeView
         return [
             'card' => $card->uuid, 'title' => $card->title, 'code' => CardCode::forCard($card->uuid, 'whole')->text(), 'owner' => $card->owner->name, 'mayChange' => $own,
             // Where somebody lives is not for everybody.
-            'place' => $own ? $hanging->place : '', 'facing' => $hanging->facing, 'panes' => $hanging->panes, 'hungOn' => $hanging->hung_on->toDateString(),
+            'place' => $own ? $hanging->place : '', 'facing' => $hanging->facing, 'panes' => $hanging->panes, 'hungOn' => $hanging->hung_on->toDateString(), 'hungWords' => $hanging->hung_to === null ? '' : $hanging->hung_words, 'downOn' => $hanging->down_on?->toDateString(), 'downWords' => $hanging->down_to === null ? '' : $hanging->down_words, 'old' => $card->kind === CardKind::Halves->value,
             'now' => WindowDose::told($window->now()), 'next' => $window->next($card->checks->last()),
             'rows' => $card->specimens->map(static fn ($s): array => [
                 'row' => $s->row, 'paint' => $s->pan->paint->uuid, 'name' => $s->pan->paint->colour_name, 'maker' => $s->pan->paint->maker->name, 'pigments' => $s->pan->paint->pigments,
@@ -71,6 +77,28 @@ final class FadeView
     }
 
     /**
+     * Courses of some paints in all windows that somebody may see.
+     *
+     * @param list<int> $paintIds
+     *
+     * @return list<array{card: Card, paint: Paint, courses: array<int, FadeSeries>}> with courses by depth; none where nothing was checked
+     */
+    public static function coursesOf(array $paintIds, ?User $user): array
+    {
+        $out = [];
+        $cards = self::visible($user)->whereHas('specimens.pan', static fn ($q) => $q->whereIn('paint_id', $paintIds))->get();
+        foreach ($cards as $card) {
+            $rows = $card->specimens->filter(static fn ($s): bool => in_array($s->pan->paint_id, $paintIds, true));
+            $series = FadeCourses::series($card, FadeCourses::checks($card, WindowDose::of($card)));
+            foreach ($rows as $specimen) {
+                $out[] = ['card' => $card, 'paint' => $specimen->pan->paint, 'courses' => $series[$specimen->row] ?? []];
+            }
+        }
+
+        return $out;
+    }
+
+    /**
      * Paints of a code at the light that all their strips have reached, middle strength, the least changed first: days alone compare nothing.
      *
      * @return array{mlxh: float|null, strips: list<array<string, mixed>>, unfinished: list<array{name: string, title: string}>}
@@ -78,17 +106,13 @@ final class FadeView
     public static function atEqualLight(string $code, ?User $user): array
     {
         $found = $unfinished = [];
-        $cards = self::hanging($user);
-        foreach ($cards as $card) {
-            $rows = $card->specimens->filter(static fn ($s): bool => in_array($code, array_map(static fn ($c): string => $c->text, PigmentStatement::parse($s->pan->paint->pigments)->codes), true));
-            $series = $rows->isEmpty() ? [] : FadeCourses::series($card, FadeCourses::checks($card, WindowDose::of($card)));
-            foreach ($rows as $specimen) {
-                $course = $series[$specimen->row][2] ?? null;
-                if ($course?->last() === null) {
-                    $unfinished[] = ['name' => $specimen->pan->paint->colour_name, 'title' => $card->title];
-                } else {
-                    $found[] = ['course' => $course, 'card' => $card, 'paint' => $specimen->pan->paint];
-                }
+        $paints = PaintCode::query()->where('code', PigmentCode::parse($code)->text)->pluck('paint_id')->map(intval(...))->all();
+        foreach (self::coursesOf(array_values($paints), $user) as ['card' => $card, 'paint' => $paint, 'courses' => $courses]) {
+            $course = $courses[2] ?? null;
+            if ($course?->last() === null) {
+                $unfinished[] = ['name' => $paint->colour_name, 'title' => $card->title];
+            } else {
+                $found[] = ['course' => $course, 'card' => $card, 'paint' => $paint];
             }
         }
         $common = $found === [] ? null : min(array_map(static fn (array $f): float => $f['course']->last()->dose->mlxh ?? 0.0, $found));

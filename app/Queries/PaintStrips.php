@@ -26,7 +26,10 @@ final class PaintStrips
         $out = ['strips' => [], 'fades' => []];
         foreach ($rows->cursor() as $row) {
             if ($row->kind !== 'property') {
-                $out['fades'][$row->paint_id] = $row->data;
+                // An old strip says less than a fade card, however new its picture.
+                if (count($row->data['depths']) >= count($out['fades'][$row->paint_id]['depths'] ?? [])) {
+                    $out['fades'][$row->paint_id] = $row->data;
+                }
 
                 continue;
             }

@@ -144,7 +144,7 @@ final readonly class WindowDose
 
         return [
             'mlxh' => round($dose->mlxh, 2), 'range' => [round($least, 2), round($most, 2)], 'uncertainty' => round($dose->uncertainty, 3), 'measured' => round($dose->measured, 3),
-            'words' => $dose->words(), 'livingRoomYears' => round($dose->years('living room'), 2), 'museumYears' => round($dose->years('museum'), 1),
+            'megajoules' => round($dose->megajoules(), 1), 'words' => $dose->words(), 'livingRoomYears' => round($dose->years('living room'), 2), 'museumYears' => round($dose->years('museum'), 1),
         ];
     }
 }

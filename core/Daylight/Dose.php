@@ -12,6 +12,9 @@ final readonly class Dose
     /** Light of places where pictures live, Mlx h a year (CIE 157, memory: museum 50 lx for 8 h on 300 days; own: a room 200 lx for 10 h a day). */
     public const YEARS = ['museum' => 0.12, 'living room' => 0.73];
 
+    /** Radiation of a million lux hours of daylight behind glass, MJ/m2: 1 260 to 38.5 (memory: reference exposure of ASTM D4303; own: 110 lm/W). */
+    private const MJ_PER_MLXH = 1260 / 38.5;
+
     public function __construct(
         /** Million lux hours behind the glass. */
         public float $mlxh,
@@ -19,9 +22,13 @@ final readonly class Dose
         public float $uncertainty = 0.0,
         /** Share of it that a logger measured, 0 to 1. */
         public float $measured = 0.0,
-        /** The same in radiation, where it is known. */
-        public ?float $megajoules = null,
     ) {}
+
+    /** The same as radiation of daylight behind glass, all wavelengths, MJ/m2. */
+    public function megajoules(): float
+    {
+        return $this->mlxh * self::MJ_PER_MLXH;
+    }
 
     /** @return array{0: float, 1: float} 95 % range, Mlx h */
     public function range(): array

@@ -24,5 +24,7 @@ final readonly class FadeReading
         public ?float $greatest = null,
         /** Bare paper beside the window half, where it is known. */
         public ?Lab $paper = null,
+        /** Deposit of the dark half in its key channel; null: too deep to be read. */
+        public ?float $deposit = null,
     ) {}
 }

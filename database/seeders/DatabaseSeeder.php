@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Database\Seeders;
 
+use App\Actions\KeepOldStrip;
 use App\Actions\MakeCard;
 use App\Actions\MoveTask;
 use App\Actions\NameSwatch;
@@ -117,7 +118,7 @@ final class DatabaseSeeder extends Seeder
         $this->picture($strip, $check);
         $this->verdict($strip, 1, 'lightfastness', 'paler', 'clear at arm’s length', $check);
         $this->verdict($strip, 6, 'lightfastness', 'no change seen', '', $check);
-        foreach ([[$reds, $tamsin], [$violets, $odo], [$strip, $tamsin]] as [$card, $by]) {
+        foreach ([[$reds, $tamsin], [$violets, $odo]] as [$card, $by]) {
             PublishRecord::of($card, $by);
         }
         foreach ([[5, 'Ladders and glazes of the reds', self::LADDERS, [0, 1, 2]], [6, 'Ladders and glazes of the blues', self::LADDERS, [3, 4, 5]], [7, 'Wet work, greens and violets', self::WET, [12, 13, 6, 3]]] as [$n, $title, $blocks, $paints]) {
@@ -130,11 +131,16 @@ final class DatabaseSeeder extends Seeder
         $this->swatches($tamsin);
         $this->farRack($odo, $paper);
         Auth::setUser($tamsin);
+        $this->oldStrips();
+        Carbon::setTestNow('2026-05-18 10:00:00');
+        $this->picture($strip, FadeCheck::put($this->uuid(3203), ['card_id' => $strip->id, 'checked_on' => '2026-05-18', 'note' => 'between rain showers']));
+        Carbon::setTestNow('2026-06-12 11:00:00');
+        PublishRecord::of($strip, $tamsin);
         Carbon::setTestNow();
         $this->session($paper, $tamsin, $odo);
     }
 
-    /** A window on the other half of the earth, where winter is in June: a red that darkens beside a blue that holds; the second check is late. */
+    /** A window on the other half of the earth, where winter is in June: a red that darkens beside a blue that holds; the last check is late. */
     private function farRack(User $odo, Paper $paper): void
     {
         Carbon::setTestNow('2026-03-20 10:00:00');
@@ -146,9 +152,23 @@ final class DatabaseSeeder extends Seeder
         Hanging::put($this->uuid(3101), [
             'card_id' => $card->id, 'place' => 'Keeper’s room, far skerry', 'facing' => 'north', 'latitude' => -41.5, 'longitude' => 174.0, 'time_zone' => 'Pacific/Auckland', 'hung_on' => '2026-03-22', 'panes' => Glass::Double->value, 'sky' => 'half', 'note' => 'kept half in the chart drawer',
         ]);
-        foreach (['2026-04-12', '2026-08-30'] as $i => $day) {
+        foreach (['2026-04-12', '2026-05-03', '2026-06-02', '2026-08-30'] as $i => $day) {
             Carbon::setTestNow("$day 10:00:00");
-            $this->picture($card, FadeCheck::put($this->uuid(3210 + $i), ['card_id' => $card->id, 'checked_on' => $day, 'note' => $i === 1 ? 'late: the boat did not run' : '']));
+            $this->picture($card, FadeCheck::put($this->uuid(3210 + $i), ['card_id' => $card->id, 'checked_on' => $day, 'note' => $i === 3 ? 'late: the boat did not run' : '']));
+        }
+    }
+
+    /** From the drawer: a violet half covered with foil, and two loose halves of which nobody wrote down which hung; the picture has them the wrong way round. */
+    private function oldStrips(): void
+    {
+        Carbon::setTestNow('2026-09-10 10:00:00');
+        $where = ['latitude' => 53.4, 'longitude' => 1.9, 'time_zone' => 'Europe/London', 'panes' => Glass::Single->value, 'sky' => 'half', 'glass' => '', 'note' => '', 'by_dose' => true];
+        foreach ([
+            [20, 6, 'Vetch Violet, half under foil', ['place' => 'Net shed, west wall', 'facing' => 'west'], 'spring 2024', 'August 2024', false],
+            [21, 8, 'Loose halves from the blue folder', ['place' => 'Chapel porch', 'facing' => 'north', 'sky' => 'little'], 'May 2025', 'summer 2025', true],
+        ] as [$n, $paint, $title, $place, $hung, $down, $windowFirst]) {
+            $card = KeepOldStrip::put($this->uuid(6000 + $n), Paint::query()->where('uuid', $this->uuid(1000 + $paint))->firstOrFail(), $title, [...$where, ...$place], $hung, $down, '');
+            $this->picture($card, FadeCheck::put($this->uuid(3200 + $n), ['card_id' => $card->id, 'checked_on' => '2026-09-10']), $windowFirst);
         }
     }
 
@@ -253,9 +273,9 @@ final class DatabaseSeeder extends Seeder
         return MakeCard::put($this->uuid(6000 + $n), $kind, $title, $paper, 'felt side', '', array_map(fn (int $p): string => $this->uuid(2000 + $p), $paints), null, blocks: Block::list($blocks));
     }
 
-    private function picture(Card $card, ?FadeCheck $check = null): void
+    private function picture(Card $card, ?FadeCheck $check = null, bool $windowFirst = false): void
     {
-        $measurement = RequestMeasurement::fromStandIn($this->uuid(self::$pictures++), $card, $check)->refresh();
+        $measurement = RequestMeasurement::fromStandIn($this->uuid(self::$pictures++), $card, $check, windowFirst: $windowFirst)->refresh();
         if ($measurement->state !== 'done') {
             throw new CoreException("The demo card \"$card->title\" was not measured: $measurement->problem");
         }

@@ -7,12 +7,14 @@ namespace Tests\Core;
 use DateTimeImmutable;
 use DateTimeZone;
 use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Daylight\Dose;
 use MarshTrial\Core\Daylight\DoseCurve;
 use MarshTrial\Core\Daylight\LightLog;
 use MarshTrial\Core\Daylight\Window;
 use MarshTrial\Core\Daylight\WindowLight;
+use MarshTrial\Core\Evidence\AgedStrip;
 use MarshTrial\Core\Fading\BlueWool;
 use MarshTrial\Core\Fading\FadeReading;
 use MarshTrial\Core\Fading\FadeSeries;
@@ -311,5 +313,50 @@ final class FadeSeriesTest extends TestCase
         self::assertSame(0.0, (new Window(0, 0, 0, distanceM: 0.3))->horizonAt(90));
         self::assertTrue((new Window(53, 0, 0))->looksAway());
         self::assertFalse((new Window(-53, 0, 0))->looksAway());
+    }
+
+    public function testAWholeStrokeAgesAsItsDepthsDidAndEndsBesideItsPaper(): void
+    {
+        $at = static function (float $deposit, float ...$l): FadeSeries {
+            $readings = [];
+            foreach ($l as $i => $lightness) {
+                $readings[] = new FadeReading(new Dose((float) 2 ** ($i + 1), 0.0), new Lab(50, 10, 0), new Lab($lightness, 10, 0), $lightness - 50, 0.2, deposit: $deposit);
+            }
+
+            return new FadeSeries(Scale::current(), $readings);
+        };
+        $aged = new AgedStrip([2 => $at(0.9, 54.0, 57.0, 58.0), 3 => $at(0.3, 60.0, 66.0, 67.0)]);
+        self::assertSame([2.0, 4.0, 8.0], $aged->checks());
+        $seen = $aged->changes(4.0);
+        self::assertSame(['checked', $seen['least']], [$seen['kind'], $seen['most']]);
+        // The palest first, each as its own strip has it.
+        self::assertEqualsWithDelta([0.3, 16.0, 0.9, 7.0], [$seen['least'][0][0], $seen['least'][0][1][0], $seen['least'][1][0], $seen['least'][1][1][0]], 1e-9);
+        self::assertSame(['between', 'expected', 'checked'], [$aged->changes(3.0)['kind'], $aged->changes(16.0)['kind'], $aged->changes(0.0)['kind']]);
+        self::assertEqualsWithDelta(0.0, $aged->changes(0.0)['least'][0][1][0], 1e-9);
+        $expected = $aged->changes(16.0);
+        self::assertGreaterThan($expected['least'][0][1][0], $expected['most'][0][1][0]);
+        // Ten times the last light is the furthest.
+        self::assertNotNull($aged->changes(80.0));
+        self::assertNull($aged->changes(80.1));
+        self::assertNull((new AgedStrip([2 => $at(0.9, 54.0)]))->changes(2.1));
+
+        $paper = new LinearRgb(0.9, 0.9, 0.9);
+        $grey = static fn (float $deposit): LinearRgb => new LinearRgb(0.9 * exp(-$deposit), 0.9 * exp(-$deposit), 0.9 * exp(-$deposit));
+        $by = static fn (float $deposit, float $more): float => AgedStrip::colour($grey($deposit), $paper, 0, [[0.3, [$more, 0.0, 0.0]], [0.9, [7.0, 0.0, 0.0]]])->toLab()->l - $grey($deposit)->toLab()->l;
+        self::assertEqualsWithDelta([7.0, 9.0, 7.0, 0.0], [$by(0.9, 11.0), $by(0.6, 11.0), $by(1.8, 11.0), $by(0.0, 11.0)], 0.01);
+        self::assertEqualsWithDelta($paper->toLab()->l - $grey(0.3)->toLab()->l, $by(0.3, 60.0), 0.01);
+    }
+
+    public function testDaysThatNobodyKnowsMakeTheDoseLessSure(): void
+    {
+        $utc = new DateTimeZone('UTC');
+        $curve = static fn (float $vague, array $told = []): DoseCurve => DoseCurve::of(new Window(50, 0, 180), new DateTimeImmutable('2024-04-01', $utc), new DateTimeImmutable('2024-08-01', $utc), told: $told, vagueDays: $vague);
+        $day = new DateTimeImmutable('2024-07-09', $utc);
+        [$known, $vague] = [$curve(0.0)->at($day), $curve(10.0)->at($day)];
+        self::assertSame($known->mlxh, $vague->mlxh);
+        // Ten days of a hundred.
+        self::assertEqualsWithDelta(hypot($known->uncertainty, 0.1), $vague->uncertainty, 1e-3);
+        // A dose that was told does not hang on the days.
+        self::assertSame($curve(0.0, ['2024-07-09' => 5.0])->at($day)->uncertainty, $curve(10.0, ['2024-07-09' => 5.0])->at($day)->uncertainty);
     }
 }

@@ -20,6 +20,7 @@ use App\Models\User;
 use App\Queries\CardView;
 use App\Queries\FadeCalendar;
 use App\Queries\FadeView;
+use App\Queries\LightOfCode;
 use App\Queries\WindowDose;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -32,6 +33,7 @@ use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Daylight\Glass;
 use MarshTrial\Core\Daylight\LightLog;
 use MarshTrial\Core\Daylight\Window;
+use MarshTrial\Core\Rating\Scale;
 
 /** Where a fade card hangs, and when it was looked at. */
 final class FadeController extends Controller
@@ -149,6 +151,18 @@ final class FadeController extends Controller
     }
 
     /**
+     * Heights around the compass, the first in the north, by their azimuth in degrees.
+     *
+     * @param list<float> $heights
+     *
+     * @return array<int, float>
+     */
+    private static function byAzimuth(array $heights): array
+    {
+        return $heights === [] ? [] : array_combine(array_map(static fn (int $i): int => (int) round(360 * $i / count($heights)), array_keys($heights)), $heights);
+    }
+
+    /**
      * @param array<string, mixed> $values
      *
      * @return array<string, mixed> columns of a hanging, without its days
@@ -162,7 +176,7 @@ final class FadeController extends Controller
             'longitude' => $values['longitude'] ?? null, 'time_zone' => $values['timeZone'], 'note' => $values['note'] ?? '',
             'panes' => $values['panes'] ?? Glass::Single->value, 'sky' => $values['sky'] ?? 'open', 'curtain' => (bool) ($values['curtain'] ?? false), 'sunshine' => $values['sunshine'] ?? null, 'distance_m' => $values['distanceM'] ?? 0, 'by_dose' => (bool) ($values['byDose'] ?? true),
             ...array_key_exists('sunshineByMonth', $values) ? ['sunshine_by_month' => $values['sunshineByMonth'] === null ? null : array_combine(range(1, 12), $floats($values['sunshineByMonth']))] : [],
-            ...array_key_exists('horizon', $values) ? ['horizon' => $values['horizon'] === null ? null : $floats($values['horizon'])] : [],
+            ...array_key_exists('horizon', $values) ? ['horizon' => $values['horizon'] === null ? null : self::byAzimuth($floats($values['horizon']))] : [],
         ];
     }
 
@@ -272,6 +286,14 @@ final class FadeController extends Controller
     public function atEqualLight(Request $request, string $code): JsonResponse
     {
         return new JsonResponse(FadeView::atEqualLight($code, $this->user($request)));
+    }
+
+    /** All strips of a code aged together, sampled by dose. */
+    public function lightOfCode(Request $request, string $code): JsonResponse
+    {
+        $depth = $request->validate(['depth' => 'nullable|numeric|between:0.05,3'])['depth'] ?? null;
+
+        return new JsonResponse(LightOfCode::of($code, $depth === null ? Scale::current()->depths->reference : (float) $depth, $this->user($request)));
     }
 
     /** One row a reading. */

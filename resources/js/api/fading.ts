@@ -6,6 +6,7 @@ export interface DoseTold {
     uncertainty: number;
     /** Share that a logger measured. */
     measured: number;
+    megajoules: number;
     words: string;
     livingRoomYears: number;
     museumYears: number;
@@ -34,8 +35,14 @@ export interface RackWindow {
     facing: string;
     panes: string;
     hungOn: string;
+    /** As it was said, where the day is not known. */
+    hungWords: string;
+    downOn: string | null;
+    downWords: string;
+    /** Not printed here, and without a first reading. */
+    old: boolean;
     now: DoseTold;
-    next: { on: string; mlxh: number | null };
+    next: { on: string; mlxh: number | null } | null;
     rows: {
         row: number;
         paint: string;
@@ -47,6 +54,9 @@ export interface RackWindow {
     }[];
 }
 export interface Rack {
+    facings: string[];
+    panes: string[];
+    skies: string[];
     windows: RackWindow[];
     steps: number[];
     referenceMlxh: number;
@@ -112,4 +122,28 @@ export interface AtEqualLight {
         /** Against the least changed. */
         against: { difference: number; uncertainty: number; differs: boolean } | null;
     }[];
+}
+
+/** A strip at one dose; the more faded of two where it is expected and not seen. */
+export interface AgedStop {
+    kind: 'checked' | 'between' | 'expected';
+    ladder: string[];
+    ladderMost: string[] | null;
+    swatch: string | null;
+    swatchMost: string | null;
+    dE00Above: number | null;
+    seam: boolean;
+}
+
+/** Strips of a code, sampled by dose. */
+export interface LightOfCode {
+    doses: number[];
+    checks: number[];
+    /** Light of a living room, Mlx h a year. */
+    yearly: number;
+    most: number;
+    /** By paint; null where no fade strip of it was checked. */
+    paints: Record<string, (AgedStop | null)[] | null>;
+    tested: number;
+    shown: number;
 }

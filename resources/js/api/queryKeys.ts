@@ -24,6 +24,7 @@ export const keys = {
     layout: key('layout'),
     leaving: key('leaving'),
     light: key('light'),
+    lightOfCode: key('light-of-code'),
     makers: key('makers'),
     methods: key('methods'),
     narrowing: key('narrowing'),

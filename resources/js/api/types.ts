@@ -383,7 +383,7 @@ export interface Measurement {
 export interface CardSummary {
     uuid: string;
     edition: number;
-    kind: 'property' | 'fade' | 'frame' | 'pocket';
+    kind: 'property' | 'fade' | 'frame' | 'pocket' | 'halves';
     title: string;
     code: string;
     paper: string;
@@ -433,6 +433,16 @@ export interface Hanging {
     sunshine: number | null;
     distanceM: number;
     byDose: boolean;
+    sunshineByMonth: number[] | null;
+    /** Heights around the compass, degrees, the first in the north. */
+    horizon: number[] | null;
+    /** Last day on which it may have been hung, where the day is not known. */
+    hungTo: string | null;
+    hungWords: string;
+    /** It was taken down, on this day or between it and the next. */
+    downOn: string | null;
+    downTo: string | null;
+    downWords: string;
 }
 export interface Check {
     uuid: string;
@@ -493,7 +503,7 @@ export interface RecordPage {
     publishedAt: string;
     publishedBy: string;
     uuid: string;
-    kind: 'property' | 'fade';
+    kind: 'property' | 'fade' | 'halves';
     title: string;
     code: string;
     paper: string;

@@ -35,10 +35,10 @@ export function aged(of: CourseDepth, mlxh: number): Aged {
         : { least: below.leastSeen, most: above.mostSeen };
 }
 
-function inWords(mlxh: number, yearly: number): string {
+function inWords(mlxh: number, yearly: number, none: string): string {
     const years = mlxh / yearly;
     if (mlxh === 0) {
-        return 'not hung yet';
+        return none;
     }
     return years < 0.95
         ? `about ${Math.max(1, Math.round(12 * years))} months in a living room`
@@ -54,6 +54,7 @@ export function LightDial({
     onMlxh,
     unfaded,
     onUnfaded,
+    none = 'not hung yet',
 }: {
     checked: number[];
     most: number;
@@ -63,6 +64,8 @@ export function LightDial({
     onMlxh: (mlxh: number) => void;
     unfaded: boolean;
     onUnfaded: (held: boolean) => void;
+    /** What no light is called. */
+    none?: string;
 }) {
     const ticks = useMemo(() => [...new Set([0, ...checked])].sort((a, b) => a - b), [checked]);
     const [stop, setStop] = useState(() => Math.round(stopAt(mlxh, most)));
@@ -119,12 +122,12 @@ export function LightDial({
                 </Slider.Track>
                 <Slider.Thumb
                     aria-labelledby="light-label"
-                    aria-valuetext={`${inWords(mlxh, yearly)}, ${mlxh.toFixed(2)} Mlx h${where && `, ${where}`}`}
+                    aria-valuetext={`${inWords(mlxh, yearly, none)}, ${mlxh.toFixed(2)} Mlx h${where && `, ${where}`}`}
                     className={`block w-4 h-8 bg-panel border-2 border-ink cursor-grab ${between ? '[border-bottom-style:dotted]' : ''}`}
                 />
             </Slider.Root>
             <output>
-                {unfaded ? 'unfaded' : inWords(mlxh, yearly)} <span className="num text-sm text-soft">{mlxh.toFixed(1)} Mlx h</span>
+                {unfaded ? 'unfaded' : inWords(mlxh, yearly, none)} <span className="num text-sm text-soft">{mlxh.toFixed(1)} Mlx h</span>
                 {where && <span className="text-sm text-soft"> · {where}</span>}
             </output>
             <span className="text-sm text-soft">arrows: checks; Shift: between; hold Space: unfaded</span>

@@ -9,8 +9,22 @@ const STROKE_MM = 108;
 
 type Context = CanvasRenderingContext2D;
 
+/** The stroke at a dose: colours of its steps, and the more faded ones where it is expected and not seen; null beyond the evidence. */
+export type AgedStroke = { ladder: string[]; ladderMost: string[] | null } | null;
+
 /** One paint as one horizontal band, drawn from its measurements; what was not measured is hatched, never guessed. */
-export function StripCanvas({ strip, label, height = 76 }: { strip: Strip | null; label: string; height?: number }) {
+export function StripCanvas({
+    strip,
+    label,
+    height = 76,
+    aged,
+}: {
+    strip: Strip | null;
+    label: string;
+    height?: number;
+    /** Not given: as it was painted. */
+    aged?: AgedStroke;
+}) {
     const canvas = useRef<HTMLCanvasElement>(null);
     useEffect(() => {
         const el = canvas.current;
@@ -28,17 +42,17 @@ export function StripCanvas({ strip, label, height = 76 }: { strip: Strip | null
             }
             g.scale(ratio, ratio);
             g.clearRect(0, 0, width, height);
-            drawStrip(g, strip, width, height);
+            drawStrip(g, strip, width, height, aged);
         };
         draw();
         const watch = new ResizeObserver(draw);
         watch.observe(el);
         return () => watch.disconnect();
-    }, [strip, height]);
+    }, [strip, height, aged]);
     return <canvas ref={canvas} role="img" aria-label={label} className="block w-full" style={{ height }} />;
 }
 
-function drawStrip(g: Context, strip: Strip | null, width: number, height: number) {
+function drawStrip(g: Context, strip: Strip | null, width: number, height: number, aged?: AgedStroke) {
     const part = (p: readonly [number, number]): [number, number] => [Math.round(p[0] * width), Math.round((p[1] - p[0]) * width)];
     const ladder = strip?.ladder ?? null;
     const [sx, sw] = part(PARTS.stroke);
@@ -50,15 +64,20 @@ function drawStrip(g: Context, strip: Strip | null, width: number, height: numbe
         hatch(g, lx, lw, height);
         hatch(g, wx, ww, height);
     } else {
-        drawStroke(g, ladder, sx, sw, height);
-        if (ladder.residue === null || ladder.unlifted === null || ladder.lifted === null) {
+        if (aged === null) {
+            hatch(g, sx, sw, height);
+        } else {
+            drawStroke(g, ladder, sx, sw, height, aged);
+        }
+        // What light does to a lifted place or to grains, no strip shows.
+        if (aged !== undefined || ladder.residue === null || ladder.unlifted === null || ladder.lifted === null) {
             hatch(g, lx, lw, height);
         } else {
             fill(g, ladder.unlifted, lx, 0, lw, height);
             // The notch: what lifting left, cut into the stroke.
             fill(g, ladder.lifted, lx + lw * 0.2, height * 0.3, lw * 0.6, height * 0.7);
         }
-        if (ladder.grain === null || ladder.wash === null) {
+        if (aged !== undefined || ladder.grain === null || ladder.wash === null) {
             hatch(g, wx, ww, height);
         } else {
             drawGrain(g, ladder, ladder.wash, wx, ww, height, sw / STROKE_MM);
@@ -71,15 +90,23 @@ function drawStrip(g: Context, strip: Strip | null, width: number, height: numbe
     }
 }
 
-function drawStroke(g: Context, ladder: Ladder, x: number, width: number, height: number) {
+function drawStroke(g: Context, ladder: Ladder, x: number, width: number, height: number, aged?: Exclude<AgedStroke, null>) {
     fill(g, ladder.paper, x, 0, width, height);
     const sweep = (colours: (string | null)[]) => {
         const gradient = g.createLinearGradient(x, 0, x + width, 0);
         colours.forEach((c, i) => c !== null && gradient.addColorStop(i / (colours.length - 1), c));
         return gradient;
     };
-    g.fillStyle = sweep(ladder.steps.map((s) => s.onPaper));
+    g.fillStyle = sweep(aged?.ladder ?? ladder.steps.map((s) => s.onPaper));
     g.fillRect(x, 0, width, height);
+    if (aged != null) {
+        // Expected: the least faded above, the most faded below. The line is not aged, so it is left out.
+        if (aged.ladderMost !== null) {
+            g.fillStyle = sweep(aged.ladderMost);
+            g.fillRect(x, height / 2, width, height / 2);
+        }
+        return;
+    }
     if (ladder.ink !== null && ladder.steps.some((s) => s.onBlack !== null)) {
         g.fillStyle = sweep(ladder.steps.map((s) => s.onBlack));
         g.fillRect(x, height * 0.4, width, height * 0.2);

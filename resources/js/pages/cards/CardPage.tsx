@@ -77,8 +77,8 @@ export default function CardPage() {
                 </p>
             )}
             <Cautions of={cautions} />
-            {data.kind !== 'fade' && data.mayChange && <TakePicture card={data} check={null} onDone={again} />}
-            {data.kind === 'fade' && <FadeCourse card={data} onDone={again} />}
+            {!fades(data) && data.mayChange && <TakePicture card={data} check={null} onDone={again} />}
+            {fades(data) && <FadeCourse card={data} onDone={again} />}
             {data.courses !== null && <FadeCourses courses={data.courses} rows={data.rows} card={data.uuid} />}
             <PicturesInWork pictures={data.pictures} />
             <PictureList card={data} onDone={again} />
@@ -90,7 +90,7 @@ export default function CardPage() {
                 mayChange={data.mayChange}
                 onDone={again}
             />
-            {data.result && data.kind === 'fade' && <FadeResults result={data.result} rows={data.rows} />}
+            {data.result && fades(data) && <FadeResults result={data.result} rows={data.rows} />}
             {data.result && data.kind === 'frame' && <WindowResults windows={data.windows} />}
             {data.kind !== 'frame' && (
                 <RowResults
@@ -98,7 +98,7 @@ export default function CardPage() {
                     unshown={data.session !== null && !data.session.revealed && data.picturesRead > 0}
                     cells={data.result?.cells}
                     classes={data.classes}
-                    properties={data.kind === 'fade' ? ['lightfastness'] : ['transparency', 'staining', 'granulation']}
+                    properties={fades(data) ? ['lightfastness'] : ['transparency', 'staining', 'granulation']}
                     extra={
                         data.mayChange
                             ? (row, property) => (
@@ -132,6 +132,10 @@ export default function CardPage() {
     );
 }
 
+function fades(card: Card): boolean {
+    return card.kind === 'fade' || card.kind === 'halves';
+}
+
 function inWork(p: Picture): boolean {
     return p.measurement?.state === 'waiting' || p.measurement?.state === 'running';
 }
@@ -141,7 +145,8 @@ function Heading({ card }: { card: Card }) {
         <div className="flex flex-wrap items-baseline gap-x-5">
             <h1>{card.title}</h1>
             <p>
-                {card.kind} card <span className="num">{card.code}</span> · {card.owner} · made {day(card.made)} ·{' '}
+                {card.kind === 'halves' ? 'old strip' : `${card.kind} card`} <span className="num">{card.code}</span> · {card.owner} · made{' '}
+                {day(card.made)} ·{' '}
                 {card.published ? (
                     <Link to={`/records/${card.uuid}`}>published {day(card.published)}</Link>
                 ) : (
@@ -159,29 +164,35 @@ function Heading({ card }: { card: Card }) {
                 )}
             </p>
             <CommonConditions rows={card.rows} />
-            <p className="basis-full no-print flex flex-wrap gap-x-5">
-                <span>
-                    <a href={`/api/cards/${card.uuid}/print.svg?frame=1`} target="_blank" rel="noreferrer">
-                        Print as a frame to lay over hand-ruled paper
-                    </a>{' '}
-                    <span className="text-sm text-soft">any printer, stiff paper, a knife</span>
-                </span>
-                {card.kind !== 'frame' && (
-                    <span>
-                        <a href={`/api/cards/${card.uuid}/print.svg`} target="_blank" rel="noreferrer">
-                            Print onto painting paper
-                        </a>{' '}
-                        <span className="text-sm text-soft">a printer that takes it, ink that water does not move</span>
-                    </span>
-                )}
-                <a href={`/api/cards/${card.uuid}/layout.json`} target="_blank" rel="noreferrer">
-                    Layout, JSON
-                </a>
-                <span className="text-sm text-soft">
-                    Print at 100 %, A4 across. Setting ink with a heat gun burns fingers and paper: let it dry instead where you can.
-                </span>
-            </p>
+            {card.kind !== 'halves' && <ToPrint card={card} />}
         </div>
+    );
+}
+
+function ToPrint({ card }: { card: Card }) {
+    return (
+        <p className="basis-full no-print flex flex-wrap gap-x-5">
+            <span>
+                <a href={`/api/cards/${card.uuid}/print.svg?frame=1`} target="_blank" rel="noreferrer">
+                    Print as a frame to lay over hand-ruled paper
+                </a>{' '}
+                <span className="text-sm text-soft">any printer, stiff paper, a knife</span>
+            </span>
+            {card.kind !== 'frame' && (
+                <span>
+                    <a href={`/api/cards/${card.uuid}/print.svg`} target="_blank" rel="noreferrer">
+                        Print onto painting paper
+                    </a>{' '}
+                    <span className="text-sm text-soft">a printer that takes it, ink that water does not move</span>
+                </span>
+            )}
+            <a href={`/api/cards/${card.uuid}/layout.json`} target="_blank" rel="noreferrer">
+                Layout, JSON
+            </a>
+            <span className="text-sm text-soft">
+                Print at 100 %, A4 across. Setting ink with a heat gun burns fingers and paper: let it dry instead where you can.
+            </span>
+        </p>
     );
 }
 

@@ -1,5 +1,5 @@
 import { useState, type FormEvent } from 'react';
-import { newUuid, put, remove } from '../../api/client';
+import { newUuid, post, put, remove } from '../../api/client';
 import type { Card, Check } from '../../api/types';
 import { day, dueWords, today } from '../../components/paint/words';
 import { Problem } from '../../components/ui/states';
@@ -11,26 +11,30 @@ import { useSaving } from '../../components/ui/useSaving';
 
 /** The course of a fade card: read before hanging, hang, check. Each step shows what was recorded or asks for it. */
 export function FadeCourse({ card, onDone }: { card: Card; onDone: () => void }) {
+    const old = card.kind === 'halves';
     const first = card.pictures.findLast((p) => p.moment === 'first' && p.measurement?.state === 'done');
     return (
         <>
             <ol className="my-4 grid gap-4 lg:grid-cols-3">
-                <li className="border-t-2 border-ink pt-2">
-                    <h2>1. Read before hanging</h2>
-                    {first ? (
-                        <p>Both halves were read on {day(first.taken)}; what they differed by is taken out of every check.</p>
-                    ) : (
-                        <p>Halves painted by hand differ from the start. Lay both pieces on the scanner before anything hangs.</p>
-                    )}
-                    {card.mayChange && card.checks.length === 0 && (
-                        <TakePicture card={card} check={null} onDone={onDone} what={first ? 'Read again' : 'Both pieces'} />
-                    )}
-                </li>
+                {old ? null : (
+                    <li className="border-t-2 border-ink pt-2">
+                        <h2>1. Read before hanging</h2>
+                        {first ? (
+                            <p>Both halves were read on {day(first.taken)}; what they differed by is taken out of every check.</p>
+                        ) : (
+                            <p>Halves painted by hand differ from the start. Lay both pieces on the scanner before anything hangs.</p>
+                        )}
+                        {card.mayChange && card.checks.length === 0 && (
+                            <TakePicture card={card} check={null} onDone={onDone} what={first ? 'Read again' : 'Both pieces'} />
+                        )}
+                    </li>
+                )}
                 <li className="border-t-2 border-ink pt-2">
                     <Hang card={card} onDone={onDone} />
                 </li>
                 <li className="border-t-2 border-ink pt-2">
-                    <h2>3. Check</h2>
+                    <h2>{old ? '2. Read' : '3. Check'}</h2>
+                    {old && <p>First reading missing: both halves are taken to have been painted alike, and the range is wider for it.</p>}
                     {card.hanging?.nextCheck && <p className="first-letter:uppercase">{dueWords(card.hanging.nextCheck, today())}.</p>}
                     {card.checks.map((c) => (
                         <CheckLine key={c.uuid} card={card} check={c} onDone={onDone} />
@@ -146,6 +150,15 @@ function CheckLine({ card, check, onDone }: { card: Card; check: Check; onDone: 
                             <button type="button" className="link text-sm" onClick={() => setEditing(true)}>
                                 Correct
                             </button>
+                            {card.kind === 'halves' && pictures.length > 0 && (
+                                <button
+                                    type="button"
+                                    className="link text-sm"
+                                    onClick={() => void saving(() => post(`pictures/${pictures.at(-1)!.uuid}/swap`).then(onDone))}
+                                >
+                                    The halves lie the other way round
+                                </button>
+                            )}
                             {pictures.length === 0 && (
                                 <>
                                     {' '}
@@ -165,7 +178,16 @@ function CheckLine({ card, check, onDone }: { card: Card; check: Check; onDone: 
             <Problem error={error} />
             {/* Two open checks cannot be mistaken for each other: each asks for its own day and dose. */}
             {card.mayChange && pictures.length === 0 && (
-                <TakePicture card={card} check={check} onDone={onDone} what={`Both pieces as they were on ${words}`} />
+                <TakePicture
+                    card={card}
+                    check={check}
+                    onDone={onDone}
+                    what={
+                        card.kind === 'halves'
+                            ? 'One picture of both halves, a pocket frame over each, the dark half at the left or above'
+                            : `Both pieces as they were on ${words}`
+                    }
+                />
             )}
         </div>
     );

@@ -6,6 +6,7 @@ import type { Rack, RackBead, RackWindow } from '../../api/fading';
 import { keys } from '../../api/queryKeys';
 import { day, dueWords, today } from '../../components/paint/words';
 import { Empty, Loading, Problem } from '../../components/ui/states';
+import { OldStrip } from './OldStrip';
 import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
 
@@ -21,6 +22,7 @@ export default function FadeRack() {
     const [open, setOpen] = useState<{ window: RackWindow; row: RackWindow['rows'][number]; bead: RackBead } | null>(null);
     const beads = useRef<HTMLDivElement>(null);
     const go = useNavigate();
+    const session = useSession();
     if (data === undefined) {
         return error ? <Problem error={error} /> : <Loading what="the rack" />;
     }
@@ -28,7 +30,7 @@ export default function FadeRack() {
         8,
         ...data.windows.flatMap((w) => [
             1.15 * w.now.range[1],
-            1.1 * (w.next.mlxh ?? 0),
+            1.1 * (w.next?.mlxh ?? 0),
             ...w.rows.flatMap((r) => r.checks.map((c) => 1.1 * c.mlxh)),
         ]),
     );
@@ -67,6 +69,7 @@ export default function FadeRack() {
                 Arrows walk the checks, Enter shows one large, C goes to its card. Doses are estimated from window and sky unless a logger
                 or a tester told them; their range is drawn at today’s mark.
             </p>
+            {session != null && <OldStrip choices={data} />}
             <Calendar />
         </>
     );
@@ -78,7 +81,7 @@ function Axis({ at, most, data }: { at: (mlxh: number) => number; most: number; 
             <span className="text-sm text-soft">light behind the glass</span>
             <div className="relative h-11" aria-hidden>
                 {data.steps
-                    .filter((s) => s <= most)
+                    .filter((s, i, all) => s <= most && (i === 0 || at(s) - at(all[i - 1]!) > 28))
                     .map((s) => (
                         <span key={s} className="absolute bottom-0 -translate-x-1/2 text-center leading-tight" style={{ left: at(s) }}>
                             <span className="num">{s}</span>
@@ -119,13 +122,20 @@ function Hung({
                     <Link to={`/${w.mayChange ? 'cards' : 'records'}/${w.card}`}>{w.title}</Link>
                 </h2>
                 <span>
-                    {w.place && `${w.place}, `}facing {w.facing}, {w.panes}, since {day(w.hungOn)}
+                    {w.place && `${w.place}, `}facing {w.facing}, {w.panes}, {w.downOn === null ? 'since' : 'from'}{' '}
+                    {w.hungWords || day(w.hungOn)}
+                    {w.downOn !== null && ` to ${w.downWords || day(w.downOn)}`}
+                    {w.old && '; first reading missing'}
                 </span>
                 <span>
                     {w.now.words}, <span className="num">{w.now.mlxh.toFixed(1)} Mlx h</span>
                     {w.now.measured > 0 && <>, {Math.round(100 * w.now.measured)} % of it logged</>}
                 </span>
-                <span className={w.next.on <= today() ? 'font-medium' : 'text-soft'}>{dueWords(w.next.on, today())}</span>
+                {w.next === null ? (
+                    <span className="text-soft">taken down</span>
+                ) : (
+                    <span className={w.next.on <= today() ? 'font-medium' : 'text-soft'}>{dueWords(w.next.on, today())}</span>
+                )}
             </div>
             {w.rows.map((r) => (
                 <div key={r.row} className="grid grid-cols-[180px_760px_1fr] gap-x-3 items-center border-b border-rule h-10">
@@ -152,7 +162,7 @@ function Hung({
                             aria-hidden
                         />
                         <span className="absolute inset-y-1 w-0.5 bg-ink" style={{ left: at(w.now.mlxh) }} aria-hidden />
-                        {w.next.mlxh != null && w.next.mlxh <= most && (
+                        {w.next?.mlxh != null && w.next.mlxh <= most && (
                             <span
                                 className={`${RING} absolute top-1/2 -translate-x-1/2 -translate-y-1/2`}
                                 style={{ left: at(w.next.mlxh) }}

@@ -66,12 +66,16 @@ export default function RecordPage() {
                 </p>
             )}
             <Cautions of={cautions} />
-            {data.measurement && data.kind === 'fade' && <FadeResults result={data.measurement} rows={data.rows} />}
+            {data.measurement && (data.kind === 'fade' || data.kind === 'halves') && (
+                <FadeResults result={data.measurement} rows={data.rows} />
+            )}
             <RowResults
                 rows={data.rows}
                 cells={data.measurement?.cells}
                 classes={data.classes}
-                properties={data.kind === 'fade' ? ['lightfastness'] : ['transparency', 'staining', 'granulation']}
+                properties={
+                    data.kind === 'fade' || data.kind === 'halves' ? ['lightfastness'] : ['transparency', 'staining', 'granulation']
+                }
             />
             {picture && data.measurement && (
                 <PictureWithCells picture={picture} result={data.measurement} chosen={cell} onChoose={setCell} />

@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useEffect, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
@@ -6,7 +6,9 @@ import { get } from '../../api/client';
 import { PROPERTIES, type CodePage as Page, type DepthStop, type PaintBeside, type Property } from '../../api/types';
 import { turnSurround } from '../../components/AppShell';
 import { EqualLight } from './EqualLight';
+import type { AgedStop, LightOfCode } from '../../api/fading';
 import { DepthDial } from '../../components/paint/DepthDial';
+import { LightDial } from '../../components/paint/LightDial';
 import { RatingCell } from '../../components/paint/RatingCell';
 import { RatingOrigin } from '../../components/paint/RatingOrigin';
 import { PARTS, StripCanvas } from '../../components/paint/StripCanvas';
@@ -89,7 +91,13 @@ function Strips({ page }: { page: Page }) {
         if (i !== null) {
             setIndex(i);
         }
-        setQuery(i === null ? {} : { depth: String(page.depths[i]) }, { replace: true });
+        const next = new URLSearchParams(query);
+        if (i === null) {
+            next.delete('depth');
+        } else {
+            next.set('depth', String(page.depths[i]));
+        }
+        setQuery(next, { replace: true });
     };
     const [open, setOpen] = useState<{ paint: string; property: Property } | null>(null);
     useEffect(() => {
@@ -101,6 +109,7 @@ function Strips({ page }: { page: Page }) {
         window.addEventListener('keydown', onKey);
         return () => window.removeEventListener('keydown', onKey);
     });
+    const light = useLight(page, page.depths[index] ?? page.referenceDepth, query, setQuery);
     const stops = page.stops[index] ?? [];
     const untested = page.paints.filter((p) => p.notTested.length > 0);
     return (
@@ -115,6 +124,7 @@ function Strips({ page }: { page: Page }) {
                     onWhole={(w) => pick(w ? null : index)}
                 />
             )}
+            {light.dial}
             <div role="table" aria-label={`Paints with ${page.code}`}>
                 <div role="row" className={`${COLUMNS} text-sm pb-1 border-b border-ink`}>
                     <span role="columnheader" className="hidden lg:block">
@@ -135,6 +145,7 @@ function Strips({ page }: { page: Page }) {
                         paint={paint}
                         whole={whole}
                         stop={stops[page.stripOrder.indexOf(paint.uuid)] ?? null}
+                        aged={light.of(paint)}
                         measured={page.stripOrder.includes(paint.uuid)}
                         first={page.stripOrder[0] === paint.uuid}
                         open={open?.paint === paint.uuid ? open.property : null}
@@ -171,6 +182,7 @@ function Row({
     paint,
     whole,
     stop,
+    aged,
     measured,
     first,
     open,
@@ -179,6 +191,8 @@ function Row({
     paint: PaintBeside;
     whole: boolean;
     stop: DepthStop | null;
+    /** At the dose of the Light dial; undefined: as it was painted. */
+    aged: AgedStop | null | undefined;
     measured: boolean;
     first: boolean;
     open: Property | null;
@@ -199,9 +213,9 @@ function Row({
                 </div>
                 <div role="cell" className={whole ? 'col-span-full lg:col-span-1' : ''}>
                     {whole ? (
-                        <StripCanvas strip={paint.strip} label={stripWords(paint)} />
+                        <StripCanvas strip={paint.strip} label={stripWords(paint)} aged={aged} />
                     ) : (
-                        <Swatch stop={stop} measured={measured} first={first} />
+                        <Swatch stop={stop} aged={aged} measured={measured} first={first} />
                     )}
                 </div>
                 {PROPERTIES.map((p) => (
@@ -223,29 +237,94 @@ function Row({
     );
 }
 
-/** A swatch at the dial's depth; where it cannot be told from the one above, no seam is drawn. */
-function Swatch({ stop, measured, first }: { stop: DepthStop | null; measured: boolean; first: boolean }) {
-    if (stop === null) {
+/** A swatch at the dial's depth and light; where it cannot be told from the one above, no seam is drawn. */
+function Swatch({
+    stop,
+    aged,
+    measured,
+    first,
+}: {
+    stop: DepthStop | null;
+    aged: AgedStop | null | undefined;
+    measured: boolean;
+    first: boolean;
+}) {
+    const shown = aged === undefined ? stop : stop === null ? null : aged;
+    if (stop === null || shown === null) {
         return (
             <div className="hatched h-full min-h-[92px] grid place-items-center">
-                <span className="bg-surround px-2 text-sm">{measured ? 'beyond this paint’s stroke' : 'not measured'}</span>
+                <span className="bg-surround px-2 text-sm">
+                    {stop === null ? (measured ? 'beyond this paint’s stroke' : 'not measured') : 'beyond what was tested in light'}
+                </span>
             </div>
         );
     }
+    const most = aged?.swatchMost ?? null;
     return (
         <div
-            className="h-full min-h-[92px] relative"
-            style={{ background: stop.hex }}
+            className={`h-full min-h-[92px] relative flex ${aged?.kind === 'between' ? 'border-b-2 border-dotted border-ink' : ''}`}
+            style={{ background: aged?.swatch ?? stop.hex }}
             role="img"
-            aria-label={`L* ${stop.lab[0]}, a* ${stop.lab[1]}, b* ${stop.lab[2]}`}
+            aria-label={
+                aged === undefined || aged === null
+                    ? `L* ${stop.lab[0]}, a* ${stop.lab[1]}, b* ${stop.lab[2]}`
+                    : most === null
+                      ? 'as faded so far'
+                      : 'expected, not seen: least and most faded'
+            }
         >
-            {!first && stop.dE00Above !== null && (
+            {most !== null && <span className="ml-auto w-1/2 border-l border-dashed border-ink" style={{ background: most }} />}
+            {!first && shown.dE00Above !== null && (
                 <span className="absolute right-0 top-0 -translate-y-1/2 bg-surround text-ink px-1.5 num whitespace-nowrap">
-                    {stop.seam ? `dE00 ${stop.dE00Above.toFixed(1)}` : `no seam, dE00 ${stop.dE00Above.toFixed(1)}`}
+                    {shown.seam ? `dE00 ${shown.dE00Above.toFixed(1)}` : `no seam, dE00 ${shown.dE00Above.toFixed(1)}`}
                 </span>
             )}
         </div>
     );
+}
+
+/** The Light dial over the strips of a code: ?light= in the address, in Mlx h. */
+function useLight(page: Page, depth: number, query: URLSearchParams, setQuery: ReturnType<typeof useSearchParams>[1]) {
+    const tested = page.paints.some((p) => p.strip?.fade != null && p.strip.ladder !== null);
+    const { data } = useQuery({
+        queryKey: keys.lightOfCode(page.code, depth),
+        queryFn: () => get<LightOfCode>(`pigments/${encodeURIComponent(page.code)}/light?depth=${depth}`),
+        enabled: tested,
+        placeholderData: keepPreviousData,
+        staleTime: 60_000,
+    });
+    const [mlxh, setMlxh] = useState(Number(query.get('light') ?? 0) || 0);
+    const [unfaded, setUnfaded] = useState(false);
+    if (data === undefined || data.tested === 0) {
+        return { dial: null, of: () => undefined };
+    }
+    const at = data.doses.reduce((best, d, i) => (Math.abs(d - mlxh) < Math.abs(data.doses[best]! - mlxh) ? i : best), 0);
+    function turn(to: number) {
+        setMlxh(to);
+        const next = new URLSearchParams(query);
+        if (to < 0.05) {
+            next.delete('light');
+        } else {
+            next.set('light', to.toPrecision(3));
+        }
+        setQuery(next, { replace: true });
+    }
+    return {
+        of: (paint: PaintBeside): AgedStop | null | undefined =>
+            mlxh < 0.05 || unfaded || paint.strip?.ladder == null ? undefined : (data.paints[paint.uuid]?.[at] ?? null),
+        dial: (
+            <LightDial
+                checked={data.checks}
+                most={data.most}
+                yearly={data.yearly}
+                mlxh={mlxh}
+                onMlxh={turn}
+                unfaded={unfaded}
+                onUnfaded={setUnfaded}
+                none="as painted"
+            />
+        ),
+    };
 }
 
 function Captions() {
