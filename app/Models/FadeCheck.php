@@ -7,6 +7,7 @@ namespace App\Models;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\DB;
 
 /**
  * @property int $card_id
@@ -25,6 +26,17 @@ final class FadeCheck extends Model
 
     /** What is kept of it when it is corrected. */
     private const KEPT = ['checked_on', 'dose_mlxh', 'note'];
+
+    /**
+     * Checks whose numbers wait for the eye: a row of their card has not been judged yet.
+     *
+     * @return \Illuminate\Database\Query\Builder of their ids
+     */
+    public static function unseen(): \Illuminate\Database\Query\Builder
+    {
+        return DB::table('fade_checks')->where('eye_first', true)->whereExists(static fn ($q) => $q->from('specimens')->whereColumn('specimens.card_id', 'fade_checks.card_id')
+            ->whereNotExists(static fn ($q) => $q->from('verdicts')->whereColumn('verdicts.fade_check_id', 'fade_checks.id')->whereColumn('verdicts.specimen_id', 'specimens.id')->where('verdicts.property', 'lightfastness')))->select('fade_checks.id');
+    }
 
     protected function casts(): array
     {

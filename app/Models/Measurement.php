@@ -144,6 +144,7 @@ final class Measurement extends Model
         return self::query()->toBase()
             ->join('cards', 'cards.id', '=', 'measurements.card_id')->join('pictures', 'pictures.id', '=', 'measurements.picture_id')
             ->where('measurements.state', 'done')->where('pictures.wet', false)->whereNull('pictures.withdrawn_at')
+            ->where(static fn ($q) => $q->whereNull('pictures.fade_check_id')->orWhereNotIn('pictures.fade_check_id', FadeCheck::unseen()))
             ->where(static fn ($q) => BenchSession::notBlind($q, $user))
             // Where not all is invented, what a stand-in drew is no evidence.
             ->where(static fn ($q) => $q->where('pictures.source', '<>', 'stand-in')->orWhereExists(House::demo()))

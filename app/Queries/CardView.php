@@ -44,7 +44,8 @@ final class CardView
         // Results are large; only the one that is shown is fetched.
         $newest = Measurement::query()->where('card_id', $card->id)->orderBy('id')
             ->get(['id', 'uuid', 'card_id', 'picture_id', 'state', 'progress', 'step', 'problem', DB::raw("case when state = 'failed' then result end as result")])->keyBy('picture_id');
-        $shown = Measurement::query()->counts()->with('picture')->where('card_id', $card->id)->latest('id')->first();
+        $unseen = FadeCheck::unseen()->where('fade_checks.card_id', $card->id)->pluck('id')->map(intval(...))->all();
+        $shown = Measurement::query()->counts()->with('picture')->where('card_id', $card->id)->whereHas('picture', static fn ($q) => $q->whereNull('fade_check_id')->orWhereNotIn('fade_check_id', $unseen))->latest('id')->first();
         $blind = $card->session?->isBlindFor(Auth::user()) ?? false;
         // Before the eye has judged, the picture says nothing.
         $shown = $blind ? null : $shown;
@@ -69,7 +70,7 @@ final class CardView
             'corrections' => self::corrections($card), 'simulated' => $shown?->picture->source === 'stand-in',
             // Told while what they say is hidden.
             'picturesRead' => $newest->where('state', 'done')->count(),
-            'checks' => $card->checks->map(static fn (FadeCheck $c): array => self::check($c, $window))->all(),
+            'checks' => $card->checks->map(static fn (FadeCheck $c): array => [...self::check($c, $window), 'unseen' => in_array($c->id, $unseen, true)])->all(),
             'revisions' => $card->revisions->map(static fn (Revision $r): array => ['number' => $r->number, 'publishedAt' => $r->published_at->toIso8601String()])->all(),
             'eyeScales' => EyeScale::all(), 'moreByEye' => EyeScale::more(), 'handFields' => HandMeasure::FIELDS,
             'classes' => Measures::claimedClasses(),
@@ -234,7 +235,7 @@ final class CardView
     {
         return [
             'uuid' => $check->uuid, 'edition' => $check->edition, 'checkedOn' => $check->checked_on->toDateString(),
-            'doseMlxh' => $check->dose_mlxh === null ? null : (float) $check->dose_mlxh, 'note' => $check->note, 'dose' => ($dose = WindowDose::atCheck($check, $window)) === null ? null : WindowDose::told($dose),
+            'doseMlxh' => $check->dose_mlxh === null ? null : (float) $check->dose_mlxh, 'note' => $check->note, 'eyeFirst' => $check->eye_first, 'dose' => ($dose = WindowDose::atCheck($check, $window)) === null ? null : WindowDose::told($dose),
         ];
     }
 }

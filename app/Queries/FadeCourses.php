@@ -13,6 +13,7 @@ use MarshTrial\Core\Card\FadeCard;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Daylight\Dose;
+use MarshTrial\Core\Daylight\Glass;
 use MarshTrial\Core\Fading\BlueWool;
 use MarshTrial\Core\Fading\FadeReading;
 use MarshTrial\Core\Fading\FadeSeries;
@@ -41,9 +42,10 @@ final class FadeCourses
     {
         $measured = Measurement::query()->counts()->with('picture')->where('card_id', $card->id)->whereHas('picture', static fn ($q) => $q->whereNotNull('fade_check_id'))->orderBy('id')
             ->get(['id', 'card_id', 'picture_id', 'uuid'])->keyBy(static fn (Measurement $m): int => (int) $m->picture->fade_check_id);
+        $unseen = FadeCheck::unseen()->where('fade_checks.card_id', $card->id)->pluck('id')->map(intval(...))->all();
         $out = [];
         foreach ($card->checks as $check) {
-            $dose = isset($measured[$check->id]) ? WindowDose::atCheck($check, $window) : null;
+            $dose = isset($measured[$check->id]) && ! in_array($check->id, $unseen, true) ? WindowDose::atCheck($check, $window) : null;
             if ($dose !== null && $dose->mlxh > 0) {
                 $out[] = ['check' => $check, 'dose' => $dose, 'measurement' => $measured[$check->id]];
             }
@@ -69,7 +71,7 @@ final class FadeCourses
                 foreach ($strip->data['depths'] as $depth) {
                     if (isset($depth['change'])) {
                         $readings[(int) ($rows[$strip->specimen_id] ?? 0)][(int) $depth['depth']][] = new FadeReading(
-                            $dose, new Lab(...$depth['dark']), new Lab(...$depth['window']), (float) $depth['change'], (float) $depth['uncertainty'], Outcome::from($depth['outcome']), (float) $depth['least'], (float) $depth['greatest'], self::lab($strip->data['paper'][1] ?? ''), ($depth['deposit'] ?? null) === null ? null : (float) $depth['deposit'],
+                            $dose, new Lab(...$depth['dark']), new Lab(...$depth['window']), (float) $depth['change'], (float) $depth['uncertainty'], Outcome::from($depth['outcome']), (float) $depth['least'], (float) $depth['greatest'], self::lab($strip->data['paper'][1] ?? ''), ...self::asKept($depth),
                         );
                     }
                 }
@@ -80,17 +82,95 @@ final class FadeCourses
         return array_map(static fn (array $ofRow): array => array_map(static fn (array $of): FadeSeries => new FadeSeries(Scale::current(), $of), $ofRow), $readings);
     }
 
+    /**
+     * What strips of today keep of a depth, and those of before do not.
+     *
+     * @param array<string, mixed> $depth
+     *
+     * @return array{0: float|null, 1: float|null, 2: float|null, 3: string}
+     */
+    private static function asKept(array $depth): array
+    {
+        $number = static fn (string $of): ?float => isset($depth[$of]) ? (float) $depth[$of] : null;
+
+        return [$number('deposit'), $number('darkChange'), $number('darkUncertainty'), $depth['grade'] ?? ''];
+    }
+
     /** @return array<string, mixed> needs hanging, checks and specimens with their paints loaded */
     public static function of(Card $card, ?WindowDose $window): array
     {
         $checks = self::checks($card, $window);
         $series = self::series($card, $checks);
+        $wool = self::wool($card, $series);
 
         return [
+            'wool' => self::told($wool, $card, $checks),
             'yearly' => Dose::YEARS,
             'checks' => array_map(static fn (array $c): array => ['uuid' => $c['check']->uuid, 'on' => $c['check']->checked_on->toDateString(), 'dose' => WindowDose::told($c['dose']), 'typed' => $c['check']->dose_mlxh !== null, 'measurement' => $c['measurement']->uuid], $checks),
-            'rows' => array_values(array_map(static fn (int $row, array $of): array => ['row' => $row, 'depths' => array_values(array_map(self::depth(...), array_keys($of), $of)), 'summary' => self::summary($of)], array_keys($series), $series)),
+            'rows' => array_values(array_map(static fn (int $row, array $of): array => ['row' => $row, 'depths' => array_values(array_map(self::depth(...), array_keys($of), $of)), 'summary' => self::summary($of), 'asWool' => isset($wool[$row]) ? null : self::asWool($wool, $of)], array_keys($series), $series)),
         ];
+    }
+
+    /**
+     * Reference strips that hang in rows of the card: their number, and what they have changed by.
+     *
+     * @param array<int, array<int, FadeSeries>> $series
+     *
+     * @return array<int, array{number: int, change: float}> by row
+     */
+    private static function wool(Card $card, array $series): array
+    {
+        $out = [];
+        foreach ($card->specimens as $specimen) {
+            $number = BlueWool::number($specimen->pan->paint->colour_name);
+            // All places of a strip are alike.
+            $changes = $number === null ? [] : array_filter(array_map(static fn (FadeSeries $s): ?float => $s->last()?->change, $series[$specimen->row] ?? []), static fn (?float $c): bool => $c !== null);
+            if ($changes !== []) {
+                $out[$specimen->row] = ['number' => (int) $number, 'change' => array_sum($changes) / count($changes)];
+            }
+        }
+
+        return $out;
+    }
+
+    /**
+     * What the reference strips say of the dose, beside what it is thought to be.
+     *
+     * @param array<int, array{number: int, change: float}> $wool
+     * @param list<array{check: FadeCheck, dose: Dose, measurement: Measurement}> $checks
+     *
+     * @return array{strips: list<array{number: int, change: float}>, least: float|null, most: float|null, agrees: bool|null}|null null where none hang there
+     */
+    private static function told(array $wool, Card $card, array $checks): ?array
+    {
+        $last = end($checks);
+        if ($wool === [] || $last === false) {
+            return null;
+        }
+        $dose = BlueWool::dose(array_column($wool, 'change', 'number'), ($card->hanging->panes ?? '') === Glass::Filtering->value ? 'without ultraviolet' : 'daylight');
+        [$least, $most] = $last['dose']->range();
+
+        return [
+            'strips' => array_map(static fn (array $w): array => ['number' => $w['number'], 'change' => round($w['change'], 1)], array_values($wool)),
+            'least' => $dose === null ? null : round($dose[0], 2), 'most' => ($dose[1] ?? null) === null ? null : round($dose[1], 2),
+            'agrees' => $dose === null ? null : $most >= $dose[0] && ($dose[1] === null || $least <= $dose[1]),
+        ];
+    }
+
+    /**
+     * The reference strip beside it that has changed as much as a row's strongest depth.
+     *
+     * @param array<int, array{number: int, change: float}> $wool
+     * @param array<int, FadeSeries> $of
+     *
+     * @return array{number: float, bound: string}|null
+     */
+    private static function asWool(array $wool, array $of): ?array
+    {
+        $changes = array_map(static fn (FadeSeries $s): float => $s->last()->change ?? 0.0, $of);
+        $found = $wool === [] || $changes === [] ? null : BlueWool::equivalent(array_column($wool, 'change', 'number'), max($changes));
+
+        return $found === null ? null : ['number' => $found[0], 'bound' => $found[1]];
     }
 
     /**
@@ -127,7 +207,8 @@ final class FadeCourses
             'depth' => $depth, 'name' => FadeCard::DEPTH_WORDS[$depth], 'way' => $way->value, 'outcome' => $last->outcome->value,
             'readings' => array_map(static fn (FadeReading $r): array => [
                 'mlxh' => round($r->dose->mlxh, 3), 'change' => round($r->change, 2), 'uncertainty' => round($r->uncertainty, 2), 'outcome' => $r->outcome->value, 'dark' => self::hex($r->dark), 'window' => self::hex($r->window),
-                'dL' => round($r->window->l - $r->dark->l, 2), 'dC' => round($r->window->chroma() - $r->dark->chroma(), 2),
+                'dL' => round($r->window->l - $r->dark->l, 2), 'dC' => round($r->window->chroma() - $r->dark->chroma(), 2), 'grade' => $r->grade,
+                'darkChange' => $r->darkChange === null ? null : [round($r->darkChange, 2), round($r->darkUncertainty ?? 0.0, 2)],
             ], $series->readings),
             'drawn' => self::drawn($series, $last->dose->mlxh), 'ahead' => self::ahead($series, $last),
             'categories' => $series->categories(), 'referenceMlxh' => Scale::current()->fade->referenceDoseMlxh,

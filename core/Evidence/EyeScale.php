@@ -83,16 +83,25 @@ final class EyeScale
         Outcome::PaperOrUndecidable->value => 'the paper changed too, or one cannot tell',
     ];
 
-    /** @return array<string, string> word => description, least first; empty for an unknown property */
+    /** Property under which a grade of the grey scale is kept. */
+    public const GREY_SCALE = 'grey scale';
+
+    /** Grades of a grey scale for change in colour (ISO 105-A02), held beside the halves. */
+    private const GRADES = [
+        '5' => 'no difference', '4-5' => 'between 5 and 4', '4' => 'like the pair that just differs', '3-4' => 'between 4 and 3', '3' => 'like the pair that differs clearly',
+        '2-3' => 'between 3 and 2', '2' => 'like the pair that differs much', '1-2' => 'between 2 and 1', '1' => 'like the strongest pair, or more',
+    ];
+
+    /** @return array<int|string, string> word => description, least first; empty for an unknown property */
     public static function words(string $property): array
     {
         return self::all()[$property] ?? [];
     }
 
-    /** @return array<string, array<string, string>> */
+    /** @return array<string, array<int|string, string>> */
     public static function all(): array
     {
-        return [...self::BENCH, 'lightfastness' => self::FADE, ...self::MORE];
+        return [...self::BENCH, 'lightfastness' => self::FADE, self::GREY_SCALE => self::GRADES, ...self::MORE];
     }
 
     /** @return list<string> what is judged beside the rated properties */

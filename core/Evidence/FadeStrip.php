@@ -27,6 +27,7 @@ final class FadeStrip
                     $out[$finding->row]['depths'][$i] += [
                         'dark' => $finding->corrected->reference->toArray(), 'window' => $finding->corrected->specimen->toArray(), 'deposit' => $finding->deposit,
                         'change' => $finding->beyondNoise, 'uncertainty' => $finding->uncertainty, 'least' => $finding->least, 'greatest' => $finding->greatest, 'paperChange' => $finding->paperChange, 'outcome' => $finding->outcome->value,
+                        'grade' => $finding->greyScale()->reported(), 'darkChange' => $finding->darkChange, 'darkUncertainty' => $finding->darkUncertainty,
                     ];
                 }
             }

@@ -147,6 +147,7 @@ final class MeasurementJson
             'categories' => $finding->categories,
             'wording' => $finding->wording,
             'remarks' => $finding->remarks,
+            ...$finding->darkChange === null ? [] : ['darkChange' => [self::round($finding->darkChange, 3), self::round($finding->darkUncertainty, 3)]],
         ];
     }
 

@@ -13,6 +13,43 @@ final class BlueWool
         'without ultraviolet' => [1 => 0.3, 2 => 1.0, 3 => 3.0, 4 => 10.0, 5 => 30.0, 6 => 100.0, 7 => 300.0, 8 => 1000.0],
     ];
 
+    /** Change from which a reference strip is taken to show that its dose was reached, and below which that it was not, dE*ab: 3-4 and 4-5 on the grey scale (own). */
+    private const SHOWN = 2.5;
+
+    private const NOT_SHOWN = 0.9;
+
+    /** How far a strip's dose may be off what is said of it, as a ratio (own). */
+    private const SPREAD = 1.8;
+
+    /** Number of the reference strip that is so called, such as "blue wool 3"; null for paint. */
+    public static function number(string $name): ?int
+    {
+        return preg_match('/^blue wool (?:no\.? ?)?([1-8])$/i', trim($name), $m) === 1 ? (int) $m[1] : null;
+    }
+
+    /**
+     * What reference strips say of the light that fell on them.
+     *
+     * @param array<int, float> $strips change of every strip, dE*ab, by its number
+     * @param key-of<self::NOTICEABLE> $light
+     *
+     * @return array{0: float, 1: float|null}|null Mlx h at least and at most; null where there is none at most; null where no strip tells anything
+     */
+    public static function dose(array $strips, string $light = 'daylight'): ?array
+    {
+        [$least, $most] = [0.0, null];
+        foreach ($strips as $number => $change) {
+            $dose = self::NOTICEABLE[$light][$number];
+            if ($change >= self::SHOWN) {
+                $least = max($least, $dose / self::SPREAD);
+            } elseif ($change <= self::NOT_SHOWN) {
+                $most = min($most ?? INF, $dose * self::SPREAD);
+            }
+        }
+
+        return $least > 0 || $most !== null ? [$least, $most] : null;
+    }
+
     /**
      * Number of the strip that has changed as a paint has, between two strips in halves.
      *

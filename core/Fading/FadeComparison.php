@@ -60,7 +60,7 @@ final class FadeComparison
 
         return new FadeFinding(
             $now->row, $now->depth, $keptDeposit->in($keptDeposit->key()), $rawDifference, $difference, $paperChange,
-            $least, $greatest, $along, $yRaw, $y, $outcome, $categories, self::wording($scale, $outcome, $doseMlxh), $remarks,
+            $least, $greatest, $along, $yRaw, $y, $outcome, $categories, self::wording($scale, $outcome, $doseMlxh), $remarks, ...self::darkChange($scale, $now, $first),
         );
     }
 
@@ -70,6 +70,29 @@ final class FadeComparison
         [$dark, $window] = [$kept->in($kept->key()), Deposit::of($now->exposed->rgb, $now->exposedPaper->rgb)->in($kept->key())];
 
         return $dark !== null && ($window === null || $window > $dark);
+    }
+
+    /**
+     * The dark half against its own first reading, as paint over its own paper: what one device sees otherwise than another in both is taken out.
+     *
+     * @return array{0: float|null, 1: float|null} dE*ab beyond noise and its standard uncertainty
+     */
+    private static function darkChange(Scale $scale, HalfPair $now, ?HalfPair $first): array
+    {
+        if ($first === null) {
+            return [null, null];
+        }
+        $seen = [];
+        foreach ($now->kept->rgb->toArray() as $c => $v) {
+            $seen[] = $v / self::ratio($now->keptPaper->rgb, $first->keptPaper->rgb, $c);
+        }
+        $difference = Difference::between($first->kept->lab, LinearRgb::fromArray([$seen[0], $seen[1], $seen[2]])->toLab())->dE76();
+        $variance = 2 * $scale->fade->repeatability ** 2 + $scale->fade->deviceDrift ** 2 / 3;
+        foreach ([$now->kept, $first->kept] as $reading) {
+            $variance += array_sum([$reading->labCovariance[0][0], $reading->labCovariance[1][1], $reading->labCovariance[2][2]]) / 3;
+        }
+        // Across the change two axes only ever add.
+        return [sqrt(max(0.0, $difference ** 2 - 2 * $variance)), sqrt($variance)];
     }
 
     /** Each half against its own first reading, as paint over its own paper: what one device says otherwise than another is in both. */

@@ -37,6 +37,9 @@ final readonly class FadeFinding
         public array $categories,
         public ?string $wording,
         public array $remarks,
+        /** What the dark half itself has changed by since its own first reading, beyond noise, and its 1-sigma uncertainty, dE*ab; null without a first reading. */
+        public ?float $darkChange = null,
+        public ?float $darkUncertainty = null,
     ) {}
 
     public function greyScale(): GreyScale

@@ -26,5 +26,10 @@ final readonly class FadeReading
         public ?Lab $paper = null,
         /** Deposit of the dark half in its key channel; null: too deep to be read. */
         public ?float $deposit = null,
+        /** What the dark half has changed by since its own first reading, dE*ab, and its standard uncertainty; null without one. */
+        public ?float $darkChange = null,
+        public ?float $darkUncertainty = null,
+        /** Grade of the grey scale (ISO 105-A05), from 1 to 5 in halves; empty where it was not worked out. */
+        public string $grade = '',
     ) {}
 }

@@ -26,6 +26,7 @@ const CardPage = lazy(() => import('./pages/cards/CardPage'));
 const FramePage = lazy(() => import('./pages/cards/FramePage'));
 const FadeRack = lazy(() => import('./pages/cards/FadeRack'));
 const HangTagPage = lazy(() => import('./pages/cards/HangTagPage'));
+const FadeReport = lazy(() => import('./pages/cards/FadeReport'));
 const SideBySidePage = lazy(() => import('./pages/compare/SideBySidePage'));
 const CapturePage = lazy(() => import('./pages/capture/CapturePage'));
 const AccuracyPage = lazy(() => import('./pages/capture/AccuracyPage'));
@@ -73,6 +74,7 @@ export function App() {
                     <Route path="/cards" element={<CardsPage />} />
                     <Route path="/cards/:uuid" element={<CardPage />} />
                     <Route path="/frames/new" element={<FramePage />} />
+                    <Route path="/cards/:uuid/fading" element={<FadeReport />} />
                     <Route path="/fade" element={<FadeRack />} />
                     <Route path="/cards/:uuid/tags" element={<HangTagPage />} />
                     <Route path="/side-by-side" element={<SideBySidePage />} />

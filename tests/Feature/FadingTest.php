@@ -23,6 +23,8 @@ final class FadingTest extends FeatureTestCase
     {
         parent::setUp();
         Carbon::setTestNow('2026-08-01 09:00:00');
+        // Fine enough for fields of a fade card, and less than half the pixels.
+        config(['stand-ins.dpi' => 200]);
         $this->actingAs($this->wren);
     }
 
@@ -244,6 +246,95 @@ final class FadingTest extends FeatureTestCase
         $this->putJson("/api/cards/$uuid/down", ['on' => '2026-08-02'])->assertStatus(422);
         $this->putJson("/api/cards/$uuid/down", ['on' => '2026-08-01'])->assertOk()->assertJsonPath('hanging.downOn', '2026-08-01');
         self::assertSame($check->uuid, $this->getJson("/api/cards/$uuid")->json('checks.0.uuid'));
+    }
+
+    public function testTheEyeJudgesBeforeTheNumbersAreShown(): void
+    {
+        $card = $this->hung('PV3', 'PB28');
+        $this->check($card, '2026-03-01');
+        $uuid = self::uuid();
+        $this->putJson("/api/cards/$card->uuid/checks/$uuid", ['checkedOn' => '2026-07-01', 'eyeFirst' => true])->assertCreated();
+        $this->postJson("/api/cards/$card->uuid/stand-in", ['checkUuid' => $uuid])->assertStatus(202);
+        $shown = fn (): array => $this->getJson("/api/cards/$card->uuid")->assertOk()->json();
+        $onCodePage = fn (): ?float => $this->getJson('/api/pigments/PV3')->assertOk()->json('paints.0.properties.lightfastness.measured.numbers.doseMlxh');
+        $before = $shown();
+        self::assertSame([1, [false, true]], [count($before['courses']['checks']), array_column($before['checks'], 'unseen')]);
+        $early = $onCodePage();
+        self::assertNotNull($early);
+        $judge = fn (int $row) => $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $before['rows'][$row]['uuid'], 'property' => 'lightfastness', 'word' => 'paler', 'checkUuid' => $uuid])->assertCreated();
+        // A grade of the grey scale stands beside the word and does not take its place.
+        $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $before['rows'][0]['uuid'], 'property' => 'grey scale', 'word' => '3-4', 'checkUuid' => $uuid])->assertCreated();
+        $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $before['rows'][0]['uuid'], 'property' => 'grey scale', 'word' => '6', 'checkUuid' => $uuid])->assertStatus(422);
+        $judge(0);
+        self::assertCount(1, $shown()['courses']['checks']);
+        $judge(1);
+        $after = $shown();
+        self::assertSame([2, [false, false]], [count($after['courses']['checks']), array_column($after['checks'], 'unseen')]);
+        self::assertGreaterThan($early, $onCodePage());
+        // The dark half against its own first reading: it lay in the dark.
+        [$change, $uncertainty] = $after['courses']['rows'][0]['depths'][1]['readings'][1]['darkChange'];
+        self::assertLessThan(3 * $uncertainty, $change);
+        self::assertMatchesRegularExpression('/^[1-5](-[2-5])?$/', $after['courses']['rows'][0]['depths'][1]['readings'][1]['grade']);
+    }
+
+    public function testReferenceStripsInRowsTellTheLight(): void
+    {
+        $card = $this->hung('PV3', 'PB29', 'PR101');
+        $card->load('specimens.pan.paint');
+        foreach ([2 => 'Blue wool 2', 3 => 'Blue wool 8'] as $row => $name) {
+            $card->specimens->firstWhere('row', $row)->pan->paint->update(['colour_name' => $name]);
+        }
+        $this->check($card, '2026-07-01');
+        $courses = $this->getJson("/api/cards/$card->uuid")->assertOk()->json('courses');
+        self::assertSame([2, 8], array_column($courses['wool']['strips'], 'number'));
+        self::assertNull($courses['rows'][1]['asWool']);
+        self::assertNotNull($courses['rows'][0]['asWool']);
+    }
+
+    public function testAHighHorizonAndMonthsOfSunshineAreCounted(): void
+    {
+        $card = $this->hung();
+        $at = function (array $told) use ($card): float {
+            $hanging = $card->refresh()->hanging;
+            $this->putJson("/api/cards/$card->uuid/hanging/$hanging->uuid", $told + self::WINDOW, ['If-Match' => "\"$hanging->edition\""])->assertOk();
+
+            return (float) $this->light($card)['now']['mlxh'];
+        };
+        $free = $at([]);
+        // A wall to the south only, told around the compass from the north on; one in the north takes no sun from a south window.
+        self::assertLessThan(0.8 * $free, $at(['horizon' => [0, 0, 60, 60, 60, 60, 60, 0]]));
+        self::assertEqualsWithDelta($free, $at(['horizon' => [60, 0, 0, 0, 0, 0, 0, 0]]), 0.01);
+        $dull = $at(['horizon' => null, 'sunshineByMonth' => array_fill(0, 12, 0.1)]);
+        self::assertLessThan($at(['sunshineByMonth' => array_fill(0, 12, 0.9)]), $dull);
+        $this->putJson("/api/cards/$card->uuid/hanging/".$card->refresh()->hanging->uuid, ['horizon' => [91]] + self::WINDOW)->assertStatus(422);
+    }
+
+    public function testStripsOfACodeAgeTogether(): void
+    {
+        // One card tells the stroke, another how it fades.
+        $stroke = $this->card('property', 'PV3');
+        RequestMeasurement::fromStandIn(self::uuid(), $stroke, null);
+        $paint = $stroke->load('specimens.pan.paint')->specimens[0]->pan->paint;
+        $card = $this->hung('PV3');
+        $card->load('specimens.pan')->specimens[0]->pan->update(['paint_id' => $paint->id]);
+        foreach (['2026-02-10' => 0.5, '2026-03-20' => 1.5, '2026-06-01' => 5.0] as $day => $dose) {
+            $this->check($card, $day, $dose);
+        }
+        $light = $this->getJson('/api/pigments/PV3/light?depth=0.9')->assertOk()->json();
+        self::assertEqualsWithDelta([0.5, 1.5, 5.0], $light['checks'], 1e-9);
+        $stops = array_combine(array_map(strval(...), $light['doses']), $light['paints'][$paint->uuid]);
+        self::assertSame(['checked', 'checked', 'checked'], [$stops['0']['kind'], $stops['1.5']['kind'], $stops['5']['kind']]);
+        // Paler from check to check.
+        $blue = static fn (string $hex): int => (int) hexdec(substr($hex, 3, 2));
+        self::assertLessThan($blue($stops['1.5']['swatch']), $blue($stops['0']['swatch']));
+        self::assertLessThan($blue($stops['5']['swatch']), $blue($stops['1.5']['swatch']));
+        $kinds = array_map(static fn (?array $s): ?string => $s['kind'] ?? null, $stops);
+        self::assertContains('between', $kinds);
+        self::assertContains('expected', $kinds);
+        // Beyond ten times the last light nothing is shown.
+        foreach ($stops as $dose => $stop) {
+            self::assertSame((float) $dose > 50.1, $stop === null, "$dose Mlx h");
+        }
     }
 
     public function testWhatCannotBeIsSaidInASentence(): void

@@ -13,6 +13,8 @@ const reading = (mlxh: number) => ({
     window: '#900000',
     dL: 0,
     dC: 0,
+    grade: '4',
+    darkChange: null,
 });
 
 const course: CourseDepth = {

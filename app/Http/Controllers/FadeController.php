@@ -196,7 +196,7 @@ final class FadeController extends Controller
     {
         Gate::authorize('change', $card);
         $values = $request->validate(
-            ['checkedOn' => 'required|date_format:Y-m-d', 'doseMlxh' => 'nullable|numeric|between:0,100000', 'note' => 'nullable|string|max:2000'],
+            ['checkedOn' => 'required|date_format:Y-m-d', 'doseMlxh' => 'nullable|numeric|between:0,100000', 'note' => 'nullable|string|max:2000', 'eyeFirst' => 'sometimes|boolean'],
             ['doseMlxh.between' => 'The dose is in Mlx h, zero or more.'],
         );
         $hanging = $card->hanging;
@@ -213,7 +213,7 @@ final class FadeController extends Controller
             abort(422, 'There is a check on this day already. Correct that one, or give its pictures another.');
         }
         $before = FadeCheck::query()->where('uuid', $uuid)->first();
-        $check = FadeCheck::put($uuid, ['card_id' => $card->id, 'checked_on' => $values['checkedOn'], 'dose_mlxh' => $values['doseMlxh'] ?? null, 'note' => $values['note'] ?? ''], $request->header('If-Match'));
+        $check = FadeCheck::put($uuid, ['card_id' => $card->id, 'checked_on' => $values['checkedOn'], 'dose_mlxh' => $values['doseMlxh'] ?? null, 'note' => $values['note'] ?? '', ...array_key_exists('eyeFirst', $values) ? ['eye_first' => (bool) $values['eyeFirst']] : []], $request->header('If-Match'));
 
         // Its ratings hold for its dose: with another one they are derived again.
         if ($before !== null && ($before->dose_mlxh !== $check->dose_mlxh || ! $before->checked_on->equalTo($check->checked_on))) {

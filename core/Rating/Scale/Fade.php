@@ -26,6 +26,8 @@ final readonly class Fade
         public float $masstone = 2.4,
         /** What a scanner repeats to, per axis of L*a*b* (own, simulated). */
         public float $repeatability = 0.12,
+        /** What a device sees otherwise from one visit to the next beyond what paper tells, dE*ab (own). */
+        public float $deviceDrift = 0.8,
         /** Paper change from which category sets use the whole range between raw and corrected, dE*ab (own). */
         public float $largePaperChange = 3.0,
         /** Share of the deposit left below which a specimen is nearly gone (own). */

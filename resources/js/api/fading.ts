@@ -68,7 +68,14 @@ export interface CourseDepth {
     name: string;
     way: 'one way' | 'does not run one way' | 'speeding up';
     outcome: string;
-    readings: (Omit<RackBead, 'range'> & { dL: number; dC: number })[];
+    readings: (Omit<RackBead, 'range'> & {
+        dL: number;
+        dC: number;
+        /** Of the grey scale; empty where it was not worked out. */
+        grade: string;
+        /** What the dark half changed by since its own first reading, and its uncertainty. */
+        darkChange: [number, number] | null;
+    })[];
     drawn: { mlxh: number; window: string; uncertainty: number; apart: boolean }[];
     /** As far as the rule allows; colours on the way it went so far, null where no way is seen yet. */
     ahead: { mlxh: number; least: number; most: number; leastSeen: string | null; mostSeen: string | null }[];
@@ -83,7 +90,9 @@ export interface Courses {
     /** Light of places where pictures live, Mlx h a year. */
     yearly: Record<string, number>;
     checks: { uuid: string; on: string; dose: DoseTold; typed: boolean; measurement: string }[];
-    rows: { row: number; depths: CourseDepth[]; summary: FadeSummary }[];
+    /** Reference strips in rows of the card, and the light that they tell; null where none hang there. */
+    wool: { strips: { number: number; change: number }[]; least: number | null; most: number | null; agrees: boolean | null } | null;
+    rows: { row: number; depths: CourseDepth[]; summary: FadeSummary; asWool: { number: number; bound: string } | null }[];
 }
 
 export interface Light {

@@ -451,6 +451,9 @@ export interface Check {
     doseMlxh: number | null;
     note: string;
     dose: DoseTold | null;
+    /** Its numbers are shown when every row has been judged by eye. */
+    eyeFirst: boolean;
+    unseen: boolean;
 }
 export interface WindowRead {
     id: string;

@@ -6,6 +6,7 @@ import { Problem } from '../../components/ui/states';
 import { FadeLight } from './FadeLight';
 import { Hang } from './Hang';
 import { TakePicture } from './TakePicture';
+import { VerdictPicker } from './VerdictPicker';
 import { decimal } from '../../components/ui/decimal';
 import { useSaving } from '../../components/ui/useSaving';
 
@@ -59,6 +60,7 @@ function NewCheck({ card, onDone }: { card: Card; onDone: () => void }) {
                 checkedOn: values.checkedOn,
                 doseMlxh: decimal(values.doseMlxh),
                 note: values.note,
+                eyeFirst: values.eyeFirst === 'on',
             });
             form.reset();
             onDone();
@@ -76,6 +78,9 @@ function NewCheck({ card, onDone }: { card: Card; onDone: () => void }) {
             <label>
                 Note
                 <input className="block w-40" name="note" />
+            </label>
+            <label className="flex items-center gap-2 basis-full">
+                <input type="checkbox" name="eyeFirst" /> judge by eye before the numbers are shown
             </label>
             <button className="button">Record a check</button>
             <Problem error={error} />
@@ -143,7 +148,11 @@ function CheckLine({ card, check, onDone }: { card: Card; check: Check; onDone: 
                 <p>
                     {words}
                     {check.note && `, ${check.note}`}
-                    {pictures.some((p) => p.measurement?.state === 'done') ? '; measured.' : '; no picture yet.'}
+                    {pictures.some((p) => p.measurement?.state === 'done')
+                        ? check.unseen
+                            ? '; measured, shown when the eye has judged.'
+                            : '; measured.'
+                        : '; no picture yet.'}
                     {card.mayChange && (
                         <>
                             {' '}
@@ -176,6 +185,7 @@ function CheckLine({ card, check, onDone }: { card: Card; check: Check; onDone: 
                 </p>
             )}
             <Problem error={error} />
+            {check.unseen && card.mayChange && <EyeFirst card={card} check={check} onDone={onDone} />}
             {/* Two open checks cannot be mistaken for each other: each asks for its own day and dose. */}
             {card.mayChange && pictures.length === 0 && (
                 <TakePicture
@@ -189,6 +199,39 @@ function CheckLine({ card, check, onDone }: { card: Card; check: Check; onDone: 
                     }
                 />
             )}
+        </div>
+    );
+}
+
+/** What the eye sees, before the picture says anything. */
+function EyeFirst({ card, check, onDone }: { card: Card; check: Check; onDone: () => void }) {
+    const { error, saving } = useSaving();
+    return (
+        <div className="my-2 border-l-4 border-ink pl-3" role="group" aria-label="Judge by eye first">
+            <p>Lay both halves side by side in daylight. The numbers show when every row is judged.</p>
+            {card.rows.map((row) => (
+                <div key={row.uuid} className="mt-1">
+                    <span className="font-medium">{row.paint.colourName}</span>
+                    <VerdictPicker card={card} row={row} property="lightfastness" check={check} onDone={onDone} />
+                    <VerdictPicker card={card} row={row} property="grey scale" check={check} onDone={onDone} />
+                </div>
+            ))}
+            <button
+                type="button"
+                className="link text-sm"
+                onClick={() =>
+                    void saving(() =>
+                        put(
+                            `cards/${card.uuid}/checks/${check.uuid}`,
+                            { checkedOn: check.checkedOn, doseMlxh: check.doseMlxh, note: check.note, eyeFirst: false },
+                            check.edition,
+                        ).then(onDone),
+                    )
+                }
+            >
+                Show the numbers without it
+            </button>
+            <Problem error={error} />
         </div>
     );
 }

@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import type { CourseDepth, Courses } from '../../api/fading';
 import type { CardRow } from '../../api/types';
 import { aged, LightDial, type Aged } from '../../components/paint/LightDial';
@@ -15,6 +16,7 @@ export function FadeCourses({ courses, rows, card }: { courses: Courses; rows: C
     const last = checked[checked.length - 1] ?? 0;
     const [mlxh, setMlxh] = useState<number | null>(null);
     const [unfaded, setUnfaded] = useState(false);
+    const [wall, setWall] = useWall();
     const reference = courses.rows[0]?.depths[0]?.referenceMlxh;
     if (courses.rows.length === 0 || reference === undefined) {
         return null;
@@ -29,10 +31,13 @@ export function FadeCourses({ courses, rows, card }: { courses: Courses; rows: C
                 <span>
                     so far <span className="num">{last.toFixed(1)} Mlx h</span>, {fraction(share)} of the reference light
                 </span>
-                <a href={`/api/cards/${card}/fading.csv`} download>
+                <Link to={`/cards/${card}/fading`} className="no-print">
+                    to print
+                </Link>
+                <a href={`/api/cards/${card}/fading.csv`} className="no-print" download>
                     every reading, CSV
                 </a>
-                <a href={`/api/cards/${card}/fading.json`} download={`fading-${card}.json`}>
+                <a className="no-print" href={`/api/cards/${card}/fading.json`} download={`fading-${card}.json`}>
                     JSON
                 </a>
             </div>
@@ -47,6 +52,7 @@ export function FadeCourses({ courses, rows, card }: { courses: Courses; rows: C
                     </span>
                 ))}
             </p>
+            {courses.wool !== null && <Wool of={courses.wool} />}
             <LightDial
                 checked={checked}
                 most={Math.max(100, 1.2 * last)}
@@ -56,6 +62,7 @@ export function FadeCourses({ courses, rows, card }: { courses: Courses; rows: C
                 unfaded={unfaded}
                 onUnfaded={setUnfaded}
             />
+            <Wall of={wall} onChange={setWall} />
             {courses.rows.map((r) => {
                 const shown = r.depths.reduce((a, b) => (strongest(b) > strongest(a) ? b : a));
                 return (
@@ -76,7 +83,10 @@ export function FadeCourses({ courses, rows, card }: { courses: Courses; rows: C
                             </div>
                         </div>
                         <Course of={shown} at={at} />
-                        <Words of={shown} middle={r.depths.find((d) => d.depth === MIDDLE) ?? shown} reference={reference} />
+                        <div>
+                            <Words of={shown} middle={r.depths.find((d) => d.depth === MIDDLE) ?? shown} reference={reference} />
+                            <Beside of={shown} row={rows.find((c) => c.row === r.row)} asWool={r.asWool} wall={wall} />
+                        </div>
                     </div>
                 );
             })}
@@ -179,7 +189,6 @@ function Course({ of, at }: { of: CourseDepth; at: number }) {
 function Words({ of, middle, reference }: { of: CourseDepth; middle: CourseDepth; reference: number }) {
     const last = of.readings[of.readings.length - 1]!;
     const full = last.mlxh >= reference;
-    const life = of.displayLife === null ? [] : Object.entries(of.displayLife);
     return (
         <div>
             <p className="font-medium">
@@ -221,11 +230,131 @@ function Words({ of, middle, reference }: { of: CourseDepth; middle: CourseDepth
                     </>
                 )}
             </p>
+        </div>
+    );
+}
+
+/** Light of a reader's own wall: lux, and hours a day. */
+interface WallLight {
+    lux: number;
+    hours: number;
+}
+
+const WALL = 'my-wall';
+
+function useWall(): [WallLight | null, (w: WallLight | null) => void] {
+    const [wall, setWall] = useState<WallLight | null>(() => {
+        try {
+            return JSON.parse(localStorage.getItem(WALL) ?? 'null') as WallLight | null;
+        } catch {
+            return null;
+        }
+    });
+    return [
+        wall,
+        (w) => {
+            setWall(w);
+            localStorage.setItem(WALL, JSON.stringify(w));
+        },
+    ];
+}
+
+function Wall({ of, onChange }: { of: WallLight | null; onChange: (w: WallLight | null) => void }) {
+    const set = (part: Partial<WallLight>) => {
+        const next = { lux: of?.lux ?? 0, hours: of?.hours ?? 0, ...part };
+        onChange(next.lux > 0 || next.hours > 0 ? next : null);
+    };
+    return (
+        <p className="no-print text-sm flex flex-wrap items-baseline gap-2">
+            My wall:
+            <label>
+                <input
+                    className="w-20"
+                    type="number"
+                    min={0}
+                    max={100000}
+                    value={of?.lux || ''}
+                    onChange={(e) => set({ lux: Number(e.target.value) })}
+                />{' '}
+                lux for
+            </label>
+            <label>
+                <input
+                    className="w-16"
+                    type="number"
+                    min={0}
+                    max={24}
+                    value={of?.hours || ''}
+                    onChange={(e) => set({ hours: Number(e.target.value) })}
+                />{' '}
+                hours a day
+            </label>
+        </p>
+    );
+}
+
+/** What the claim, the eye, the reference strips and the dark half itself say beside the course; and how long it would last on a wall. */
+function Beside({
+    of,
+    row,
+    asWool,
+    wall,
+}: {
+    of: CourseDepth;
+    row: CardRow | undefined;
+    asWool: { number: number; bound: string } | null;
+    wall: WallLight | null;
+}) {
+    const last = of.readings[of.readings.length - 1]!;
+    const said = (row?.verdicts ?? []).filter((v) => v.property === 'lightfastness' || v.property === 'grey scale');
+    const yearly = wall === null ? 0 : (wall.lux * wall.hours * 365) / 1e6;
+    const life: [string, [number, number | null]][] = of.displayLife === null ? [] : Object.entries(of.displayLife);
+    if (yearly > 0 && of.noticeable !== null) {
+        life.push(['on my wall', [of.noticeable[0] / yearly, of.noticeable[1] === null ? null : of.noticeable[1] / yearly]]);
+    }
+    return (
+        <div className="text-sm">
+            {(row?.claims ?? [])
+                .filter((c) => c.property === 'lightfastness')
+                .map((c) => (
+                    <p key={c.uuid}>
+                        The maker says “{c.words}”{c.classes.length > 0 && ` (${c.classes.join(', ')})`}: {CLAIM[c.check]}.
+                    </p>
+                ))}
+            {said.map((v) => (
+                <p key={v.uuid}>
+                    By eye: {v.property === 'grey scale' ? `grey scale ${v.word}` : v.word}
+                    {v.property === 'grey scale' ? last.grade !== '' && `, measured ${last.grade}` : SEEN[v.check]}{' '}
+                    <span className="text-soft">({v.by})</span>
+                </p>
+            ))}
+            {last.darkChange !== null && last.darkChange[0] > 2 * last.darkChange[1] && (
+                <p>
+                    The dark half itself has changed by dE{' '}
+                    <span className="num">
+                        {last.darkChange[0].toFixed(1)} ±{last.darkChange[1].toFixed(1)}
+                    </span>{' '}
+                    since its first reading: paint can fade in the dark too, or light or damp reached it.
+                </p>
+            )}
+            {asWool !== null && (
+                <p>
+                    As fast as blue wool {asWool.bound} <span className="num">{asWool.number}</span> beside it, whatever the dose was.
+                </p>
+            )}
             {of.noticeable !== null && (
-                <p className="text-sm text-soft">
+                <p className="text-soft">
                     Plainly seen {between(of.noticeable, 'Mlx h')}
-                    {life.length > 0 && <>: {life.map(([place, years]) => `${between(years, 'years')} in a ${place}`).join('; ')}</>}.
-                    {of.blueWool !== null && (
+                    {life.length > 0 && (
+                        <>
+                            :{' '}
+                            {life
+                                .map(([place, years]) => `${between(years, 'years')} ${place.startsWith('on ') ? place : `in a ${place}`}`)
+                                .join('; ')}
+                        </>
+                    )}
+                    ; if light alone counts.
+                    {asWool === null && of.blueWool !== null && (
                         <>
                             {' '}
                             About as fast as blue wool{' '}
@@ -235,6 +364,42 @@ function Words({ of, middle, reference }: { of: CourseDepth; middle: CourseDepth
                 </p>
             )}
         </div>
+    );
+}
+
+const CLAIM = {
+    agrees: 'confirmed so far',
+    contradicted: 'contradicted',
+    open: 'cannot be told yet',
+    'not comparable': 'cannot be compared',
+} as const;
+
+const SEEN = {
+    agrees: '; the picture agrees',
+    contradicted: '; the picture says otherwise',
+    open: '; the picture is close to it',
+    'not comparable': '',
+} as const;
+
+function Wool({ of }: { of: NonNullable<Courses['wool']> }) {
+    return (
+        <p>
+            Reference strips: {of.strips.map((s) => `blue wool ${s.number} changed by dE ${s.change.toFixed(1)}`).join(', ')}
+            {of.least !== null && (
+                <>
+                    ; by them {of.most === null ? 'at least' : 'between'} <span className="num">{of.least.toFixed(1)}</span>
+                    {of.most !== null && (
+                        <>
+                            {' '}
+                            and <span className="num">{of.most.toFixed(1)}</span>
+                        </>
+                    )}{' '}
+                    Mlx h have fallen.
+                </>
+            )}
+            {of.agrees === false &&
+                ' That is not what the window is thought to have let through: is its glass, sky or curtain as it was told?'}
+        </p>
     );
 }
 

@@ -62,6 +62,7 @@ export function Hang({ card, onDone }: { card: Card; onDone: () => void }) {
                         </Link>
                     </p>
                 )}
+                {(card.mayChange || rackPhotos(card).length > 0) && <RackPhotos card={card} onDone={onDone} />}
                 <Problem error={error} />
             </>
         );
@@ -129,7 +130,54 @@ export function VagueDays({ of: h }: { of: Hanging | null }) {
     );
 }
 
-function since(h: Hanging): string {
+function rackPhotos(card: Card) {
+    return card.rows[0]?.photos ?? [];
+}
+
+/** How it hangs: photographs that are looked at, not measured; they stay with those who work on the card. */
+function RackPhotos({ card, onDone }: { card: Card; onDone: () => void }) {
+    const { error, busy, saving } = useSaving();
+    const input = useRef<HTMLInputElement>(null);
+    const first = card.rows[0];
+    function send(photo: File) {
+        const form = new FormData();
+        form.append('photo', photo);
+        form.append('specimenUuid', first!.uuid);
+        return saving(() => call('POST', `photos/${newUuid()}`, form).then(onDone));
+    }
+    return (
+        <p className="no-print flex flex-wrap items-center gap-2 text-sm">
+            {rackPhotos(card).map((p) => (
+                <a key={p.uuid} href={`/api/photos/${p.uuid}/preview.jpg`} target="_blank" rel="noreferrer">
+                    <img src={`/api/photos/${p.uuid}/preview.jpg`} alt="How it hangs" className="h-14" />
+                </a>
+            ))}
+            <input
+                ref={input}
+                type="file"
+                accept="image/*"
+                className="sr-only"
+                tabIndex={-1}
+                aria-label="Photograph of how it hangs"
+                onChange={(e) => {
+                    const f = e.target.files?.[0];
+                    e.target.value = '';
+                    if (f) {
+                        void send(f);
+                    }
+                }}
+            />
+            {card.mayChange && (
+                <button type="button" className="link" disabled={busy} onClick={() => input.current?.click()}>
+                    Add a photograph of how it hangs
+                </button>
+            )}
+            <Problem error={error} />
+        </p>
+    );
+}
+
+export function since(h: Hanging): string {
     const hung = h.hungTo === null ? day(h.hungOn) : h.hungWords;
     const down = h.downOn === null ? null : h.downTo === null ? day(h.downOn) : h.downWords;
     return down === null ? `since ${hung}` : `from ${hung} to ${down}; in the dark since, and its light is kept`;

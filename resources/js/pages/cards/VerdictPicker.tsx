@@ -1,5 +1,5 @@
 import { newUuid, put } from '../../api/client';
-import type { Card, CardRow, Check, Property } from '../../api/types';
+import type { Card, CardRow, Check } from '../../api/types';
 import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 
@@ -13,7 +13,8 @@ export function VerdictPicker({
 }: {
     card: Card;
     row: CardRow;
-    property: Property;
+    /** A rated property, or whatever else has a scale for the eye. */
+    property: string;
     check?: Check | null;
     onDone: () => void;
 }) {
@@ -23,7 +24,7 @@ export function VerdictPicker({
         (v) => v.property === property && v.mine && (check === null || v.checkUuid === check.uuid) && !(v.blind && settled),
     );
     const { error, saving } = useSaving();
-    const words = card.eyeScales[property];
+    const words = card.eyeScales[property] ?? {};
     function judge(word: string) {
         return saving(async () => {
             await put(
