@@ -141,8 +141,9 @@ final class Measurement extends Model
      */
     public static function idsVisibleTo(?User $user)
     {
-        return self::query()->toBase()
-            ->join('cards', 'cards.id', '=', 'measurements.card_id')->join('pictures', 'pictures.id', '=', 'measurements.picture_id')
+        // Of a fade card the check of the latest day counts, however late it was entered or measured again.
+        $newest = self::query()->toBase()
+            ->join('cards', 'cards.id', '=', 'measurements.card_id')->join('pictures', 'pictures.id', '=', 'measurements.picture_id')->leftJoin('fade_checks', 'fade_checks.id', '=', 'pictures.fade_check_id')
             ->where('measurements.state', 'done')->where('pictures.wet', false)->whereNull('pictures.withdrawn_at')
             ->where(static fn ($q) => $q->whereNull('pictures.fade_check_id')->orWhereNotIn('pictures.fade_check_id', FadeCheck::unseen()))
             ->where(static fn ($q) => BenchSession::notBlind($q, $user))
@@ -151,6 +152,8 @@ final class Measurement extends Model
             ->when($user === null || ! $user->is_steward, static fn ($q) => $q->where(
                 static fn ($q) => $q->where('measurements.published', true)->orWhere('cards.owner_id', $user->id ?? 0)->orWhereIn('cards.bench_session_id', BenchSession::idsOf($user)),
             ))
-            ->groupBy('measurements.card_id')->selectRaw('max(measurements.id)');
+            ->selectRaw('measurements.id, row_number() over (partition by measurements.card_id order by fade_checks.checked_on desc, measurements.id desc) as place');
+
+        return DB::query()->fromSub($newest, 'newest')->where('place', 1)->select('id');
     }
 }

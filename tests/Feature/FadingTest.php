@@ -322,18 +322,19 @@ final class FadingTest extends FeatureTestCase
         }
         $light = $this->getJson('/api/pigments/PV3/light?depth=0.9')->assertOk()->json();
         self::assertEqualsWithDelta([0.5, 1.5, 5.0], $light['checks'], 1e-9);
-        $stops = array_combine(array_map(strval(...), $light['doses']), $light['paints'][$paint->uuid]);
-        self::assertSame(['checked', 'checked', 'checked'], [$stops['0']['kind'], $stops['1.5']['kind'], $stops['5']['kind']]);
+        /** @var array<string, array{kind: string, swatch: string}|null> $stops */
+        $stops = array_combine(array_map(static fn (float|int $d): string => "at $d", $light['doses']), $light['paints'][$paint->uuid]);
+        self::assertSame(['checked', 'checked', 'checked'], [$stops['at 0']['kind'], $stops['at 1.5']['kind'], $stops['at 5']['kind']]);
         // Paler from check to check.
         $blue = static fn (string $hex): int => (int) hexdec(substr($hex, 3, 2));
-        self::assertLessThan($blue($stops['1.5']['swatch']), $blue($stops['0']['swatch']));
-        self::assertLessThan($blue($stops['5']['swatch']), $blue($stops['1.5']['swatch']));
+        self::assertLessThan($blue($stops['at 1.5']['swatch']), $blue($stops['at 0']['swatch']));
+        self::assertLessThan($blue($stops['at 5']['swatch']), $blue($stops['at 1.5']['swatch']));
         $kinds = array_map(static fn (?array $s): ?string => $s['kind'] ?? null, $stops);
         self::assertContains('between', $kinds);
         self::assertContains('expected', $kinds);
         // Beyond ten times the last light nothing is shown.
         foreach ($stops as $dose => $stop) {
-            self::assertSame((float) $dose > 50.1, $stop === null, "$dose Mlx h");
+            self::assertSame((float) substr($dose, 3) > 50.1, $stop === null, $dose);
         }
     }
 

@@ -154,7 +154,8 @@ function Heading({ card }: { card: Card }) {
                 )}
             </p>
             <p className="basis-full">
-                Paper: {card.paper}, {card.side}.{card.note && ` ${card.note}`}
+                {card.kind === 'halves' ? 'Paper not recorded.' : `Paper: ${card.paper}, ${card.side}.`}
+                {card.note && ` ${card.note}`}
                 {card.session !== null && (
                     <>
                         {' '}

@@ -13,6 +13,8 @@ import { useSaving } from '../../components/ui/useSaving';
 /** The course of a fade card: read before hanging, hang, check. Each step shows what was recorded or asks for it. */
 export function FadeCourse({ card, onDone }: { card: Card; onDone: () => void }) {
     const old = card.kind === 'halves';
+    // What the picture asks about must not wait at the end of a table.
+    const asked = [...new Set((card.result?.fading ?? []).flatMap((f) => f.remarks).filter((r) => r.endsWith('?')))];
     const first = card.pictures.findLast((p) => p.moment === 'first' && p.measurement?.state === 'done');
     return (
         <>
@@ -44,6 +46,11 @@ export function FadeCourse({ card, onDone }: { card: Card; onDone: () => void })
                     {card.hanging === null && <p className="text-soft">Checks begin when the exposed half hangs.</p>}
                 </li>
             </ol>
+            {asked.map((q) => (
+                <p key={q} role="note" className="border-l-4 border-ink pl-3 max-w-prose my-2 first-letter:uppercase">
+                    {q}
+                </p>
+            ))}
             {card.hanging !== null && <FadeLight card={card} onDone={onDone} />}
         </>
     );
@@ -158,7 +165,7 @@ function CheckLine({ card, check, onDone }: { card: Card; check: Check; onDone: 
                             {' '}
                             <button type="button" className="link text-sm" onClick={() => setEditing(true)}>
                                 Correct
-                            </button>
+                            </button>{' '}
                             {card.kind === 'halves' && pictures.length > 0 && (
                                 <button
                                     type="button"

@@ -10,8 +10,11 @@ const FOOT = 20;
 const HEAD = 18;
 const MIDDLE = 2;
 
-/** What the light did so far, row by row: words and dose first, then patches that age together, the course and what may follow. */
-export function FadeCourses({ courses, rows, card }: { courses: Courses; rows: CardRow[]; card: string }) {
+/**
+ * What the light did so far, row by row, with ways to take it along where a card is named: words and dose first, then patches that age
+ * together, the course and what may follow.
+ */
+export function FadeCourses({ courses, rows, card }: { courses: Courses; rows: CardRow[]; card: string | null }) {
     const checked = useMemo(() => courses.checks.map((c) => c.dose.mlxh), [courses]);
     const last = checked[checked.length - 1] ?? 0;
     const [mlxh, setMlxh] = useState<number | null>(null);
@@ -31,15 +34,19 @@ export function FadeCourses({ courses, rows, card }: { courses: Courses; rows: C
                 <span>
                     so far <span className="num">{last.toFixed(1)} Mlx h</span>, {fraction(share)} of the reference light
                 </span>
-                <Link to={`/cards/${card}/fading`} className="no-print">
-                    to print
-                </Link>
-                <a href={`/api/cards/${card}/fading.csv`} className="no-print" download>
-                    every reading, CSV
-                </a>
-                <a className="no-print" href={`/api/cards/${card}/fading.json`} download={`fading-${card}.json`}>
-                    JSON
-                </a>
+                {card !== null && (
+                    <>
+                        <Link to={`/cards/${card}/fading`} className="no-print">
+                            to print
+                        </Link>
+                        <a href={`/api/cards/${card}/fading.csv`} className="no-print" download>
+                            every reading, CSV
+                        </a>
+                        <a className="no-print" href={`/api/cards/${card}/fading.json`} download={`fading-${card}.json`}>
+                            JSON
+                        </a>
+                    </>
+                )}
             </div>
             <p className="my-1">
                 {groups.map((g) => (

@@ -29,7 +29,7 @@ export function FadeLight({ card, onDone }: { card: Card; onDone: () => void }) 
                 <p>
                     {data.now.words}; <span className="num">{data.now.mlxh.toFixed(1)} Mlx h</span>, probably between{' '}
                     <span className="num">{data.now.range.map((v) => v.toFixed(1)).join(' and ')}</span> (about{' '}
-                    <span className="num">{data.now.megajoules.toPrecision(2)} MJ/m²</span>);{' '}
+                    <span className="num">{Number(data.now.megajoules.toPrecision(2))} MJ/m²</span>);{' '}
                     {data.now.museumYears >= 1 ? `${Math.round(data.now.museumYears)} years` : 'less than a year'} of museum light.{' '}
                     {data.now.measured > 0
                         ? `${Math.round(100 * data.now.measured)} % of it was logged, the rest is estimated and calibrated by it.`

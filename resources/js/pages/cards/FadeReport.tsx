@@ -51,7 +51,7 @@ export default function FadeReport() {
                         <th className="pr-5">Day</th>
                         <th className="pr-5">Light, Mlx h (95 %)</th>
                         <th className="pr-5">MJ/m²</th>
-                        <th className="pr-5">In a living room</th>
+                        <th className="pr-5">That is</th>
                         <th>Note</th>
                     </tr>
                 </thead>
@@ -62,7 +62,7 @@ export default function FadeReport() {
                             <td className="num pr-5">
                                 {c.dose === null ? '' : `${c.dose.mlxh.toFixed(1)} (${c.dose.range.map((v) => v.toFixed(1)).join(' to ')})`}
                             </td>
-                            <td className="num pr-5">{c.dose?.megajoules.toPrecision(2)}</td>
+                            <td className="num pr-5">{c.dose && Number(c.dose.megajoules.toPrecision(2))}</td>
                             <td className="pr-5">{c.dose?.words}</td>
                             <td>
                                 {c.doseMlxh === null ? 'dose estimated' : 'dose as told'}
@@ -72,7 +72,7 @@ export default function FadeReport() {
                     ))}
                 </tbody>
             </table>
-            {data.courses === null ? <p>Nothing was checked yet.</p> : <FadeCourses courses={data.courses} rows={data.rows} card={uuid} />}
+            {data.courses === null ? <p>Nothing was checked yet.</p> : <FadeCourses courses={data.courses} rows={data.rows} card={null} />}
             <p className="text-sm text-soft mt-3">
                 Evidence from one group’s tests, not a certificate under any standard. Categories hold if the change does not speed up;
                 nothing is said beyond ten times the light that has fallen.
