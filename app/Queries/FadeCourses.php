@@ -15,6 +15,7 @@ use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Daylight\Dose;
 use MarshTrial\Core\Daylight\Glass;
 use MarshTrial\Core\Fading\BlueWool;
+use MarshTrial\Core\Fading\FadeFit;
 use MarshTrial\Core\Fading\FadeReading;
 use MarshTrial\Core\Fading\FadeSeries;
 use MarshTrial\Core\Fading\FadeWay;
@@ -29,6 +30,9 @@ final class FadeCourses
 
     /** Doses, as multiples of the last one, to which a course is carried on. */
     private const AHEAD = [1.0, 1.5, 2.0, 3.0, 5.0, 10.0];
+
+    /** A curve is drawn to so many times the last dose. */
+    private const FITTED_TIMES = 3.0;
 
     /** Years that nobody looks beyond. */
     private const MOST_YEARS = 300;
@@ -211,7 +215,7 @@ final class FadeCourses
                 'darkChange' => $r->darkChange === null ? null : [round($r->darkChange, 2), round($r->darkUncertainty ?? 0.0, 2)],
             ], $series->readings),
             'drawn' => self::drawn($series, $last->dose->mlxh), 'ahead' => self::ahead($series, $last),
-            'categories' => $series->categories(), 'referenceMlxh' => Scale::current()->fade->referenceDoseMlxh,
+            'fitted' => self::fitted($series, $last), 'categories' => $series->categories(), 'referenceMlxh' => Scale::current()->fade->referenceDoseMlxh,
             'settled' => $settled === null || $settled === $last ? null : round($settled->dose->mlxh, 2),
             'noticeable' => $noticeable === null ? null : [round($noticeable[0], 2), $noticeable[1] === null ? null : round($noticeable[1], 2)],
             'blueWool' => $noticeable === null || $noticeable[1] === null || $way !== FadeWay::OneWay ? null : [BlueWool::ofDose(max(0.05, $noticeable[0])), BlueWool::ofDose($noticeable[1])],
@@ -246,6 +250,21 @@ final class FadeCourses
                 $seen = static fn (float $change): ?string => ($lab = $series->seenAfter($change)) === null ? null : self::hex($lab);
                 $out[] = ['mlxh' => round($times * $last->dose->mlxh, 2), 'least' => round($range[0], 2), 'most' => round($range[1], 2), 'leastSeen' => $seen($range[0]), 'mostSeen' => $seen($range[1])];
             }
+        }
+
+        return $out;
+    }
+
+    /** @return list<array{mlxh: float, change: float}> a smooth curve from the start on, kept inside the range of what may follow; empty where nothing is carried on */
+    private static function fitted(FadeSeries $series, FadeReading $last): array
+    {
+        $fit = $series->projected($last->dose->mlxh) === null ? null : FadeFit::through(array_map(static fn (FadeReading $r): array => [$r->dose->mlxh, $r->change, $r->uncertainty], $series->readings));
+        $out = [];
+        foreach ($fit === null ? [] : range(0, self::DRAWN) as $i) {
+            $dose = self::FITTED_TIMES * $last->dose->mlxh * ($i / self::DRAWN) ** 2;
+            $range = $series->projected($dose);
+            $change = $fit->at($dose);
+            $out[] = ['mlxh' => round($dose, 3), 'change' => round($range === null ? $change : min($range[1], max($range[0], $change)), 2)];
         }
 
         return $out;

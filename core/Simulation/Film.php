@@ -26,9 +26,7 @@ final readonly class Film
         /** Share of thickness left by the soft and by the stiff brush. */
         public float $leftBySoft,
         public float $leftByStiff,
-        /** Loss per Mlx h of a thin film, and darkening (added absorption, share) per Mlx h. */
-        public float $fadePerMlxh,
-        public float $brownPerMlxh,
+        public LightHabit $inLight,
         /** Streaks of a flat wash: relative strength (0 for none) and direction, degrees from the row's. */
         public float $streak = 0.0,
         public float $streakDeg = 0.0,
@@ -42,7 +40,7 @@ final readonly class Film
     /** Share of the thickness that is left after a dose; thin films lose more. */
     public function leftAfter(float $thickness, float $doseMlxh): float
     {
-        return exp(-$this->fadePerMlxh * $doseMlxh / (1 + 0.8 * $thickness));
+        return $this->inLight->leftAfter($thickness, $doseMlxh);
     }
 
     /**
@@ -54,9 +52,7 @@ final readonly class Film
      */
     public function k(float $doseMlxh = 0.0, float $drift = 0.0): array
     {
-        $brown = 0.4 * $this->brownPerMlxh * $doseMlxh;
-
-        return array_map(static fn (float $k): float => $k + $brown, $this->mixed('k', $drift));
+        return $this->inLight->absorption($this->mixed('k', $drift), $doseMlxh);
     }
 
     /** @return list<float> scattering by band, per unit thickness */

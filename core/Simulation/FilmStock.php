@@ -62,6 +62,9 @@ final class FilmStock
         'PR106' => [0.075, 0.08, 0.14, 0.0005, 0.012, 0.3],
     ];
 
+    /** Stands in a row's name before the habit in light that its paint is to have. */
+    public const HABIT = '|light=';
+
     public static function film(RowLabel $row, int $seed): Film
     {
         $random = SeededRandom::keyed("film|$row->specimen|$row->pigments|$seed");
@@ -90,8 +93,7 @@ final class FilmStock
             $random->between(0.10, 0.20),
             $soft,
             $soft * $random->between(0.35, 0.9),
-            $vary($fade, 0.6),
-            $vary($brown, 0.4),
+            str_contains($row->specimen, self::HABIT) ? LightHabit::named(explode(self::HABIT, $row->specimen)[1], SeededRandom::keyed("light|$row->specimen|$seed")) : new LightHabit($vary($fade, 0.6), $vary($brown, 0.4)),
             ...self::streaks("$row->specimen|$seed"),
             ...self::surface("$row->specimen|$seed"),
         );

@@ -123,7 +123,7 @@ final readonly class Scene
         $halves = $this->layout->kind === CardKind::Halves;
         $row = $halves ? OldStrip::ROW : $placing;
         $name = $this->layout->rows[$row - 1]->specimen;
-        $form = str_contains($name, '|form=') ? explode('|form=', $name)[1] : null;
+        $form = preg_match('/\|form=(\w+)/', $name, $m) === 1 ? $m[1] : null;
 
         return new SwatchHand($this, $row, "$name|$this->seed".($halves && $placing === 2 ? '|window' : ''), $halves ? $form ?? SwatchHand::formOf("$name|$this->seed", $row) : $form, $halves && $placing === 2 ? $this->swatch(1) : null);
     }

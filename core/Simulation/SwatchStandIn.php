@@ -36,9 +36,9 @@ final readonly class SwatchStandIn
     }
 
     /** An old strip of one paint: its window half has had so much light, Mlx h. */
-    public static function halves(string $pigments, int $seed, float $doseMlxh, string $form = '', string $uuid = '5a7c0000-0000-4000-8000-000000000002'): self
+    public static function halves(string $pigments, int $seed, float $doseMlxh, string $form = '', string $uuid = '5a7c0000-0000-4000-8000-000000000002', string $habit = ''): self
     {
-        $layout = OldStrip::layout($uuid, 'Old strip', new RowLabel(OldStrip::ROW, "halves-$seed".($form === '' ? '' : "|form=$form"), 'old strip', '', $pigments));
+        $layout = OldStrip::layout($uuid, 'Old strip', new RowLabel(OldStrip::ROW, "halves-$seed".($form === '' ? '' : "|form=$form").($habit === '' ? '' : FilmStock::HABIT.$habit), 'old strip', '', $pigments));
 
         return new self($layout, $seed, Scene::of($layout, $seed, 240, $doseMlxh));
     }

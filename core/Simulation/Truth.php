@@ -312,8 +312,8 @@ final class Truth
         return $map;
     }
 
-    /** @return list<array<string, mixed>> */
-    private static function fading(Scene $scene): array
+    /** @return list<array<string, mixed>> what light did to every row and depth of a fade card */
+    public static function fading(Scene $scene): array
     {
         $distance = static fn (Lab $a, Lab $b): float => sqrt(($a->l - $b->l) ** 2 + ($a->a - $b->a) ** 2 + ($a->b - $b->b) ** 2);
         $out = [];
@@ -322,12 +322,12 @@ final class Truth
             $lab = static fn (float $x, string $piece, float $dose): Lab => LinearRgb::fromArray($look->rgb($x, $piece, $dose))->toLab();
             foreach (self::FADE_THICKNESS as $depth => $thickness) {
                 $left = $thickness * $look->film->leftAfter($thickness, $scene->doseMlxh);
-                $kept = $lab($thickness, 'kept', 0.0);
+                $kept = $lab($thickness * ($scene->doseMlxh > 0 ? 1 - $look->film->inLight->darkLoss : 1.0), 'kept', 0.0);
                 $raw = $lab($left, 'exposed', $scene->doseMlxh);
                 $corrected = $lab($left, 'kept', $scene->doseMlxh);
                 $out[] = [
                     'row' => $row->row, 'depth' => $depth, 'raw' => $distance($kept, $raw), 'corrected' => $distance($kept, $corrected),
-                    'kept' => $kept->toArray(), 'faded' => $corrected->toArray(), 'browns' => $look->film->brownPerMlxh * $scene->doseMlxh > 0.02,
+                    'kept' => $kept->toArray(), 'faded' => $corrected->toArray(), 'browns' => $look->film->inLight->brownPerMlxh * $scene->doseMlxh > 0.02,
                 ];
             }
         }

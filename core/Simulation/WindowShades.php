@@ -150,6 +150,9 @@ final readonly class WindowShades
         $film = $scene->films[$window->row];
         $thickness = Truth::FADE_THICKNESS[$step];
         $dose = 0.0;
+        if ($window->piece === 'kept' && $scene->doseMlxh > 0) {
+            $thickness *= 1 - $film->inLight->darkLoss;
+        }
         if ($window->piece === 'exposed') {
             $dose = $scene->doseMlxh;
             $thickness *= (1 + $scene->hand->between(-0.04, 0.04)) * $film->leftAfter($thickness, $dose);

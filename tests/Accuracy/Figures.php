@@ -112,6 +112,36 @@ final class Figures
     }
 
     /**
+     * @param list<array<string, mixed>> $rows by row and depth, as Racks::of gives them
+     * @param list<array<string, mixed>> $strips
+     *
+     * @return array<string, array{0: float, 1: float|null, 2: string}>
+     */
+    public static function ofRacks(array $rows, array $strips): array
+    {
+        $share = static fn (array $of, callable $is): float => count(array_filter($of, $is)) / max(1, count($of));
+        $checks = array_merge(...array_column($rows, 'checks'));
+        $between = array_merge(...array_column($rows, 'between'));
+        sort($between);
+        $given = array_values(array_filter($rows, static fn (array $r): bool => $r['categories'] !== []));
+        $places = array_merge(...array_column($strips, 'places'));
+        $read = array_filter($strips, static fn (array $s): bool => $s['refused'] === null);
+
+        return [
+            'words for what happened right' => [$share($checks, static fn (array $c): bool => $c['right']), 0.95, '>='],
+            'dE*ab within 0.5 + 3 %' => [$share($checks, static fn (array $c): bool => abs($c['change'] - $c['true']) <= 0.5 + 0.03 * $c['true']), 0.95, '>='],
+            'dE*ab within 1.5 + 5 %' => [$share($checks, static fn (array $c): bool => abs($c['change'] - $c['true']) <= 1.5 + 0.05 * $c['true']), 1.0, '>='],
+            'dE*ab within 3 of its own uncertainties' => [$share($checks, static fn (array $c): bool => abs($c['change'] - $c['true']) <= 3 * $c['u']), null, ''],
+            'category sets that hold the truth' => [$share($given, static fn (array $r): bool => in_array($r['category'], $r['categories'], true)), 0.995, '>='],
+            'rows and depths that are given categories' => [count($given) / max(1, count($rows)), null, ''],
+            'colour half way between checks that are not too far apart, 95 % within dE*ab' => [$between[(int) (0.95 * (count($between) - 1))], 1.2, '<='],
+            'old strips: read' => [count($read) / max(1, count($strips)), null, ''],
+            'old strips: change within 2 of its own uncertainties' => [$share($places, static fn (array $p): bool => abs($p[0] - $p[1]) <= 2 * $p[2]), 0.9, '>='],
+            'old strips: within 3' => [$share($places, static fn (array $p): bool => abs($p[0] - $p[1]) <= 3 * $p[2]), 0.97, '>='],
+        ];
+    }
+
+    /**
      * @param list<array<string, mixed>> $pictures of one kind, as Swatches::result gives them
      *
      * @return array<string, array{0: float, 1: float|null, 2: string}>

@@ -138,11 +138,25 @@ final class Report
         ];
     }
 
+    /**
+     * @param array<int, list<array<string, mixed>>> $racks as Racks::of gives them
+     * @param array<int, array<string, mixed>> $strips as Racks::oldStrip gives them
+     *
+     * @return array{words: string, figures: list<array<string, mixed>>}
+     */
+    public static function racks(array $racks, array $strips): array
+    {
+        return [
+            'words' => sprintf('%d paints in %d windows, scanned before hanging and at three checks: stable, slow, fast, browning, of another hue, paler in the tint alone, fading in the dark too, on papers that bleach or yellow; of every second rack the dose is known only as the estimate knows it. And %d old strips of which nothing was read before hanging, under two pocket frames.', 6 * count($racks), count($racks), count($strips)),
+            'figures' => self::figures(Figures::ofRacks(array_merge(...array_values($racks)), array_values($strips))),
+        ];
+    }
+
     /** @param array<string, mixed> $report */
     public static function markdown(array $report): string
     {
         $lines = ['# Accuracy', '', 'Made by `bin/accuracy`. The application shows the same under “How well it measures”.'];
-        foreach (['scans' => 'Scans', 'drying' => 'Drying shift', 'covered' => 'One mark covered', 'swatches' => 'Swatches through the pocket frame', 'courses' => 'Courses of fading', 'photos' => 'Devices, photographs and calibrations'] as $half => $title) {
+        foreach (['scans' => 'Scans', 'drying' => 'Drying shift', 'covered' => 'One mark covered', 'swatches' => 'Swatches through the pocket frame', 'courses' => 'Courses of fading', 'racks' => 'Racks and old strips', 'photos' => 'Devices, photographs and calibrations'] as $half => $title) {
             if (! isset($report[$half])) {
                 continue;
             }

@@ -7,6 +7,7 @@ declare(strict_types=1);
 use Tests\Accuracy\Composed;
 use Tests\Accuracy\Courses;
 use Tests\Accuracy\Photos;
+use Tests\Accuracy\Racks;
 use Tests\Accuracy\Report;
 use Tests\Accuracy\Series;
 use Tests\Accuracy\Swatches;
@@ -25,6 +26,9 @@ const COURSES = 1800;
 /** Pocket frames over swatches: photographs and scans. */
 const SWATCHES = ['swatchphoto' => 40, 'swatchscan' => 20];
 
+/** Racks of six paints, and old strips. */
+const RACKS = ['rack' => 10, 'oldstrip' => 60];
+
 /** File of a seed's results, in a folder of the code that they follow from. */
 function kept(string $what, int $seed): string
 {
@@ -38,7 +42,7 @@ function kept(string $what, int $seed): string
 
 $crops = dirname(kept('photo', 1)).'/worst';
 @mkdir($crops);
-if (in_array($argv[1] ?? '', ['scan', 'photo', 'drying', 'covered', ...array_keys(SWATCHES)], true)) {
+if (in_array($argv[1] ?? '', ['scan', 'photo', 'drying', 'covered', ...array_keys(SWATCHES), ...array_keys(RACKS)], true)) {
     $seed = (int) $argv[2];
     // What was measured by this very code is kept, so that a series that was broken off goes on.
     $kept = kept($argv[1], $seed);
@@ -52,6 +56,8 @@ if (in_array($argv[1] ?? '', ['scan', 'photo', 'drying', 'covered', ...array_key
         'covered' => Photos::covered($seed),
         'swatchphoto' => Swatches::of($seed, false),
         'swatchscan' => Swatches::of($seed, true),
+        'rack' => Racks::of($seed),
+        'oldstrip' => Racks::oldStrip($seed),
         'photo' => ['inside' => [Photos::inside($seed, false, $crops), Photos::inside($seed, true, $crops)], 'outside' => array_map(static function (int $i) use ($seed): array {
             $fault = Photos::FAULTS[(OUTSIDE * $seed + $i) % count(Photos::FAULTS)];
 
@@ -71,6 +77,9 @@ foreach (['scan' => SEEDS, 'photo' => $many, 'drying' => $many, 'covered' => $ma
     }
 }
 foreach (in_array($wanted, ['all', 'swatches'], true) ? SWATCHES : [] as $what => $seeds) {
+    array_push($waiting, ...array_map(static fn (int $s): array => [$what, $s], range(1, $seeds)));
+}
+foreach (in_array($wanted, ['all', 'racks'], true) ? RACKS : [] as $what => $seeds) {
     array_push($waiting, ...array_map(static fn (int $s): array => [$what, $s], range(1, $seeds)));
 }
 $all = count($waiting);
@@ -109,6 +118,9 @@ if (isset($results['covered'])) {
 }
 if (isset($results['swatchphoto'])) {
     $report['swatches'] = Report::swatches(array_merge(array_values($results['swatchphoto']), array_values($results['swatchscan'])));
+}
+if (isset($results['rack'])) {
+    $report['racks'] = Report::racks($results['rack'], $results['oldstrip']);
 }
 if (in_array($wanted, ['all', 'courses'], true)) {
     $report['courses'] = Report::courses(array_map(Courses::of(...), range(1, COURSES)));

@@ -31,6 +31,7 @@ const course: CourseDepth = {
         leastSeen: `#a0000${Math.min(9, mlxh)}`,
         mostSeen: `#b000${10 + mlxh}`,
     })),
+    fitted: [],
     categories: ['III'],
     referenceMlxh: 38.5,
     settled: null,

@@ -79,6 +79,8 @@ export interface CourseDepth {
     drawn: { mlxh: number; window: string; uncertainty: number; apart: boolean }[];
     /** As far as the rule allows; colours on the way it went so far, null where no way is seen yet. */
     ahead: { mlxh: number; least: number; most: number; leastSeen: string | null; mostSeen: string | null }[];
+    /** A smooth curve through the readings, kept inside that range; empty where nothing is carried on. */
+    fitted: { mlxh: number; change: number }[];
     categories: string[];
     referenceMlxh: number;
     settled: number | null;

@@ -168,7 +168,19 @@ function Course({ of, at }: { of: CourseDepth; at: number }) {
                     opacity="0.55"
                 />
             )}
-            <polyline points={`${x(0)},${y(0)} ${line}`} fill="none" stroke="var(--ink)" strokeWidth="1.2" />
+            {of.fitted.length > 0 ? (
+                <polyline
+                    points={of.fitted
+                        .filter((f) => f.mlxh <= mostX)
+                        .map((f) => `${x(f.mlxh)},${y(f.change)}`)
+                        .join(' ')}
+                    fill="none"
+                    stroke="var(--ink)"
+                    strokeWidth="1.2"
+                />
+            ) : (
+                <polyline points={`${x(0)},${y(0)} ${line}`} fill="none" stroke="var(--ink)" strokeWidth="1.2" />
+            )}
             {of.readings.map((r) => (
                 <g key={r.mlxh}>
                     <line
