@@ -6,6 +6,7 @@ namespace Tests\Accuracy;
 
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Daylight\Dose;
+use MarshTrial\Core\Fading\BlueWool;
 use MarshTrial\Core\Fading\FadeReading;
 use MarshTrial\Core\Fading\FadeSeries;
 use MarshTrial\Core\Fading\LightfastnessScale;
@@ -88,6 +89,25 @@ final class Courses
         }
 
         return $made[0]->against($made[1])['differs'] ?? false;
+    }
+
+    /** How many steps the reference strip that is named lies from the one that is plainly seen to change at the same dose; strips and paint end where they end. */
+    public static function wool(int $seed): float
+    {
+        $random = SeededRandom::keyed("wool|$seed");
+        $curve = static fn (float $most, float $noticeable): \Closure => static fn (float $h): float => $most * (1 - exp(log(1 - Scale::current()->course->noticeable / $most) * $h / $noticeable));
+        $strips = array_map(static fn (float $d): \Closure => $curve($random->between(20, 32), $d * exp(0.12 * self::normal($random))), BlueWool::NOTICEABLE['daylight']);
+        $is = $random->between(1.5, 7.0);
+        $of = static fn (int $n): float => log(BlueWool::NOTICEABLE['daylight'][$n]);
+        $noticeable = exp($of((int) $is) + ($is - (int) $is) * ($of((int) $is + 1) - $of((int) $is)));
+        // Looked at when the paint has plainly changed and is not gone.
+        $dose = $noticeable * $random->between(1.5, 6.0);
+        $read = static fn (\Closure $c): float => max(0.0, $c($dose) + 0.3 * self::normal($random));
+        [$number, $bound] = BlueWool::equivalent(array_map($read, $strips), $read($curve($random->between(15, 40), $noticeable))) ?? [INF, ''];
+
+        return match ($bound) {
+            'at most' => max(0.0, $is - $number), 'at least' => max(0.0, $number - $is), default => abs($number - $is),
+        };
     }
 
     /** @return \Closure(float): float change by true dose, dE*ab */

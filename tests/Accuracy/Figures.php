@@ -105,6 +105,8 @@ final class Figures
             $ways = array_map(static fn (int $seed): string => Courses::of($seed, $family)['way'], range(1, 300));
             $out["$family: told as “{$way}”"] = [$share($ways, static fn (string $w): bool => $w === $way), null, ''];
         }
+        $steps = array_map(Courses::wool(...), range(1, 400));
+        $out['reference strip named within one step'] = [$share($steps, static fn (float $s): bool => $s <= 1.0), 0.95, '>='];
         $different = array_map(Courses::twoWindows(...), range(1, 600));
         $out['one paint in two windows of estimated dose, called different'] = [$share($different, static fn (bool $d): bool => $d), 0.06, '<='];
 

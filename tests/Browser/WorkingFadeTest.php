@@ -7,6 +7,7 @@ namespace Tests\Browser;
 use Facebook\WebDriver\Remote\LocalFileDetector;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
+use PDO;
 use Sabre\VObject\Reader;
 
 /** The window by hand: all checks on one axis of light, paints ageing together, loggers and days taken down, checks in a calendar. */
@@ -20,11 +21,11 @@ final class WorkingFadeTest extends BrowserTestCase
         $this->waitFor('//section[contains(@aria-label, "East loft")]');
         $this->waitFor('//section[contains(@aria-label, "Lighthouse")]');
         $beads = $this->browser->findElements(WebDriverBy::cssSelector('section[aria-label^="East loft"] button[data-bead]'));
-        self::assertCount(18, $beads);
-        [$first, $last] = [$beads[0]->getLocation()->getX(), $beads[2]->getLocation()->getX()];
+        self::assertCount(24, $beads);
+        [$first, $last] = [$beads[0]->getLocation()->getX(), $beads[3]->getLocation()->getX()];
         self::assertGreaterThan($first + 40, $last);
         $this->browser->executeScript('arguments[0].focus()', [$beads[0]]);
-        $this->keys(WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ENTER);
+        $this->keys(WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ENTER);
         $large = $this->waitFor('//section[@aria-label="One check, large"]')->getText();
         self::assertStringContainsString('Vetch Violet', $large);
         self::assertStringContainsString('6.2 Mlx h', $large);
@@ -91,5 +92,105 @@ final class WorkingFadeTest extends BrowserTestCase
             self::assertStringContainsString($words, $tag);
             self::assertStringContainsString('Vetch Violet', $tag);
         }
+    }
+
+    /** Time passes: whatever was told of a card was told so many days ago. */
+    private function wait(int $days, string $card): void
+    {
+        $database = new PDO('sqlite:'.Site::running()->folder.'/site.sqlite');
+        $id = (int) $database->query("select id from cards where uuid = '$card'")->fetchColumn();
+        $database->exec("update cards set created_at = datetime(created_at, '-$days days') where id = $id");
+        $database->exec("update hangings set hung_on = datetime(hung_on, '-$days days') where card_id = $id");
+        $database->exec("update fade_checks set checked_on = datetime(checked_on, '-$days days') where card_id = $id");
+    }
+
+    public function testHalfAYearAtTheWindowOfAKitchen(): void
+    {
+        $this->go('/cards');
+        $card = (string) $this->browser->executeAsyncScript(<<<'JS'
+            const done = arguments[0];
+            const ask = (method, path, body) => fetch('/api/' + path, {method, headers: {Accept: 'application/json', 'Content-Type': 'application/json'}, body: body && JSON.stringify(body)}).then((r) => r.json());
+            (async () => {
+                const pans = (await ask('GET', 'pans')).pans.filter((p) => ['Vetch Violet', 'Channel Blue'].includes(p.colourName ?? p.paint?.colourName));
+                const papers = (await ask('GET', 'papers')).papers;
+                const uuid = crypto.randomUUID();
+                const card = await ask('PUT', 'cards/' + uuid, {kind: 'fade', title: 'Kitchen window', paperUuid: papers[0].uuid, side: 'felt side', pans: pans.map((p) => p.uuid)});
+                done(card.uuid ?? JSON.stringify(card));
+            })();
+            JS);
+        $this->go("/cards/$card");
+        $this->click('//button[contains(., "Use the scanner stand-in")]');
+        $this->waitFor('//p[contains(., "Both halves were read on")]', 60);
+
+        // Hung in a breath: a name for the window is enough, the rest stands there.
+        $from = microtime(true);
+        $this->waitFor('//input[@name="place"]')->sendKeys('Kitchen, above the sink');
+        $this->click($this->button('Record the hanging'));
+        $this->see('Kitchen, above the sink, facing south');
+        self::assertLessThan(60.0, microtime(true) - $from);
+
+        // Nobody looked for months: late, and nothing is lost.
+        $this->wait(150, $card);
+        $this->go("/cards/$card");
+        $this->see('nothing is lost, the light is counted');
+        $this->click('//input[@name="eyeFirst"]');
+        $this->click($this->button('Record a check'));
+        $this->see('no picture yet');
+        $this->click('//button[contains(., "Use the scanner stand-in")]');
+        // The eye first.
+        $this->see('measured, shown when the eye has judged', 60);
+        self::assertStringNotContainsString('What the light did', $this->text());
+        foreach (['Vetch Violet' => 'paler', 'Channel Blue' => 'no change seen'] as $paint => $word) {
+            $this->choose("//*[@aria-label='Judge by eye first']//select[@aria-label='Eye verdict on lightfastness of $paint']", $word);
+            usleep(600_000);
+        }
+        $this->waitFor('//section[@aria-label="What the light did"]');
+        $this->see('By eye: paler');
+
+        // A dose told afterwards corrects what was estimated.
+        $this->click('//div[p[contains(., "measured.")]]//button[.="Correct"]');
+        $this->waitFor('//form[contains(@aria-label, "Correct the check")]//input[@name="doseMlxh"]')->sendKeys('3,0');
+        $this->click('//form[contains(@aria-label, "Correct the check")]//button[.="Save"]');
+        $this->see('3 Mlx h as told');
+        $this->waitFor('//*[@data-light-dial]//output[contains(., "3.0 Mlx h")]', 60);
+
+        // Down, and up again: the series never ends by itself.
+        $this->click($this->button('Taken down today'));
+        $this->see('in the dark since');
+        $this->click($this->button('Hang it again today'));
+        $this->waitFor($this->button('Taken down today'));
+        $this->go("/cards/$card/fading");
+        $this->see('dose as told');
+    }
+
+    public function testAnOldStripIsTakenInAndRead(): void
+    {
+        $this->go('/fade');
+        $this->click('//summary[contains(., "An old strip")]');
+        $form = '//form[@aria-label="An old strip"]';
+        $this->waitFor("$form//input[@placeholder='colour name, maker']")->sendKeys('Sea Aster');
+        $this->waitFor("$form//input[@name='place']")->sendKeys('Attic, north side');
+        $this->choose("$form//select[@name='facing']", 'north');
+        $this->waitFor("$form//input[@name='hungWhen']")->sendKeys('some time ago');
+        $this->click("$form//button[.='Take it in']");
+        // What no date can be is said, and what was typed stays.
+        $this->waitFor("$form//*[@role='alert'][contains(., 'is no date')]");
+        $this->browser->executeScript('arguments[0].select()', [$this->waitFor("$form//input[@name='hungWhen']")]);
+        $this->waitFor("$form//input[@name='hungWhen']")->sendKeys('spring 2026');
+        $this->waitFor("$form//input[@name='downWhen']")->sendKeys('June 2026');
+        $this->click("$form//button[.='Take it in']");
+        $this->see('First reading missing');
+        $this->see('from spring 2026 to June 2026');
+        $this->click($this->button('Record a check'));
+        $this->see('no picture yet');
+        $this->click('//button[contains(., "Use the scanner stand-in")]');
+        $this->see('measured.', 60);
+        $this->waitFor('//section[@aria-label="What the light did"]');
+        $this->see('no reading before hanging');
+        // Taken for the other way round, it is asked about or refused, and one press brings it back.
+        $this->click($this->button('The halves lie the other way round'));
+        $this->waitFor('//main//*[contains(., "the other way round")][not(self::button)][contains(., "?")]', 60);
+        $this->go('/fade');
+        $this->waitFor('//section[contains(@aria-label, "Sea Aster, old strip")]');
     }
 }
