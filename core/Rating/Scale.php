@@ -39,6 +39,7 @@ final readonly class Scale
         public Scale\Drops $drops = new Scale\Drops,
         public Scale\Fade $fade = new Scale\Fade,
         public Scale\Course $course = new Scale\Course,
+        public Scale\Film $film = new Scale\Film,
         public Scale\Picture $picture = new Scale\Picture,
         public Scale\Swatch $swatch = new Scale\Swatch,
         public Scale\Certainty $certainty = new Scale\Certainty,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Simulation;
 
 use MarshTrial\Core\Card\RowLabel;
+use MarshTrial\Core\Colour\Bands;
 use MarshTrial\Core\Pigment\Catalogue;
 use MarshTrial\Core\Pigment\PigmentStatement;
 

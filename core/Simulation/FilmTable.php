@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Simulation;
 
+use MarshTrial\Core\Colour\Bands;
+
 /** What a device, or the eye, sees of a film by its thickness: over paper and over ink, surface light included. */
 final readonly class FilmTable
 {

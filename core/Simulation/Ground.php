@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Simulation;
 
+use MarshTrial\Core\Colour\Bands;
+
 /** Paper, ink and films as the device sees them in one place. */
 final class Ground
 {

@@ -6,6 +6,7 @@ namespace MarshTrial\Core\Simulation;
 
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Colour\Bands;
 use MarshTrial\Core\Colour\Illuminant;
 use MarshTrial\Core\Colour\Spectrum;
 use MarshTrial\Core\Exchange\Sample;

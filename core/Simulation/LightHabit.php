@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Simulation;
 
+use MarshTrial\Core\Colour\Bands;
+
 /** What light does to a make-believe paint, and time in the dark. */
 final readonly class LightHabit
 {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Simulation;
 
+use MarshTrial\Core\Colour\Bands;
+
 /** A make-believe sheet of painting paper: its colour, its surface, what light does to it. */
 final readonly class Sheet
 {

@@ -23,6 +23,7 @@ final class ArchitectureTest extends TestCase
         'Swatch' => ['Bench', 'Capture', 'Card', 'Colour', 'Imaging', 'Optics', 'Rating'],
         'Fading' => ['Capture', 'Card', 'Colour', 'Daylight', 'Imaging', 'Optics', 'Rating'],
         'Measuring' => ['Bench', 'Capture', 'Card', 'Fading', 'Imaging', 'Optics', 'Rating', 'Swatch'],
+        'Mixing' => ['Bench', 'Card', 'Colour', 'Imaging', 'Measuring', 'Optics', 'Rating'],
         'Evidence' => ['Bench', 'Card', 'Colour', 'Fading', 'Imaging', 'Measuring', 'Optics', 'Rating'],
         'Exchange' => ['Capture', 'Card', 'Colour', 'Fading', 'Imaging', 'Measuring', 'Optics', 'Rating', 'Swatch'],
         'Instrument' => ['Card', 'Colour', 'Exchange'],

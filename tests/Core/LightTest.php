@@ -6,10 +6,10 @@ namespace Tests\Core;
 
 use MarshTrial\Core\Capture\LightMap;
 use MarshTrial\Core\Card\CardLayout;
+use MarshTrial\Core\Colour\Bands;
 use MarshTrial\Core\Colour\Srgb;
 use MarshTrial\Core\Imaging\PieceFinder;
 use MarshTrial\Core\Imaging\PixelGrid;
-use MarshTrial\Core\Simulation\Bands;
 use MarshTrial\Core\Simulation\Camera;
 use MarshTrial\Core\Simulation\Scene;
 use MarshTrial\Core\Simulation\Sensor;

@@ -2,14 +2,9 @@
 
 declare(strict_types=1);
 
-namespace MarshTrial\Core\Simulation;
+namespace MarshTrial\Core\Colour;
 
-use MarshTrial\Core\Colour\Illuminant;
-use MarshTrial\Core\Colour\Observer;
-use MarshTrial\Core\Colour\Spectrum;
-use MarshTrial\Core\Colour\Xyz;
-
-/** The 31 bands of light, 400 to 700 nm in steps of 10, in which make-believe paint acts. */
+/** The 31 bands of light, 400 to 700 nm in steps of 10, in which paint acts, as it is modelled and as it is made believe. */
 final class Bands
 {
     public const COUNT = 31;
