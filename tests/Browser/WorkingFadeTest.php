@@ -109,7 +109,7 @@ final class WorkingFadeTest extends BrowserTestCase
         $this->go('/cards');
         $card = (string) $this->browser->executeAsyncScript(<<<'JS'
             const done = arguments[0];
-            const ask = (method, path, body) => fetch('/api/' + path, {method, headers: {Accept: 'application/json', 'Content-Type': 'application/json'}, body: body && JSON.stringify(body)}).then((r) => r.json());
+            const ask = (method, path, body) => fetch('/api/' + path, {method, headers: {Accept: 'application/json', 'Content-Type': 'application/json', 'X-XSRF-TOKEN': decodeURIComponent((document.cookie.match(/XSRF-TOKEN=([^;]+)/) ?? [])[1])}, body: body && JSON.stringify(body)}).then((r) => r.json());
             (async () => {
                 const pans = (await ask('GET', 'pans')).pans.filter((p) => ['Vetch Violet', 'Channel Blue'].includes(p.colourName ?? p.paint?.colourName));
                 const papers = (await ask('GET', 'papers')).papers;
