@@ -15,6 +15,7 @@ use App\Http\Controllers\FrameController;
 use App\Http\Controllers\ImportController;
 use App\Http\Controllers\InstrumentController;
 use App\Http\Controllers\MethodsController;
+use App\Http\Controllers\MixController;
 use App\Http\Controllers\PaintController;
 use App\Http\Controllers\PanController;
 use App\Http\Controllers\PaperController;
@@ -65,6 +66,9 @@ Route::get('pictures/{picture}/preview.jpg', [PictureController::class, 'preview
 Route::get('measurements/{measurement}', [PictureController::class, 'measurement']);
 Route::get('measurements/{measurement}/window.jpg', [PictureController::class, 'window']);
 Route::get('side-by-side', SideBySideController::class);
+Route::get('mixes', [MixController::class, 'index']);
+Route::get('mix', [MixController::class, 'run']);
+Route::get('pigments/{code}/mixed', [MixController::class, 'across']);
 Route::get('rack', [FadeController::class, 'rack']);
 Route::get('calendar/{secret}.ics', [FadeController::class, 'calendar'])->where('secret', '[A-Za-z0-9]{40}');
 Route::get('cards/{card}/fading.csv', [FadeController::class, 'report']);
@@ -117,6 +121,9 @@ Route::middleware('auth')->group(static function (): void {
     Route::delete('pictures/{picture}/withdrawal', [PictureController::class, 'bringBack']);
     Route::post('cards/{card}/stand-in', [PictureController::class, 'standIn']);
     Route::put('cards/{card}/hanging/{uuid}', [FadeController::class, 'putHanging']);
+    Route::get('recipes', [MixController::class, 'recipes']);
+    Route::put('mixes/{uuid}', [MixController::class, 'put']);
+    Route::delete('mixes/{mix}', [MixController::class, 'destroy']);
     Route::put('old-strips/{uuid}', [FadeController::class, 'putOldStrip']);
     Route::put('cards/{card}/down', [FadeController::class, 'takeDown']);
     Route::delete('cards/{card}/down', [FadeController::class, 'hangAgain']);

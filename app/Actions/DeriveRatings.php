@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
+use App\Models\Film;
 use App\Models\Measurement;
 use App\Models\Rating;
 use App\Models\Specimen;
@@ -13,6 +14,7 @@ use MarshTrial\Core\Evidence\FadeStrip;
 use MarshTrial\Core\Evidence\Strip as CoreStrip;
 use MarshTrial\Core\Exchange\MeasurementJson;
 use MarshTrial\Core\Measuring\CardMeasurement;
+use MarshTrial\Core\Mixing\LadderFilm;
 use MarshTrial\Core\Rating\PaintEffect;
 use MarshTrial\Core\Rating\Scale;
 
@@ -26,7 +28,7 @@ final class DeriveRatings
      */
     public static function giveTo(int $paintId, Builder $specimens): void
     {
-        foreach ([Rating::everyVersion(), Strip::query()] as $derived) {
+        foreach ([Rating::everyVersion(), Strip::query(), Film::query()] as $derived) {
             $derived->whereIn('specimen_id', (clone $specimens)->select('id'))->update(['paint_id' => $paintId]);
         }
     }
@@ -36,6 +38,7 @@ final class DeriveRatings
         $specimens = Specimen::query()->with('pan.paint')->where('card_id', $measurement->card_id)->get()->keyBy('row');
         Rating::everyVersion()->where('measurement_id', $measurement->id)->update(['holds' => false]);
         $measurement->strips()->delete();
+        Film::query()->where('measurement_id', $measurement->id)->delete();
         $of = static fn (int $row): array => [
             'measurement_id' => $measurement->id,
             'specimen_id' => $specimens[$row]->id,
@@ -55,6 +58,9 @@ final class DeriveRatings
         }
         foreach (FadeStrip::ofCard($measured) as $row => $strip) {
             Strip::query()->create([...$of($row), 'kind' => 'fade', 'data' => $strip]);
+        }
+        foreach (LadderFilm::ofCard(Scale::current(), $measured) as $row => $film) {
+            Film::query()->create([...$of($row), 'counted' => $film->unitDrops !== null, 'data' => $film->toArray()]);
         }
         PoolPictures::ofCard($measurement->card);
     }

@@ -6,7 +6,6 @@ namespace MarshTrial\Core\Mixing;
 
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
-use MarshTrial\Core\Rating\Scale;
 
 /** The run from one paint to another by strength, at one depth: what is expected between them. */
 final readonly class MixRun
@@ -38,37 +37,47 @@ final readonly class MixRun
         return new Mixture([[$a, 1 - $share], [$b, $share]], $a->backing);
     }
 
-    /** The colour at a place with its range. */
-    public function expected(Scale $scale, int $place, ?float $device = null): Expected
+    /**
+     * The colour at a place, and dE00 within which the painted one lies, 95 %.
+     *
+     * @param Doubt $doubt of the two films
+     *
+     * @return array{0: LinearRgb, 1: float}
+     */
+    public function expected(Doubt $doubt, int $place): array
     {
         $share = $this->places[$place]['share'];
         $deposit = $this->deposit;
 
-        return Expected::of($scale, [$this->a, $this->b], static function (array $films) use ($share, $deposit): LinearRgb {
+        return $doubt->expected(static function (array $films) use ($share, $deposit): LinearRgb {
             $mixture = self::mixture($films[0], $films[1], $share);
 
             return $mixture->overPaper($mixture->timesFor($deposit));
-        }, $device);
+        });
     }
 
     /** Place of the least chroma between the paints. */
     public function greyest(): int
     {
-        return $this->extreme(-1);
+        return $this->extreme(static fn (float $chroma): float => -$chroma);
     }
 
-    /** Place of the most chroma for its hue's way: the furthest beyond the straight path between the paints. */
+    /** Place that keeps most of the chroma that its ends have: the most vivid for its way. */
     public function mostVivid(): int
     {
-        return $this->extreme(1);
+        $last = count($this->places) - 1;
+        [$from, $to] = [$this->places[0]['colour']->toLab()->chroma(), $this->places[$last]['colour']->toLab()->chroma()];
+
+        return $this->extreme(static fn (float $chroma, int $i): float => $chroma / max(1.0, $from + ($to - $from) * $i / $last));
     }
 
-    private function extreme(int $sign): int
+    /** @param callable(float, int): float $of what is to be greatest, by chroma and place */
+    private function extreme(callable $of): int
     {
         $best = [-INF, 0];
         foreach ($this->places as $i => $place) {
             if ($i > 0 && $i < count($this->places) - 1) {
-                $best = max($best, [$sign * $place['colour']->toLab()->chroma(), $i]);
+                $best = max($best, [$of($place['colour']->toLab()->chroma(), $i), $i]);
             }
         }
 
@@ -108,7 +117,7 @@ final readonly class MixRun
         if ($lab->chroma() < self::GREY) {
             return $light.'grey';
         }
-        $hues = [20 => 'pink-red', 50 => 'red', 68 => 'orange', 95 => 'yellow', 125 => 'yellow-green', 165 => 'green', 210 => 'blue-green', 265 => 'blue', 300 => 'blue-violet', 330 => 'violet', 361 => 'pink-red'];
+        $hues = [20 => 'pink-red', 50 => 'red', 68 => 'orange', 95 => 'yellow', 125 => 'yellow-green', 165 => 'green', 210 => 'blue-green', 285 => 'blue', 305 => 'blue-violet', 330 => 'violet', 361 => 'pink-red'];
         $hue = 'red';
         foreach ($hues as $to => $name) {
             if ($lab->hueDeg() < $to) {

@@ -114,6 +114,46 @@ final class Figures
     }
 
     /**
+     * @param list<array<string, mixed>> $pairs
+     *
+     * @return array<string, array{0: float, 1: float|null, 2: string}>
+     */
+    public static function ofMixes(array $pairs): array
+    {
+        $all = static fn (string $kind): array => array_merge(...array_map(static fn (array $p): array => $p[$kind] ?? [], $pairs));
+        $mean = static fn (array $of): float => array_sum($of) / max(1, count($of));
+        $sorted = static function (array $of): array {
+            sort($of);
+
+            return $of;
+        };
+        $out = [];
+        foreach (['counted' => [2.0, 6.0], 'graded' => [2.8, null]] as $kind => [$bound, $bound95]) {
+            $errors = $sorted(array_column($all($kind), 'film'));
+            $out["$kind ladders: mean dE00"] = [$mean($errors), $bound, '<='];
+            $out["$kind ladders: 95 % within dE00"] = [$errors[(int) (0.95 * (count($errors) - 1))], $bound95, $bound95 === null ? '' : '<='];
+            $holds = $mean(array_map(static fn (array $e): float => $e['film'] <= $e['range'] ? 1.0 : 0.0, $all($kind)));
+            $out["$kind ladders: inside the stated range, at least"] = [$holds, 0.90, '>='];
+            $out["$kind ladders: inside the stated range, at most"] = [$holds, 0.98, '<='];
+            $ranges = $sorted(array_column($all($kind), 'range'));
+            $out["$kind ladders: median stated range, dE00"] = [$ranges[intdiv(count($ranges), 2)], null, ''];
+        }
+        foreach (['masstone' => 0.45, 'reference' => 0.90, 'tint' => 1.0] as $depth => $bound) {
+            $of = array_values(array_filter($all('counted'), static fn (array $e): bool => $e['depth'] === $depth));
+            $out["counted ladders, $depth: mean dE00"] = [$mean(array_column($of, 'film')), null, ''];
+            $out["counted ladders, $depth: share of what adding deposits misses by"] = [$mean(array_column($of, 'film')) / $mean(array_column($of, 'added')), $bound, '<='];
+        }
+        $layers = $sorted($all('layers'));
+        $out['one over the other: mean dE00'] = [$mean($layers), 2.0, '<='];
+        $out['one over the other: 95 % within dE00'] = [$layers[(int) (0.95 * (count($layers) - 1))], 6.0, '<='];
+        // Where there is no grey to speak of no ratio is the greyest.
+        $greys = array_values(array_filter(array_map(static fn (array $p): ?array => $p['greyest counted'] ?? null, $pairs), static fn (?array $g): bool => $g !== null && $g['chroma'] < 15 && abs($g['true']) < 2.5));
+        $out['most neutral ratio within 15 % of the true one'] = [$mean(array_map(static fn (array $g): float => abs($g['true'] - $g['expected']) <= log(1.15) + 0.051 ? 1.0 : 0.0, $greys)), 0.75, '>='];
+
+        return $out;
+    }
+
+    /**
      * @param list<array<string, mixed>> $rows by row and depth, as Racks::of gives them
      * @param list<array<string, mixed>> $strips
      *

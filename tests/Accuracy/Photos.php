@@ -351,7 +351,7 @@ final class Photos
         return ['cells' => [], 'fading' => [], 'outcomes' => [], 'remarks' => [], 'refused' => $e->getMessage(), 'warm' => false, 'approximate' => false, 'ratings' => []];
     }
 
-    private static function profile(int $seed, string $kind): Calibration
+    public static function profile(int $seed, string $kind): Calibration
     {
         $scan = ScannerStandIn::scanTarget(TargetStandIn::full(), $seed, 200, self::scanner($seed, $kind));
         $file = self::file(str_contains($kind, 'as it comes') ? self::asItComes($scan, $seed, $kind) : PngWriter::encode($scan));

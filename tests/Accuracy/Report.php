@@ -139,6 +139,19 @@ final class Report
     }
 
     /**
+     * @param list<array<string, mixed>> $pairs as Mixes::of gives them
+     *
+     * @return array{words: string, figures: list<array<string, mixed>>}
+     */
+    public static function mixes(array $pairs): array
+    {
+        return [
+            'words' => sprintf('%d pairs of paints on cards with graded strokes and stepped ladders, scanned by devices with filters of their own and a profile; mixtures in five ratios and three depths that are expected of their films, against mixtures of the spectra behind them, amounts exact. No mixture was seen before.', count($pairs)),
+            'figures' => self::figures(Figures::ofMixes($pairs)),
+        ];
+    }
+
+    /**
      * @param array<int, list<array<string, mixed>>> $racks as Racks::of gives them
      * @param array<int, array<string, mixed>> $strips as Racks::oldStrip gives them
      *
@@ -156,7 +169,7 @@ final class Report
     public static function markdown(array $report): string
     {
         $lines = ['# Accuracy', '', 'Made by `bin/accuracy`. The application shows the same under “How well it measures”.'];
-        foreach (['scans' => 'Scans', 'drying' => 'Drying shift', 'covered' => 'One mark covered', 'swatches' => 'Swatches through the pocket frame', 'courses' => 'Courses of fading', 'racks' => 'Racks and old strips', 'photos' => 'Devices, photographs and calibrations'] as $half => $title) {
+        foreach (['scans' => 'Scans', 'drying' => 'Drying shift', 'covered' => 'One mark covered', 'swatches' => 'Swatches through the pocket frame', 'courses' => 'Courses of fading', 'racks' => 'Racks and old strips', 'mixes' => 'Mixes', 'photos' => 'Devices, photographs and calibrations'] as $half => $title) {
             if (! isset($report[$half])) {
                 continue;
             }

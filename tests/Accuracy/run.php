@@ -6,6 +6,7 @@ declare(strict_types=1);
 
 use Tests\Accuracy\Composed;
 use Tests\Accuracy\Courses;
+use Tests\Accuracy\Mixes;
 use Tests\Accuracy\Photos;
 use Tests\Accuracy\Racks;
 use Tests\Accuracy\Report;
@@ -29,6 +30,9 @@ const SWATCHES = ['swatchphoto' => 40, 'swatchscan' => 20];
 /** Racks of six paints, and old strips. */
 const RACKS = ['rack' => 10, 'oldstrip' => 60];
 
+/** Pairs of paints that are mixed. */
+const MIXES = 30;
+
 /** File of a seed's results, in a folder of the code that they follow from. */
 function kept(string $what, int $seed): string
 {
@@ -42,7 +46,7 @@ function kept(string $what, int $seed): string
 
 $crops = dirname(kept('photo', 1)).'/worst';
 @mkdir($crops);
-if (in_array($argv[1] ?? '', ['scan', 'photo', 'drying', 'covered', ...array_keys(SWATCHES), ...array_keys(RACKS)], true)) {
+if (in_array($argv[1] ?? '', ['scan', 'photo', 'drying', 'covered', 'mix', ...array_keys(SWATCHES), ...array_keys(RACKS)], true)) {
     $seed = (int) $argv[2];
     // What was measured by this very code is kept, so that a series that was broken off goes on.
     $kept = kept($argv[1], $seed);
@@ -56,6 +60,7 @@ if (in_array($argv[1] ?? '', ['scan', 'photo', 'drying', 'covered', ...array_key
         'covered' => Photos::covered($seed),
         'swatchphoto' => Swatches::of($seed, false),
         'swatchscan' => Swatches::of($seed, true),
+        'mix' => Mixes::of($seed),
         'rack' => Racks::of($seed),
         'oldstrip' => Racks::oldStrip($seed),
         'photo' => ['inside' => [Photos::inside($seed, false, $crops), Photos::inside($seed, true, $crops)], 'outside' => array_map(static function (int $i) use ($seed): array {
@@ -81,6 +86,9 @@ foreach (in_array($wanted, ['all', 'swatches'], true) ? SWATCHES : [] as $what =
 }
 foreach (in_array($wanted, ['all', 'racks'], true) ? RACKS : [] as $what => $seeds) {
     array_push($waiting, ...array_map(static fn (int $s): array => [$what, $s], range(1, $seeds)));
+}
+foreach (in_array($wanted, ['all', 'mixes'], true) ? range(1, MIXES) : [] as $seed) {
+    $waiting[] = ['mix', $seed];
 }
 $all = count($waiting);
 $running = $results = [];
@@ -118,6 +126,9 @@ if (isset($results['covered'])) {
 }
 if (isset($results['swatchphoto'])) {
     $report['swatches'] = Report::swatches(array_merge(array_values($results['swatchphoto']), array_values($results['swatchscan'])));
+}
+if (isset($results['mix'])) {
+    $report['mixes'] = Report::mixes(array_values($results['mix']));
 }
 if (isset($results['rack'])) {
     $report['racks'] = Report::racks($results['rack'], $results['oldstrip']);

@@ -21,7 +21,7 @@ final class RatingsRebuild extends Command
         $failed = 0;
         $all = Measurement::query()->where('state', 'done')->whereHas('picture', static fn ($q) => $q->where('wet', false));
         $bar = $this->output->createProgressBar($all->count());
-        foreach ($all->with('card', 'picture.fadeCheck', 'picture.target', 'picture.profile', 'firstPicture.target', 'firstPicture.profile')->lazyById(10) as $measurement) {
+        foreach ($all->with('card.hanging', 'picture.card.paper', 'picture.fadeCheck', 'picture.target', 'picture.profile', 'firstPicture.card.paper', 'firstPicture.target', 'firstPicture.profile')->lazyById(10) as $measurement) {
             try {
                 $measured = RunMeasurement::measured($measurement, $measurement->card->cardLayout());
                 DB::transaction(static fn () => RunMeasurement::derive($measurement, $measured));

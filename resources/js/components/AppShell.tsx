@@ -19,6 +19,7 @@ const PLACES = [
     ['b', '/bench', 'Bench'],
     ['k', '/cards', 'Cards'],
     ['f', '/fade', 'Fade rack'],
+    ['m', '/mixes', 'Mixes'],
     ['l', '/ledger', 'Ledger'],
 ] as const;
 

@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\JsonResponse;
+use App\Models\Mix;
+use App\Models\Paint;
+use App\Queries\MixView;
+use App\Queries\PaintFilms;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Gate;
+use MarshTrial\Core\Colour\Lab;
+
+/** What paints make together, expected from their ladders. */
+final class MixController extends Controller
+{
+    public function index(Request $request): JsonResponse
+    {
+        return new JsonResponse(MixView::bench($this->user($request)));
+    }
+
+    public function run(Request $request): JsonResponse
+    {
+        $values = $request->validate(['a' => 'required|uuid', 'b' => 'required|uuid'], ['a.required' => 'Choose two paints.', 'b.required' => 'Choose two paints.']);
+
+        return new JsonResponse(MixView::run(self::paint($values['a']), self::paint($values['b']), $this->user($request)));
+    }
+
+    public function across(Request $request, string $code): JsonResponse
+    {
+        $values = $request->validate(['partner' => 'required|uuid', 'share' => 'nullable|numeric|between:0.02,0.98'], ['share.between' => 'Amounts are shares by strength, from 0.02 to 0.98; none of one paint is no mix.']);
+
+        return new JsonResponse(MixView::across($code, self::paint($values['partner']), (float) ($values['share'] ?? 0.5), $this->user($request)));
+    }
+
+    /** What of one's own stands in for a paint, or makes a colour. */
+    public function recipes(Request $request): JsonResponse
+    {
+        $values = $request->validate(['paint' => 'nullable|uuid|required_without:l', 'l' => 'nullable|numeric|between:2,99', 'a' => 'required_with:l|numeric|between:-120,120', 'b' => 'required_with:l|numeric|between:-120,120'], ['paint.required_without' => 'Name a paint, or a colour as L*, a*, b*.']);
+        $wanted = isset($values['paint']) ? self::paint($values['paint']) : new Lab((float) $values['l'], (float) $values['a'], (float) $values['b']);
+
+        return new JsonResponse(MixView::recipes($wanted, $this->me($request)));
+    }
+
+    /** A mix that somebody likes, under a name. */
+    public function put(Request $request, string $uuid): JsonResponse
+    {
+        $values = $request->validate([
+            'a' => 'required|uuid', 'b' => 'required|uuid|different:a', 'share' => 'required|numeric|between:0.02,0.98', 'deposit' => 'required|numeric|between:0.05,3', 'layered' => 'nullable|boolean', 'name' => 'required|string|max:80', 'note' => 'nullable|string|max:500',
+        ], ['share.between' => 'Amounts are shares by strength, from 0.02 to 0.98; none of one paint is no mix.', 'b.different' => 'A paint mixed with itself is that paint. Choose another one for the other side.', 'name.required' => 'Give it a name, such as rain grey.']);
+        $mix = Mix::put($uuid, [
+            'a_id' => self::paint($values['a'])->id, 'b_id' => self::paint($values['b'])->id, 'share' => $values['share'], 'deposit' => $values['deposit'], 'layered' => (bool) ($values['layered'] ?? false), 'name' => trim($values['name']), 'note' => $values['note'] ?? '',
+        ], $request->header('If-Match'))->load('a.maker', 'b.maker');
+
+        return new JsonResponse(MixView::mix($mix, PaintFilms::of([$mix->a_id, $mix->b_id], $this->user($request))), $mix->wasRecentlyCreated ? 201 : 200);
+    }
+
+    public function destroy(Mix $mix): JsonResponse
+    {
+        Gate::authorize('change', $mix);
+        $mix->delete();
+
+        return new JsonResponse(null, 204);
+    }
+
+    private static function paint(string $uuid): Paint
+    {
+        return (new Paint)->resolveRouteBinding($uuid) ?? abort(404);
+    }
+}

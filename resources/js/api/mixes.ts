@@ -1,0 +1,92 @@
+/** Shapes of what is expected of mixed paints; they mirror app/Queries/MixView. */
+
+export interface MixPaint {
+    uuid: string;
+    name: string;
+    maker: string;
+    pigments: string;
+    hex: string;
+    /** Its amounts were counted in drops; else ratios go by strength only. */
+    counted: boolean;
+    /** How far its film misses its own ladder, dE00. */
+    misfit: number;
+    simulated: boolean;
+    card: { uuid: string; title: string; mayChange: boolean };
+    mine?: boolean;
+}
+export interface NamedMix {
+    uuid: string;
+    edition: number;
+    name: string;
+    note: string;
+    share: number;
+    deposit: number;
+    layered: boolean;
+    a: { uuid: string; name: string; maker: string };
+    b: { uuid: string; name: string; maker: string };
+    hex: string | null;
+}
+export interface MixBench {
+    paints: MixPaint[];
+    mixes: NamedMix[];
+}
+export interface MixPlace {
+    /** Of the second paint, by strength. */
+    share: number;
+    hex: string;
+    onInk: string;
+    lab: [number, number, number];
+    body: number;
+    words: string;
+    /** dE00 within which the painted colour lies, 95 %. */
+    range95: number;
+    /** Drops of the first for one of the second; null where they were not counted. */
+    drops: number | null;
+    /** What a slip of 15 % in the ratio does. */
+    slip: { dE00: number; words: string[] };
+}
+export interface MixDepth {
+    name: string;
+    deposit: number;
+    greyest: number;
+    mostVivid: number;
+    clarity: number | null;
+    places: MixPlace[];
+    layers: { name: string; hex: string; lab: [number, number, number]; range95: number; words: string }[];
+}
+export interface Run {
+    a: MixPaint;
+    b: MixPaint;
+    counted: boolean;
+    depths: MixDepth[];
+}
+export interface AcrossDepth {
+    name: string;
+    hex: string;
+    range95: number;
+    words: string;
+    slip: { dE00: number; words: string[] };
+    /** Against the first row. */
+    apart: { dE00: number; surely: boolean; words: string[] } | null;
+}
+export interface Across {
+    code: string;
+    partner: MixPaint;
+    share: number;
+    rows: {
+        paint: Partial<MixPaint> & { uuid: string; name: string; maker: string };
+        clarity: number | null;
+        depths: AcrossDepth[] | null;
+    }[];
+}
+export interface RecipeAnswer {
+    wanted: (MixPaint & { lab?: undefined }) | { lab: number[]; hex: string };
+    of: number;
+    places: { name: string; hex: string }[];
+    recipes: {
+        parts: (MixPaint & { share: number; cautions: string[] })[];
+        dE00: number;
+        near: boolean;
+        places: { hex: string; dE00: number; words: string[] }[];
+    }[];
+}
