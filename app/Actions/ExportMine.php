@@ -16,6 +16,7 @@ use App\Models\User;
 use App\Models\Verdict;
 use App\Queries\CardView;
 use App\Queries\CollectionExport;
+use App\Queries\MixView;
 use App\Queries\PaintView;
 use App\Queries\SessionView;
 use App\Storage\NoRoom;
@@ -42,6 +43,7 @@ final class ExportMine
         self::add($zip, 'account.json', ['name' => $user->name, 'email' => $user->email, 'since' => $user->created_at?->toIso8601String()]);
         self::add($zip, 'paints.json', Paint::query()->with('maker', 'codes')->where('owner_id', $user->id)->get()->map(PaintView::of(...))->all());
         self::add($zip, 'said.json', array_map(static fn (string $model): array => self::own($model, $user), ['verdicts' => Verdict::class, 'remarks' => Remark::class, 'byHand' => HandReading::class]));
+        self::add($zip, 'mixes.json', MixView::named($user));
         foreach (BenchSession::query()->where('owner_id', $user->id)->get() as $session) {
             self::add($zip, "sessions/$session->uuid.json", SessionView::of($session));
         }

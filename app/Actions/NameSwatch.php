@@ -10,6 +10,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Str;
 use MarshTrial\Core\Collection\VagueDate;
+use MarshTrial\Core\CoreException;
 
 /** Says which paint a swatch is, as far as anybody knows, and when and on what it was painted. */
 final class NameSwatch
@@ -17,7 +18,7 @@ final class NameSwatch
     /** Stands for the maker of a paint that was only called by its name. */
     public const NO_MAKER = 'maker not recorded';
 
-    /** @param array<string, mixed> $values paintUuid, or colourName with makerName and pigments, or unknown; paintedWhen, paperWords, note, shared */
+    /** @param array<string, mixed> $values paintUuid, or colourName with makerName and pigments, or mix of two paints with drops, or unknown; paintedWhen, paperWords, note, shared */
     public static function put(Swatch $swatch, array $values, ?string $ifMatch): Swatch
     {
         return DB::transaction(static function () use ($swatch, $values, $ifMatch): Swatch {
@@ -43,13 +44,23 @@ final class NameSwatch
      */
     private static function naming(array $values): array
     {
+        $alone = ['mix_a_id' => null, 'mix_b_id' => null, 'drops_a' => null, 'drops_b' => null];
         if ($values['unknown'] ?? false) {
-            return ['naming' => 'unknown', 'paint_id' => null];
+            return ['naming' => 'unknown', 'paint_id' => null, ...$alone];
+        }
+        if (isset($values['mix'])) {
+            [$a, $b] = array_map(static fn (string $uuid): Paint => (new Paint)->resolveRouteBinding($uuid) ?? abort(404), [$values['mix']['a'], $values['mix']['b']]);
+            if ($a->is($b)) {
+                throw new CoreException('A paint mixed with itself is that paint. Choose another one for the other side.');
+            }
+            $counted = isset($values['mix']['dropsA'], $values['mix']['dropsB']);
+
+            return ['naming' => 'mixed', 'paint_id' => null, 'mix_a_id' => $a->id, 'mix_b_id' => $b->id, 'drops_a' => $counted ? $values['mix']['dropsA'] : null, 'drops_b' => $counted ? $values['mix']['dropsB'] : null];
         }
         if (($values['paintUuid'] ?? null) !== null) {
             $paint = (new Paint)->resolveRouteBinding($values['paintUuid']) ?? abort(404);
 
-            return ['naming' => 'named', 'paint_id' => $paint->id];
+            return ['naming' => 'named', 'paint_id' => $paint->id, ...$alone];
         }
         $name = trim((string) ($values['colourName'] ?? ''));
         if ($name === '') {
@@ -62,6 +73,6 @@ final class NameSwatch
             $paint = Paint::query()->where('uuid', $there->uuid)->firstOrFail();
         }
 
-        return ['naming' => 'named', 'paint_id' => $paint->id, 'called' => $name];
+        return ['naming' => 'named', 'paint_id' => $paint->id, 'called' => $name, ...$alone];
     }
 }

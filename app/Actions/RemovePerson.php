@@ -8,6 +8,7 @@ use App\Models\BenchSession;
 use App\Models\CaptureProfile;
 use App\Models\Card;
 use App\Models\Import;
+use App\Models\Mix;
 use App\Models\Palette;
 use App\Models\Pan;
 use App\Models\PasswordLink;
@@ -89,6 +90,7 @@ final class RemovePerson
         Pan::query()->where('owner_id', $user->id)->whereNotIn('id', DB::table('specimens')->select('pan_id'))->delete();
         Pan::query()->where('owner_id', $user->id)->update(['palette_id' => null, 'slot' => null, 'kept_at' => '', 'note' => '', 'extras' => null, 'price_minor' => null, 'currency' => null]);
         Palette::query()->where('owner_id', $user->id)->delete();
+        Mix::query()->where('owner_id', $user->id)->delete();
     }
 
     /** A published record never changes but in this: who leaves may take their name along. */

@@ -32,12 +32,13 @@ final class Mix extends Model
     /** @return BelongsTo<Paint, $this> */
     public function a(): BelongsTo
     {
-        return $this->belongsTo(Paint::class, 'a_id');
+        // A paint that was merged with another entry of it is still the one that was mixed.
+        return $this->belongsTo(Paint::class, 'a_id')->withoutGlobalScope(Paint::APART);
     }
 
     /** @return BelongsTo<Paint, $this> */
     public function b(): BelongsTo
     {
-        return $this->belongsTo(Paint::class, 'b_id');
+        return $this->belongsTo(Paint::class, 'b_id')->withoutGlobalScope(Paint::APART);
     }
 }

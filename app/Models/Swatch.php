@@ -17,8 +17,12 @@ use Illuminate\Support\Carbon;
  * @property array<string, mixed>|null $told what the newest reading says; null: nothing could be read
  * @property string|null $problem
  * @property int|null $paint_id
+ * @property int|null $mix_a_id the two paints of a mix; null: of one paint
+ * @property int|null $mix_b_id
+ * @property string|null $drops_a as they were counted; null: nobody wrote it down
+ * @property string|null $drops_b
  * @property string $called what somebody called it
- * @property string $naming open, named or unknown
+ * @property string $naming open, named, mixed or unknown
  * @property string $painted_when as it was said
  * @property Carbon|null $painted_from
  * @property Carbon|null $painted_to
@@ -27,12 +31,14 @@ use Illuminate\Support\Carbon;
  * @property bool $shared everybody may see it
  * @property Picture $picture
  * @property Paint|null $paint
+ * @property Paint|null $mixA
+ * @property Paint|null $mixB
  */
 final class Swatch extends Model
 {
     use Shared;
 
-    public const NAMINGS = ['open', 'named', 'unknown'];
+    public const NAMINGS = ['open', 'named', 'mixed', 'unknown'];
 
     protected function casts(): array
     {
@@ -49,6 +55,18 @@ final class Swatch extends Model
     public function paint(): BelongsTo
     {
         return $this->belongsTo(Paint::class);
+    }
+
+    /** @return BelongsTo<Paint, $this> */
+    public function mixA(): BelongsTo
+    {
+        return $this->belongsTo(Paint::class, 'mix_a_id')->withoutGlobalScope(Paint::APART);
+    }
+
+    /** @return BelongsTo<Paint, $this> */
+    public function mixB(): BelongsTo
+    {
+        return $this->belongsTo(Paint::class, 'mix_b_id')->withoutGlobalScope(Paint::APART);
     }
 
     /** @param Builder<self> $query */

@@ -8,6 +8,7 @@ use App\Models\Film;
 use App\Models\Mix;
 use App\Models\Paint;
 use App\Models\Pan;
+use App\Models\Swatch;
 use App\Models\User;
 use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Collection\PanStates;
@@ -18,6 +19,7 @@ use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Mixing\Doubt;
 use MarshTrial\Core\Mixing\MixRun;
 use MarshTrial\Core\Mixing\Mixture;
+use MarshTrial\Core\Mixing\PaintedMix;
 use MarshTrial\Core\Mixing\PaintFilm;
 use MarshTrial\Core\Mixing\Recipes;
 use MarshTrial\Core\Rating\Scale;
@@ -48,8 +50,22 @@ final class MixView
 
         return [
             'paints' => $paints->map(static fn (Paint $p): array => [...self::paint($p, $films[$p->id]), 'mine' => in_array($p->id, $owned, true)])->values()->all(),
-            'mixes' => $user === null ? [] : Mix::query()->with('a.maker', 'b.maker')->where('owner_id', $user->id)->orderByDesc('id')->limit(100)->get()->map(static fn (Mix $m): array => self::mix($m, $films))->all(),
+            'mixes' => $user === null ? [] : self::named($user, $films),
         ];
+    }
+
+    /**
+     * Mixes that somebody gave a name, the newest first.
+     *
+     * @param array<int, Film>|null $films null: fetched here
+     *
+     * @return list<array<string, mixed>>
+     */
+    public static function named(User $user, ?array $films = null): array
+    {
+        $films ??= PaintFilms::of(null, $user);
+
+        return array_values(Mix::query()->with('a.maker', 'b.maker')->where('owner_id', $user->id)->orderByDesc('id')->get()->map(static fn (Mix $m): array => self::mix($m, $films))->all());
     }
 
     /** @return array<string, mixed> */
@@ -93,11 +109,13 @@ final class MixView
     }
 
     /**
+     * Films of two paints that can be mixed.
+     *
      * @return array{0: Film, 1: Film}
      *
      * @throws CoreException with a sentence where one cannot be mixed
      */
-    private static function pair(Paint $a, Paint $b, ?User $user): array
+    public static function pair(Paint $a, Paint $b, ?User $user): array
     {
         if ($a->is($b)) {
             throw new CoreException('A paint mixed with itself is that paint. Choose another one for the other side.');
@@ -138,7 +156,44 @@ final class MixView
             ];
         }
 
-        return ['a' => self::paint($a, $one), 'b' => self::paint($b, $other), 'counted' => $one->counted && $other->counted, 'depths' => $depths];
+        return ['a' => self::paint($a, $one), 'b' => self::paint($b, $other), 'counted' => $one->counted && $other->counted, 'depths' => $depths, 'painted' => self::painted($a, $b, $first, $second, $doubt, $user)];
+    }
+
+    /**
+     * Mixes of the two that were painted, seen through the pocket frame, beside what was expected.
+     *
+     * @return list<array<string, mixed>>
+     */
+    private static function painted(Paint $a, Paint $b, PaintFilm $first, PaintFilm $second, Doubt $doubt, ?User $user): array
+    {
+        $out = [];
+        $swatches = Swatch::query()->visibleTo($user)->with('picture', 'owner')->where(static fn ($q) => $q->where(static fn ($q) => $q->where('mix_a_id', $a->id)->where('mix_b_id', $b->id))->orWhere(static fn ($q) => $q->where('mix_a_id', $b->id)->where('mix_b_id', $a->id)))->orderBy('id')->limit(50)->get();
+        foreach ($swatches as $swatch) {
+            $labs = array_values(array_map(static fn (array $p): Lab => new Lab(...array_map(floatval(...), $p['lab'])), array_filter($swatch->told['places'] ?? [], static fn (array $p): bool => in_array($p['role'], ['swatch', 'wash'], true))));
+            if ($labs === []) {
+                continue;
+            }
+            $mix = new PaintedMix($first, $second, $labs);
+            [$spoken, $left] = $mix->spoken();
+            $turned = $swatch->mix_a_id === $b->id;
+            [$dropsA, $dropsB] = $turned ? [$swatch->drops_b, $swatch->drops_a] : [$swatch->drops_a, $swatch->drops_b];
+            $share = null;
+            if ($dropsA !== null && $dropsB !== null && $first->unitDrops !== null && $second->unitDrops !== null) {
+                [$x, $y] = [(float) $dropsA / $first->unitDrops, (float) $dropsB / $second->unitDrops];
+                $share = $y / ($x + $y);
+            }
+            [$off, $expected] = $share === null ? [null, []] : $mix->off($share);
+            $range = $share === null ? null : $doubt->expected(static fn (array $f): LinearRgb => ($m = new Mixture([[$f[0], 1 - $share], [$f[1], $share]], $f[0]->backing))->overPaper($m->timesForLightness($labs[0]->l)))[1];
+            $f = $share === null ? null : $mix->strength(Scale::current(), $share);
+            $out[] = [
+                'swatch' => $swatch->uuid, 'by' => $swatch->owner->name, 'simulated' => $swatch->picture->source === 'stand-in', 'dropsA' => $dropsA === null ? null : (float) $dropsA, 'dropsB' => $dropsB === null ? null : (float) $dropsB,
+                'share' => $share === null ? null : round($share, 4), 'spoken' => ['share' => round($spoken, 3), 'left' => round($left, 1)],
+                'places' => array_map(static fn (Lab $l): string => $l->toXyz()->toLinearRgb()->toHex(), $labs), 'expected' => array_map(static fn (Lab $l): string => $l->toXyz()->toLinearRgb()->toHex(), $expected),
+                'off' => $off === null ? null : round($off, 1), 'range95' => $range === null ? null : round($range, 1), 'asExpected' => $off === null || $range === null ? null : $off <= $range, 'strength' => $f === null ? null : round($f, 2),
+            ];
+        }
+
+        return $out;
     }
 
     /** @return array{dE00: float, words: list<string>} what a slip in the ratio turns it to */

@@ -36,7 +36,7 @@ final class SwatchView
     public static function drawer(?User $user, int $page, int $perPage): array
     {
         $drawer = $user === null ? null : Card::query()->listed()->where('owner_id', $user->id)->where('kind', CardKind::Pocket->value)->first();
-        $swatches = Swatch::query()->with('paint.maker', 'picture', 'owner')->visibleTo($user)->orderByDesc('id')->paginate($perPage, ['*'], 'page', $page);
+        $swatches = Swatch::query()->with('paint.maker', 'mixA.maker', 'mixB.maker', 'picture', 'owner')->visibleTo($user)->orderByDesc('id')->paginate($perPage, ['*'], 'page', $page);
 
         return [
             'drawer' => $drawer?->uuid,
@@ -54,9 +54,16 @@ final class SwatchView
             'uuid' => $swatch->uuid, 'edition' => $swatch->edition, 'picture' => $swatch->picture->uuid, 'placing' => $swatch->placing,
             'problem' => $swatch->problem, 'told' => $swatch->told === null ? null : ['protocol' => PocketFrame::protocols()[0]->text()] + $swatch->told,
             'naming' => $swatch->naming, 'called' => $swatch->called, 'paint' => $swatch->paint === null ? null : PaintView::of($swatch->paint), 'guess' => self::guess($swatch),
+            'mix' => $swatch->mixA === null || $swatch->mixB === null ? null : ['a' => self::named($swatch->mixA), 'b' => self::named($swatch->mixB), 'dropsA' => $swatch->drops_a === null ? null : (float) $swatch->drops_a, 'dropsB' => $swatch->drops_b === null ? null : (float) $swatch->drops_b],
             'paintedWhen' => $swatch->painted_when, 'paintedFrom' => $swatch->painted_from?->toDateString(), 'paintedTo' => $swatch->painted_to?->toDateString(), 'paperWords' => $swatch->paper_words, 'note' => $swatch->note,
             'shared' => $swatch->shared, 'simulated' => $swatch->picture->source === 'stand-in', 'owner' => $swatch->owner->name, 'mayChange' => $swatch->mayBeChangedBy(Auth::user()), 'made' => $swatch->getAttribute('created_at')->toIso8601String(),
         ];
+    }
+
+    /** @return array{uuid: string, name: string, maker: string} */
+    private static function named(Paint $paint): array
+    {
+        return ['uuid' => $paint->uuid, 'name' => $paint->colour_name, 'maker' => $paint->maker->name];
     }
 
     /**
@@ -66,7 +73,7 @@ final class SwatchView
      */
     public static function ofPaint(Paint $paint, ?User $user): array
     {
-        return array_values(Swatch::query()->with('paint.maker', 'picture', 'owner')->visibleTo($user)->where('paint_id', $paint->id)->when(! House::isDemo(), static fn ($q) => $q->whereHas('picture', static fn ($q) => $q->where('source', '<>', 'stand-in')))->orderByDesc('id')->limit(50)->get()->map(self::of(...))->all());
+        return array_values(Swatch::query()->with('paint.maker', 'mixA.maker', 'mixB.maker', 'picture', 'owner')->visibleTo($user)->where('paint_id', $paint->id)->when(! House::isDemo(), static fn ($q) => $q->whereHas('picture', static fn ($q) => $q->where('source', '<>', 'stand-in')))->orderByDesc('id')->limit(50)->get()->map(self::of(...))->all());
     }
 
     /**

@@ -22,9 +22,8 @@ final readonly class Doubt
 
     /**
      * @param non-empty-list<PaintFilm> $films that are mixed by strength
-     * @param float|null $device dE00 that the device is off by; null: not known
      */
-    public static function of(Scale $scale, array $films, ?float $device = null): self
+    public static function of(Scale $scale, array $films): self
     {
         $shifts = [];
         foreach ($films as $i => $film) {
@@ -38,7 +37,7 @@ final readonly class Doubt
             }
         }
 
-        return new self($scale, $films, $shifts, $device ?? $scale->film->usualDevice);
+        return new self($scale, $films, $shifts, max(array_map(static fn (PaintFilm $f): float => $f->device ?? $scale->film->usualDevice, $films)));
     }
 
     /**

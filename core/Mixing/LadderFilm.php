@@ -31,7 +31,7 @@ final class LadderFilm
                 continue;
             }
             if ($film !== null) {
-                $out[$row->row] = $film;
+                $out[$row->row] = $film->readBy($measurement->scan->calibration->meanResidual());
             }
         }
 

@@ -39,6 +39,8 @@ final readonly class PaintFilm
         /** How far it misses its own ladder, mean and largest dE00. */
         public float $misfit,
         public float $misfitMost,
+        /** What its device is off by, dE00; null: nothing tells. */
+        public ?float $device = null,
     ) {
         $this->k = array_map(exp(...), $logK);
         $this->s = Bands::map(fn (float $nm): float => exp($this->level) * (self::SCATTER_AT_NM / $nm) ** $this->slope);
@@ -51,7 +53,13 @@ final readonly class PaintFilm
     {
         $logK = array_map(static fn (float $k, float $d): float => $k + $times * $d, $this->logK, array_slice($by, 0, Bands::COUNT));
 
-        return new self($logK, $this->level + $times * $by[Bands::COUNT], $this->slope + $times * $by[Bands::COUNT + 1], [], $this->backing, $this->key, $this->deepest, $this->unitDrops, $this->misfit, $this->misfitMost);
+        return new self($logK, $this->level + $times * $by[Bands::COUNT], $this->slope + $times * $by[Bands::COUNT + 1], [], $this->backing, $this->key, $this->deepest, $this->unitDrops, $this->misfit, $this->misfitMost, $this->device);
+    }
+
+    /** The same, read by a device that is off by so much. @param float|null $device dE00; null: nothing tells */
+    public function readBy(?float $device): self
+    {
+        return new self($this->logK, $this->level, $this->slope, $this->modes, $this->backing, $this->key, $this->deepest, $this->unitDrops, $this->misfit, $this->misfitMost, $device);
     }
 
     /** The same paint, stronger or weaker for its unit. */
@@ -59,7 +67,7 @@ final readonly class PaintFilm
     {
         $more = log($times);
 
-        return new self(array_map(static fn (float $k): float => $k + $more, $this->logK), $this->level + $more, $this->slope, $this->modes, $this->backing, $this->key, $this->deepest / $times, $this->unitDrops === null ? null : $this->unitDrops * $times, $this->misfit, $this->misfitMost);
+        return new self(array_map(static fn (float $k): float => $k + $more, $this->logK), $this->level + $more, $this->slope, $this->modes, $this->backing, $this->key, $this->deepest / $times, $this->unitDrops === null ? null : $this->unitDrops * $times, $this->misfit, $this->misfitMost, $this->device);
     }
 
     /** @return array<string, mixed> */
@@ -69,7 +77,7 @@ final readonly class PaintFilm
 
         return [
             'logK' => $rounded($this->logK), 'level' => round($this->level, 5), 'slope' => round($this->slope, 5), 'modes' => array_map($rounded, $this->modes), 'paper' => $rounded($this->backing->paper), 'ink' => $this->backing->ink, 'surface' => $this->backing->surface,
-            'key' => $this->key, 'deepest' => round($this->deepest, 4), 'unitDrops' => $this->unitDrops === null ? null : round($this->unitDrops, 4), 'misfit' => [round($this->misfit, 3), round($this->misfitMost, 3)],
+            'key' => $this->key, 'deepest' => round($this->deepest, 4), 'unitDrops' => $this->unitDrops === null ? null : round($this->unitDrops, 4), 'misfit' => [round($this->misfit, 3), round($this->misfitMost, 3)], 'device' => $this->device === null ? null : round($this->device, 3),
         ];
     }
 
@@ -81,7 +89,7 @@ final readonly class PaintFilm
         return new self(
             $floats($data['logK']), (float) $data['level'], (float) $data['slope'], array_values(array_map($floats, $data['modes'])),
             Backing::fromArray($floats($data['paper']), $data['ink'] === null ? null : (float) $data['ink'], (float) $data['surface']),
-            (int) $data['key'], (float) $data['deepest'], $data['unitDrops'] === null ? null : (float) $data['unitDrops'], (float) $data['misfit'][0], (float) $data['misfit'][1],
+            (int) $data['key'], (float) $data['deepest'], $data['unitDrops'] === null ? null : (float) $data['unitDrops'], (float) $data['misfit'][0], (float) $data['misfit'][1], ($data['device'] ?? null) === null ? null : (float) $data['device'],
         );
     }
 }

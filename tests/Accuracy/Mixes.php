@@ -69,16 +69,17 @@ final class Mixes
             return $layered ? self::over($scene, $one, $a, $two, $b) : self::seen($scene, $one, $mixed($one->k(), $two->k()), $mixed($one->s(), $two->s()), $a + $b);
         };
         $bare = $truth([0, 0]);
-        $out = [];
+        $device = $measured->scan->calibration->meanResidual();
+        $out = ['device' => [$device]];
         foreach (['counted' => true, 'graded' => false] as $name => $counted) {
             $films = array_map(static fn (RowReadings $r): ?PaintFilm => LadderFilm::ofRow(Scale::current(), $counted ? $r : self::withoutLadder($r)), $measured->rows);
             if (in_array(null, $films, true)) {
                 continue;
             }
-            [$a, $b] = [$films[1], $films[2]];
+            [$a, $b] = [$films[1]->readBy($device), $films[2]->readBy($device)];
             // A graded stroke tells strength and no drops: its unit is taken as it is in truth.
             $unit = $counted ? [$a->unitDrops, $b->unitDrops] : [self::unit($truth, $bare, $a->key, 0), self::unit($truth, $bare, $b->key, 1)];
-            $doubt = Doubt::of(Scale::current(), [$a, $b], 1.4);
+            $doubt = Doubt::of(Scale::current(), [$a, $b]);
             foreach (self::RATIOS as [$m, $n]) {
                 foreach (self::DEPTHS as $depth => $deposit) {
                     $times = self::times($truth, $bare, [$m, $n], $deposit);

@@ -20,7 +20,7 @@ final class ContractTest extends FeatureTestCase
         'cards/{card}' => ['types', 'T.Card'], 'cards/{card}/repeats' => ['capture', 'T.Repeats'],
         'cards/{card}/readings' => ['capture', 'T.Readings'], 'sessions/{session}' => ['bench', "Omit<T.Session, 'readAt'>"],
         'sessions' => ['bench', '{ sessions: T.Standing[]; total: number; page: number; pages: number }'], 'cards/{card}/layout.json' => ['bench', 'T.LayoutJson'], 'methods' => ['types', '{ scale: string; scales: string[]; rules: number; methods: object[] }'],
-        'accuracy' => ['capture', 'T.Accuracy'], 'swatches' => ['swatches', 'T.Drawer'], 'begin' => ['swatches', 'T.Begin'], 'rack' => ['fading', 'T.Rack'], 'pigments/{code}/fading' => ['fading', 'T.AtEqualLight'], 'cards/{card}/light' => ['fading', 'T.Light'], 'phone-links/{link}' => ['swatches', 'T.PhoneLink'],
+        'accuracy' => ['capture', 'T.Accuracy'], 'swatches' => ['swatches', 'T.Drawer'], 'begin' => ['swatches', 'T.Begin'], 'rack' => ['fading', 'T.Rack'], 'mixes' => ['mixes', 'T.MixBench'], 'pigments/{code}/light' => ['fading', 'T.LightOfCode'], 'pigments/{code}/fading' => ['fading', 'T.AtEqualLight'], 'cards/{card}/light' => ['fading', 'T.Light'], 'phone-links/{link}' => ['swatches', 'T.PhoneLink'],
     ];
 
     public function testTheDescriptionIsThatOfTheRoutes(): void

@@ -17,6 +17,7 @@ use App\Models\Import;
 use App\Models\InstrumentRun;
 use App\Models\LightLog;
 use App\Models\Measurement;
+use App\Models\Mix;
 use App\Models\Paint;
 use App\Models\Palette;
 use App\Models\PhoneLink;
@@ -78,6 +79,7 @@ trait FurnishedHouse
         $pause = HangingPause::put(self::uuid(), ['card_id' => $draft->id, 'from_on' => '2026-02-10', 'to_on' => '2026-02-12']);
         $log = LightLog::put(self::uuid(), ['card_id' => $draft->id, 'name' => 'window.csv', 'unit' => 'lux', 'time_zone' => 'Europe/London', 'readings' => 48, 'gaps' => 0, 'clipped' => false, 'days' => ['2026-02-14' => ['luxHours' => 90000.0, 'covered' => 1.0]]]);
         $owner->forceFill(['calendar_hash' => hash('sha256', $secret = str_repeat('s', 40))])->save();
+        $mix = Mix::put(self::uuid(), ['a_id' => $paint->id, 'b_id' => Paint::query()->where('uuid', $twin)->withoutGlobalScopes()->firstOrFail()->id, 'share' => 0.5, 'deposit' => 0.92, 'name' => 'rain grey']);
         $published = $this->card('property', 'PB28');
         $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $published->specimens[0]->uuid, 'property' => 'staining', 'word' => 'high'])->assertCreated();
         PublishRecord::of($published, $owner);
@@ -86,7 +88,7 @@ trait FurnishedHouse
             'owner' => $owner, 'stranger' => $this->other, 'invited' => $invited, 'steward' => $this->steward, 'user' => $invited,
             'card' => $draft->uuid, 'published' => $published->uuid, 'number' => 1, 'uuid' => self::uuid(), 'code' => 'PB28', 'paint' => $paint->uuid, 'pan' => $specimen->pan->uuid, 'specimen' => $specimen->uuid, 'picture' => $picture->uuid,
             'measurement' => Measurement::query()->firstOrFail()->uuid, 'check' => $check->uuid, 'photo' => $photo->uuid, 'spoiling' => $spoiling->uuid, 'task' => $task->uuid, 'run' => $run->uuid, 'target' => $target->uuid,
-            'profile' => $profile->uuid, 'palette' => $palette->uuid, 'import' => $import->uuid, 'claim' => $claim, 'merge' => $merge->uuid, 'session' => $session->uuid, 'swatch' => $swatch->uuid, 'link' => $link->uuid, 'pause' => $pause->uuid, 'log' => $log->uuid, 'secret' => $secret,
+            'profile' => $profile->uuid, 'palette' => $palette->uuid, 'import' => $import->uuid, 'claim' => $claim, 'merge' => $merge->uuid, 'session' => $session->uuid, 'swatch' => $swatch->uuid, 'link' => $link->uuid, 'pause' => $pause->uuid, 'log' => $log->uuid, 'secret' => $secret, 'mix' => $mix->uuid,
         ];
     }
 }

@@ -8,7 +8,6 @@ use App\Http\JsonResponse;
 use App\Models\Mix;
 use App\Models\Paint;
 use App\Queries\MixView;
-use App\Queries\PaintFilms;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
 use MarshTrial\Core\Colour\Lab;
@@ -50,11 +49,13 @@ final class MixController extends Controller
         $values = $request->validate([
             'a' => 'required|uuid', 'b' => 'required|uuid|different:a', 'share' => 'required|numeric|between:0.02,0.98', 'deposit' => 'required|numeric|between:0.05,3', 'layered' => 'nullable|boolean', 'name' => 'required|string|max:80', 'note' => 'nullable|string|max:500',
         ], ['share.between' => 'Amounts are shares by strength, from 0.02 to 0.98; none of one paint is no mix.', 'b.different' => 'A paint mixed with itself is that paint. Choose another one for the other side.', 'name.required' => 'Give it a name, such as rain grey.']);
+        [$a, $b] = [self::paint($values['a']), self::paint($values['b'])];
+        [$one, $other] = MixView::pair($a, $b, $this->user($request));
         $mix = Mix::put($uuid, [
-            'a_id' => self::paint($values['a'])->id, 'b_id' => self::paint($values['b'])->id, 'share' => $values['share'], 'deposit' => $values['deposit'], 'layered' => (bool) ($values['layered'] ?? false), 'name' => trim($values['name']), 'note' => $values['note'] ?? '',
+            'a_id' => $a->id, 'b_id' => $b->id, 'share' => $values['share'], 'deposit' => $values['deposit'], 'layered' => (bool) ($values['layered'] ?? false), 'name' => trim($values['name']), 'note' => $values['note'] ?? '',
         ], $request->header('If-Match'))->load('a.maker', 'b.maker');
 
-        return new JsonResponse(MixView::mix($mix, PaintFilms::of([$mix->a_id, $mix->b_id], $this->user($request))), $mix->wasRecentlyCreated ? 201 : 200);
+        return new JsonResponse(MixView::mix($mix, [$a->id => $one, $b->id => $other]), $mix->wasRecentlyCreated ? 201 : 200);
     }
 
     public function destroy(Mix $mix): JsonResponse

@@ -1,0 +1,157 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core;
+
+use MarshTrial\Core\Colour\Bands;
+use MarshTrial\Core\Colour\Difference;
+use MarshTrial\Core\Colour\LinearRgb;
+use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Mixing\Backing;
+use MarshTrial\Core\Mixing\Cholesky;
+use MarshTrial\Core\Mixing\Doubt;
+use MarshTrial\Core\Mixing\FilmFit;
+use MarshTrial\Core\Mixing\FilmPlace;
+use MarshTrial\Core\Mixing\MixRun;
+use MarshTrial\Core\Mixing\Mixture;
+use MarshTrial\Core\Mixing\PaintFilm;
+use MarshTrial\Core\Mixing\Recipes;
+use MarshTrial\Core\Optics\KubelkaMunk;
+use MarshTrial\Core\Rating\Scale;
+use PHPUnit\Framework\TestCase;
+
+/** Films fitted to ladders, and what is expected of them together. */
+final class MixingTest extends TestCase
+{
+    private const PAPER = [0.86, 0.85, 0.80];
+
+    /** A film that absorbs about a wavelength: what is made up here, the fit has to find. */
+    private static function paint(float $nm, float $width, float $scatter = -4.0, float $strong = 0.6): PaintFilm
+    {
+        $logK = Bands::map(static fn (float $at): float => log(0.01 + $strong * exp(-0.5 * (($at - $nm) / $width) ** 2)));
+        $backing = Backing::of(new LinearRgb(...self::PAPER), new LinearRgb(0.02, 0.02, 0.02));
+        $film = new PaintFilm($logK, $scatter, 0.5, [], $backing, $nm > 560 ? 0 : ($nm > 490 ? 1 : 2), 3.0, 4.0, 0.0, 0.0);
+
+        return $film->stronger(Mixture::amountFor($film, 0.92));
+    }
+
+    /** @param list<float> $amounts in drops */
+    private static function fitted(PaintFilm $truth, array $amounts = [12, 8, 6, 4, 2, 1], bool $black = true): PaintFilm
+    {
+        $alone = new Mixture([[$truth, 1.0]], $truth->backing);
+        $places = array_map(static fn (float $drops): FilmPlace => new FilmPlace($alone->overPaper($drops / 4), $black ? $alone->overInk($drops / 4) : null, $drops, 0.12), $amounts);
+
+        return FilmFit::of(Scale::current(), $places, $alone->overPaper(0.0), $black ? $alone->overInk(0.0) : null, $truth->key, true);
+    }
+
+    public function testOneBandIsAKubelkaMunkFilmAndItsSlopesAreRight(): void
+    {
+        foreach ([[0.4, 0.05, 0.8], [0.02, 0.3, 0.8], [2.5, 0.4, 0.02], [1e-4, 1e-3, 0.9], [5.0, 5.0, 0.5]] as [$p, $q, $backing]) {
+            $r = Mixture::reflectance($p, $q, $backing);
+            self::assertEqualsWithDelta(KubelkaMunk::reflectance($p, $q, $backing), $r, 1e-9, "$p $q");
+            [$same, $byK, $byS] = Mixture::slopes($p, $q, $backing);
+            self::assertEqualsWithDelta($r, $same, 1e-9);
+            $h = 1e-5;
+            self::assertEqualsWithDelta((Mixture::reflectance($p * exp($h), $q, $backing) - Mixture::reflectance($p * exp(-$h), $q, $backing)) / (2 * $h), $byK, 1e-5);
+            self::assertEqualsWithDelta((Mixture::reflectance($p, $q * exp($h), $backing) - Mixture::reflectance($p, $q * exp(-$h), $backing)) / (2 * $h), $byS, 1e-5);
+        }
+        // A layer that nothing shines through: K/S = (1 - R)^2 / 2R (Kubelka and Munk 1931).
+        self::assertEqualsWithDelta(KubelkaMunk::infinite(0.5), Mixture::reflectance(40.0, 80.0, 0.9), 1e-9);
+        self::assertEqualsWithDelta(0.9 * exp(-0.2), Mixture::reflectance(0.1, 0.0, 0.9), 1e-12);
+    }
+
+    public function testEquationsAreSolvedAndWhatDeterminesNothingIsRefused(): void
+    {
+        $x = Cholesky::of([[4.0, 2.0, 0.4], [2.0, 5.0, 1.0], [0.4, 1.0, 3.0]])->solve([1.0, -2.0, 0.5]);
+        self::assertEqualsWithDelta([1.0, -2.0, 0.5], [4 * $x[0] + 2 * $x[1] + 0.4 * $x[2], 2 * $x[0] + 5 * $x[1] + $x[2], 0.4 * $x[0] + $x[1] + 3 * $x[2]], 1e-9);
+        $this->expectException(CoreException::class);
+        Cholesky::of([[1.0, 1.0], [1.0, 1.0]]);
+    }
+
+    public function testTheSmoothestReflectanceOfAColourHasThatColour(): void
+    {
+        foreach ([self::PAPER, [0.7, 0.5, 0.3], [0.2, 0.25, 0.5]] as $rgb) {
+            $backing = Backing::of(new LinearRgb(...$rgb), null);
+            $film = new PaintFilm(array_fill(0, Bands::COUNT, -20.0), -20.0, 0.0, [], $backing, 0, 1.0, null, 0.0, 0.0);
+            self::assertEqualsWithDelta($rgb, (new Mixture([[$film, 1.0]], $backing))->overPaper(0.0)->toArray(), 0.004);
+        }
+    }
+
+    public function testALadderTellsItsFilmAndTheFilmItsMixtures(): void
+    {
+        [$blue, $yellow] = [self::paint(600, 55), self::paint(430, 40, -3.2)];
+        [$a, $b] = [self::fitted($blue), self::fitted($yellow)];
+        self::assertLessThan(0.4, $a->misfit);
+        // A unit is reference depth, and so many drops.
+        self::assertEqualsWithDelta(4.0, $a->unitDrops, 0.4);
+        $alone = new Mixture([[$a, 1.0]], $a->backing);
+        self::assertEqualsWithDelta(0.92, -log($alone->overPaper()->r / $alone->overPaper(0.0)->r), 0.002);
+        foreach ([0.2, 0.5, 0.8] as $share) {
+            foreach ([0.3, 0.92, 2.0] as $deposit) {
+                $true = new Mixture([[$blue, 1 - $share], [$yellow, $share]], $blue->backing);
+                $times = $true->timesFor($deposit);
+                $expected = new Mixture([[$a, 4 * (1 - $share) / $a->unitDrops], [$b, 4 * $share / $b->unitDrops]], $a->backing);
+                self::assertLessThan(1.6, Difference::ciede2000($true->overPaper($times)->toLab(), $expected->overPaper($times)->toLab()), "$share at $deposit");
+                self::assertLessThan(1.6, Difference::ciede2000((new Mixture([[$blue, $times]], $blue->backing))->over(new Mixture([[$yellow, $times]], $blue->backing))->toLab(), (new Mixture([[$a, 4 * $times / $a->unitDrops]], $a->backing))->over(new Mixture([[$b, 4 * $times / $b->unitDrops]], $a->backing))->toLab()));
+            }
+        }
+        // Kept and read again it is the same film.
+        $again = PaintFilm::fromArray(json_decode((string) json_encode($a->toArray()), true));
+        self::assertLessThan(0.02, Difference::ciede2000($alone->overPaper()->toLab(), (new Mixture([[$again, 1.0]], $again->backing))->overPaper()->toLab()));
+    }
+
+    public function testALadderOfOneStepIsRefused(): void
+    {
+        self::fitted(self::paint(600, 55), [8, 4, 2]);
+        $this->expectExceptionMessage('A ladder of one step');
+        self::fitted(self::paint(600, 55), [8, 4]);
+    }
+
+    public function testARunSaysWhereItIsGreyestAndHowUnsureItIs(): void
+    {
+        [$red, $cyan] = [self::fitted(self::paint(500, 60)), self::fitted(self::paint(640, 60))];
+        $run = MixRun::of($red, $cyan, 0.92);
+        $chroma = array_map(static fn (array $p): float => $p['colour']->toLab()->chroma(), $run->places);
+        $inner = array_slice($chroma, 1, -1, true);
+        self::assertSame(array_search(min($inner), $inner, true), $run->greyest());
+        self::assertLessThan(0.7, $run->clarity());
+        self::assertGreaterThan(0.9, MixRun::of($red, self::fitted(self::paint(510, 60)), 0.92)->clarity());
+        // All places are of one depth, and drops are told as they were counted.
+        foreach ($run->places as $place) {
+            $deposits = array_map(static fn (float $v, float $p): float => -log($v / $p), $place['colour']->toArray(), (new Mixture([[$red, 1.0]], $red->backing))->overPaper(0.0)->toArray());
+            self::assertEqualsWithDelta(0.92, max($deposits), 0.002);
+        }
+        self::assertEqualsWithDelta($red->unitDrops / $cyan->unitDrops, $run->drops(0.5), 1e-6);
+        self::assertNull($run->drops(0.0));
+        $sure = Doubt::of(Scale::current(), [$red->readBy(0.5), $cyan->readBy(0.5)]);
+        $unsure = Doubt::of(Scale::current(), [self::fitted(self::paint(500, 60), [4, 2, 1], false)->readBy(0.5), $cyan->readBy(0.5)]);
+        [$colour, $range] = $run->expected($sure, 16);
+        self::assertEquals($run->places[16]['colour'], $colour);
+        // Never surer than device and model, and less sure where the ladder is shorter and no line ran beneath it.
+        self::assertGreaterThan(hypot(1.3, 0.7), $range);
+        self::assertGreaterThan($range, $run->expected($unsure, 16)[1]);
+        self::assertGreaterThan($range, $run->expected(Doubt::of(Scale::current(), [$red->readBy(3.0), $cyan->readBy(0.5)]), 16)[1]);
+    }
+
+    public function testARecipeFindsThePairThatAColourWasMadeOf(): void
+    {
+        $films = [];
+        foreach ([430, 460, 500, 540, 580, 610, 640, 670] as $nm) {
+            $films["at $nm"] = self::paint($nm, 45);
+        }
+        foreach ([['at 430', 'at 640', 0.4], ['at 500', 'at 580', 0.7], ['at 460', 'at 670', 0.5]] as [$one, $other, $share]) {
+            $mixture = new Mixture([[$films[$one], 1 - $share], [$films[$other], $share]], $films[$one]->backing);
+            $wanted = array_map(static fn (float $d): array => ['lab' => $mixture->overPaper($mixture->timesFor($d))->toLab(), 'deposit' => $d], [0.3, 2.0]);
+            $found = Recipes::near($films, $wanted, $films[$one]->backing, 3);
+            self::assertCount(3, $found);
+            self::assertSame([$one, $other], array_column($found[0]['parts'], 0));
+            self::assertEqualsWithDelta($share, $found[0]['parts'][1][1], 0.03);
+            self::assertLessThan(0.3, $found[0]['dE00']);
+            self::assertGreaterThanOrEqual($found[0]['dE00'], $found[1]['dE00']);
+        }
+        // One that is there already needs no partner.
+        $alone = new Mixture([[$films['at 540'], 1.0]], $films['at 540']->backing);
+        self::assertSame([['at 540', 1.0]], Recipes::near($films, [['lab' => $alone->overPaper()->toLab(), 'deposit' => 0.92]], $films['at 540']->backing, 1)[0]['parts']);
+    }
+}

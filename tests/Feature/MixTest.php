@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Actions\RequestMeasurement;
+use App\Models\Card;
+use App\Models\Film;
+use App\Models\Mix;
+
+/** What paints make together, expected from their ladders. */
+final class MixTest extends FeatureTestCase
+{
+    protected function setUp(): void
+    {
+        parent::setUp();
+        config(['stand-ins.dpi' => 200]);
+        $this->actingAs($this->wren);
+    }
+
+    /** @return array{0: Card, 1: list<string>} a measured card and its paints */
+    private function painted(string $blocks, string ...$codes): array
+    {
+        $pans = $paints = [];
+        foreach ($codes as $i => $code) {
+            $this->putPaint($paints[] = self::uuid(), ['colourName' => "Paint $code $i", 'pigments' => $code, 'another' => true, 'pan' => ['uuid' => $pans[] = self::uuid(), 'form' => 'pan']])->assertCreated();
+        }
+        $uuid = self::uuid();
+        $this->putJson("/api/cards/$uuid", ['kind' => 'property', 'title' => 'Ladders', 'paperUuid' => $this->paper(), 'side' => 'felt side', 'pans' => $pans, 'blocks' => $blocks])->assertCreated();
+        $card = Card::query()->where('uuid', $uuid)->firstOrFail();
+        self::assertSame('done', RequestMeasurement::fromStandIn(self::uuid(), $card, null)->refresh()->state);
+
+        return [$card, $paints];
+    }
+
+    public function testARunIsExpectedOfTwoLaddersAndAMixKeepsItsName(): void
+    {
+        [$card, [$blue, $yellow]] = $this->painted('stroke,ladder:6', 'PB28', 'PY65');
+        $this->putPaint($none = self::uuid(), ['colourName' => 'Never painted', 'pigments' => 'PR101'])->assertCreated();
+        self::assertSame([2, true], [Film::query()->count(), (bool) Film::query()->value('counted')]);
+        $bench = $this->getJson('/api/mixes')->assertOk()->json();
+        self::assertSame([2, 0, true], [count($bench['paints']), count($bench['mixes']), $bench['paints'][0]['mine']]);
+        $run = $this->getJson("/api/mix?a=$blue&b=$yellow")->assertOk()->json();
+        self::assertTrue($run['counted']);
+        self::assertSame(['tint', 'middle', 'deep'], array_column($run['depths'], 'name'));
+        $middle = $run['depths'][1];
+        // Between a blue and a yellow it is green, and says how unsure it is.
+        $half = $middle['places'][16];
+        self::assertLessThan(min($middle['places'][0]['lab'][1], $middle['places'][32]['lab'][1] + 4), $half['lab'][1]);
+        self::assertGreaterThan(1.8, $half['range95']);
+        self::assertGreaterThan(0.0, $half['drops']);
+        self::assertNull($middle['places'][0]['drops']);
+        self::assertGreaterThan(0.0, $half['slip']['dE00']);
+        self::assertSame(['A over B', 'B over A'], array_column($middle['layers'], 'name'));
+        // Turned round it is the same run.
+        $back = $this->getJson("/api/mix?a=$yellow&b=$blue")->json('depths.1.places.16.lab');
+        self::assertEqualsWithDelta($half['lab'], $back, 0.2);
+
+        foreach ([["a=$blue&b=$blue", 'mixed with itself'], ["a=$blue&b=$none", 'No ladder of “Never painted”'], ["a=$blue", 'Choose two paints']] as [$asked, $says]) {
+            self::assertStringContainsString($says, (string) $this->getJson("/api/mix?$asked")->assertStatus(422)->json('detail'));
+        }
+        $uuid = self::uuid();
+        $mix = ['a' => $blue, 'b' => $yellow, 'share' => 0.4, 'deposit' => 0.92, 'name' => 'reed green'];
+        $this->putJson("/api/mixes/$uuid", ['share' => 0] + $mix)->assertStatus(422);
+        $this->putJson("/api/mixes/$uuid", ['share' => 0.01] + $mix)->assertStatus(422);
+        $this->putJson("/api/mixes/$uuid", ['b' => $blue] + $mix)->assertStatus(422);
+        $this->putJson("/api/mixes/$uuid", ['b' => $none] + $mix)->assertStatus(422);
+        $this->putJson("/api/mixes/$uuid", $mix)->assertCreated()->assertJsonPath('name', 'reed green');
+        self::assertNotNull($this->getJson('/api/mixes')->json('mixes.0.hex'));
+        // A list of mixes is one's own.
+        $this->actingAs($this->other)->getJson('/api/mixes')->assertJsonPath('mixes', []);
+        $this->putJson("/api/mixes/$uuid", ['name' => 'mine'] + $mix, ['If-Match' => '"1"'])->assertStatus(422);
+        $this->deleteJson("/api/mixes/$uuid")->assertForbidden();
+        $this->actingAs($this->wren)->deleteJson("/api/mixes/$uuid")->assertNoContent();
+        self::assertSame(0, Mix::query()->count());
+        // Measured again, a film takes the place of the one before.
+        RequestMeasurement::again($card->pictures()->firstOrFail());
+        self::assertSame([4, 2], [Film::query()->count(), count($this->getJson('/api/mixes')->json('paints'))]);
+        // What is a draft tells nobody else.
+        $this->actingAs($this->other)->getJson("/api/mix?a=$blue&b=$yellow")->assertStatus(422);
+    }
+
+    public function testMakersOfACodeAndWhatStandsIn(): void
+    {
+        [, [$one, $two, $yellow]] = $this->painted('stroke', 'PB28', 'PB28', 'PY65');
+        $across = $this->getJson("/api/pigments/PB28/mixed?partner=$yellow&share=0.5")->assertOk()->json();
+        self::assertCount(2, $across['rows']);
+        self::assertNull($across['rows'][0]['depths'][1]['apart']);
+        $apart = $across['rows'][1]['depths'][1]['apart'];
+        self::assertSame($apart['dE00'] > hypot($across['rows'][0]['depths'][1]['range95'], $across['rows'][1]['depths'][1]['range95']), $apart['surely']);
+        $this->getJson("/api/pigments/PB28/mixed?partner=$yellow&share=1")->assertStatus(422);
+
+        // One blue stands in for the other, which is left out of the search.
+        $recipes = $this->getJson("/api/recipes?paint=$one")->assertOk()->json();
+        self::assertSame(2, $recipes['of']);
+        foreach ($recipes['recipes'] as $recipe) {
+            self::assertNotContains($one, array_column($recipe['parts'], 'uuid'));
+            self::assertSame($recipe['dE00'] <= 2.5, $recipe['near']);
+        }
+        self::assertContains($two, array_column($recipes['recipes'][0]['parts'], 'uuid'));
+        $grey = $this->getJson('/api/recipes?l=60&a=0&b=0')->assertOk()->json('recipes.0');
+        self::assertCount(2, $grey['parts']);
+        foreach (['', 'l=60', 'l=120&a=0&b=0', 'paint=nobody'] as $asked) {
+            $this->getJson("/api/recipes?$asked")->assertStatus(422);
+        }
+        self::assertStringContainsString('None of the paints', (string) $this->actingAs($this->other)->getJson('/api/recipes?l=60&a=0&b=0')->assertStatus(422)->json('detail'));
+    }
+}
