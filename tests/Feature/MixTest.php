@@ -8,6 +8,9 @@ use App\Actions\RequestMeasurement;
 use App\Models\Card;
 use App\Models\Film;
 use App\Models\Mix;
+use App\Models\Picture;
+use App\Models\Swatch;
+use Illuminate\Testing\TestResponse;
 
 /** What paints make together, expected from their ladders. */
 final class MixTest extends FeatureTestCase
@@ -105,5 +108,43 @@ final class MixTest extends FeatureTestCase
             $this->getJson("/api/recipes?$asked")->assertStatus(422);
         }
         self::assertStringContainsString('None of the paints', (string) $this->actingAs($this->other)->getJson('/api/recipes?l=60&a=0&b=0')->assertStatus(422)->json('detail'));
+    }
+
+    public function testAPaintedMixIsHeldAgainstWhatWasExpected(): void
+    {
+        [, [$blue, $yellow]] = $this->painted('stroke,ladder:6', 'PB28', 'PY65');
+        $run = fn (): array => $this->getJson("/api/mix?a=$blue&b=$yellow")->assertOk()->json();
+        $half = $run()['depths'][1]['places'][16];
+        $picture = Picture::query()->firstOrFail();
+        $told = static fn (array $lab): array => ['places' => [['cell' => 'r1-wash', 'role' => 'wash', 'what' => 'wash', 'lab' => $lab, 'rgb' => [0.3, 0.3, 0.3], 'uncertainty95' => 2.0, 'deposit' => 0.9, 'polygonPx' => []]], 'keyChannel' => 'red', 'overBarePaper' => true, 'outshines' => [], 'remarks' => [], 'ratings' => [], 'photo' => false, 'outlinePx' => null];
+        $swatch = Swatch::put(self::uuid(), ['picture_id' => $picture->id, 'placing' => 1, 'told' => $told($half['lab'])]);
+        $say = function (array $mix) use ($swatch): TestResponse {
+            return $this->putJson("/api/swatches/$swatch->uuid", ['mix' => $mix], ['If-Match' => '"'.$swatch->refresh()->edition.'"']);
+        };
+        foreach ([['a' => $blue, 'b' => $blue], ['a' => $blue, 'b' => $yellow, 'dropsA' => 3], ['a' => $blue, 'b' => $yellow, 'dropsA' => 0, 'dropsB' => 2]] as $wrong) {
+            $say($wrong)->assertStatus(422);
+        }
+        // Nobody wrote the ratio down: nothing is tested by it, but the field speaks for one.
+        $say(['a' => $blue, 'b' => $yellow])->assertOk()->assertJsonPath('naming', 'mixed')->assertJsonPath('mix.dropsA', null);
+        $painted = $run()['painted'][0];
+        self::assertSame([null, null, null], [$painted['share'], $painted['off'], $painted['strength']]);
+        self::assertEqualsWithDelta(0.5, $painted['spoken']['share'], 0.03);
+        self::assertLessThan(0.5, $painted['spoken']['left']);
+        // In the very drops that were expected it is as expected, whichever paint is named first.
+        foreach ([['a' => $blue, 'b' => $yellow, 'dropsA' => $half['drops'], 'dropsB' => 1], ['a' => $yellow, 'b' => $blue, 'dropsA' => 1, 'dropsB' => $half['drops']]] as $mix) {
+            $say($mix)->assertOk();
+            $painted = $run()['painted'][0];
+            self::assertEqualsWithDelta(0.5, $painted['share'], 0.01);
+            self::assertTrue($painted['asExpected']);
+            self::assertEqualsWithDelta(1.0, $painted['strength'], 0.06);
+        }
+        // Twice the yellow that was counted makes it seem stronger than its ladder says.
+        $swatch->refresh()->update(['told' => $told($run()['depths'][1]['places'][21]['lab'])]);
+        $more = $run()['painted'][0];
+        self::assertGreaterThan(1.2, $more['strength']);
+        self::assertGreaterThan($painted['off'], $more['off']);
+        // Named as one paint it is no mix any more.
+        $this->putJson("/api/swatches/$swatch->uuid", ['paintUuid' => $blue], ['If-Match' => '"'.$swatch->refresh()->edition.'"'])->assertOk()->assertJsonPath('mix', null);
+        self::assertSame([], $run()['painted']);
     }
 }

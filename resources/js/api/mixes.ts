@@ -54,7 +54,26 @@ export interface MixDepth {
     places: MixPlace[];
     layers: { name: string; hex: string; lab: [number, number, number]; range95: number; words: string }[];
 }
+/** A mix of the two that was painted, beside what was expected. */
+export interface PaintedMix {
+    swatch: string;
+    by: string;
+    simulated: boolean;
+    dropsA: number | null;
+    dropsB: number | null;
+    /** By strength, from drops that were counted on both sides; null where they were not. */
+    share: number | null;
+    spoken: { share: number; left: number };
+    places: string[];
+    expected: string[];
+    off: number | null;
+    range95: number | null;
+    asExpected: boolean | null;
+    /** How much stronger the second is than the ladders say, as far as this field tells. */
+    strength: number | null;
+}
 export interface Run {
+    painted: PaintedMix[];
     a: MixPaint;
     b: MixPaint;
     counted: boolean;

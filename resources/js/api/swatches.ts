@@ -31,7 +31,14 @@ export interface Swatch {
     placing: number;
     problem: string | null;
     told: SwatchTold | null;
-    naming: 'open' | 'named' | 'unknown';
+    naming: 'open' | 'named' | 'mixed' | 'unknown';
+    /** Of two paints that were mixed; drops as they were counted, or not known. */
+    mix: {
+        a: { uuid: string; name: string; maker: string };
+        b: { uuid: string; name: string; maker: string };
+        dropsA: number | null;
+        dropsB: number | null;
+    } | null;
     called: string;
     paint: Paint | null;
     guess: Paint | null;

@@ -14,6 +14,9 @@ import { Recipes } from './Recipes';
 /** Beyond this range a colour is only a guess, dE00. */
 const UNSURE = 12;
 
+/** A field that was painted stands outlined in the run. */
+const PAINTED = 'absolute w-11 h-11 border-2 border-black outline outline-white';
+
 /** What two paints make together: expected from their ladders, turned by keys. The address holds the view. */
 export default function MixPage() {
     const [query, setQuery] = useSearchParams();
@@ -176,6 +179,14 @@ function Stage({
                             )}
                         </div>
                     ))}
+                    {run.painted.map((m) => (
+                        <span
+                            key={m.swatch}
+                            className={`${PAINTED} -translate-x-1/2 top-[68px] pointer-events-none`}
+                            style={{ left: `${100 * (m.share ?? m.spoken.share)}%`, background: m.places[0] }}
+                            title={m.share === null ? 'painted; where the field itself speaks for' : 'painted, at the counted ratio'}
+                        />
+                    ))}
                     <span
                         aria-hidden
                         className="absolute inset-y-0 w-3 -translate-x-1/2 border-2 border-black outline outline-white pointer-events-none"
@@ -200,6 +211,7 @@ function Stage({
                     Laid over each other
                 </button>
             </p>
+            {run.painted.length > 0 && <Painted of={run} />}
             {mayName && <NameIt run={run} place={place} deposit={depth.deposit} layered={layered} />}
             <p className="text-sm text-soft mt-2">
                 Films from{' '}
@@ -297,6 +309,49 @@ function Layers({ of, run }: { of: MixDepth; run: Run }) {
                 ))}
             </div>
         </>
+    );
+}
+
+/** Mixes that were painted: what they were expected to be, how far off, and the ratio that they speak for. */
+function Painted({ of: run }: { of: Run }) {
+    const percent = (share: number) => `${Math.round(100 * (1 - share))} to ${Math.round(100 * share)}`;
+    return (
+        <section aria-label="Painted" className="mt-3">
+            <h2>Painted</h2>
+            <ul>
+                {run.painted.map((m) => (
+                    <li key={m.swatch} className="flex flex-wrap items-center gap-3 border-b border-rule py-1">
+                        <span className="flex w-24 h-10" aria-label="Painted above, expected below">
+                            {m.places.map((hex, i) => (
+                                <span key={i} className="flex-1 flex flex-col">
+                                    <span className="flex-1" style={{ background: hex }} />
+                                    {m.expected[i] !== undefined && <span className="flex-1" style={{ background: m.expected[i] }} />}
+                                </span>
+                            ))}
+                        </span>
+                        <span className="max-w-prose">
+                            {m.dropsA === null
+                                ? 'Ratio not recorded, so nothing is tested by it'
+                                : `${m.dropsA} drops to ${m.dropsB}, ${m.share === null ? 'strengths not counted' : percent(m.share)}`}
+                            {m.off !== null && (
+                                <>
+                                    : dE00 <span className="num">{m.off.toFixed(1)}</span> from what was expected,{' '}
+                                    {m.asExpected ? 'as near as was said' : `further than the ${m.range95!.toFixed(1)} that was said`}
+                                </>
+                            )}
+                            . The field itself speaks for {percent(m.spoken.share)}
+                            {m.strength !== null && Math.abs(Math.log(m.strength)) > 0.05 && (
+                                <>
+                                    ; {run.b.name} seems <span className="num">{m.strength.toFixed(2)}</span> times as strong beside{' '}
+                                    {run.a.name} as their ladders say
+                                </>
+                            )}
+                            . <span className="text-soft">{m.by}</span> {m.simulated && <Simulated />}
+                        </span>
+                    </li>
+                ))}
+            </ul>
+        </section>
     );
 }
 

@@ -3,11 +3,13 @@ import { useState, type FormEvent } from 'react';
 import { Link } from 'react-router';
 import { get, put } from '../../api/client';
 import { keys } from '../../api/queryKeys';
+import type { MixBench } from '../../api/mixes';
 import type { Swatch, SwatchCandidates, SwatchPlace } from '../../api/swatches';
 import type { Paint } from '../../api/types';
 import { StripCanvas } from '../../components/paint/StripCanvas';
 import { screen } from '../../components/paint/linear';
 import { day } from '../../components/paint/words';
+import { decimal } from '../../components/ui/decimal';
 import { Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 
@@ -118,6 +120,9 @@ export function SwatchEntry({ swatch, onSaved, named = true }: { swatch: Swatch;
 }
 
 function title(swatch: Swatch): string {
+    if (swatch.mix !== null) {
+        return `${swatch.mix.a.name} with ${swatch.mix.b.name}`;
+    }
     return swatch.paint?.colourName ?? (swatch.called || (swatch.naming === 'unknown' ? 'Unknown paint' : 'Swatch without a name'));
 }
 
@@ -144,6 +149,7 @@ function Naming({ swatch, onSaved }: { swatch: Swatch; onSaved: () => void }) {
     const [changing, setChanging] = useState(false);
     const [words, setWords] = useState(swatch.called);
     const [narrowing, setNarrowing] = useState(false);
+    const [mixing, setMixing] = useState(false);
     const { error, busy, saving } = useSaving();
     const list = `paints-${swatch.uuid}`;
     const search = words.trim();
@@ -157,6 +163,7 @@ function Naming({ swatch, onSaved }: { swatch: Swatch; onSaved: () => void }) {
         saving(() =>
             put(`swatches/${swatch.uuid}`, values, swatch.edition).then(() => {
                 setChanging(false);
+                setMixing(false);
                 setNarrowing(false);
                 onSaved();
             }),
@@ -167,6 +174,9 @@ function Naming({ swatch, onSaved }: { swatch: Swatch; onSaved: () => void }) {
         e.preventDefault();
         const [name, ...maker] = search.split(',');
         return save(picked ? { paintUuid: picked.uuid } : { colourName: name!.trim(), makerName: maker.join(',').trim() });
+    }
+    if (mixing) {
+        return <MixOf onSave={save} onLeave={() => setMixing(false)} error={error} />;
     }
     if (swatch.naming === 'open' && swatch.mayChange && !changing) {
         return (
@@ -196,6 +206,9 @@ function Naming({ swatch, onSaved }: { swatch: Swatch; onSaved: () => void }) {
                 )}
                 <button type="button" className="button" onClick={() => setChanging(true)}>
                     Pick or type
+                </button>
+                <button type="button" className="button" onClick={() => setMixing(true)}>
+                    A mix of two
                 </button>
                 <button type="button" className="button" disabled={busy} onClick={() => void save({ unknown: true })}>
                     Not known
@@ -249,6 +262,12 @@ function Naming({ swatch, onSaved }: { swatch: Swatch; onSaved: () => void }) {
                         {swatch.paint.maker} · {swatch.paint.statement.text || 'pigments not stated'}
                     </span>
                 )}
+                {swatch.mix !== null && (
+                    <span>
+                        {swatch.mix.dropsA === null ? 'ratio not recorded' : `${swatch.mix.dropsA} drops to ${swatch.mix.dropsB}`} ·{' '}
+                        <Link to={`/mixes?a=${swatch.mix.a.uuid}&b=${swatch.mix.b.uuid}`}>beside what was expected</Link>
+                    </span>
+                )}
                 {swatch.naming === 'unknown' && (
                     <button type="button" className="link" aria-expanded={narrowing} onClick={() => setNarrowing(!narrowing)}>
                         What may it be?
@@ -257,6 +276,11 @@ function Naming({ swatch, onSaved }: { swatch: Swatch; onSaved: () => void }) {
                 {swatch.mayChange && (
                     <button type="button" className="link text-sm" onClick={() => setChanging(true)}>
                         Change
+                    </button>
+                )}
+                {swatch.mayChange && (
+                    <button type="button" className="link text-sm" onClick={() => setMixing(true)}>
+                        It is a mix
                     </button>
                 )}
             </div>
@@ -340,6 +364,55 @@ function About({ swatch, onSaved }: { swatch: Swatch; onSaved: () => void }) {
             <button className="button" disabled={busy}>
                 Save
             </button>
+            <Problem error={error} />
+        </form>
+    );
+}
+
+/** Two paints that were mixed, in drops that were counted or not. */
+function MixOf({ onSave, onLeave, error }: { onSave: (values: Record<string, unknown>) => unknown; onLeave: () => void; error: unknown }) {
+    const { data } = useQuery({ queryKey: keys.mixes(), queryFn: () => get<MixBench>('mixes') });
+    function submit(e: FormEvent<HTMLFormElement>) {
+        e.preventDefault();
+        const v = Object.fromEntries(new FormData(e.currentTarget));
+        onSave({ mix: { a: v.a, b: v.b, dropsA: decimal(v.dropsA), dropsB: decimal(v.dropsB) } });
+    }
+    if (data === undefined) {
+        return <Loading what="the paints" />;
+    }
+    return (
+        <form onSubmit={submit} className="flex flex-wrap gap-2 items-end" aria-label="A mix of two">
+            {['a', 'b'].map((side) => (
+                <span key={side} className="flex gap-2 items-end">
+                    <label>
+                        {side === 'a' ? 'First paint' : 'Second paint'}
+                        <select className="block w-52" name={side} required defaultValue="">
+                            <option value="" disabled>
+                                choose …
+                            </option>
+                            {data.paints.map((p) => (
+                                <option key={p.uuid} value={p.uuid}>
+                                    {p.name}, {p.maker}
+                                </option>
+                            ))}
+                        </select>
+                    </label>
+                    <label>
+                        Drops
+                        <input className="block w-16" name={side === 'a' ? 'dropsA' : 'dropsB'} inputMode="decimal" placeholder="?" />
+                    </label>
+                </span>
+            ))}
+            <button className="button" data-main>
+                Keep it so
+            </button>
+            <button type="button" className="button" onClick={onLeave}>
+                Leave it
+            </button>
+            <p className="basis-full text-sm text-soft">
+                Paints whose ladders were measured can be chosen. Drops not counted stay blank; nothing is tested by a ratio that nobody
+                wrote down.
+            </p>
             <Problem error={error} />
         </form>
     );
