@@ -6,15 +6,18 @@ namespace App\Actions;
 
 use App\Models\Film;
 use App\Models\Measurement;
+use App\Models\MixRun;
 use App\Models\Rating;
 use App\Models\Specimen;
 use App\Models\Strip;
 use Illuminate\Database\Eloquent\Builder;
+use MarshTrial\Core\Card\Blocks\MixRun as Block;
 use MarshTrial\Core\Evidence\FadeStrip;
 use MarshTrial\Core\Evidence\Strip as CoreStrip;
 use MarshTrial\Core\Exchange\MeasurementJson;
 use MarshTrial\Core\Measuring\CardMeasurement;
 use MarshTrial\Core\Mixing\LadderFilm;
+use MarshTrial\Core\Mixing\MixFields;
 use MarshTrial\Core\Rating\PaintEffect;
 use MarshTrial\Core\Rating\Scale;
 
@@ -28,7 +31,7 @@ final class DeriveRatings
      */
     public static function giveTo(int $paintId, Builder $specimens): void
     {
-        foreach ([Rating::everyVersion(), Strip::query(), Film::query()] as $derived) {
+        foreach ([Rating::everyVersion(), Strip::query(), Film::query(), MixRun::query()] as $derived) {
             $derived->whereIn('specimen_id', (clone $specimens)->select('id'))->update(['paint_id' => $paintId]);
         }
     }
@@ -39,6 +42,7 @@ final class DeriveRatings
         Rating::everyVersion()->where('measurement_id', $measurement->id)->update(['holds' => false]);
         $measurement->strips()->delete();
         Film::query()->where('measurement_id', $measurement->id)->delete();
+        MixRun::query()->where('measurement_id', $measurement->id)->delete();
         $of = static fn (int $row): array => [
             'measurement_id' => $measurement->id,
             'specimen_id' => $specimens[$row]->id,
@@ -61,6 +65,9 @@ final class DeriveRatings
         }
         foreach (LadderFilm::ofCard(Scale::current(), $measured) as $row => $film) {
             Film::query()->create([...$of($row), 'counted' => $film->unitDrops !== null, 'data' => $film->toArray()]);
+        }
+        foreach (MixFields::ofCard($measured) as $row => $fields) {
+            MixRun::query()->create([...$of($row), 'partner_id' => $specimens[Block::PARTNER_ROW]->pan->paint_id, 'data' => $fields]);
         }
         PoolPictures::ofCard($measurement->card);
     }

@@ -5,19 +5,23 @@ declare(strict_types=1);
 namespace App\Queries;
 
 use App\Models\Film;
+use App\Models\Measurement;
 use App\Models\Mix;
+use App\Models\MixRun;
 use App\Models\Paint;
 use App\Models\Pan;
 use App\Models\Swatch;
 use App\Models\User;
 use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Collection\PanStates;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Mixing\Doubt;
-use MarshTrial\Core\Mixing\MixRun;
+use MarshTrial\Core\Mixing\MixFields;
+use MarshTrial\Core\Mixing\MixRun as Run;
 use MarshTrial\Core\Mixing\Mixture;
 use MarshTrial\Core\Mixing\PaintedMix;
 use MarshTrial\Core\Mixing\PaintFilm;
@@ -37,6 +41,9 @@ final class MixView
     private const SLIP = 0.15;
 
     private const MOST_RECIPES = 6;
+
+    /** Painted mixes of a pair that are shown, of swatches and of cards. */
+    private const MOST_PAINTED = 50;
 
     /** Difference within which a recipe is called near, dE00 (own). */
     private const NEAR = 2.5;
@@ -138,7 +145,7 @@ final class MixView
         $doubt = Doubt::of(Scale::current(), [$first, $second]);
         $depths = [];
         foreach (self::DEPTHS as $name => $deposit) {
-            $run = MixRun::of($first, $second, $deposit);
+            $run = Run::of($first, $second, $deposit);
             $ranges = [];
             foreach (array_keys($run->places) as $i) {
                 if ($i % self::RANGED === 0) {
@@ -167,37 +174,60 @@ final class MixView
     private static function painted(Paint $a, Paint $b, PaintFilm $first, PaintFilm $second, Doubt $doubt, ?User $user): array
     {
         $out = [];
-        $swatches = Swatch::query()->visibleTo($user)->with('picture', 'owner')->where(static fn ($q) => $q->where(static fn ($q) => $q->where('mix_a_id', $a->id)->where('mix_b_id', $b->id))->orWhere(static fn ($q) => $q->where('mix_a_id', $b->id)->where('mix_b_id', $a->id)))->orderBy('id')->limit(50)->get();
-        foreach ($swatches as $swatch) {
+        $either = static fn (string $one, string $other) => static fn ($q) => $q->where(static fn ($q) => $q->where($one, $a->id)->where($other, $b->id))->orWhere(static fn ($q) => $q->where($one, $b->id)->where($other, $a->id));
+        foreach (Swatch::query()->visibleTo($user)->with('picture', 'owner')->where($either('mix_a_id', 'mix_b_id'))->orderBy('id')->limit(self::MOST_PAINTED)->get() as $swatch) {
             $labs = array_values(array_map(static fn (array $p): Lab => new Lab(...array_map(floatval(...), $p['lab'])), array_filter($swatch->told['places'] ?? [], static fn (array $p): bool => in_array($p['role'], ['swatch', 'wash'], true))));
-            if ($labs === []) {
-                continue;
+            $drops = $swatch->drops_a === null || $swatch->drops_b === null ? null : [(float) $swatch->drops_a, (float) $swatch->drops_b];
+            if ($labs !== []) {
+                $out[] = ['key' => $swatch->uuid, 'by' => $swatch->owner->name, 'card' => null, 'simulated' => $swatch->picture->source === 'stand-in'] + self::field($first, $second, $doubt, $labs, $swatch->mix_a_id === $b->id && $drops !== null ? array_reverse($drops) : $drops);
             }
-            $mix = new PaintedMix($first, $second, $labs);
-            [$spoken, $left] = $mix->spoken();
-            $turned = $swatch->mix_a_id === $b->id;
-            [$dropsA, $dropsB] = $turned ? [$swatch->drops_b, $swatch->drops_a] : [$swatch->drops_a, $swatch->drops_b];
-            $share = null;
-            if ($dropsA !== null && $dropsB !== null && $first->unitDrops !== null && $second->unitDrops !== null) {
-                [$x, $y] = [(float) $dropsA / $first->unitDrops, (float) $dropsB / $second->unitDrops];
-                $share = $y / ($x + $y);
+        }
+        $runs = MixRun::query()->with('measurement.card.owner', 'measurement.picture:id,source')->whereIn('measurement_id', Measurement::idsVisibleTo($user))->whereNotIn('specimen_id', DB::table('spoilings')->whereNull('property')->select('specimen_id'))->where($either('paint_id', 'partner_id'))->orderBy('id')->limit(self::MOST_PAINTED)->get();
+        foreach ($runs as $run) {
+            foreach ($run->data as $i => $field) {
+                // Stocks alone tell of their puddles, not of a mix.
+                if ($field['ratio'][0] > 0 && $field['ratio'][1] > 0) {
+                    $drops = array_map(floatval(...), $run->paint_id === $b->id ? array_reverse($field['ratio']) : $field['ratio']);
+                    $out[] = ['key' => "$run->id-$i", 'by' => $run->measurement->card->owner->name, 'card' => ['uuid' => $run->measurement->card->uuid, 'title' => $run->measurement->card->title, 'mayChange' => $run->measurement->card->mayBeChangedBy(Auth::user())], 'simulated' => $run->measurement->picture->source === 'stand-in']
+                        + self::field($first, $second, $doubt, [MixFields::lab($field)], [$drops[0], $drops[1]]);
+                }
             }
-            [$off, $expected] = $share === null ? [null, []] : $mix->off($share);
-            $range = $share === null ? null : $doubt->expected(static fn (array $f): LinearRgb => ($m = new Mixture([[$f[0], 1 - $share], [$f[1], $share]], $f[0]->backing))->overPaper($m->timesForLightness($labs[0]->l)))[1];
-            $f = $share === null ? null : $mix->strength(Scale::current(), $share);
-            $out[] = [
-                'swatch' => $swatch->uuid, 'by' => $swatch->owner->name, 'simulated' => $swatch->picture->source === 'stand-in', 'dropsA' => $dropsA === null ? null : (float) $dropsA, 'dropsB' => $dropsB === null ? null : (float) $dropsB,
-                'share' => $share === null ? null : round($share, 4), 'spoken' => ['share' => round($spoken, 3), 'left' => round($left, 1)],
-                'places' => array_map(static fn (Lab $l): string => $l->toXyz()->toLinearRgb()->toHex(), $labs), 'expected' => array_map(static fn (Lab $l): string => $l->toXyz()->toLinearRgb()->toHex(), $expected),
-                'off' => $off === null ? null : round($off, 1), 'range95' => $range === null ? null : round($range, 1), 'asExpected' => $off === null || $range === null ? null : $off <= $range, 'strength' => $f === null ? null : round($f, 2),
-            ];
         }
 
         return $out;
     }
 
+    /**
+     * One painted mix.
+     *
+     * @param non-empty-list<Lab> $labs measured
+     * @param array{0: float, 1: float}|null $drops of both; null: nobody wrote them down
+     *
+     * @return array<string, mixed>
+     */
+    private static function field(PaintFilm $first, PaintFilm $second, Doubt $doubt, array $labs, ?array $drops): array
+    {
+        $mix = new PaintedMix($first, $second, $labs);
+        [$spoken, $left] = $mix->spoken();
+        $share = null;
+        if ($drops !== null && $first->unitDrops !== null && $second->unitDrops !== null) {
+            [$x, $y] = [$drops[0] / $first->unitDrops, $drops[1] / $second->unitDrops];
+            $share = $y / ($x + $y);
+        }
+        [$off, $expected] = $share === null ? [null, []] : $mix->off($share);
+        $range = $share === null ? null : $doubt->expected(static fn (array $f): LinearRgb => ($m = new Mixture([[$f[0], 1 - $share], [$f[1], $share]], $f[0]->backing))->overPaper($m->timesForLightness($labs[0]->l)))[1];
+        $strength = $share === null ? null : $mix->strength(Scale::current(), $share);
+        $hex = static fn (Lab $l): string => $l->toXyz()->toLinearRgb()->toHex();
+
+        return [
+            'dropsA' => $drops[0] ?? null, 'dropsB' => $drops[1] ?? null, 'share' => $share === null ? null : round($share, 4), 'spoken' => ['share' => round($spoken, 3), 'left' => round($left, 1)],
+            'places' => array_map($hex, $labs), 'expected' => array_map($hex, $expected), 'off' => $off === null ? null : round($off, 1), 'range95' => $range === null ? null : round($range, 1),
+            'asExpected' => $off === null || $range === null ? null : $off <= $range, 'strength' => $strength === null ? null : round($strength, 2),
+        ];
+    }
+
     /** @return array{dE00: float, words: list<string>} what a slip in the ratio turns it to */
-    private static function slip(MixRun $run, int $at): array
+    private static function slip(Run $run, int $at): array
     {
         $share = $run->places[$at]['share'];
         if ($share <= 0 || $share >= 1) {
@@ -207,13 +237,13 @@ final class MixView
         $words = [];
         foreach ([1 - self::SLIP, 1 + self::SLIP] as $times) {
             $other = $share * $times / ($share * $times + 1 - $share);
-            $i = (int) round($other * (MixRun::PLACES - 1));
+            $i = (int) round($other * (Run::PLACES - 1));
             // Between two places of the run.
-            $x = $other * (MixRun::PLACES - 1);
-            $low = min(MixRun::PLACES - 2, (int) $x);
+            $x = $other * (Run::PLACES - 1);
+            $low = min(Run::PLACES - 2, (int) $x);
             $lab = $run->places[$low]['colour']->toLab()->towards($run->places[$low + 1]['colour']->toLab(), $x - $low);
             $worst = max($worst, Difference::ciede2000($run->places[$at]['colour']->toLab(), $lab));
-            $words[] = MixRun::named($lab);
+            $words[] = Run::named($lab);
         }
 
         return ['dE00' => round($worst, 1), 'words' => array_values(array_diff(array_unique($words), [$run->words($at)]))];
@@ -230,7 +260,7 @@ final class MixView
                 return $up->over($down, $up->timesFor($deposit), $down->timesFor($deposit));
             };
             [$colour, $range] = Doubt::of(Scale::current(), [$above, $below])->expected($of);
-            $out[] = ['name' => $name, 'hex' => $colour->toHex(), 'lab' => self::rounded($colour->toLab()), 'range95' => round($range, 1), 'words' => MixRun::named($colour->toLab())];
+            $out[] = ['name' => $name, 'hex' => $colour->toHex(), 'lab' => self::rounded($colour->toLab()), 'range95' => round($range, 1), 'words' => Run::named($colour->toLab())];
         }
 
         return $out;
@@ -263,8 +293,8 @@ final class MixView
             $depths = [];
             $clarity = null;
             foreach (self::DEPTHS as $name => $deposit) {
-                $run = MixRun::of($films[$paint->id]->film(), $with->film(), $deposit);
-                $at = (int) round($share * (MixRun::PLACES - 1));
+                $run = Run::of($films[$paint->id]->film(), $with->film(), $deposit);
+                $at = (int) round($share * (Run::PLACES - 1));
                 [$colour, $range] = $run->expected($doubt, $at);
                 $clarity = $name === 'middle' ? $run->clarity() : $clarity;
                 $depths[$name] = ['hex' => $colour->toHex(), 'lab' => $colour->toLab(), 'range95' => $range, 'words' => $run->words($at), 'slip' => self::slip($run, $at)];

@@ -20,6 +20,7 @@ enum BlockKind: string
     case Tilt = 'tilt';
     case Rewet = 'rewet';
     case Drops = 'drops';
+    case Mix = 'mix';
 
     /** @return class-string<BlockDefinition> */
     public function definition(): string
@@ -38,6 +39,7 @@ enum BlockKind: string
             self::Tilt => Blocks\TiltedStrip::class,
             self::Rewet => Blocks\DryPan::class,
             self::Drops => Blocks\WaterDrops::class,
+            self::Mix => Blocks\MixRun::class,
         };
     }
 }

@@ -34,6 +34,7 @@ enum CellRole: string
     case Rewet = 'rewet';
     case DropInWater = 'drop-in-water';
     case DropInPaint = 'drop-in-paint';
+    case Mix = 'mix';
     case Own = 'own';
     case Swatch = 'swatch';
 
@@ -96,6 +97,7 @@ enum CellRole: string
             self::Rewet => 'what three passes of a damp brush took off the pan',
             self::DropInWater => 'drop of paint in clear water',
             self::DropInPaint => 'drop of water in a wet wash',
+            self::Mix => 'mix of two stocks',
             self::Own => 'window of one’s own',
             self::Swatch => 'even place of the swatch',
         };

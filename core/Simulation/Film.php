@@ -37,6 +37,14 @@ final readonly class Film
         public float $backrun = 0.0,
     ) {}
 
+    /** Two films mixed in amounts, as one that has the first one's habits. */
+    public static function mixture(self $one, float $a, self $other, float $b): self
+    {
+        $mixed = static fn (array $x, array $y): array => array_map(static fn (float $p, float $q): float => ($a * $p + $b * $q) / max(1e-9, $a + $b), $x, $y);
+
+        return $b <= 0 ? $one : new self(...array_replace(get_object_vars($one), ['pigments' => [['k' => $mixed($one->k(), $other->k()), 's' => $mixed($one->s(), $other->s())]], 'shares' => [1.0]]));
+    }
+
     /** Share of the thickness that is left after a dose; thin films lose more. */
     public function leftAfter(float $thickness, float $doseMlxh): float
     {

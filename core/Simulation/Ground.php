@@ -29,6 +29,9 @@ final class Ground
     /** @var array<string, FilmTable> */
     private array $tables = [];
 
+    /** @var array<int, Film> whose tables were made, by their object's number */
+    private array $known = [];
+
     public function __construct(private readonly Scene $scene, ?Sensor $sensor, private readonly float $pixelMm)
     {
         $this->weights = $sensor?->weights() ?? Bands::rgb();
@@ -128,6 +131,9 @@ final class Ground
 
     public function table(Film $film, string $piece, float $doseMlxh = 0.0, float $drift = 0.0): FilmTable
     {
+        // Kept, so that no other film comes to its number.
+        $this->known[spl_object_id($film)] = $film;
+
         return $this->tables[sprintf('%d|%s|%.3f|%.3f', spl_object_id($film), $this->scene->paperOf($piece) === $this->scene->sheet->reflectance ? '' : $piece, $doseMlxh, $drift)] ??=
             FilmTable::of($film, $this->scene->sheet, $this->scene->paperOf($piece), $this->scene->ink, $this->weights, $drift === 0.0 ? self::FILM_MOST : self::DRIFT_MOST, $doseMlxh, $drift);
     }

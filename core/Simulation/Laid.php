@@ -16,5 +16,13 @@ final readonly class Laid
         public \Closure $thicknessAt,
         /** @var (\Closure(float, float): float)|null how far the pigments of a mixture have changed places, -1 to 1; null: nowhere */
         public ?\Closure $driftAt = null,
+        /** @var list<Film> of every field, where they are not the row's own */
+        public array $films = [],
     ) {}
+
+    /** @param list<Film> $films one a field */
+    public function of(array $films): self
+    {
+        return new self($this->fields, $this->thicknessAt, $this->driftAt, $films);
+    }
 }

@@ -172,7 +172,7 @@ final readonly class WindowShades
             return $this->edgeless($window, $laid->thicknessAt);
         }
         $fields = $laid->fields;
-        $shades = array_map(fn (Rect $field): \Closure => $this->flat($window, $laid->thicknessAt, 0.0, $field), $fields);
+        $shades = array_map(fn (Rect $field, int $i): \Closure => $this->flat($window, $laid->thicknessAt, 0.0, $field, $laid->films[$i] ?? null), $fields, array_keys($fields));
         if (count($shades) === 1) {
             return $shades[0];
         }
@@ -267,14 +267,14 @@ final readonly class WindowShades
     }
 
     /** A painted rectangle with ragged, slightly darker edges. */
-    private function flat(Window $window, \Closure $thicknessAt, float $doseMlxh = 0.0, ?Rect $field = null): \Closure
+    private function flat(Window $window, \Closure $thicknessAt, float $doseMlxh = 0.0, ?Rect $field = null, ?Film $film = null): \Closure
     {
         $scene = $this->scene;
-        $film = $scene->films[$window->row];
+        $film ??= $scene->films[$window->row];
         $painted = $field ?? $window->painted ?? $window->area;
         $centre = $painted->centre();
         $table = $this->ground->table($film, $window->piece, $doseMlxh);
-        $grains = $this->ground->grains($film, $window->row);
+        $grains = $this->ground->grains($scene->films[$window->row], $window->row);
         $phase = $scene->hand->between(0, 40);
 
         return function (float $x, float $y) use ($scene, $painted, $centre, $table, $grains, $phase, $thicknessAt): array {

@@ -6,7 +6,7 @@ use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\Schema;
 
-/** A swatch may be of two paints that were mixed, in drops that were counted or not. */
+/** Mixes that were painted: a swatch may be of two paints, in drops that were counted or not; a card has runs of counted ratios. */
 return new class extends Migration {
     public function up(): void
     {
@@ -16,6 +16,15 @@ return new class extends Migration {
             // Null: nobody wrote it down.
             $table->decimal('drops_a', 6, 2)->nullable();
             $table->decimal('drops_b', 6, 2)->nullable();
+        });
+        // Fields of counted ratios on cards, derived from their measurements.
+        Schema::create('mix_runs', function (Blueprint $table): void {
+            $table->id();
+            $table->foreignId('measurement_id')->index()->constrained()->cascadeOnDelete();
+            $table->foreignId('specimen_id')->index()->constrained()->cascadeOnDelete();
+            $table->foreignId('paint_id')->index()->constrained();
+            $table->foreignId('partner_id')->index()->constrained('paints');
+            $table->json('data');
         });
     }
 };

@@ -84,6 +84,24 @@ final class MixTest extends FeatureTestCase
         $this->actingAs($this->other)->getJson("/api/mix?a=$blue&b=$yellow")->assertStatus(422);
     }
 
+    public function testACardOfCountedRatiosStandsInTheRun(): void
+    {
+        [, [$yellow, $blue]] = $this->painted('stroke,ladder:6,mix:5', 'PY65', 'PB28');
+        $run = $this->getJson("/api/mix?a=$blue&b=$yellow")->assertOk()->json();
+        // Three mixes between the stocks, which stand alone on the card and are no mixes.
+        self::assertSame([[3, 1], [1, 1], [1, 3]], array_map(static fn (array $p): array => [$p['dropsA'], $p['dropsB']], $run['painted']));
+        $shares = array_column($run['painted'], 'share');
+        self::assertSame([true, true], [$shares[0] < $shares[1], $shares[1] < $shares[2]]);
+        foreach ($run['painted'] as $painted) {
+            // Drops of a dropper differ by a tenth or so: the ratio that a field speaks for lies near the counted one.
+            self::assertEqualsWithDelta($painted['share'], $painted['spoken']['share'], 0.15);
+            self::assertLessThan(8.0, $painted['off']);
+        }
+        // Seen from the partner's side it is the same.
+        $back = $this->getJson("/api/mix?a=$yellow&b=$blue")->json('painted');
+        self::assertEqualsWithDelta(1 - $shares[0], $back[0]['share'], 0.001);
+    }
+
     public function testMakersOfACodeAndWhatStandsIn(): void
     {
         [, [$one, $two, $yellow]] = $this->painted('stroke', 'PB28', 'PB28', 'PY65');

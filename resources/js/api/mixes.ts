@@ -56,7 +56,9 @@ export interface MixDepth {
 }
 /** A mix of the two that was painted, beside what was expected. */
 export interface PaintedMix {
-    swatch: string;
+    key: string;
+    /** Of a card's run; null: a swatch. */
+    card: { uuid: string; title: string; mayChange: boolean } | null;
     by: string;
     simulated: boolean;
     dropsA: number | null;

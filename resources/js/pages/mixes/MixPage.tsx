@@ -181,7 +181,7 @@ function Stage({
                     ))}
                     {run.painted.map((m) => (
                         <span
-                            key={m.swatch}
+                            key={m.key}
                             className={`${PAINTED} -translate-x-1/2 top-[68px] pointer-events-none`}
                             style={{ left: `${100 * (m.share ?? m.spoken.share)}%`, background: m.places[0] }}
                             title={m.share === null ? 'painted; where the field itself speaks for' : 'painted, at the counted ratio'}
@@ -320,7 +320,7 @@ function Painted({ of: run }: { of: Run }) {
             <h2>Painted</h2>
             <ul>
                 {run.painted.map((m) => (
-                    <li key={m.swatch} className="flex flex-wrap items-center gap-3 border-b border-rule py-1">
+                    <li key={m.key} className="flex flex-wrap items-center gap-3 border-b border-rule py-1">
                         <span className="flex w-24 h-10" aria-label="Painted above, expected below">
                             {m.places.map((hex, i) => (
                                 <span key={i} className="flex-1 flex flex-col">
@@ -346,7 +346,17 @@ function Painted({ of: run }: { of: Run }) {
                                     {run.a.name} as their ladders say
                                 </>
                             )}
-                            . <span className="text-soft">{m.by}</span> {m.simulated && <Simulated />}
+                            .{' '}
+                            <span className="text-soft">
+                                {m.card === null ? (
+                                    'a swatch of '
+                                ) : (
+                                    <Link to={`/${m.card.mayChange ? 'cards' : 'records'}/${m.card.uuid}`}>{m.card.title}</Link>
+                                )}
+                                {m.card !== null && ', '}
+                                {m.by}
+                            </span>{' '}
+                            {m.simulated && <Simulated />}
                         </span>
                     </li>
                 ))}
