@@ -20,7 +20,7 @@ use Symfony\Component\Process\Process;
 final class PracticeShore
 {
     /** Pictures that the demo measures; its progress is told by them. */
-    private const PICTURES = 19;
+    private const PICTURES = 20;
 
     /** Ends an address of a practice tester. */
     private const TESTERS = '@saltern-reach.example';

@@ -26,14 +26,12 @@ final class Ground
     /** @var array<int, Grains> by row */
     public array $grains = [];
 
-    /** @var array<string, FilmTable> */
-    private array $tables = [];
-
-    /** @var array<int, Film> whose tables were made, by their object's number */
-    private array $known = [];
+    /** @var \WeakMap<Film, array<string, FilmTable>> */
+    private \WeakMap $tables;
 
     public function __construct(private readonly Scene $scene, ?Sensor $sensor, private readonly float $pixelMm)
     {
+        $this->tables = new \WeakMap;
         $this->weights = $sensor?->weights() ?? Bands::rgb();
         $this->perfect = Bands::sum(array_fill(0, Bands::COUNT, 1.0), $this->weights);
     }
@@ -131,10 +129,11 @@ final class Ground
 
     public function table(Film $film, string $piece, float $doseMlxh = 0.0, float $drift = 0.0): FilmTable
     {
-        // Kept, so that no other film comes to its number.
-        $this->known[spl_object_id($film)] = $film;
-
-        return $this->tables[sprintf('%d|%s|%.3f|%.3f', spl_object_id($film), $this->scene->paperOf($piece) === $this->scene->sheet->reflectance ? '' : $piece, $doseMlxh, $drift)] ??=
+        $of = $this->tables[$film] ?? [];
+        $of[$key = sprintf('%s|%.3f|%.3f', $this->scene->paperOf($piece) === $this->scene->sheet->reflectance ? '' : $piece, $doseMlxh, $drift)] ??=
             FilmTable::of($film, $this->scene->sheet, $this->scene->paperOf($piece), $this->scene->ink, $this->weights, $drift === 0.0 ? self::FILM_MOST : self::DRIFT_MOST, $doseMlxh, $drift);
+        $this->tables[$film] = $of;
+
+        return $of[$key];
     }
 }

@@ -21,6 +21,7 @@ use App\Models\FadeCheck;
 use App\Models\Hanging;
 use App\Models\House;
 use App\Models\Maker;
+use App\Models\Mix;
 use App\Models\Paint;
 use App\Models\Palette;
 use App\Models\Pan;
@@ -136,6 +137,7 @@ final class DatabaseSeeder extends Seeder
         $this->picture($strip, FadeCheck::put($this->uuid(3203), ['card_id' => $strip->id, 'checked_on' => '2026-05-18', 'note' => 'between rain showers']));
         Carbon::setTestNow('2026-06-12 11:00:00');
         PublishRecord::of($strip, $tamsin);
+        $this->mixes($paper, $tamsin);
         Carbon::setTestNow();
         $this->session($paper, $tamsin, $odo);
     }
@@ -155,6 +157,19 @@ final class DatabaseSeeder extends Seeder
         foreach (['2026-04-12', '2026-05-03', '2026-06-02', '2026-08-30'] as $i => $day) {
             Carbon::setTestNow("$day 10:00:00");
             $this->picture($card, FadeCheck::put($this->uuid(3210 + $i), ['card_id' => $card->id, 'checked_on' => $day, 'note' => $i === 3 ? 'late: the boat did not run' : '']));
+        }
+    }
+
+    /** One yellow with two blues and a red in counted ratios; and what somebody liked of what is expected: a green, a muddy pair, a glaze. */
+    private function mixes(Paper $paper, User $tamsin): void
+    {
+        Carbon::setTestNow('2026-09-12 10:00:00');
+        $card = $this->card(9, CardKind::Property, 'Furze Yellow with two blues and a red', $paper, [9, 3, 4, 0], 'ladder:6,mix:5');
+        $this->picture($card);
+        PublishRecord::of($card, $tamsin);
+        $id = fn (int $paint): int => (int) Paint::query()->where('uuid', $this->uuid(1000 + $paint))->value('id');
+        foreach ([['reed green', 3, 9, 0.55, false], ['tide mud', 0, 3, 0.5, false], ['dusk over gorse', 6, 9, 0.5, true], ['rain grey', 0, 4, 0.62, false]] as $n => [$name, $a, $b, $share, $layered]) {
+            Mix::put($this->uuid(9100 + $n), ['a_id' => $id($a), 'b_id' => $id($b), 'share' => $share, 'deposit' => 0.92, 'layered' => $layered, 'name' => $name]);
         }
     }
 

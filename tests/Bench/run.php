@@ -9,8 +9,14 @@ use App\Actions\ReadLightLog;
 use App\Imaging\PhotoWriter;
 use App\Imaging\PngWriter;
 use App\Imaging\SheetPress;
+use MarshTrial\Core\Colour\Bands;
+use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Daylight\Window;
 use MarshTrial\Core\Exchange\LayoutJson;
+use MarshTrial\Core\Mixing\Backing;
+use MarshTrial\Core\Mixing\Mixture;
+use MarshTrial\Core\Mixing\PaintFilm;
+use MarshTrial\Core\Mixing\Recipes;
 use MarshTrial\Core\Simulation\CameraStandIn;
 use MarshTrial\Core\Simulation\LoggerStandIn;
 use MarshTrial\Core\Simulation\ScannerStandIn;
@@ -160,6 +166,32 @@ $figures = [
         $value = $peak(PHP_BINARY, '-r', 'require "vendor/autoload.php"; App\Actions\ReadLightLog::summed($argv[1], "lux", "UTC", windowZone: "Pacific/Auckland");', yearOfLight());
 
         return ['peak resident memory of that', $value, 'MB', $idle, $value / $idle];
+    },
+    // Ten thousand pairs looked through for a stand-in, against adding up as many spectra. Asked: 2 s.
+    'recipes' => static function () use ($seconds, $median): array {
+        $backing = Backing::of(new LinearRgb(0.86, 0.85, 0.80), null);
+        $films = [];
+        for ($i = 0; $i < 142; $i++) {
+            $film = new PaintFilm(Bands::map(static fn (float $nm): float => log(0.01 + 0.6 * exp(-0.5 * (($nm - 410 - 2 * $i) / (30 + $i % 7 * 8)) ** 2))), -4.0 + $i % 5 * 0.3, 0.5, [], $backing, $i < 40 ? 2 : ($i < 80 ? 1 : 0), 3.0, null, 0.0, 0.0);
+            $films[] = $film->stronger(Mixture::amountFor($film, 0.92));
+        }
+        $mixture = new Mixture([[$films[10], 0.4], [$films[90], 0.6]], $backing);
+        $wanted = array_map(static fn (float $d): array => ['lab' => $mixture->overPaper($mixture->timesFor($d))->toLab(), 'deposit' => $d], [0.3, 2.0]);
+        $spectrum = array_fill(0, Bands::COUNT, 0.5);
+        $whole = $bare = $ratios = [];
+        for ($i = 0; $i < 5; $i++) {
+            $b = $seconds(static function () use ($spectrum): void {
+                for ($n = 0; $n < 10_011; $n++) {
+                    Bands::sum($spectrum, Bands::rgb());
+                }
+            });
+            $w = $seconds(static fn () => Recipes::near($films, $wanted, $backing));
+            if ($i > 0) {
+                [$bare[], $whole[], $ratios[]] = [$b, $w, $w / $b];
+            }
+        }
+
+        return ['look through 10 011 pairs of paints for a stand-in', $median($whole), 's', $median($bare), $median($ratios)];
     },
     // What a stranger's browser asks for first, of a server that is warm, against a file that it hands out as it is. Asked: below 60 ms.
     'first-page' => static function () use ($seconds, $median): array {
