@@ -219,8 +219,12 @@ final class MixView
         $strength = $share === null ? null : $mix->strength(Scale::current(), $share);
         $hex = static fn (Lab $l): string => $l->toXyz()->toLinearRgb()->toHex();
 
+        // In which of the depths that are shown it stands.
+        $bare = (new Mixture([[$first, 1.0]], $first->backing))->overPaper(0.0)->toArray();
+        $deposit = max(array_map(static fn (float $v, float $p): float => -log(max(1e-3, $v) / $p), $labs[0]->toXyz()->toLinearRgb()->toArray(), $bare));
+
         return [
-            'dropsA' => $drops[0] ?? null, 'dropsB' => $drops[1] ?? null, 'share' => $share === null ? null : round($share, 4), 'spoken' => ['share' => round($spoken, 3), 'left' => round($left, 1)],
+            'deposit' => round($deposit, 2), 'dropsA' => $drops[0] ?? null, 'dropsB' => $drops[1] ?? null, 'share' => $share === null ? null : round($share, 4), 'spoken' => ['share' => round($spoken, 3), 'left' => round($left, 1)],
             'places' => array_map($hex, $labs), 'expected' => array_map($hex, $expected), 'off' => $off === null ? null : round($off, 1), 'range95' => $range === null ? null : round($range, 1),
             'asExpected' => $off === null || $range === null ? null : $off <= $range, 'strength' => $strength === null ? null : round($strength, 2),
         ];

@@ -14,6 +14,12 @@ final class Recipes
     /** Pairs that are refined, for every one that is asked for. */
     private const REFINED = 4;
 
+    /** Least share of a paint in a recipe (own). */
+    private const TRACE = 0.04;
+
+    /** What a second paint must gain, dE00 (own). */
+    private const SIMPLER = 0.5;
+
     /**
      * @param array<int|string, PaintFilm> $films what may be mixed, by whatever name
      * @param list<array{lab: Lab, deposit: float|null}> $wanted colours at rising depth; a deposit of null: as light as the colour is
@@ -25,7 +31,10 @@ final class Recipes
     {
         $found = CoarseSearch::of($films, $wanted, $backing)->best(self::REFINED * $most);
         $found = array_map(static fn (array $f): array => self::refined($f, $films, $wanted, $backing), $found);
-        usort($found, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+        // A trace of another paint is a slip of the brush; and what one paint does alone needs no second one for a difference that nobody sees.
+        $found = array_values(array_filter($found, static fn (array $f): bool => min(array_column($f[1], 1)) >= self::TRACE));
+        $cost = static fn (array $f): float => $f[0] + self::SIMPLER * (count($f[1]) - 1);
+        usort($found, static fn (array $a, array $b): int => $cost($a) <=> $cost($b));
 
         return array_map(static function (array $f) use ($films, $wanted, $backing): array {
             $mixture = new Mixture(array_map(static fn (array $p): array => [$films[$p[0]], $p[1]], $f[1]), $backing);

@@ -61,6 +61,8 @@ export interface PaintedMix {
     card: { uuid: string; title: string; mayChange: boolean } | null;
     by: string;
     simulated: boolean;
+    /** How deep it was painted. */
+    deposit: number;
     dropsA: number | null;
     dropsB: number | null;
     /** By strength, from drops that were counted on both sides; null where they were not. */

@@ -182,8 +182,12 @@ function Stage({
                     {run.painted.map((m) => (
                         <span
                             key={m.key}
-                            className={`${PAINTED} -translate-x-1/2 top-[68px] pointer-events-none`}
-                            style={{ left: `${100 * (m.share ?? m.spoken.share)}%`, background: m.places[0] }}
+                            className={`${PAINTED} -translate-x-1/2 pointer-events-none`}
+                            style={{
+                                left: `${100 * (m.share ?? m.spoken.share)}%`,
+                                top: 8 + 60 * nearestDepth(run, m.deposit),
+                                background: m.places[0],
+                            }}
                             title={m.share === null ? 'painted; where the field itself speaks for' : 'painted, at the counted ratio'}
                         />
                     ))}
@@ -227,6 +231,12 @@ function Stage({
             </p>
         </section>
     );
+}
+
+/** Row of the run in which a painted field stands: that of the depth nearest to its own. */
+function nearestDepth(run: Run, deposit: number): number {
+    const off = run.depths.map((d) => Math.abs(Math.log(d.deposit / Math.max(0.01, deposit))));
+    return off.indexOf(Math.min(...off));
 }
 
 function End({ of }: { of: MixPaint }) {
