@@ -68,6 +68,7 @@ Route::get('measurements/{measurement}/window.jpg', [PictureController::class, '
 Route::get('side-by-side', SideBySideController::class);
 Route::get('mixes', [MixController::class, 'index']);
 Route::get('mix', [MixController::class, 'run']);
+Route::get('mix/light', [MixController::class, 'light']);
 Route::get('pigments/{code}/mixed', [MixController::class, 'across']);
 Route::get('rack', [FadeController::class, 'rack']);
 Route::get('calendar/{secret}.ics', [FadeController::class, 'calendar'])->where('secret', '[A-Za-z0-9]{40}');

@@ -90,7 +90,7 @@ final class LightOfCode
      *
      * @return array<int, AgedStrip> by paint
      */
-    private static function aged(array $paintIds, ?User $user): array
+    public static function aged(array $paintIds, ?User $user): array
     {
         $out = [];
         foreach (FadeView::coursesOf($paintIds, $user) as ['paint' => $paint, 'courses' => $courses]) {

@@ -9,6 +9,7 @@ use App\Models\Measurement;
 use App\Models\Mix;
 use App\Models\MixRun;
 use App\Models\Paint;
+use App\Models\PaintCode;
 use App\Models\Pan;
 use App\Models\Swatch;
 use App\Models\User;
@@ -319,20 +320,22 @@ final class MixView
      * What of one's own comes nearest to a paint, or to a colour.
      *
      * @param Paint|Lab $wanted
+     * @param bool $single look through all measured paints of one pigment, whoever has them: what a hue or a convenience mix is made of
      *
      * @return array<string, mixed>
      */
-    public static function recipes(Paint|Lab $wanted, User $user): array
+    public static function recipes(Paint|Lab $wanted, User $user, bool $single = false): array
     {
         $owned = Pan::query()->where('owner_id', $user->id)->whereIn('state', PanStates::AT_HAND)->pluck('paint_id')->map(intval(...))->unique()->values()->all();
         $target = $wanted instanceof Paint ? PaintFilms::of([$wanted->id], $user)[$wanted->id] ?? null : null;
         if ($wanted instanceof Paint && $target === null) {
             throw new CoreException("No ladder of “{$wanted->colour_name}” was measured, so nothing tells what a stand-in has to do. Put it on a property card with a graded stroke or a stepped ladder.");
         }
-        $kept = array_filter(PaintFilms::of($owned, $user), static fn (Film $f): bool => ! $wanted instanceof Paint || $f->paint_id !== $wanted->id);
+        $among = $single ? PaintCode::query()->groupBy('paint_id')->havingRaw('count(*) = 1')->pluck('paint_id')->map(intval(...))->all() : $owned;
+        $kept = array_filter(PaintFilms::of(array_values($among), $user), static fn (Film $f): bool => ! $wanted instanceof Paint || $f->paint_id !== $wanted->id);
         $films = array_map(static fn (Film $f): PaintFilm => $f->film(), $kept);
         if ($films === []) {
-            throw new CoreException('None of the paints that you have at hand has a measured ladder yet; a recipe needs one at least.');
+            throw new CoreException($single ? 'No other paint of one pigment has a measured ladder yet; a recipe needs one at least.' : 'None of the paints that you have at hand has a measured ladder yet; a recipe needs one at least.');
         }
         $film = $target?->film();
         $places = [];
@@ -351,7 +354,7 @@ final class MixView
 
         return [
             'wanted' => $wanted instanceof Paint ? self::paint($wanted->load('maker'), $target ?? throw new \LogicException('It has a film.')) : ['lab' => self::rounded($wanted), 'hex' => $wanted->toXyz()->toLinearRgb()->toHex()],
-            'of' => count($films), 'places' => array_map(static fn (array $p): array => ['name' => $p['name'], 'hex' => $p['lab']->toXyz()->toLinearRgb()->toHex()], $places),
+            'of' => count($films), 'single' => $single, 'places' => array_map(static fn (array $p): array => ['name' => $p['name'], 'hex' => $p['lab']->toXyz()->toLinearRgb()->toHex()], $places),
             'recipes' => array_map(static fn (array $r): array => [
                 'parts' => array_map(static fn (array $p): array => [...self::paint($paints[(int) $p[0]], $kept[(int) $p[0]]), 'share' => round($p[1], 3), 'cautions' => PaintView::of($paints[(int) $p[0]])['statement']['cautions']], $r['parts']),
                 'dE00' => round($r['dE00'], 1), 'near' => $r['dE00'] <= self::NEAR,

@@ -59,7 +59,7 @@ final class WorkingMixTest extends BrowserTestCase
             self::assertStringContainsString($paint, $table);
         }
         $this->waitFor('//form[@aria-label="What to do without"]//option[contains(., "Estuary Sky")]')->click();
-        $this->click($this->button('Look through what I have'));
+        $this->click('//form[@aria-label="What to do without"]//button');
         $this->waitFor('//section[@aria-label="Do I need it?"]//ol/li');
         self::assertStringContainsString('Channel Blue', $this->waitFor('//section[@aria-label="Do I need it?"]//ol/li[1]')->getText());
         // What cannot be mixed says what it needs.

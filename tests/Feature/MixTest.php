@@ -8,6 +8,7 @@ use App\Actions\RequestMeasurement;
 use App\Models\Card;
 use App\Models\Film;
 use App\Models\Mix;
+use App\Models\Pan;
 use App\Models\Picture;
 use App\Models\Swatch;
 use Illuminate\Testing\TestResponse;
@@ -122,7 +123,9 @@ final class MixTest extends FeatureTestCase
         self::assertContains($two, array_column($recipes['recipes'][0]['parts'], 'uuid'));
         $grey = $this->getJson('/api/recipes?l=60&a=0&b=0')->assertOk()->json('recipes.0');
         self::assertCount(2, $grey['parts']);
-        foreach (['', 'l=60', 'l=120&a=0&b=0', 'paint=nobody'] as $asked) {
+        // All measured paints of one pigment may be looked through, whoever has them; nobody else sees drafts.
+        $this->getJson('/api/recipes?l=60&a=0&b=0&from=single')->assertOk()->assertJsonPath('of', 3);
+        foreach (['', 'l=60', 'l=120&a=0&b=0', 'paint=nobody', 'l=60&a=0&b=0&from=all'] as $asked) {
             $this->getJson("/api/recipes?$asked")->assertStatus(422);
         }
         self::assertStringContainsString('None of the paints', (string) $this->actingAs($this->other)->getJson('/api/recipes?l=60&a=0&b=0')->assertStatus(422)->json('detail'));
@@ -164,5 +167,31 @@ final class MixTest extends FeatureTestCase
         // Named as one paint it is no mix any more.
         $this->putJson("/api/swatches/$swatch->uuid", ['paintUuid' => $blue], ['If-Match' => '"'.$swatch->refresh()->edition.'"'])->assertOk()->assertJsonPath('mix', null);
         self::assertSame([], $run()['painted']);
+    }
+
+    public function testAMixFadesAlongTheCoursesOfItsPaints(): void
+    {
+        [, [$violet, $blue]] = $this->painted('stroke', 'PV3', 'PB28');
+        $light = fn (string $more = '&share=0.5&deposit=0.92') => $this->getJson("/api/mix/light?a=$violet&b=$blue$more");
+        self::assertStringContainsString('fades was not measured', (string) $light()->assertStatus(422)->json('detail'));
+        $light('&share=0.01&deposit=0.92')->assertStatus(422);
+        $pans = Pan::query()->orderBy('id')->pluck('uuid')->all();
+        $uuid = self::uuid();
+        $this->putJson("/api/cards/$uuid", ['kind' => 'fade', 'title' => 'Window', 'paperUuid' => $this->paper(), 'side' => 'felt side', 'pans' => $pans])->assertCreated();
+        Card::query()->where('uuid', $uuid)->update(['created_at' => '2026-01-05 09:00:00']);
+        $this->postJson("/api/cards/$uuid/stand-in")->assertStatus(202);
+        $this->putJson("/api/cards/$uuid/hanging/".self::uuid(), ['place' => 'loft', 'facing' => 'south', 'timeZone' => 'Europe/London', 'hungOn' => '2026-01-10'])->assertCreated();
+        $this->putJson("/api/cards/$uuid/checks/".($check = self::uuid()), ['checkedOn' => '2026-01-31', 'doseMlxh' => 8])->assertCreated();
+        $this->postJson("/api/cards/$uuid/stand-in", ['checkUuid' => $check])->assertStatus(202);
+        $faded = $light()->assertOk()->json();
+        // As it was mixed, and at the check; further than one check nothing is carried.
+        self::assertEqualsWithDelta([0, 8], array_column($faded['stops'], 'mlxh'), 1e-9);
+        self::assertSame(['checked', 'checked'], array_column($faded['stops'], 'kind'));
+        self::assertSame($faded['start']['hex'], $faded['stops'][0]['hex']);
+        self::assertEqualsWithDelta(0.0, $faded['stops'][0]['dE00'], 0.05);
+        self::assertGreaterThan(1.0, $faded['stops'][1]['dE00']);
+        self::assertSame('Paint PV3 0', $faded['weaker']);
+        // The other way round it is the same mix.
+        $this->getJson("/api/mix/light?a=$blue&b=$violet&share=0.5&deposit=0.92")->assertOk()->assertJsonPath('weaker', 'Paint PV3 0');
     }
 }

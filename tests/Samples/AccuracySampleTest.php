@@ -8,7 +8,9 @@ use PHPUnit\Framework\TestCase;
 use Tests\Accuracy\Composed;
 use Tests\Accuracy\Courses;
 use Tests\Accuracy\Figures;
+use Tests\Accuracy\Mixes;
 use Tests\Accuracy\Photos;
+use Tests\Accuracy\Racks;
 use Tests\Accuracy\Series;
 use Tests\Accuracy\Swatches;
 
@@ -72,5 +74,25 @@ final class AccuracySampleTest extends TestCase
         foreach (Figures::ofCourses(array_map(static fn (int $seed): array => Courses::of($seed), range(1, 600))) as $name => [$value, $bound, $sense]) {
             self::assertNotFalse(Figures::within($value, $bound, $sense), sprintf('%s: %.3f against %s', $name, $value, $bound));
         }
+    }
+
+    public function testSampleOfOldStripsAndMixes(): void
+    {
+        foreach ([3, 7] as $seed) {
+            $strip = Racks::oldStrip($seed);
+            self::assertNull($strip['refused']);
+            foreach ($strip['places'] as [$is, $true, $u]) {
+                self::assertEqualsWithDelta($true, $is, 3 * $u, "old strip $seed");
+            }
+        }
+        $pair = Mixes::of(5);
+        foreach (['counted', 'graded'] as $kind) {
+            $errors = array_column($pair[$kind], 'film');
+            self::assertCount(15, $errors);
+            self::assertLessThanOrEqual(2.0, array_sum($errors) / 15);
+            self::assertLessThanOrEqual(6.0, max($errors));
+        }
+        self::assertLessThan(array_sum(array_column($pair['counted'], 'added')), array_sum(array_column($pair['counted'], 'film')));
+        self::assertLessThanOrEqual(2.0, array_sum($pair['layers']) / count($pair['layers']));
     }
 }

@@ -7,6 +7,7 @@ namespace App\Http\Controllers;
 use App\Http\JsonResponse;
 use App\Models\Mix;
 use App\Models\Paint;
+use App\Queries\MixInLight;
 use App\Queries\MixView;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
@@ -27,6 +28,14 @@ final class MixController extends Controller
         return new JsonResponse(MixView::run(self::paint($values['a']), self::paint($values['b']), $this->user($request)));
     }
 
+    /** The same mix after light. */
+    public function light(Request $request): JsonResponse
+    {
+        $values = $request->validate(['a' => 'required|uuid', 'b' => 'required|uuid', 'share' => 'required|numeric|between:0.02,0.98', 'deposit' => 'required|numeric|between:0.05,3']);
+
+        return new JsonResponse(MixInLight::of(self::paint($values['a']), self::paint($values['b']), (float) $values['share'], (float) $values['deposit'], $this->user($request)));
+    }
+
     public function across(Request $request, string $code): JsonResponse
     {
         $values = $request->validate(['partner' => 'required|uuid', 'share' => 'nullable|numeric|between:0.02,0.98'], ['share.between' => 'Amounts are shares by strength, from 0.02 to 0.98; none of one paint is no mix.']);
@@ -37,10 +46,10 @@ final class MixController extends Controller
     /** What of one's own stands in for a paint, or makes a colour. */
     public function recipes(Request $request): JsonResponse
     {
-        $values = $request->validate(['paint' => 'nullable|uuid|required_without:l', 'l' => 'nullable|numeric|between:2,99', 'a' => 'required_with:l|numeric|between:-120,120', 'b' => 'required_with:l|numeric|between:-120,120'], ['paint.required_without' => 'Name a paint, or a colour as L*, a*, b*.']);
+        $values = $request->validate(['paint' => 'nullable|uuid|required_without:l', 'l' => 'nullable|numeric|between:2,99', 'a' => 'required_with:l|numeric|between:-120,120', 'b' => 'required_with:l|numeric|between:-120,120', 'from' => 'nullable|in:mine,single'], ['paint.required_without' => 'Name a paint, or a colour as L*, a*, b*.']);
         $wanted = isset($values['paint']) ? self::paint($values['paint']) : new Lab((float) $values['l'], (float) $values['a'], (float) $values['b']);
 
-        return new JsonResponse(MixView::recipes($wanted, $this->me($request)));
+        return new JsonResponse(MixView::recipes($wanted, $this->me($request), ($values['from'] ?? '') === 'single'));
     }
 
     /** A mix that somebody likes, under a name. */

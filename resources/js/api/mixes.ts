@@ -105,6 +105,7 @@ export interface Across {
 export interface RecipeAnswer {
     wanted: (MixPaint & { lab?: undefined }) | { lab: number[]; hex: string };
     of: number;
+    single: boolean;
     places: { name: string; hex: string }[];
     recipes: {
         parts: (MixPaint & { share: number; cautions: string[] })[];
@@ -112,4 +113,13 @@ export interface RecipeAnswer {
         near: boolean;
         places: { hex: string; dE00: number; words: string[] }[];
     }[];
+}
+
+/** A mix after light, each film along its own measured course. */
+export interface MixLight {
+    start: { hex: string; words: string };
+    stops: { mlxh: number; hex: string; kind: 'checked' | 'between' | 'expected'; words: string; dE00: number; change: string[] }[];
+    yearly: number;
+    /** Name of the paint that fades more, "both alike", or null where neither is seen to. */
+    weaker: string | null;
 }

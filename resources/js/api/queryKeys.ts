@@ -29,6 +29,7 @@ export const keys = {
     methods: key('methods'),
     mix: key('mix'),
     mixes: key('mixes'),
+    mixLight: key('mix-light'),
     across: key('across'),
     recipes: key('recipes'),
     narrowing: key('narrowing'),

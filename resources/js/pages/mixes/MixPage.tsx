@@ -9,6 +9,7 @@ import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
 import { AcrossMakers } from './AcrossMakers';
+import { InLight } from './InLight';
 import { Recipes } from './Recipes';
 
 /** Beyond this range a colour is only a guess, dE00. */
@@ -215,6 +216,7 @@ function Stage({
                     Laid over each other
                 </button>
             </p>
+            <InLight run={run} share={place.share} deposit={depth.deposit} />
             {run.painted.length > 0 && <Painted of={run} />}
             {mayName && <NameIt run={run} place={place} deposit={depth.deposit} layered={layered} />}
             <p className="text-sm text-soft mt-2">

@@ -20,7 +20,8 @@ export function Recipes({ paints, onMix }: { paints: MixPaint[]; onMix: (a: stri
         const values = new FormData(e.currentTarget);
         const lab = ['l', 'a', 'b'].map((c) => decimal(values.get(c) ?? undefined));
         const paint = String(values.get('paint') ?? '');
-        setAsked(paint !== '' ? `paint=${paint}` : `l=${lab[0] ?? ''}&a=${lab[1] ?? ''}&b=${lab[2] ?? ''}`);
+        const wanted = paint !== '' ? `paint=${paint}` : `l=${lab[0] ?? ''}&a=${lab[1] ?? ''}&b=${lab[2] ?? ''}`;
+        setAsked(`${wanted}&from=${String(values.get('from'))}`);
     }
     return (
         <section aria-label="Do I need it?" className="mt-6 border-t border-rule pt-3">
@@ -43,8 +44,15 @@ export function Recipes({ paints, onMix }: { paints: MixPaint[]; onMix: (a: stri
                         <input className="block w-20" name={['l', 'a', 'b'][i]} inputMode="decimal" />
                     </label>
                 ))}
+                <label>
+                    Look through
+                    <select className="block w-64" name="from" defaultValue="mine">
+                        <option value="mine">what I have at hand</option>
+                        <option value="single">all measured paints of one pigment</option>
+                    </select>
+                </label>
                 <button className="button" disabled={isFetching}>
-                    Look through what I have
+                    Look
                 </button>
             </form>
             <Problem error={error} />
@@ -53,8 +61,8 @@ export function Recipes({ paints, onMix }: { paints: MixPaint[]; onMix: (a: stri
                 <>
                     <p className="my-2">
                         {data.recipes[0]?.near
-                            ? 'Expected to come near, from the paints at hand:'
-                            : `Nothing among ${data.of} paints at hand is expected to come near. The nearest:`}
+                            ? `Expected to come near, from ${data.single ? 'paints of one pigment' : 'the paints at hand'}:`
+                            : `Nothing among ${data.of} paints is expected to come near. The nearest:`}
                     </p>
                     <ol>
                         {data.recipes.map((r) => (
