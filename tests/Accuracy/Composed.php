@@ -28,8 +28,8 @@ final class Composed
     public static function blocks(int $seed, int $most): array
     {
         $random = new Randomizer(new Mt19937($seed));
-        // Drops came later; the cards of the series stay what they were, and every seventh has drops too.
-        $kinds = $random->shuffleArray(array_values(array_filter(BlockKind::cases(), static fn (BlockKind $k): bool => $k !== BlockKind::Drops)));
+        // Drops and mixes came later; the cards of the series stay what they were, and every seventh has drops too, every eleventh a mix.
+        $kinds = $random->shuffleArray(array_values(array_filter(BlockKind::cases(), static fn (BlockKind $k): bool => ! in_array($k, [BlockKind::Drops, BlockKind::Mix], true))));
         if ($seed % 2 === 0) {
             // Strength takes two ladders, so every second card has them.
             $kinds = [BlockKind::Ladder, ...array_filter($kinds, static fn (BlockKind $k): bool => $k !== BlockKind::Ladder)];
@@ -38,6 +38,9 @@ final class Composed
         $blocks = array_map(static fn (BlockKind $kind): Block => Block::of($kind, $kind->definition()::counts() === null ? null : $random->getInt($kind->definition()::counts()[0], $kind->definition()::counts()[2])), $kinds);
         if ($seed % 7 === 0) {
             array_unshift($blocks, Block::of(BlockKind::Drops));
+        }
+        if ($seed % 11 === 0) {
+            array_unshift($blocks, Block::of(BlockKind::Mix, 5 + $seed % 3));
         }
         while (PropertyCard::mostRows($blocks) === 0) {
             array_pop($blocks);

@@ -8,6 +8,7 @@ use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Card\CountedFields;
 use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Card\Rect;
 use MarshTrial\Core\Card\Stage;
@@ -15,6 +16,8 @@ use MarshTrial\Core\Card\Stage;
 /** Layers of one wash, each beginning a field later. */
 final class GlazeLane implements BlockDefinition
 {
+    use CountedFields;
+
     /** A thin wash on dry paper is dry after so long (own). */
     private const DRIES_SECONDS = 480;
 
@@ -49,21 +52,6 @@ final class GlazeLane implements BlockDefinition
     public static function fieldNames(int $count): array
     {
         return array_map(strval(...), range(1, $count));
-    }
-
-    public static function partings(): array
-    {
-        return [];
-    }
-
-    public static function needsLine(): bool
-    {
-        return false;
-    }
-
-    public static function heightMm(): float
-    {
-        return 20.0;
     }
 
     public static function widthMm(int $count): float

@@ -8,11 +8,14 @@ use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Card\CountedFields;
 use MarshTrial\Core\Card\Protocol;
 
 /** A run of counted ratios from the paint of a row to that of the card's first row, its partner; both stocks stand alone at the ends, so that unlike puddles are seen. */
 final class MixRun implements BlockDefinition
 {
+    use CountedFields;
+
     /** Drops of paint in a stock, made up with water to so many. */
     public const STOCK_DROPS = 6;
 
@@ -22,7 +25,7 @@ final class MixRun implements BlockDefinition
     public const PARTNER_ROW = 1;
 
     /** Drops of the row's own stock for drops of the partner's. */
-    private const RATIOS = [5 => [[1, 0], [3, 1], [1, 1], [1, 3], [0, 1]], 7 => [[1, 0], [5, 1], [2, 1], [1, 1], [1, 2], [1, 5], [0, 1]]];
+    private const RATIOS = [5 => [[1, 0], [3, 1], [1, 1], [1, 3], [0, 1]], 6 => [[1, 0], [4, 1], [2, 1], [1, 1], [1, 3], [0, 1]], 7 => [[1, 0], [5, 1], [2, 1], [1, 1], [1, 2], [1, 5], [0, 1]]];
 
     private const PITCH_MM = 15.0;
 
@@ -70,21 +73,6 @@ final class MixRun implements BlockDefinition
     public static function fieldNames(int $count): array
     {
         return array_map(static fn (array $r): string => "$r[0]:$r[1]", self::RATIOS[$count] ?? []);
-    }
-
-    public static function partings(): array
-    {
-        return [];
-    }
-
-    public static function needsLine(): bool
-    {
-        return false;
-    }
-
-    public static function heightMm(): float
-    {
-        return 20.0;
     }
 
     public static function widthMm(int $count): float

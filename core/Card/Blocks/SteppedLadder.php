@@ -8,11 +8,14 @@ use MarshTrial\Core\Card\BenchTask;
 use MarshTrial\Core\Card\BlockDefinition;
 use MarshTrial\Core\Card\CellPlacer;
 use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Card\CountedFields;
 use MarshTrial\Core\Card\Protocol;
 
 /** Fields of mixtures by counted drops. */
 final class SteppedLadder implements BlockDefinition
 {
+    use CountedFields;
+
     /** Drops that every mixture has in all, and the drops of paint among them, strongest first. */
     public const MADE_UP_TO_DROPS = 20;
 
@@ -58,21 +61,6 @@ final class SteppedLadder implements BlockDefinition
     public static function fieldNames(int $count): array
     {
         return array_map(strval(...), self::DROPS[$count]);
-    }
-
-    public static function partings(): array
-    {
-        return [];
-    }
-
-    public static function needsLine(): bool
-    {
-        return false;
-    }
-
-    public static function heightMm(): float
-    {
-        return 20.0;
     }
 
     public static function widthMm(int $count): float
