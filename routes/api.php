@@ -132,6 +132,8 @@ Route::middleware('auth')->group(static function (): void {
     Route::put('cards/{card}/checks/{uuid}', [FadeController::class, 'putCheck']);
     Route::get('cards/{card}/light', [FadeController::class, 'light']);
     Route::put('cards/{card}/pauses/{uuid}', [FadeController::class, 'putPause']);
+    Route::put('cards/{card}/moves/{uuid}', [FadeController::class, 'putMove']);
+    Route::delete('moves/{move}', [FadeController::class, 'destroyMove']);
     Route::delete('pauses/{pause}', [FadeController::class, 'destroyPause']);
     Route::post('cards/{card}/light-logs/{uuid}', [FadeController::class, 'putLog'])->middleware('throttle:uploads');
     Route::delete('light-logs/{log}', [FadeController::class, 'destroyLog']);

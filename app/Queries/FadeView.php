@@ -7,6 +7,7 @@ namespace App\Queries;
 use App\Models\BenchSession;
 use App\Models\Card;
 use App\Models\Hanging;
+use App\Models\HangingMove;
 use App\Models\HangingPause;
 use App\Models\LightLog;
 use App\Models\Paint;
@@ -137,7 +138,7 @@ final class FadeView
         $card->load('hanging', 'checks');
         $window = WindowDose::of($card);
         if ($window === null) {
-            return ['now' => null, 'curve' => [], 'reaches' => [], 'pauses' => [], 'logs' => []];
+            return ['now' => null, 'curve' => [], 'reaches' => [], 'moves' => [], 'pauses' => [], 'logs' => []];
         }
         $until = array_filter($window->curve->days(), static fn (string $d): bool => $d <= $window->today->format('Y-m-d'), ARRAY_FILTER_USE_KEY);
         $every = max(1, intdiv(count($until), self::POINTS));
@@ -153,6 +154,7 @@ final class FadeView
         return [
             'now' => WindowDose::told($window->now()), 'curve' => $points,
             'reaches' => array_map(static fn (array $r): array => [...$r, 'on' => $window->curve->reaches($r['mlxh'])?->format('Y-m-d')], $reaches),
+            'moves' => HangingMove::query()->where('card_id', $card->id)->orderBy('moved_on')->get()->map(static fn (HangingMove $m): array => ['uuid' => $m->uuid, 'edition' => $m->edition, 'movedOn' => $m->moved_on->toDateString(), 'place' => $m->place, 'facing' => $m->facing, 'panes' => $m->panes, 'sky' => $m->sky, 'curtain' => $m->curtain])->all(),
             'pauses' => HangingPause::query()->where('card_id', $card->id)->orderBy('from_on')->get()->map(static fn (HangingPause $p): array => ['uuid' => $p->uuid, 'edition' => $p->edition, 'fromOn' => $p->from_on->toDateString(), 'toOn' => $p->to_on->toDateString(), 'note' => $p->note])->all(),
             'logs' => LightLog::query()->where('card_id', $card->id)->orderBy('id')->get()->map(static fn (LightLog $l): array => ['uuid' => $l->uuid, 'name' => $l->name, 'readings' => $l->readings, 'gaps' => $l->gaps, 'clipped' => $l->clipped, 'from' => array_key_first($l->days), 'to' => array_key_last($l->days), 'unit' => $l->unit, 'timeZone' => $l->time_zone])->all(),
         ];

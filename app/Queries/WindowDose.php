@@ -7,6 +7,7 @@ namespace App\Queries;
 use App\Models\Card;
 use App\Models\FadeCheck;
 use App\Models\Hanging;
+use App\Models\HangingMove;
 use App\Models\HangingPause;
 use App\Models\LightLog;
 use DateTimeImmutable;
@@ -58,8 +59,13 @@ final readonly class WindowDose
             $logged = array_replace($logged, $log->days);
         }
         $window = self::window($hanging);
-        // A window lets through the same year after year; the number counts up when it is worked out otherwise.
-        $year = Cache::store('file')->rememberForever('window-2-'.hash('xxh128', serialize($window)), static fn (): array => WindowLight::year($window));
+        $year = self::year($window);
+        $moves = HangingMove::query()->where('card_id', $card->id)->orderBy('moved_on')->get()->map(static function (HangingMove $m) use ($hanging): array {
+            // Elsewhere in the house: what was told finely of the first window is not true of this one.
+            $there = self::window($hanging->replicate()->fill(['facing' => $m->facing, 'panes' => $m->panes, 'sky' => $m->sky, 'curtain' => $m->curtain, 'horizon' => null, 'distance_m' => 0]));
+
+            return [$m->moved_on->toDateString(), $there, self::year($there)];
+        })->values()->all();
         $today = new DateTimeImmutable(Carbon::now($hanging->time_zone)->toDateTimeString(), new DateTimeZone($hanging->time_zone));
 
         [$from, $fromDays] = self::between($hanging, $hanging->hung_on, $hanging->hung_to);
@@ -69,7 +75,17 @@ final readonly class WindowDose
             $vague = hypot($fromDays, self::between($hanging, $hanging->down_on, $hanging->down_to)[1]);
         }
 
-        return new self($hanging, DoseCurve::of($window, $from, $today->modify('+'.self::AHEAD_DAYS.' days'), array_values($pauses), $logged, $year, self::toldChecks($card), $vague), $today);
+        return new self($hanging, DoseCurve::of($window, $from, $today->modify('+'.self::AHEAD_DAYS.' days'), array_values($pauses), $logged, $year, self::toldChecks($card), $vague, $moves), $today);
+    }
+
+    /**
+     * A window lets through the same year after year; the number counts up when it is worked out otherwise.
+     *
+     * @return array<int, float> lux hours by day of the year
+     */
+    private static function year(Window $window): array
+    {
+        return Cache::store('file')->rememberForever('window-2-'.hash('xxh128', serialize($window)), static fn (): array => WindowLight::year($window));
     }
 
     /**

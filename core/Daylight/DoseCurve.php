@@ -36,15 +36,21 @@ final readonly class DoseCurve
      * @param array<string, array{luxHours: float, covered: float}> $logged by day
      * @param array<int, float>|null $year lux hours by day of the year, where they were worked out before
      * @param float $vagueDays standard deviation of the days in the light, where the first or the last is not known
+     * @param list<array{0: string, 1: Window, 2: array<int, float>|null}> $moves first day behind another window, by rising day, with its light by day of the year where it was worked out before
      * @param array<string, float> $told doses up to the end of a day that a tester told, Mlx h; the estimate passes through them where no logger calibrates it
      */
-    public static function of(Window $window, \DateTimeImmutable $from, \DateTimeImmutable $to, array $pauses = [], array $logged = [], ?array $year = null, array $told = [], float $vagueDays = 0.0): self
+    public static function of(Window $window, \DateTimeImmutable $from, \DateTimeImmutable $to, array $pauses = [], array $logged = [], ?array $year = null, array $told = [], float $vagueDays = 0.0, array $moves = []): self
     {
         $estimated = $byDay = [];
+        $stays = [['', $window, $year], ...$moves];
         for ($day = $from; $day <= $to; $day = $day->modify('+1 day')) {
             $name = $day->format('Y-m-d');
             $number = (int) $day->format('z') + 1;
-            $lux = $byDay[$number] ??= $year[$number] ?? WindowLight::ofDay($window, $number, (int) $day->format('n'))['luxHours'];
+            $at = count($stays) - 1;
+            while ($at > 0 && $stays[$at][0] > $name) {
+                $at--;
+            }
+            $lux = $byDay[$at][$number] ??= $stays[$at][2][$number] ?? WindowLight::ofDay($stays[$at][1], $number, (int) $day->format('n'))['luxHours'];
             $dark = array_filter($pauses, static fn (array $p): bool => $name >= $p[0] && $name <= $p[1]) !== [];
             $estimated[$name] = $dark ? 0.0 : $lux;
         }
@@ -54,7 +60,7 @@ final readonly class DoseCurve
         $factor = $calibrated ? array_sum(array_column($both, 'luxHours')) / $expected : 1.0;
         $through = $calibrated ? $estimated : self::through($estimated, $told);
 
-        return new self($from, $through, $logged, max(0.02, $factor), $through === $estimated ? $window->uncertainty() : hypot(self::TOLD, self::CALIBRATED), $calibrated, $told === [] ? $vagueDays : 0.0);
+        return new self($from, $through, $logged, max(0.02, $factor), $through === $estimated ? max(array_map(static fn (array $s): float => $s[1]->uncertainty(), $stays)) : hypot(self::TOLD, self::CALIBRATED), $calibrated, $told === [] ? $vagueDays : 0.0);
     }
 
     /**

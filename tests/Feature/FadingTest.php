@@ -309,6 +309,39 @@ final class FadingTest extends FeatureTestCase
         $this->putJson("/api/cards/$card->uuid/hanging/".$card->refresh()->hanging->uuid, ['horizon' => [91]] + self::WINDOW)->assertStatus(422);
     }
 
+    public function testACardThatMovedHasTheLightOfBothWindows(): void
+    {
+        $card = $this->hung();
+        $south = (float) $this->light($card)['now']['mlxh'];
+        $there = ['movedOn' => '2026-05-01', 'place' => 'Attic', 'facing' => 'north', 'panes' => 'two panes', 'sky' => 'little', 'curtain' => true];
+        foreach (['2026-01-10', '2026-08-02'] as $day) {
+            self::assertStringContainsString('between that of hanging and today', (string) $this->putJson("/api/cards/$card->uuid/moves/".self::uuid(), ['movedOn' => $day] + $there)->assertStatus(422)->json('detail'));
+        }
+        $this->putJson("/api/cards/$card->uuid/moves/".self::uuid(), ['facing' => 'up'] + $there)->assertStatus(422);
+        $moved = $this->putJson("/api/cards/$card->uuid/moves/".($move = self::uuid()), $there)->assertCreated()->json();
+        self::assertSame(['Attic', 'north'], [$moved['moves'][0]['place'], $moved['moves'][0]['facing']]);
+        // Until the first of May all is as it was, and from then on much darker.
+        $at = fn (array $light, string $day): float => (float) array_values(array_filter($light['curve'], static fn (array $p): bool => $p['on'] >= $day))[0]['mlxh'];
+        $this->deleteJson("/api/moves/$move")->assertOk()->assertJsonPath('moves', []);
+        $stayed = $this->light($card);
+        self::assertEqualsWithDelta($at($stayed, '2026-04-20'), $at($moved, '2026-04-20'), 1e-6);
+        self::assertEqualsWithDelta($south, $stayed['now']['mlxh'], 1e-6);
+        $before = $at($stayed, '2026-05-01');
+        self::assertLessThan(0.2 * ($south - $before), $moved['now']['mlxh'] - $before);
+        self::assertGreaterThan(0.0, $moved['now']['mlxh'] - $before);
+
+        // What was rated for another light is derived again; a check before the move stays as it is.
+        $this->check($card, '2026-03-01');
+        $this->check($card, '2026-07-20');
+        $doses = static fn (): array => Measurement::query()->where('state', 'done')->whereHas('picture', static fn ($q) => $q->whereNotNull('fade_check_id'))->orderBy('id')->get()->map(static fn (Measurement $m): float => round((float) $m->result['doseMlxh'], 3))->all();
+        [$march, $july] = $doses();
+        $this->putJson("/api/cards/$card->uuid/moves/".self::uuid(), $there)->assertCreated();
+        $now = $doses();
+        self::assertSame([3, $march, $july], [count($now), $now[0], $now[1]]);
+        self::assertLessThan(0.8 * $july, $now[2]);
+        self::assertEqualsWithDelta($this->getJson("/api/cards/$card->uuid")->json('courses.checks.1.dose.mlxh'), $now[2], 0.01);
+    }
+
     public function testStripsOfACodeAgeTogether(): void
     {
         // One card tells the stroke, another how it fades.

@@ -12,6 +12,7 @@ use App\Models\CaptureProfile;
 use App\Models\CaptureTarget;
 use App\Models\FadeCheck;
 use App\Models\Hanging;
+use App\Models\HangingMove;
 use App\Models\HangingPause;
 use App\Models\Import;
 use App\Models\InstrumentRun;
@@ -77,6 +78,7 @@ trait FurnishedHouse
         $swatch = Swatch::put(self::uuid(), ['picture_id' => $picture->id, 'placing' => 1, 'told' => ['places' => [], 'keyChannel' => null, 'overBarePaper' => false, 'outshines' => [], 'remarks' => [], 'ratings' => [], 'photo' => false, 'outlinePx' => [[100, 100], [700, 100], [700, 600], [100, 600]]]]);
         [$link] = PhoneLink::forTelephone($owner, $draft, null);
         $pause = HangingPause::put(self::uuid(), ['card_id' => $draft->id, 'from_on' => '2026-02-10', 'to_on' => '2026-02-12']);
+        $move = HangingMove::put(self::uuid(), ['card_id' => $draft->id, 'moved_on' => '2026-02-20', 'place' => 'attic', 'facing' => 'north', 'panes' => 'one pane', 'sky' => 'half']);
         $log = LightLog::put(self::uuid(), ['card_id' => $draft->id, 'name' => 'window.csv', 'unit' => 'lux', 'time_zone' => 'Europe/London', 'readings' => 48, 'gaps' => 0, 'clipped' => false, 'days' => ['2026-02-14' => ['luxHours' => 90000.0, 'covered' => 1.0]]]);
         $owner->forceFill(['calendar_hash' => hash('sha256', $secret = str_repeat('s', 40))])->save();
         $mix = Mix::put(self::uuid(), ['a_id' => $paint->id, 'b_id' => Paint::query()->where('uuid', $twin)->withoutGlobalScopes()->firstOrFail()->id, 'share' => 0.5, 'deposit' => 0.92, 'name' => 'rain grey']);
@@ -88,7 +90,7 @@ trait FurnishedHouse
             'owner' => $owner, 'stranger' => $this->other, 'invited' => $invited, 'steward' => $this->steward, 'user' => $invited,
             'card' => $draft->uuid, 'published' => $published->uuid, 'number' => 1, 'uuid' => self::uuid(), 'code' => 'PB28', 'paint' => $paint->uuid, 'pan' => $specimen->pan->uuid, 'specimen' => $specimen->uuid, 'picture' => $picture->uuid,
             'measurement' => Measurement::query()->firstOrFail()->uuid, 'check' => $check->uuid, 'photo' => $photo->uuid, 'spoiling' => $spoiling->uuid, 'task' => $task->uuid, 'run' => $run->uuid, 'target' => $target->uuid,
-            'profile' => $profile->uuid, 'palette' => $palette->uuid, 'import' => $import->uuid, 'claim' => $claim, 'merge' => $merge->uuid, 'session' => $session->uuid, 'swatch' => $swatch->uuid, 'link' => $link->uuid, 'pause' => $pause->uuid, 'log' => $log->uuid, 'secret' => $secret, 'mix' => $mix->uuid,
+            'profile' => $profile->uuid, 'palette' => $palette->uuid, 'import' => $import->uuid, 'claim' => $claim, 'merge' => $merge->uuid, 'session' => $session->uuid, 'swatch' => $swatch->uuid, 'link' => $link->uuid, 'pause' => $pause->uuid, 'log' => $log->uuid, 'secret' => $secret, 'mix' => $mix->uuid, 'move' => $move->uuid,
         ];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Actions\ChangeLight;
 use App\Actions\KeepOldStrip;
 use App\Actions\ReadLightLog;
 use App\Actions\RequestMeasurement;
@@ -12,6 +13,7 @@ use App\Http\NeedsSaying;
 use App\Models\Card;
 use App\Models\FadeCheck;
 use App\Models\Hanging;
+use App\Models\HangingMove;
 use App\Models\HangingPause;
 use App\Models\LightLog as KeptLog;
 use App\Models\Paint;
@@ -61,13 +63,13 @@ final class FadeController extends Controller
         if ($card->hanging !== null && $card->hanging->uuid !== $uuid) {
             abort(409, 'This card hangs already. Reload to see where; what you typed is still here.');
         }
-        $hanging = DB::transaction(static function () use ($uuid, $card, $values, $days, $request): Hanging {
+        $hanging = ChangeLight::of($card, static fn (): Hanging => DB::transaction(static function () use ($uuid, $card, $values, $days, $request): Hanging {
             $hanging = Hanging::put($uuid, ['card_id' => $card->id, ...self::columns($values), ...$days], $request->header('If-Match'));
             // What no window can be is said now, not when its light is asked for.
             WindowDose::window($hanging);
 
             return $hanging;
-        });
+        }));
 
         return new JsonResponse(CardView::of($card), $hanging->wasRecentlyCreated ? 201 : 200);
     }
@@ -234,7 +236,7 @@ final class FadeController extends Controller
         if ($values['fromOn'] < $hanging->hung_on->toDateString()) {
             abort(422, 'It cannot have been taken down before it was hung.');
         }
-        $pause = HangingPause::put($uuid, ['card_id' => $card->id, 'from_on' => $values['fromOn'], 'to_on' => $values['toOn'], 'note' => $values['note'] ?? ''], $request->header('If-Match'));
+        $pause = ChangeLight::of($card, static fn (): HangingPause => HangingPause::put($uuid, ['card_id' => $card->id, 'from_on' => $values['fromOn'], 'to_on' => $values['toOn'], 'note' => $values['note'] ?? ''], $request->header('If-Match')));
 
         return new JsonResponse(FadeView::light($card->refresh()), $pause->wasRecentlyCreated ? 201 : 200);
     }
@@ -243,7 +245,30 @@ final class FadeController extends Controller
     {
         $card = Card::query()->findOrFail($pause->card_id);
         Gate::authorize('change', $card);
-        $pause->delete();
+        ChangeLight::of($card, static fn () => $pause->delete());
+
+        return new JsonResponse(FadeView::light($card));
+    }
+
+    /** It hangs behind another window from a day on. */
+    public function putMove(Request $request, Card $card, string $uuid): JsonResponse
+    {
+        Gate::authorize('change', $card);
+        $values = $request->validate(['movedOn' => 'required|date_format:Y-m-d', ...array_intersect_key(self::where(), ['place' => 0, 'facing' => 0]), 'panes' => ['required', Rule::enum(Glass::class)], 'sky' => ['required', Rule::in(array_keys(Window::SKIES))], 'curtain' => 'nullable|boolean'], self::WHERE_WORDS);
+        $hanging = $card->hanging ?? abort(422, 'This card does not hang yet. Say first where and since when it hangs.');
+        if ($values['movedOn'] <= $hanging->hung_on->toDateString() || $values['movedOn'] > Carbon::now($hanging->time_zone)->toDateString()) {
+            abort(422, 'The day of the move must lie between that of hanging and today.');
+        }
+        $move = ChangeLight::of($card, static fn (): HangingMove => HangingMove::put($uuid, ['card_id' => $card->id, 'moved_on' => $values['movedOn'], 'place' => $values['place'], 'facing' => $values['facing'], 'panes' => $values['panes'], 'sky' => $values['sky'], 'curtain' => (bool) ($values['curtain'] ?? false)], $request->header('If-Match')));
+
+        return new JsonResponse(FadeView::light($card->refresh()), $move->wasRecentlyCreated ? 201 : 200);
+    }
+
+    public function destroyMove(HangingMove $move): JsonResponse
+    {
+        $card = Card::query()->findOrFail($move->card_id);
+        Gate::authorize('change', $card);
+        ChangeLight::of($card, static fn () => $move->delete());
 
         return new JsonResponse(FadeView::light($card));
     }
@@ -262,7 +287,8 @@ final class FadeController extends Controller
         Gate::authorize('change', $card);
         $hanging = $card->hanging ?? abort(422, 'This card does not hang yet. Say first where and since when it hangs.');
         $values = $request->validate(['unit' => ['required', Rule::in(array_keys(LightLog::UNITS))], 'timeZone' => 'nullable|timezone:all', 'timeColumn' => 'nullable|integer|min:1|max:40', 'lightColumn' => 'nullable|integer|min:1|max:40']);
-        ReadLightLog::keep($uuid, $card, $this->file($request, 'file'), $values['unit'], $values['timeZone'] ?? $hanging->time_zone, $values['timeColumn'] ?? null, $values['lightColumn'] ?? null);
+        $file = $this->file($request, 'file');
+        ChangeLight::of($card, static fn () => ReadLightLog::keep($uuid, $card, $file, $values['unit'], $values['timeZone'] ?? $hanging->time_zone, $values['timeColumn'] ?? null, $values['lightColumn'] ?? null));
 
         return new JsonResponse(FadeView::light($card), 201);
     }
@@ -271,7 +297,7 @@ final class FadeController extends Controller
     {
         $card = Card::query()->findOrFail($log->card_id);
         Gate::authorize('change', $card);
-        $log->delete();
+        ChangeLight::of($card, static fn () => $log->delete());
 
         return new JsonResponse(FadeView::light($card));
     }

@@ -101,6 +101,16 @@ export interface Light {
     now: DoseTold | null;
     curve: { on: string; mlxh: number }[];
     reaches: { what: string; mlxh: number; on: string | null }[];
+    moves: {
+        uuid: string;
+        edition: number;
+        movedOn: string;
+        place: string;
+        facing: string;
+        panes: string;
+        sky: string;
+        curtain: boolean;
+    }[];
     pauses: { uuid: string; edition: number; fromOn: string; toOn: string; note: string }[];
     logs: {
         uuid: string;

@@ -55,11 +55,12 @@ export function FadeLight({ card, onDone }: { card: Card; onDone: () => void }) 
             </div>
             <details className="mt-2">
                 <summary className="cursor-pointer">
-                    Taken down for a while ({data.pauses.length}), light loggers ({data.logs.length})
+                    Taken down for a while ({data.pauses.length}), moved ({data.moves.length}), light loggers ({data.logs.length})
                 </summary>
                 <div className="grid gap-6 lg:grid-cols-2 mt-2 text-sm">
                     <Pauses card={card} light={data} onLight={again} />
                     <Loggers card={card} light={data} onLight={again} />
+                    <Moves card={card} light={data} onLight={again} />
                 </div>
             </details>
         </section>
@@ -105,6 +106,73 @@ interface Part {
     card: Card;
     light: Light;
     onLight: (light: Light) => void;
+}
+
+function Moves({ card, light, onLight }: Part) {
+    const { error, busy, saving } = useSaving();
+    function save(e: FormEvent<HTMLFormElement>) {
+        e.preventDefault();
+        const form = e.currentTarget;
+        const values = Object.fromEntries(new FormData(form));
+        return saving(async () => {
+            onLight(await put<Light>(`cards/${card.uuid}/moves/${newUuid()}`, { ...values, curtain: values.curtain === 'on' }));
+            form.reset();
+        });
+    }
+    const choose = (name: string, label: string, of: string[]) => (
+        <label>
+            {label}
+            <select className="block" name={name}>
+                {of.map((o) => (
+                    <option key={o}>{o}</option>
+                ))}
+            </select>
+        </label>
+    );
+    return (
+        <div>
+            <h3>Moved to another window</h3>
+            {light.moves.length === 0 && <p className="text-soft">It has stayed where it was hung.</p>}
+            <ul>
+                {light.moves.map((m) => (
+                    <li key={m.uuid}>
+                        since {day(m.movedOn)}: {m.place}, facing {m.facing}, {m.panes}, {m.sky} sky{m.curtain && ', behind a curtain'}{' '}
+                        {card.mayChange && (
+                            <button
+                                type="button"
+                                className="link"
+                                onClick={() => void saving(async () => onLight(await remove<Light>(`moves/${m.uuid}`)))}
+                            >
+                                It was not
+                            </button>
+                        )}
+                    </li>
+                ))}
+            </ul>
+            {card.mayChange && (
+                <form onSubmit={(e) => void save(e)} className="flex flex-wrap gap-2 items-end mt-1" aria-label="Moved to another window">
+                    <label>
+                        First day there
+                        <input className="block" type="date" name="movedOn" required max={today()} />
+                    </label>
+                    <label>
+                        Window
+                        <input className="block w-40" name="place" required maxLength={160} />
+                    </label>
+                    {choose('facing', 'Facing', card.facings)}
+                    {choose('panes', 'Glass', card.panes)}
+                    {choose('sky', 'Sky', card.skies)}
+                    <label className="flex items-center gap-1">
+                        <input type="checkbox" name="curtain" /> curtain
+                    </label>
+                    <button className="button" disabled={busy}>
+                        Record it
+                    </button>
+                </form>
+            )}
+            <Problem error={error} />
+        </div>
+    );
 }
 
 function Pauses({ card, light, onLight }: Part) {
