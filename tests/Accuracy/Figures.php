@@ -148,6 +148,9 @@ final class Figures
         $out['one over the other: 95 % within dE00'] = [$layers[(int) (0.95 * (count($layers) - 1))], 6.0, '<='];
         // Where there is no grey to speak of no ratio is the greyest.
         $greys = array_values(array_filter(array_map(static fn (array $p): ?array => $p['greyest counted'] ?? null, $pairs), static fn (?array $g): bool => $g !== null && $g['chroma'] < 15 && abs($g['true']) < 2.5));
+        $recipes = array_merge(...array_map(Mixes::recipes(...), range(1, 6)));
+        $out['recipes among twelve paints: the true pair among the first three'] = [$mean(array_map(static fn (array $r): float => $r['found'] ? 1.0 : 0.0, $recipes)), 0.90, '>='];
+        $out['recipes among twelve paints: the first one is off by, mean dE00'] = [$mean(array_column($recipes, 'off')), 1.0, '<='];
         $out['most neutral ratio within 15 % of the true one'] = [$mean(array_map(static fn (array $g): float => abs($g['true'] - $g['expected']) <= log(1.15) + 0.051 ? 1.0 : 0.0, $greys)), 0.75, '>='];
 
         return $out;

@@ -19,12 +19,16 @@ use MarshTrial\Core\Colour\Bands;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Mixing\Doubt;
+use MarshTrial\Core\Mixing\FilmFit;
+use MarshTrial\Core\Mixing\FilmPlace;
 use MarshTrial\Core\Mixing\LadderFilm;
 use MarshTrial\Core\Mixing\Mixture;
 use MarshTrial\Core\Mixing\PaintFilm;
+use MarshTrial\Core\Mixing\Recipes;
 use MarshTrial\Core\Optics\Deposit;
 use MarshTrial\Core\Rating\Scale;
 use MarshTrial\Core\Simulation\Film;
+use MarshTrial\Core\Simulation\FilmStock;
 use MarshTrial\Core\Simulation\FilmTable;
 use MarshTrial\Core\Simulation\ScannerStandIn;
 use MarshTrial\Core\Simulation\Scene;
@@ -98,6 +102,62 @@ final class Mixes
             $out["greyest $name"] = self::greyest($truth, $bare, $a, $b, $unit);
         }
         return $out;
+    }
+
+    /**
+     * Mixes of two out of twelve paints, in truth; what a search among the films fitted to their ladders says of each.
+     *
+     * @return list<array{found: bool, off: float}> whether the true pair is among the first three, and how far the first is from the wanted colours in truth, mean dE00
+     */
+    public static function recipes(int $set): array
+    {
+        $random = SeededRandom::keyed("recipes|$set");
+        $rows = array_map(static fn (string $code, int $i): RowLabel => new RowLabel($i + 1, "recipe-$set-$i", "paint $i", 'maker', $code), $codes = array_slice($random->whole(0, 1) === 0 ? self::CODES : array_reverse(self::CODES), 0, 12), array_keys($codes));
+        $scene = Scene::of(PropertyCard::layout('00000000-0000-4000-8000-000000040000', 'Recipes', array_slice($rows, 0, 1), [], Block::list('stroke')), $set, 60, 0.0);
+        $truths = $films = [];
+        foreach ($rows as $row) {
+            $film = $truths[$row->row] = FilmStock::film($row, $set);
+            $seen = static fn (float $x, bool $black = false): LinearRgb => new LinearRgb(...array_column(FilmTable::at($film, $film->k(), $film->s(), $x, $scene->sheet, $scene->sheet->reflectance, $scene->ink, Bands::rgb()), $black ? 2 : 0));
+            $places = array_map(static fn (int $drops): FilmPlace => new FilmPlace($seen($x = 0.2 * $drops * exp($random->between(-0.12, 0.12))), $seen($x, true), $drops, Scale::current()->film->countedSd), [12, 8, 6, 4, 2, 1]);
+            $key = Deposit::keyChannel(array_map(static fn (FilmPlace $p): Deposit => Deposit::of($p->onPaper, $seen(0.0)), $places), Scale::current()->depths->reference) ?? 0;
+            $films[$row->row] = FilmFit::of(Scale::current(), $places, $seen(0.0), $seen(0.0, true), $key, true);
+        }
+        $out = [];
+        for ($i = 0; $i < 10; $i++) {
+            $one = $random->whole(1, 12);
+            $other = ($one + $random->whole(1, 11) - 1) % 12 + 1;
+            $share = $random->between(0.25, 0.75);
+            $mixed = static fn (array $parts, float $times): LinearRgb => self::mixedTruth($scene, array_map(static fn (array $p): array => [$truths[$p[0]], $p[1] * $times * ($films[$p[0]]->unitDrops ?? 1.0) * 0.2], $parts));
+            $wanted = [];
+            foreach ([0.3, 2.0] as $deposit) {
+                [$low, $high] = [0.0, 30.0];
+                for ($n = 0; $n < 30; $n++) {
+                    $middle = ($low + $high) / 2;
+                    $is = Deposit::of($mixed([[$one, 1 - $share], [$other, $share]], $middle), $mixed([[$one, 1.0]], 0.0))->largest() ?? INF;
+                    [$low, $high] = $is < $deposit ? [$middle, $high] : [$low, $middle];
+                }
+                $wanted[] = ['lab' => $mixed([[$one, 1 - $share], [$other, $share]], $low)->toLab(), 'deposit' => $deposit];
+            }
+            $found = Recipes::near($films, $wanted, $films[1]->backing, 3);
+            $pairs = array_map(static function (array $r): array {
+                $names = array_column($r['parts'], 0);
+                sort($names);
+
+                return $names;
+            }, $found);
+            $out[] = ['found' => in_array([min($one, $other), max($one, $other)], $pairs, true), 'off' => $found[0]['dE00']];
+        }
+
+        return $out;
+    }
+
+    /** @param list<array{0: Film, 1: float}> $parts films and their thickness */
+    private static function mixedTruth(Scene $scene, array $parts): LinearRgb
+    {
+        $sum = array_sum(array_column($parts, 1));
+        $of = static fn (string $what): array => array_map(static fn (int $i): float => array_sum(array_map(static fn (array $p): float => $p[1] / max(1e-9, $sum) * $p[0]->$what()[$i], $parts)), range(0, Bands::COUNT - 1));
+
+        return self::seen($scene, $parts[0][0], $of('k'), $of('s'), $sum);
     }
 
     private static function withoutLadder(RowReadings $row): RowReadings
