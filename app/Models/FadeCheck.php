@@ -38,6 +38,12 @@ final class FadeCheck extends Model
             ->whereNotExists(static fn ($q) => $q->from('verdicts')->whereColumn('verdicts.fade_check_id', 'fade_checks.id')->whereColumn('verdicts.specimen_id', 'specimens.id')->where('verdicts.property', 'lightfastness')))->select('fade_checks.id');
     }
 
+    /** @return list<int> ids of a card's checks that wait for the eye */
+    public static function unseenOf(Card $card): array
+    {
+        return array_values(self::unseen()->where('fade_checks.card_id', $card->id)->pluck('id')->map(intval(...))->all());
+    }
+
     protected function casts(): array
     {
         return ['checked_on' => 'date', 'eye_first' => 'boolean'];

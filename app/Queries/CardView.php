@@ -44,7 +44,7 @@ final class CardView
         // Results are large; only the one that is shown is fetched.
         $newest = Measurement::query()->where('card_id', $card->id)->orderBy('id')
             ->get(['id', 'uuid', 'card_id', 'picture_id', 'state', 'progress', 'step', 'problem', DB::raw("case when state = 'failed' then result end as result")])->keyBy('picture_id');
-        $unseen = FadeCheck::unseen()->where('fade_checks.card_id', $card->id)->pluck('id')->map(intval(...))->all();
+        $unseen = FadeCheck::unseenOf($card);
         $shown = Measurement::query()->counts()->with('picture')->where('card_id', $card->id)->whereHas('picture', static fn ($q) => $q->whereNull('fade_check_id')->orWhereNotIn('fade_check_id', $unseen))
             ->orderByDesc(DB::table('pictures')->join('fade_checks', 'fade_checks.id', '=', 'pictures.fade_check_id')->whereColumn('pictures.id', 'measurements.picture_id')->select('checked_on'))->latest('id')->first();
         $blind = $card->session?->isBlindFor(Auth::user()) ?? false;

@@ -46,7 +46,7 @@ final class FadeCourses
     {
         $measured = Measurement::query()->counts()->with('picture')->where('card_id', $card->id)->whereHas('picture', static fn ($q) => $q->whereNotNull('fade_check_id'))->orderBy('id')
             ->get(['id', 'card_id', 'picture_id', 'uuid'])->keyBy(static fn (Measurement $m): int => (int) $m->picture->fade_check_id);
-        $unseen = FadeCheck::unseen()->where('fade_checks.card_id', $card->id)->pluck('id')->map(intval(...))->all();
+        $unseen = FadeCheck::unseenOf($card);
         $out = [];
         foreach ($card->checks as $check) {
             $dose = isset($measured[$check->id]) && ! in_array($check->id, $unseen, true) ? WindowDose::atCheck($check, $window) : null;

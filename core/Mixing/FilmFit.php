@@ -102,18 +102,9 @@ final class FilmFit
     /** @return list<float> log absorption to begin with: half the deposit of the channel that sees the band, for one unit */
     private function start(int $nearest): array
     {
-        $paper = $this->seenPaper();
-        $deposit = array_map(static fn (?float $d): float => max(0.02, $d ?? 3.0), Deposit::of($this->places[$nearest]->onPaper, $paper)->channels);
+        $deposit = array_map(static fn (?float $d): float => max(0.02, $d ?? 3.0), Deposit::of($this->places[$nearest]->onPaper, Mixture::bare($this->backing))->channels);
 
         return Bands::map(static fn (float $nm): float => log($deposit[$nm < 495 ? 2 : ($nm < 590 ? 1 : 0)] / 2));
-    }
-
-    private function seenPaper(): LinearRgb
-    {
-        $sum = Bands::sum($this->backing->paper, $this->weights);
-        $white = Bands::sum(array_fill(0, Bands::COUNT, 1.0), $this->weights);
-
-        return new LinearRgb(...array_map(fn (float $s, float $w): float => $this->backing->surface * $w + (1 - $this->backing->surface) * $s, $sum, $white));
     }
 
     /**
@@ -146,15 +137,16 @@ final class FilmFit
         $clear = 1 - $this->backing->surface;
         foreach ($this->places as $p => $place) {
             $x = exp($theta[$bands + 2 + $p]);
-            foreach ([[$place->onPaper, null], [$place->onBlack, $this->backing->ink]] as [$measured, $even]) {
-                if ($measured === null || ($even === null && $measured !== $place->onPaper)) {
-                    continue;
-                }
+            $readings = [[$place->onPaper, $this->backing->paper]];
+            if ($place->onBlack !== null && $this->backing->ink !== null) {
+                $readings[] = [$place->onBlack, array_fill(0, $bands, $this->backing->ink)];
+            }
+            foreach ($readings as [$measured, $beneath]) {
                 $seen = [0.0, 0.0, 0.0];
                 $rows = [array_fill(0, $bands, 0.0), array_fill(0, $bands, 0.0), array_fill(0, $bands, 0.0)];
                 $level = $slope = $amount = [0.0, 0.0, 0.0];
                 for ($i = 0; $i < $bands; $i++) {
-                    [$r, $byK, $byS] = Mixture::slopes($k[$i] * $x, $s[$i] * $x, $even ?? $this->backing->paper[$i]);
+                    [$r, $byK, $byS] = Mixture::slopes($k[$i] * $x, $s[$i] * $x, $beneath[$i]);
                     for ($c = 0; $c < 3; $c++) {
                         $w = $this->weights[$i][$c];
                         $seen[$c] += $w * ($this->backing->surface + $clear * $r);
@@ -193,7 +185,7 @@ final class FilmFit
     {
         $bands = Bands::COUNT;
         $n = count($theta);
-        foreach ($normal as $i => $row) {
+        for ($i = 0; $i < $n; $i++) {
             $normal[$i][$i] += 1e-9;
         }
         $cholesky = Cholesky::of($normal);

@@ -37,6 +37,12 @@ final readonly class Mixture
         $this->s = $s;
     }
 
+    /** What lies beneath, with no paint on it. */
+    public static function bare(Backing $backing): LinearRgb
+    {
+        return self::colour($backing->paper, $backing->surface);
+    }
+
     public function overPaper(float $times = 1.0): LinearRgb
     {
         return $this->seen($this->layer($this->backing->paper, $times));
@@ -58,7 +64,7 @@ final readonly class Mixture
      */
     public function body(float $times = 1.0): float
     {
-        $own = $this->colour($this->layer(array_fill(0, Bands::COUNT, 0.0), $times), 0.0)->luminance();
+        $own = self::colour($this->layer(array_fill(0, Bands::COUNT, 0.0), $times), 0.0)->luminance();
 
         return $own / max(1e-6, $this->overPaper($times)->luminance());
     }
@@ -81,11 +87,11 @@ final readonly class Mixture
     /** @param list<float> $reflectance by band */
     private function seen(array $reflectance): LinearRgb
     {
-        return $this->colour($reflectance, $this->backing->surface);
+        return self::colour($reflectance, $this->backing->surface);
     }
 
     /** @param list<float> $reflectance by band */
-    private function colour(array $reflectance, float $surface): LinearRgb
+    private static function colour(array $reflectance, float $surface): LinearRgb
     {
         $weights = Bands::rgb();
         $r = $g = $b = 0.0;
@@ -102,7 +108,7 @@ final readonly class Mixture
     /** How many times the whole has to be laid to have a deposit in the channel that absorbs most of it, at most {@see MOST}. */
     public function timesFor(float $deposit): float
     {
-        $bare = $this->seen($this->backing->paper);
+        $bare = self::bare($this->backing);
         $of = function (float $times) use ($bare): float {
             $seen = $this->overPaper($times);
 
@@ -137,7 +143,7 @@ final readonly class Mixture
     public static function amountFor(PaintFilm $film, float $deposit): float
     {
         $alone = new self([[$film, 1.0]], $film->backing);
-        $bare = $alone->seen($film->backing->paper);
+        $bare = self::bare($film->backing);
         [$low, $high] = [0.0, 30.0];
         for ($i = 0; $i < self::TURNS; $i++) {
             $middle = ($low + $high) / 2;
