@@ -123,6 +123,9 @@ Route::middleware('auth')->group(static function (): void {
     Route::post('cards/{card}/stand-in', [PictureController::class, 'standIn']);
     Route::put('cards/{card}/hanging/{uuid}', [FadeController::class, 'putHanging']);
     Route::get('recipes', [MixController::class, 'recipes']);
+    Route::get('paints/{paint}/greys', [MixController::class, 'greys']);
+    Route::get('reach', [MixController::class, 'reach']);
+    Route::put('partners/{place}', [MixController::class, 'putPartner']);
     Route::put('mixes/{uuid}', [MixController::class, 'put']);
     Route::delete('mixes/{mix}', [MixController::class, 'destroy']);
     Route::put('old-strips/{uuid}', [FadeController::class, 'putOldStrip']);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Actions;
 
 use App\Models\Film;
+use App\Models\InstrumentRun;
 use App\Models\Measurement;
 use App\Models\MixRun;
 use App\Models\Rating;
@@ -63,7 +64,7 @@ final class DeriveRatings
         foreach (FadeStrip::ofCard($measured) as $row => $strip) {
             Strip::query()->create([...$of($row), 'kind' => 'fade', 'data' => $strip]);
         }
-        foreach (LadderFilm::ofCard(Scale::current(), $measured) as $row => $film) {
+        foreach (LadderFilm::ofCard(Scale::current(), $measured, InstrumentRun::spectraOf($measurement->card_id, $measurement->picture->source === 'stand-in')) as $row => $film) {
             Film::query()->create([...$of($row), 'counted' => $film->unitDrops !== null, 'data' => $film->toArray()]);
         }
         foreach (MixFields::ofCard($measured) as $row => $fields) {

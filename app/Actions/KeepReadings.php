@@ -43,7 +43,19 @@ final class KeepReadings
             throw new CoreException('No sample belongs to a cell of this card, so nothing was kept.');
         }
 
-        return InstrumentRun::put($uuid, ['card_id' => $card->id, 'name' => $name, 'source' => $source, 'samples' => array_values($kept)], $ifMatch);
+        $run = InstrumentRun::put($uuid, ['card_id' => $card->id, 'name' => $name, 'source' => $source, 'samples' => array_values($kept)], $ifMatch);
+        self::changed($card);
+
+        return $run;
+    }
+
+    /** Films of paints follow from what an instrument read as well: the newest dry picture is measured once more. */
+    public static function changed(Card $card): void
+    {
+        $picture = $card->pictures()->whereNull('withdrawn_at')->whereNotNull('sha256')->where('wet', false)->latest('id')->first();
+        if ($picture !== null && $card->kind === CardKind::Property->value) {
+            RequestMeasurement::again($picture);
+        }
     }
 
     /** What the instrument stand-in reads on this card. */

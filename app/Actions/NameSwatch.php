@@ -11,6 +11,7 @@ use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Str;
 use MarshTrial\Core\Collection\VagueDate;
 use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Mixing\Amounts;
 
 /** Says which paint a swatch is, as far as anybody knows, and when and on what it was painted. */
 final class NameSwatch
@@ -44,7 +45,7 @@ final class NameSwatch
      */
     private static function naming(array $values): array
     {
-        $alone = ['mix_a_id' => null, 'mix_b_id' => null, 'drops_a' => null, 'drops_b' => null];
+        $alone = ['mix_a_id' => null, 'mix_b_id' => null, 'drops_a' => null, 'drops_b' => null, 'measure' => Amounts::DROPS];
         if ($values['unknown'] ?? false) {
             return ['naming' => 'unknown', 'paint_id' => null, ...$alone];
         }
@@ -55,7 +56,7 @@ final class NameSwatch
             }
             $counted = isset($values['mix']['dropsA'], $values['mix']['dropsB']);
 
-            return ['naming' => 'mixed', 'paint_id' => null, 'mix_a_id' => $a->id, 'mix_b_id' => $b->id, 'drops_a' => $counted ? $values['mix']['dropsA'] : null, 'drops_b' => $counted ? $values['mix']['dropsB'] : null];
+            return ['naming' => 'mixed', 'paint_id' => null, 'mix_a_id' => $a->id, 'mix_b_id' => $b->id, 'drops_a' => $counted ? $values['mix']['dropsA'] : null, 'drops_b' => $counted ? $values['mix']['dropsB'] : null, 'measure' => $values['mix']['measure'] ?? Amounts::DROPS];
         }
         if (($values['paintUuid'] ?? null) !== null) {
             $paint = (new Paint)->resolveRouteBinding($values['paintUuid']) ?? abort(404);

@@ -51,6 +51,22 @@ final class InstrumentRun extends Model
         return null;
     }
 
+    /** @return array<string, Spectrum> what was read last in every cell of a card, by cell; what a stand-in read says nothing of a real picture */
+    public static function spectraOf(int $cardId, bool $ofStandIn): array
+    {
+        $out = [];
+        foreach (self::query()->where('card_id', $cardId)->when(! $ofStandIn, static fn ($q) => $q->where('source', '<>', 'stand-in'))->oldest('id')->get() as $run) {
+            foreach ($run->samples as $kept) {
+                $spectrum = self::sample($kept)->spectrum;
+                if ($spectrum !== null) {
+                    $out[$kept['cell']] = $spectrum;
+                }
+            }
+        }
+
+        return $out;
+    }
+
     /** @return array{fromNm: float, stepNm: float, values: list<float>}|null */
     public static function spectrum(?Spectrum $spectrum): ?array
     {

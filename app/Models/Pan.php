@@ -27,6 +27,7 @@ use MarshTrial\Core\Exchange\Money;
  * @property string $got
  * @property string $note
  * @property int|null $formulation_id
+ * @property string|null $partner its place among the partners that everything is mixed with
  * @property array<string, string>|null $extras columns of a foreign spreadsheet, by heading
  * @property Paint $paint
  * @property Palette|null $palette

@@ -19,6 +19,7 @@ use Illuminate\Support\Carbon;
  * @property int|null $paint_id
  * @property int|null $mix_a_id the two paints of a mix; null: of one paint
  * @property int|null $mix_b_id
+ * @property string $measure what amounts of a mix were measured out in
  * @property string|null $drops_a as they were counted; null: nobody wrote it down
  * @property string|null $drops_b
  * @property string $called what somebody called it

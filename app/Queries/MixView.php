@@ -7,26 +7,24 @@ namespace App\Queries;
 use App\Models\Film;
 use App\Models\Measurement;
 use App\Models\Mix;
-use App\Models\MixRun;
 use App\Models\Paint;
-use App\Models\PaintCode;
 use App\Models\Pan;
-use App\Models\Swatch;
+use App\Models\Rating;
 use App\Models\User;
 use Illuminate\Support\Facades\Auth;
-use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Collection\PanStates;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Mixing\Doubt;
-use MarshTrial\Core\Mixing\MixFields;
+use MarshTrial\Core\Mixing\FieldCorrection;
 use MarshTrial\Core\Mixing\MixRun as Run;
 use MarshTrial\Core\Mixing\Mixture;
-use MarshTrial\Core\Mixing\PaintedMix;
 use MarshTrial\Core\Mixing\PaintFilm;
-use MarshTrial\Core\Mixing\Recipes;
+use MarshTrial\Core\Mixing\Partners;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\RatingStatus;
 use MarshTrial\Core\Rating\Scale;
 
 /** What is expected of paints that are mixed, laid over each other, or wanted to stand in for another. */
@@ -41,14 +39,6 @@ final class MixView
     /** How far a ratio slips when drops are counted (common practice, no source). */
     private const SLIP = 0.15;
 
-    private const MOST_RECIPES = 6;
-
-    /** Painted mixes of a pair that are shown, of swatches and of cards. */
-    private const MOST_PAINTED = 50;
-
-    /** Difference within which a recipe is called near, dE00 (own). */
-    private const NEAR = 2.5;
-
     /** @return array<string, mixed> what can be mixed, and what cannot yet */
     public static function bench(?User $user): array
     {
@@ -59,7 +49,38 @@ final class MixView
         return [
             'paints' => $paints->map(static fn (Paint $p): array => [...self::paint($p, $films[$p->id]), 'mine' => in_array($p->id, $owned, true)])->values()->all(),
             'mixes' => $user === null ? [] : self::named($user, $films),
+            'partners' => $user === null ? [] : self::partners($user),
         ];
+    }
+
+    /** @return list<array{place: string, pan: array<string, mixed>|null}> paints that everything is mixed with, by their places */
+    private static function partners(User $user): array
+    {
+        $pans = Pan::query()->with('paint.maker')->where('owner_id', $user->id)->whereNotNull('partner')->get()->keyBy('partner');
+
+        return array_map(static function (string $place) use ($pans): array {
+            $pan = $pans[$place] ?? null;
+
+            return ['place' => $place, 'pan' => $pan === null ? null : ['uuid' => $pan->uuid, 'name' => $pan->paint->colour_name, 'maker' => $pan->paint->maker->name, 'batch' => $pan->batch, 'paint' => $pan->paint->uuid]];
+        }, Partners::PLACES);
+    }
+
+    /**
+     * What as much colour as 1 ml of the first costs, of either, where both were measured out alike and have a price.
+     *
+     * @return array{a: float, b: float, currency: string}|null
+     */
+    private static function cost(Paint $a, Paint $b, PaintFilm $first, PaintFilm $second, ?User $user): ?array
+    {
+        if ($user === null || $first->unitDrops === null || $second->unitDrops === null) {
+            return null;
+        }
+        $prices = array_map(static fn (Paint $p): ?array => Prices::perMl(Pan::query()->where('owner_id', $user->id)->where('paint_id', $p->id)->orderBy('id')->get()), [$a, $b]);
+        if ($prices[0] === null || $prices[1] === null || $prices[0][1] !== $prices[1][1]) {
+            return null;
+        }
+
+        return ['a' => round($prices[0][0], 4), 'b' => round($prices[1][0] * $second->unitDrops / $first->unitDrops, 4), 'currency' => $prices[0][1]];
     }
 
     /**
@@ -77,7 +98,7 @@ final class MixView
     }
 
     /** @return array<string, mixed> */
-    private static function paint(Paint $paint, Film $film): array
+    public static function paint(Paint $paint, Film $film): array
     {
         $fitted = $film->film();
 
@@ -104,7 +125,7 @@ final class MixView
         ];
     }
 
-    private static function colourOf(Mix $mix, PaintFilm $a, PaintFilm $b): LinearRgb
+    public static function colourOf(Mix $mix, PaintFilm $a, PaintFilm $b): LinearRgb
     {
         $share = (float) $mix->share;
         $deposit = (float) $mix->deposit;
@@ -138,11 +159,25 @@ final class MixView
         return [$films[$a->id], $films[$b->id]];
     }
 
-    /** @return array<string, mixed> the run from one paint to another, and what they do over each other */
-    public static function run(Paint $a, Paint $b, ?User $user): array
+    /**
+     * The run from one paint to another, and what they do over each other.
+     *
+     * @param bool $ladders from the ladders alone, whatever was painted of the two
+     *
+     * @return array<string, mixed>
+     */
+    public static function run(Paint $a, Paint $b, ?User $user, bool $ladders = false): array
     {
         [$one, $other] = self::pair($a->load('maker'), $b->load('maker'), $user);
         [$first, $second] = [$one->film(), $other->film()];
+        // Painted fields are held against the ladders alone: what corrected an expectation does not test it.
+        $fields = PaintedMixes::of($a, $b, $user);
+        $measures = Amounts::ofFilms([$one, $other]);
+        $painted = $fields->told($first, $second, $measures);
+        $correction = FieldCorrection::of(Scale::current(), $first, $second, $fields->counted($measures));
+        if ($correction !== null && ! $ladders) {
+            [$first, $second] = [$correction->a, $correction->b];
+        }
         $doubt = Doubt::of(Scale::current(), [$first, $second]);
         $depths = [];
         foreach (self::DEPTHS as $name => $deposit) {
@@ -164,70 +199,13 @@ final class MixView
             ];
         }
 
-        return ['a' => self::paint($a, $one), 'b' => self::paint($b, $other), 'counted' => $one->counted && $other->counted, 'depths' => $depths, 'painted' => self::painted($a, $b, $first, $second, $doubt, $user)];
-    }
-
-    /**
-     * Mixes of the two that were painted, seen through the pocket frame, beside what was expected.
-     *
-     * @return list<array<string, mixed>>
-     */
-    private static function painted(Paint $a, Paint $b, PaintFilm $first, PaintFilm $second, Doubt $doubt, ?User $user): array
-    {
-        $out = [];
-        $either = static fn (string $one, string $other) => static fn ($q) => $q->where(static fn ($q) => $q->where($one, $a->id)->where($other, $b->id))->orWhere(static fn ($q) => $q->where($one, $b->id)->where($other, $a->id));
-        foreach (Swatch::query()->visibleTo($user)->with('picture', 'owner')->where($either('mix_a_id', 'mix_b_id'))->orderBy('id')->limit(self::MOST_PAINTED)->get() as $swatch) {
-            $labs = array_values(array_map(static fn (array $p): Lab => new Lab(...array_map(floatval(...), $p['lab'])), array_filter($swatch->told['places'] ?? [], static fn (array $p): bool => in_array($p['role'], ['swatch', 'wash'], true))));
-            $drops = $swatch->drops_a === null || $swatch->drops_b === null ? null : [(float) $swatch->drops_a, (float) $swatch->drops_b];
-            if ($labs !== []) {
-                $out[] = ['key' => $swatch->uuid, 'by' => $swatch->owner->name, 'card' => null, 'simulated' => $swatch->picture->source === 'stand-in'] + self::field($first, $second, $doubt, $labs, $swatch->mix_a_id === $b->id && $drops !== null ? array_reverse($drops) : $drops);
-            }
-        }
-        $runs = MixRun::query()->with('measurement.card.owner', 'measurement.picture:id,source')->whereIn('measurement_id', Measurement::idsVisibleTo($user))->whereNotIn('specimen_id', DB::table('spoilings')->whereNull('property')->select('specimen_id'))->where($either('paint_id', 'partner_id'))->orderBy('id')->limit(self::MOST_PAINTED)->get();
-        foreach ($runs as $run) {
-            foreach ($run->data as $i => $field) {
-                // Stocks alone tell of their puddles, not of a mix.
-                if ($field['ratio'][0] > 0 && $field['ratio'][1] > 0) {
-                    $drops = array_map(floatval(...), $run->paint_id === $b->id ? array_reverse($field['ratio']) : $field['ratio']);
-                    $out[] = ['key' => "$run->id-$i", 'by' => $run->measurement->card->owner->name, 'card' => ['uuid' => $run->measurement->card->uuid, 'title' => $run->measurement->card->title, 'mayChange' => $run->measurement->card->mayBeChangedBy(Auth::user())], 'simulated' => $run->measurement->picture->source === 'stand-in']
-                        + self::field($first, $second, $doubt, [MixFields::lab($field)], [$drops[0], $drops[1]]);
-                }
-            }
-        }
-
-        return $out;
-    }
-
-    /**
-     * One painted mix.
-     *
-     * @param non-empty-list<Lab> $labs measured
-     * @param array{0: float, 1: float}|null $drops of both; null: nobody wrote them down
-     *
-     * @return array<string, mixed>
-     */
-    private static function field(PaintFilm $first, PaintFilm $second, Doubt $doubt, array $labs, ?array $drops): array
-    {
-        $mix = new PaintedMix($first, $second, $labs);
-        [$spoken, $left] = $mix->spoken();
-        $share = null;
-        if ($drops !== null && $first->unitDrops !== null && $second->unitDrops !== null) {
-            [$x, $y] = [$drops[0] / $first->unitDrops, $drops[1] / $second->unitDrops];
-            $share = $y / ($x + $y);
-        }
-        [$off, $expected] = $share === null ? [null, []] : $mix->off($share);
-        $range = $share === null ? null : $doubt->expected(static fn (array $f): LinearRgb => ($m = new Mixture([[$f[0], 1 - $share], [$f[1], $share]], $f[0]->backing))->overPaper($m->timesForLightness($labs[0]->l)))[1];
-        $strength = $share === null ? null : $mix->strength(Scale::current(), $share);
-        $hex = static fn (Lab $l): string => $l->toXyz()->toLinearRgb()->toHex();
-
-        // In which of the depths that are shown it stands.
-        $bare = (new Mixture([[$first, 1.0]], $first->backing))->overPaper(0.0)->toArray();
-        $deposit = max(array_map(static fn (float $v, float $p): float => -log(max(1e-3, $v) / $p), $labs[0]->toXyz()->toLinearRgb()->toArray(), $bare));
-
         return [
-            'deposit' => round($deposit, 2), 'dropsA' => $drops[0] ?? null, 'dropsB' => $drops[1] ?? null, 'share' => $share === null ? null : round($share, 4), 'spoken' => ['share' => round($spoken, 3), 'left' => round($left, 1)],
-            'places' => array_map($hex, $labs), 'expected' => array_map($hex, $expected), 'off' => $off === null ? null : round($off, 1), 'range95' => $range === null ? null : round($range, 1),
-            'asExpected' => $off === null || $range === null ? null : $off <= $range, 'strength' => $strength === null ? null : round($strength, 2),
+            'a' => self::paint($a, $one), 'b' => self::paint($b, $other), 'counted' => $one->counted && $other->counted, 'depths' => $depths, 'painted' => $painted,
+            'lanes' => self::lanes([$a, $b], $user), 'cost' => $measures === null ? null : self::cost($a, $b, $first, $second, $user), 'measure' => $measures,
+            'correction' => $correction === null ? null : [
+                'fields' => $correction->fields, 'used' => ! $ladders, 'strength' => $correction->strength === null ? null : round($correction->strength, 2),
+                'strength95' => $correction->strength === null ? null : array_map(static fn (int $s): float => round($correction->strength * exp($s * Scale::COVERAGE_95 * $correction->strengthSd), 2), [-1, 1]),
+            ],
         ];
     }
 
@@ -254,6 +232,28 @@ final class MixView
         return ['dE00' => round($worst, 1), 'words' => array_values(array_diff(array_unique($words), [$run->words($at)]))];
     }
 
+    /**
+     * What glaze lanes of the two said of layers: the model knows nothing of paint that stirs up what lies beneath.
+     *
+     * @param list<Paint> $paints
+     *
+     * @return list<array{paint: string, moved: int|null, card: string}>
+     */
+    private static function lanes(array $paints, ?User $user): array
+    {
+        $out = [];
+        foreach ($paints as $paint) {
+            $rating = Rating::query()->join('measurements', 'measurements.id', '=', 'ratings.measurement_id')->join('cards', 'cards.id', '=', 'measurements.card_id')->where('paint_id', $paint->id)->where('property', Property::Glazing->value)->where('status', RatingStatus::Measured->value)
+                ->whereIn('measurement_id', Measurement::idsVisibleTo($user))->notSpoiled()->latest('ratings.id')->first(['ratings.detail', 'cards.title']);
+            if ($rating !== null) {
+                $moved = $rating->detail['numbers']['layerMoved'] ?? null;
+                $out[] = ['paint' => $paint->colour_name, 'moved' => $moved === null ? null : (int) $moved, 'card' => (string) $rating->getAttribute('title')];
+            }
+        }
+
+        return $out;
+    }
+
     /** @return list<array<string, mixed>> the first over the dried second, and the second over the first */
     private static function layers(PaintFilm $a, PaintFilm $b, float $deposit): array
     {
@@ -272,7 +272,7 @@ final class MixView
     }
 
     /** @return list<float> */
-    private static function rounded(Lab $lab): array
+    public static function rounded(Lab $lab): array
     {
         return array_map(static fn (float $v): float => round($v, 1), $lab->toArray());
     }
@@ -314,52 +314,5 @@ final class MixView
         }
 
         return ['code' => $code, 'partner' => self::paint($partner->load('maker'), $with), 'share' => $share, 'rows' => $rows];
-    }
-
-    /**
-     * What of one's own comes nearest to a paint, or to a colour.
-     *
-     * @param Paint|Lab $wanted
-     * @param bool $single look through all measured paints of one pigment, whoever has them: what a hue or a convenience mix is made of
-     *
-     * @return array<string, mixed>
-     */
-    public static function recipes(Paint|Lab $wanted, User $user, bool $single = false): array
-    {
-        $owned = Pan::query()->where('owner_id', $user->id)->whereIn('state', PanStates::AT_HAND)->pluck('paint_id')->map(intval(...))->unique()->values()->all();
-        $target = $wanted instanceof Paint ? PaintFilms::of([$wanted->id], $user)[$wanted->id] ?? null : null;
-        if ($wanted instanceof Paint && $target === null) {
-            throw new CoreException("No ladder of “{$wanted->colour_name}” was measured, so nothing tells what a stand-in has to do. Put it on a property card with a graded stroke or a stepped ladder.");
-        }
-        $among = $single ? PaintCode::query()->groupBy('paint_id')->havingRaw('count(*) = 1')->pluck('paint_id')->map(intval(...))->all() : $owned;
-        $kept = array_filter(PaintFilms::of(array_values($among), $user), static fn (Film $f): bool => ! $wanted instanceof Paint || $f->paint_id !== $wanted->id);
-        $films = array_map(static fn (Film $f): PaintFilm => $f->film(), $kept);
-        if ($films === []) {
-            throw new CoreException($single ? 'No other paint of one pigment has a measured ladder yet; a recipe needs one at least.' : 'None of the paints that you have at hand has a measured ladder yet; a recipe needs one at least.');
-        }
-        $film = $target?->film();
-        $places = [];
-        if ($wanted instanceof Lab) {
-            $places[] = ['name' => 'as told', 'lab' => $wanted, 'deposit' => null];
-        } else {
-            assert($film !== null);
-            $alone = new Mixture([[$film, 1.0]], $film->backing);
-            foreach (['tint' => self::DEPTHS['tint'], 'deep' => min(self::DEPTHS['deep'], max(self::DEPTHS['middle'], $film->deepest))] as $name => $deposit) {
-                $places[] = ['name' => $name, 'lab' => $alone->overPaper($alone->timesFor($deposit))->toLab(), 'deposit' => $deposit];
-            }
-        }
-        $backing = ($film ?? reset($films))->backing;
-        $found = Recipes::near($films, array_map(static fn (array $p): array => ['lab' => $p['lab'], 'deposit' => $p['deposit']], $places), $backing, self::MOST_RECIPES);
-        $paints = Paint::query()->with('maker')->whereKey(array_keys($films))->get()->keyBy('id');
-
-        return [
-            'wanted' => $wanted instanceof Paint ? self::paint($wanted->load('maker'), $target ?? throw new \LogicException('It has a film.')) : ['lab' => self::rounded($wanted), 'hex' => $wanted->toXyz()->toLinearRgb()->toHex()],
-            'of' => count($films), 'single' => $single, 'places' => array_map(static fn (array $p): array => ['name' => $p['name'], 'hex' => $p['lab']->toXyz()->toLinearRgb()->toHex()], $places),
-            'recipes' => array_map(static fn (array $r): array => [
-                'parts' => array_map(static fn (array $p): array => [...self::paint($paints[(int) $p[0]], $kept[(int) $p[0]]), 'share' => round($p[1], 3), 'cautions' => PaintView::of($paints[(int) $p[0]])['statement']['cautions']], $r['parts']),
-                'dE00' => round($r['dE00'], 1), 'near' => $r['dE00'] <= self::NEAR,
-                'places' => array_map(static fn (LinearRgb $c, array $p): array => ['hex' => $c->toHex(), 'dE00' => round(Difference::ciede2000($p['lab'], $c->toLab()), 1), 'words' => Difference::between($p['lab'], $c->toLab())->words()], $r['colours'], $places),
-            ], $found),
-        ];
     }
 }

@@ -14,7 +14,6 @@ use MarshTrial\Core\Bench\SideBySide;
 use MarshTrial\Core\Bench\Strength;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardLayout;
-use MarshTrial\Core\Collection\UnitPrice;
 use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Rating\RatingStatus;
 
@@ -51,7 +50,7 @@ final class SideBySideView
                 'windows' => self::windows($of, $uses, $measurements, $layouts),
                 'ratings' => $of->values()->map(static fn (Rating $r): array => PropertyView::rating($r->detail, $measurements[$r->measurement_id] ?? null))->all(),
                 'isReference' => $base !== null && $base['paint'] === $paint->id,
-                'strength' => $base === null || $strength === null ? null : self::strength($strength, $base['rating'], $measurements, self::perMl($pans[$paint->id] ?? collect())),
+                'strength' => $base === null || $strength === null ? null : self::strength($strength, $base['rating'], $measurements, Prices::perMl($pans[$paint->id] ?? collect())),
             ];
         }, $paints);
     }
@@ -131,23 +130,4 @@ final class SideBySideView
         ];
     }
 
-    /**
-     * Newest price a millilitre among one's own pans.
-     *
-     * @param Collection<int, Pan> $pans
-     *
-     * @return array{0: float, 1: string}|null
-     */
-    private static function perMl(Collection $pans): ?array
-    {
-        foreach ($pans->reverse() as $pan) {
-            $price = $pan->price();
-            $perMl = UnitPrice::perMl($price, $pan->volume_ml === null ? null : (float) $pan->volume_ml);
-            if ($perMl !== null && $price !== null) {
-                return [$perMl, $price->currency];
-            }
-        }
-
-        return null;
-    }
 }

@@ -54,7 +54,7 @@ final class SwatchView
             'uuid' => $swatch->uuid, 'edition' => $swatch->edition, 'picture' => $swatch->picture->uuid, 'placing' => $swatch->placing,
             'problem' => $swatch->problem, 'told' => $swatch->told === null ? null : ['protocol' => PocketFrame::protocols()[0]->text()] + $swatch->told,
             'naming' => $swatch->naming, 'called' => $swatch->called, 'paint' => $swatch->paint === null ? null : PaintView::of($swatch->paint), 'guess' => self::guess($swatch),
-            'mix' => $swatch->mixA === null || $swatch->mixB === null ? null : ['a' => self::named($swatch->mixA), 'b' => self::named($swatch->mixB), 'dropsA' => $swatch->drops_a === null ? null : (float) $swatch->drops_a, 'dropsB' => $swatch->drops_b === null ? null : (float) $swatch->drops_b],
+            'mix' => $swatch->mixA === null || $swatch->mixB === null ? null : ['a' => self::named($swatch->mixA), 'b' => self::named($swatch->mixB), 'dropsA' => $swatch->drops_a === null ? null : (float) $swatch->drops_a, 'dropsB' => $swatch->drops_b === null ? null : (float) $swatch->drops_b, 'measure' => $swatch->measure],
             'paintedWhen' => $swatch->painted_when, 'paintedFrom' => $swatch->painted_from?->toDateString(), 'paintedTo' => $swatch->painted_to?->toDateString(), 'paperWords' => $swatch->paper_words, 'note' => $swatch->note,
             'shared' => $swatch->shared, 'simulated' => $swatch->picture->source === 'stand-in', 'owner' => $swatch->owner->name, 'mayChange' => $swatch->mayBeChangedBy(Auth::user()), 'made' => $swatch->getAttribute('created_at')->toIso8601String(),
         ];

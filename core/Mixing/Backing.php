@@ -6,6 +6,7 @@ namespace MarshTrial\Core\Mixing;
 
 use MarshTrial\Core\Colour\Bands;
 use MarshTrial\Core\Colour\LinearRgb;
+use MarshTrial\Core\Colour\Spectrum;
 use MarshTrial\Core\Imaging\Linear;
 
 /** What lies beneath a film, by band: the smoothest reflectance of a measured colour, and the even reflectance of ink. */
@@ -22,13 +23,14 @@ final readonly class Backing
         public float $surface,
     ) {}
 
-    public static function of(LinearRgb $paper, ?LinearRgb $ink): self
+    /** @param Spectrum|null $read of the paper by an instrument */
+    public static function of(LinearRgb $paper, ?LinearRgb $ink, ?Spectrum $read = null): self
     {
         $surface = $ink === null ? self::SURFACE : max(0.002, min(self::SURFACE, 0.7 * $ink->luminance()));
         $beneath = static fn (float $seen): float => max(1e-4, ($seen - $surface) / (1 - $surface));
         $rgb = array_map($beneath, $paper->toArray());
 
-        return new self(self::smoothest([$rgb[0], $rgb[1], $rgb[2]]), $ink === null ? null : $beneath($ink->luminance()), $surface);
+        return new self($read === null ? self::smoothest([$rgb[0], $rgb[1], $rgb[2]]) : Bands::map(static fn (float $nm): float => min(1.1, $beneath($read->at($nm)))), $ink === null ? null : $beneath($ink->luminance()), $surface);
     }
 
     /** @param list<float> $paper */

@@ -42,6 +42,14 @@ final readonly class Cholesky
         return new self($l);
     }
 
+    /** @return list<list<float>> columns of L: independent shifts of a covariance, one standard deviation each */
+    public function columns(): array
+    {
+        $n = count($this->lower);
+
+        return array_map(fn (int $j): array => array_map(fn (int $i): float => $this->lower[$i][$j] ?? 0.0, range(0, $n - 1)), range(0, $n - 1));
+    }
+
     /**
      * @param list<float> $b
      *

@@ -94,19 +94,41 @@ final readonly class CoarseSearch
         $sum = 0.0;
         foreach ($this->wanted as ['lab' => $lab]) {
             // As light as the wanted colour, which fixes its depth well enough to choose among pairs.
-            $target = -log(max(1e-3, (($lab->l + 16) / 116) ** 3));
-            $times = 1.0;
-            $xyz = [0.0, 0.0, 0.0];
-            for ($turn = 0; $turn < self::TURNS; $turn++) {
-                $xyz = $this->seen($k, $s, $times);
-                $times = min(Mixture::MOST, $times * min(4.0, max(0.25, $target / max(1e-3, -log(max(1e-3, $xyz[1]))))));
-            }
-            $own = (new Xyz($xyz[0], $xyz[1], $xyz[2]))->toLab();
+            $own = $this->lightened($k, $s, $lab->l);
             // Chroma counts the less the more there is of it, as in dE94.
             $sum += ($own->l - $lab->l) ** 2 + (($own->a - $lab->a) ** 2 + ($own->b - $lab->b) ** 2) / (1 + 0.045 * $lab->chroma());
         }
 
         return sqrt($sum);
+    }
+
+    /** A pair of the set at a share of the second, laid until it is about as light as wanted, L*. */
+    public function asLightAs(int $one, int $other, float $share, float $lightness): Lab
+    {
+        $k = $s = [];
+        foreach ($this->k[$one] as $b => $of) {
+            $k[] = (1 - $share) * $of + $share * $this->k[$other][$b];
+            $s[] = (1 - $share) * $this->s[$one][$b] + $share * $this->s[$other][$b];
+        }
+
+        return $this->lightened($k, $s, $lightness);
+    }
+
+    /**
+     * @param list<float> $k
+     * @param list<float> $s
+     */
+    private function lightened(array $k, array $s, float $lightness): Lab
+    {
+        $target = -log(max(1e-3, (($lightness + 16) / 116) ** 3));
+        $times = 1.0;
+        $xyz = [0.0, 0.0, 0.0];
+        for ($turn = 0; $turn < self::TURNS; $turn++) {
+            $xyz = $this->seen($k, $s, $times);
+            $times = min(Mixture::MOST, $times * min(4.0, max(0.25, $target / max(1e-3, -log(max(1e-3, $xyz[1]))))));
+        }
+
+        return (new Xyz($xyz[0], $xyz[1], $xyz[2]))->toLab();
     }
 
     /**

@@ -7,6 +7,7 @@ namespace MarshTrial\Core\Mixing;
 use MarshTrial\Core\Colour\Bands;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\LinearRgb;
+use MarshTrial\Core\Colour\Spectrum;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Optics\Deposit;
 use MarshTrial\Core\Rating\Scale;
@@ -42,10 +43,11 @@ final class FilmFit
     /**
      * @param list<FilmPlace> $places two or more, of different depths
      * @param bool $counted whether amounts are drops of paint
+     * @param Spectrum|null $paperRead what an instrument read on the bare paper
      *
      * @throws CoreException with a sentence where there is too little to be fitted
      */
-    public static function of(Scale $scale, array $places, LinearRgb $paper, ?LinearRgb $ink, int $key, bool $counted): PaintFilm
+    public static function of(Scale $scale, array $places, LinearRgb $paper, ?LinearRgb $ink, int $key, bool $counted, ?Spectrum $paperRead = null): PaintFilm
     {
         $deposits = array_map(static fn (FilmPlace $p): ?float => Deposit::of($p->onPaper, $paper)->in($key), $places);
         $known = array_filter($deposits, static fn (?float $d): bool => $d !== null && $d >= $scale->depths->least);
@@ -54,7 +56,7 @@ final class FilmFit
         if ($known === [] || count($painted) < $scale->film->leastPlaces) {
             throw new CoreException('A ladder of one step tells a colour, not a film: it takes a graded stroke or a stepped ladder.');
         }
-        $fit = new self($scale, $places, Backing::of($paper, $ink));
+        $fit = new self($scale, $places, Backing::of($paper, $ink, $paperRead));
         // The place nearest to reference depth is one unit of amount to begin with.
         $nearest = array_keys($known)[0];
         foreach ($known as $i => $d) {
@@ -156,10 +158,18 @@ final class FilmFit
                         $amount[$c] += $clear * $w * ($byK + $byS);
                     }
                 }
-                foreach ($measured->toArray() as $c => $m) {
+                foreach ($place->spectrum !== null && $measured === $place->onPaper ? [] : $measured->toArray() as $c => $m) {
                     $sigma = $film->residual + $film->residualShare * abs($m);
                     $row = $rows[$c] + [$bands => $level[$c], $bands + 1 => $slope[$c], $bands + 2 + $p => $amount[$c]];
                     $add(array_map(static fn (float $v): float => $v / $sigma, $row), ($seen[$c] - $m) / $sigma);
+                }
+            }
+            if ($place->spectrum !== null) {
+                for ($i = 0; $i < $bands; $i++) {
+                    [$r, $byK, $byS] = Mixture::slopes($k[$i] * $x, $s[$i] * $x, $this->backing->paper[$i]);
+                    $m = $place->spectrum->at(Bands::FROM_NM + Bands::STEP_NM * $i);
+                    $w = $clear / ($film->residual + $film->residualShare * abs($m));
+                    $add([$i => $w * $byK, $bands => $w * $byS, $bands + 1 => $w * $byS * $this->fall[$i], $bands + 2 + $p => $w * ($byK + $byS)], ($this->backing->surface + $clear * $r - $m) * $w / $clear);
                 }
             }
             $add([$bands + 2 + $p => 1 / $place->sd], ($theta[$bands + 2 + $p] - $prior[$p]) / $place->sd);

@@ -62,6 +62,22 @@ final readonly class PaintFilm
         return new self($this->logK, $this->level, $this->slope, $this->modes, $this->backing, $this->key, $this->deepest, $this->unitDrops, $this->misfit, $this->misfitMost, $device);
     }
 
+    /**
+     * The same, with so much left open.
+     *
+     * @param list<list<float>> $modes
+     */
+    public function leaving(array $modes): self
+    {
+        return new self($this->logK, $this->level, $this->slope, $modes, $this->backing, $this->key, $this->deepest, $this->unitDrops, $this->misfit, $this->misfitMost, $this->device);
+    }
+
+    /** The same, a unit of which is so many drops. */
+    public function counting(float $drops): self
+    {
+        return new self($this->logK, $this->level, $this->slope, $this->modes, $this->backing, $this->key, $this->deepest, $drops, $this->misfit, $this->misfitMost, $this->device);
+    }
+
     /** The same paint, stronger or weaker for its unit. */
     public function stronger(float $times): self
     {

@@ -6,6 +6,7 @@ namespace MarshTrial\Core\Session;
 
 use MarshTrial\Core\Collection\PanStates;
 use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Mixing\Amounts;
 
 /** Conditions of a session, recorded once and inherited by every specimen; one specimen may differ. */
 final class Conditions
@@ -19,6 +20,7 @@ final class Conditions
         'paperSide' => ['label' => 'Paper side', 'words' => ['felt side', 'wire side', 'side unknown']],
         'form' => ['label' => 'Form', 'words' => PanStates::FORMS],
         'state' => ['label' => 'State of the paint', 'words' => ['fresh from the tube', 'dried, re-wet within minutes', 'dried, soaked for an hour or more', 'dried for months, re-wet', 'not known']],
+        'amounts' => ['label' => 'Paint measured out in', 'words' => Amounts::WORDS],
         'brush' => ['label' => 'Brush', 'hint' => 'round 8, synthetic'],
         'water' => ['label' => 'Water', 'hint' => 'tap, hard'],
         'room' => ['label' => 'Room', 'hint' => 'north light, heated'],

@@ -147,11 +147,21 @@ final class Figures
         $out['one over the other: mean dE00'] = [$mean($layers), 2.0, '<='];
         $out['one over the other: 95 % within dE00'] = [$layers[(int) (0.95 * (count($layers) - 1))], 6.0, '<='];
         // Where there is no grey to speak of no ratio is the greyest.
-        $greys = array_values(array_filter(array_map(static fn (array $p): ?array => $p['greyest counted'] ?? null, $pairs), static fn (?array $g): bool => $g !== null && $g['chroma'] < 15 && abs($g['true']) < 2.5));
+        $near = static fn (array $of): float => $mean(array_map(static fn (array $g): float => abs($g['true'] - $g['expected']) <= log(1.15) + 0.051 ? 1.0 : 0.0, array_values(array_filter($of, static fn (?array $g): bool => $g !== null && $g['chroma'] < 15 && abs($g['true']) < 2.5))));
+        foreach (['counted' => 1.7, 'graded' => 1.9] as $kind => $bound) {
+            $of = array_values(array_filter($all($kind), static fn (array $e): bool => $e['after'] !== null));
+            $out["$kind ladders, as light as the true mix: mean dE00"] = [$mean(array_column($of, 'matched')), null, ''];
+            $out["$kind ladders, as light, after one painted field of the pair: mean dE00"] = [$mean(array_column($of, 'after')), $bound, '<='];
+        }
+        $makers = array_values(array_filter(array_map(static fn (array $p): ?array => $p['clarity'] ?? null, $pairs), static fn (?array $c): bool => $c !== null && ! in_array(null, array_merge(array_column($c, 'true'), array_column($c, 'expected')), true) && abs($c[0]['true'] - $c[1]['true']) >= 0.1));
+        $out['two paints with one partner whose clarity differs by 0.1, how many'] = [(float) count($makers), null, ''];
+        $out['clarity of two paints in the right order'] = [$mean(array_map(static fn (array $c): float => ($c[0]['true'] > $c[1]['true']) === ($c[0]['expected'] > $c[1]['expected']) ? 1.0 : 0.0, $makers)), 0.95, '>='];
         $recipes = array_merge(...array_map(Mixes::recipes(...), range(1, 6)));
         $out['recipes among twelve paints: the true pair among the first three'] = [$mean(array_map(static fn (array $r): float => $r['found'] ? 1.0 : 0.0, $recipes)), 0.90, '>='];
         $out['recipes among twelve paints: the first one is off by, mean dE00'] = [$mean(array_column($recipes, 'off')), 1.0, '<='];
-        $out['most neutral ratio within 15 % of the true one'] = [$mean(array_map(static fn (array $g): float => abs($g['true'] - $g['expected']) <= log(1.15) + 0.051 ? 1.0 : 0.0, $greys)), 0.75, '>='];
+        foreach (['greyest counted' => ['', 0.75], 'greyest after' => [', after one painted field', 0.90]] as $kind => [$when, $bound]) {
+            $out["most neutral ratio within 15 % of the true one$when"] = [$near(array_map(static fn (array $p): ?array => $p[$kind] ?? null, $pairs)), $bound, '>='];
+        }
 
         return $out;
     }

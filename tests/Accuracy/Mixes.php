@@ -19,9 +19,12 @@ use MarshTrial\Core\Colour\Bands;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Mixing\Doubt;
+use MarshTrial\Core\Mixing\FieldCorrection;
 use MarshTrial\Core\Mixing\FilmFit;
 use MarshTrial\Core\Mixing\FilmPlace;
 use MarshTrial\Core\Mixing\LadderFilm;
+use MarshTrial\Core\Mixing\MixFields;
+use MarshTrial\Core\Mixing\MixRun;
 use MarshTrial\Core\Mixing\Mixture;
 use MarshTrial\Core\Mixing\PaintFilm;
 use MarshTrial\Core\Mixing\Recipes;
@@ -51,7 +54,11 @@ final class Mixes
         $first = $random->whole(0, count(self::CODES) - 1);
         $second = ($first + $random->whole(1, count(self::CODES) - 1)) % count(self::CODES);
 
-        return PropertyCard::layout(sprintf('00000000-0000-4000-8000-0000003%05d', $seed), "Mix $seed", [new RowLabel(1, "mix-$seed-1", 'one', 'maker', self::CODES[$first]), new RowLabel(2, "mix-$seed-2", 'two', 'maker', self::CODES[$second])], [], Block::list('stroke,ladder:6'));
+        // Stand-ins of one code differ too little in shape for their clarity to: the third is of another code.
+        $third = ($second + $random->whole(1, count(self::CODES) - 1)) % count(self::CODES);
+        $third = $third === $first ? ($third + 1) % count(self::CODES) : $third;
+
+        return PropertyCard::layout(sprintf('00000000-0000-4000-8000-0000003%05d', $seed), "Mix $seed", [new RowLabel(1, "mix-$seed-1", 'one', 'maker', self::CODES[$first]), new RowLabel(2, "mix-$seed-2", 'two', 'maker', self::CODES[$second]), new RowLabel(3, "mix-$seed-3", 'three', 'other maker', self::CODES[$third])], [], Block::list('stroke,ladder:6,mix:5'));
     }
 
     /** @return array<string, mixed> by kind (counted ladders, graded strokes alone): per depth the errors of films and of adding deposits, and what was stated; and greyest ratios */
@@ -65,9 +72,9 @@ final class Mixes
         unlink($file);
         $scene = Scene::of($layout, $seed, 60, 0.0);
         $perDrop = array_map(static fn ($habits): float => $habits->strength / SteppedLadder::MADE_UP_TO_DROPS, $scene->habits);
-        $truth = static function (array $drops, bool $layered = false) use ($scene, $perDrop): LinearRgb {
-            [$a, $b] = [$drops[0] * $perDrop[1], $drops[1] * $perDrop[2]];
-            [$one, $two] = [$scene->films[1], $scene->films[2]];
+        $truth = static function (array $drops, bool $layered = false, int $row = 2) use ($scene, $perDrop): LinearRgb {
+            [$a, $b] = [$drops[0] * $perDrop[1], $drops[1] * $perDrop[$row]];
+            [$one, $two] = [$scene->films[1], $scene->films[$row]];
             $mixed = static fn (array $x, array $y): array => array_map(static fn (float $p, float $q): float => ($a * $p + $b * $q) / max(1e-9, $a + $b), $x, $y);
 
             return $layered ? self::over($scene, $one, $a, $two, $b) : self::seen($scene, $one, $mixed($one->k(), $two->k()), $mixed($one->s(), $two->s()), $a + $b);
@@ -75,6 +82,9 @@ final class Mixes
         $bare = $truth([0, 0]);
         $device = $measured->scan->calibration->meanResidual();
         $out = ['device' => [$device]];
+        // One mix that was painted and measured on the same card, by drops that differ as drops do.
+        $field = array_values(array_filter(MixFields::ofCard($measured)[2] ?? [], static fn (array $f): bool => $f['ratio'] === [1, 1]))[0] ?? null;
+        $field = $field === null ? [] : [['ratio' => 1.0, 'lab' => MixFields::lab($field)]];
         foreach (['counted' => true, 'graded' => false] as $name => $counted) {
             $films = array_map(static fn (RowReadings $r): ?PaintFilm => LadderFilm::ofRow(Scale::current(), $counted ? $r : self::withoutLadder($r)), $measured->rows);
             if (in_array(null, $films, true)) {
@@ -84,6 +94,7 @@ final class Mixes
             // A graded stroke tells strength and no drops: its unit is taken as it is in truth.
             $unit = $counted ? [$a->unitDrops, $b->unitDrops] : [self::unit($truth, $bare, $a->key, 0), self::unit($truth, $bare, $b->key, 1)];
             $doubt = Doubt::of(Scale::current(), [$a, $b]);
+            $after = FieldCorrection::of(Scale::current(), $a, $b, $field);
             foreach (self::RATIOS as [$m, $n]) {
                 foreach (self::DEPTHS as $depth => $deposit) {
                     $times = self::times($truth, $bare, [$m, $n], $deposit);
@@ -91,7 +102,7 @@ final class Mixes
                     $parts = [$times * $m / $unit[0], $times * $n / $unit[1]];
                     [$expected, $range] = $doubt->expected(static fn (array $f): LinearRgb => (new Mixture([[$f[0], $parts[0]], [$f[1], $parts[1]]], $f[0]->backing))->overPaper());
                     $added = $counted ? Difference::ciede2000($is->toLab(), self::added($measured->rows, [$times * $m, $times * $n])->toLab()) : null;
-                    $out[$name][] = ['depth' => $depth, 'film' => Difference::ciede2000($is->toLab(), $expected->toLab()), 'added' => $added, 'range' => $range];
+                    $out[$name][] = ['depth' => $depth, 'matched' => self::matched($a, $b, $unit, [$m, $n], $is), 'after' => $after === null ? null : self::matched($after->a, $after->b, [$after->a->unitDrops, $after->b->unitDrops], [$m, $n], $is), 'film' => Difference::ciede2000($is->toLab(), $expected->toLab()), 'added' => $added, 'range' => $range];
                 }
                 if ($counted) {
                     $times = self::times($truth, $bare, [$m, $n], 0.92);
@@ -100,8 +111,42 @@ final class Mixes
                 }
             }
             $out["greyest $name"] = self::greyest($truth, $bare, $a, $b, $unit);
+            if ($counted && $after !== null) {
+                $out['greyest after'] = self::greyest($truth, $bare, $after->a, $after->b, [$after->a->unitDrops, $after->b->unitDrops]);
+            }
+            if ($counted) {
+                $out['clarity'] = array_map(static fn (int $row): array => ['true' => self::trueClarity($truth, $bare, $a->key, $films[$row]->key, $row), 'expected' => MixRun::of($a, $films[$row], 0.92)->clarity()], [2, 3]);
+            }
         }
+
         return $out;
+    }
+
+    /**
+     * How far a mix of counted drops lies from the true one when both are as light as each other, dE00.
+     *
+     * @param array{0: float, 1: float} $unit
+     * @param array{0: int, 1: int} $ratio
+     */
+    private static function matched(PaintFilm $a, PaintFilm $b, array $unit, array $ratio, LinearRgb $is): float
+    {
+        $mixture = new Mixture([[$a, $ratio[0] / $unit[0]], [$b, $ratio[1] / $unit[1]]], $a->backing);
+
+        return Difference::ciede2000($is->toLab(), $mixture->overPaper($mixture->timesForLightness($is->toLab()->l))->toLab());
+    }
+
+    /** Chroma half way by strength over the mean of the ends, at reference depth, in truth. */
+    private static function trueClarity(\Closure $truth, LinearRgb $bare, int $keyA, int $keyB, int $row): ?float
+    {
+        $of = static fn (array $drops): LinearRgb => $truth($drops, false, $row);
+        [$a, $b] = [self::unit($of, $bare, $keyA, 0), self::unit($of, $bare, $keyB, 1)];
+        [$from, $middle, $to] = array_map(static function (array $ratio) use ($of, $bare): float {
+            $times = self::times($of, $bare, $ratio, 0.92);
+
+            return $of([$times * $ratio[0], $times * $ratio[1]])->toLab()->chroma();
+        }, [[$a, 0.0], [$a, $b], [0.0, $b]]);
+
+        return $from + $to < 4 * MixRun::GREY ? null : 2 * $middle / ($from + $to);
     }
 
     /**

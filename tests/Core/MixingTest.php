@@ -6,11 +6,14 @@ namespace Tests\Core;
 
 use MarshTrial\Core\Colour\Bands;
 use MarshTrial\Core\Colour\Difference;
+use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
+use MarshTrial\Core\Colour\Spectrum;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Mixing\Backing;
 use MarshTrial\Core\Mixing\Cholesky;
 use MarshTrial\Core\Mixing\Doubt;
+use MarshTrial\Core\Mixing\FieldCorrection;
 use MarshTrial\Core\Mixing\FilmFit;
 use MarshTrial\Core\Mixing\FilmPlace;
 use MarshTrial\Core\Mixing\MixRun;
@@ -153,5 +156,74 @@ final class MixingTest extends TestCase
         // One that is there already needs no partner.
         $alone = new Mixture([[$films['at 540'], 1.0]], $films['at 540']->backing);
         self::assertSame([['at 540', 1.0]], Recipes::near($films, [['lab' => $alone->overPaper()->toLab(), 'deposit' => 0.92]], $films['at 540']->backing, 1)[0]['parts']);
+    }
+
+    /**
+     * Fields of two paints in truth, where the ladders say something else of the second's strength and of the first's shape.
+     *
+     * @param list<float> $ratios drops of the second for one of the first
+     *
+     * @return list<array{ratio: float, lab: Lab}>
+     */
+    private static function painted(PaintFilm $a, PaintFilm $b, array $ratios, float $stronger = 1.0): array
+    {
+        return array_map(static function (float $r) use ($a, $b, $stronger): array {
+            $mixture = new Mixture([[$a, 1 / (1 + $r)], [$b, $stronger * $r / (1 + $r)]], $a->backing);
+
+            return ['ratio' => $r, 'lab' => $mixture->overPaper($mixture->timesFor(0.92))->toLab()];
+        }, $ratios);
+    }
+
+    public function testPaintedFieldsMoveWhatTheLaddersLeftOpen(): void
+    {
+        [$blue, $yellow] = [self::paint(620, 40), self::paint(430, 35)];
+        [$a, $b] = [self::fitted($blue), self::fitted($yellow)];
+        self::assertNull(FieldCorrection::of(Scale::current(), $a, $b, []));
+        self::assertNull(FieldCorrection::of(Scale::current(), $a, $b, [['ratio' => 0.0, 'lab' => new Lab(50, 0, 0)]]));
+        // Fields that agree leave the strength where it was, and narrow what is open; fields 1.3 times as strong are half believed when alone and more when five say so.
+        $corrected = static fn (array $ratios, float $stronger): FieldCorrection => FieldCorrection::of(Scale::current(), $a, $b, self::painted($blue, $yellow, $ratios, $stronger)) ?? self::fail();
+        self::assertEqualsWithDelta(1.0, $corrected([0.5, 1.0, 2.0], 1.0)->strength, 0.05);
+        $one = $corrected([1.0], 1.3);
+        $five = $corrected([0.3, 0.6, 1.0, 2.0, 3.0], 1.3);
+        self::assertGreaterThan(1.08, $one->strength);
+        self::assertGreaterThan($one->strength, $five->strength);
+        self::assertEqualsWithDelta(1.3, $five->strength, 0.1);
+        self::assertLessThan($one->strengthSd, $five->strengthSd);
+        self::assertLessThan(Scale::current()->film->strengthSd, $one->strengthSd);
+        self::assertEqualsWithDelta($b->unitDrops / $five->strength, $five->b->unitDrops, 0.15 * $b->unitDrops);
+        // Another mix of the two is expected nearer; good ladders leave so little open that fields narrow nothing.
+        $true = new Mixture([[$blue, 0.6], [$yellow, 0.4 * 1.3]], $blue->backing);
+        $off = static fn (PaintFilm $x, PaintFilm $y): array => [
+            Difference::ciede2000($true->overPaper()->toLab(), (new Mixture([[$x, 0.6 * 4 / $x->unitDrops], [$y, 0.4 * 4 / $y->unitDrops]], $x->backing))->overPaper()->toLab()),
+            Doubt::of(Scale::current(), [$x, $y])->expected(static fn (array $f): LinearRgb => (new Mixture([[$f[0], 0.5], [$f[1], 0.5]], $f[0]->backing))->overPaper())[1],
+        ];
+        [$before, $wide] = $off($a, $b);
+        [$after, $narrow] = $off($five->a, $five->b);
+        self::assertGreaterThan(2.0, $before);
+        self::assertLessThan(0.6, $after);
+        self::assertEqualsWithDelta($wide, $narrow, 0.1);
+    }
+
+    public function testOneFieldTellsDropsOfStrokesThatNobodyCounted(): void
+    {
+        [$blue, $yellow] = [self::paint(620, 40), self::paint(430, 35)];
+        [$a, $b] = [self::fitted($blue), self::fitted($yellow)];
+        $strokes = array_map(static fn (PaintFilm $f): PaintFilm => PaintFilm::fromArray(['unitDrops' => null] + $f->toArray()), [$a, $b]);
+        $told = FieldCorrection::of(Scale::current(), $strokes[0], $strokes[1], [['ratio' => 0.5] + self::painted($blue, $yellow, [1.0])[0]]) ?? self::fail();
+        self::assertNull($told->strength);
+        // One drop of the first is as strong as half a drop of the second.
+        self::assertEqualsWithDelta(2.0, $told->a->unitDrops / $told->b->unitDrops, 0.2);
+    }
+
+    public function testWhatAnInstrumentReadGoesBeforeThreeChannels(): void
+    {
+        // Two narrow bands that three broad channels cannot tell from one broad one.
+        $truth = self::paint(560, 18, strong: 1.2);
+        $alone = new Mixture([[$truth, 1.0]], $truth->backing);
+        $seen = static fn (float $x): Spectrum => new Spectrum(Bands::FROM_NM, Bands::STEP_NM, array_map(static fn (int $i): float => $truth->backing->surface + (1 - $truth->backing->surface) * Mixture::reflectance($x * $truth->k[$i], $x * $truth->s[$i], $truth->backing->paper[$i]), range(0, Bands::COUNT - 1)));
+        $fit = static fn (bool $read): PaintFilm => FilmFit::of(Scale::current(), array_map(static fn (float $x): FilmPlace => new FilmPlace($alone->overPaper($x), null, $x, 0.12, $read && $x === 1.0 ? $seen($x) : null), [3.0, 2.0, 1.0, 0.5]), $alone->overPaper(0.0), null, $truth->key, true, $read ? $seen(0.0) : null);
+        $off = static fn (PaintFilm $f): float => max(array_map(static fn (float $a, float $b): float => abs($a - $b), $f->k, $truth->k));
+        self::assertGreaterThan(0.2, $off($fit(false)));
+        self::assertLessThan(0.1, $off($fit(true)));
     }
 }

@@ -69,6 +69,7 @@ final class InstrumentController extends Controller
         Gate::authorize('change', $run);
         $card = $run->card;
         $run->delete();
+        KeepReadings::changed($card);
 
         return new JsonResponse(InstrumentView::of($card));
     }

@@ -7,11 +7,16 @@ namespace App\Http\Controllers;
 use App\Http\JsonResponse;
 use App\Models\Mix;
 use App\Models\Paint;
+use App\Models\Pan;
 use App\Queries\MixInLight;
+use App\Queries\MixRecipes;
 use App\Queries\MixView;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Mixing\Partners;
 
 /** What paints make together, expected from their ladders. */
 final class MixController extends Controller
@@ -23,9 +28,9 @@ final class MixController extends Controller
 
     public function run(Request $request): JsonResponse
     {
-        $values = $request->validate(['a' => 'required|uuid', 'b' => 'required|uuid'], ['a.required' => 'Choose two paints.', 'b.required' => 'Choose two paints.']);
+        $values = $request->validate(['a' => 'required|uuid', 'b' => 'required|uuid', 'ladders' => 'nullable|boolean'], ['a.required' => 'Choose two paints.', 'b.required' => 'Choose two paints.']);
 
-        return new JsonResponse(MixView::run(self::paint($values['a']), self::paint($values['b']), $this->user($request)));
+        return new JsonResponse(MixView::run(self::paint($values['a']), self::paint($values['b']), $this->user($request), (bool) ($values['ladders'] ?? false)));
     }
 
     /** The same mix after light. */
@@ -46,10 +51,45 @@ final class MixController extends Controller
     /** What of one's own stands in for a paint, or makes a colour. */
     public function recipes(Request $request): JsonResponse
     {
-        $values = $request->validate(['paint' => 'nullable|uuid|required_without:l', 'l' => 'nullable|numeric|between:2,99', 'a' => 'required_with:l|numeric|between:-120,120', 'b' => 'required_with:l|numeric|between:-120,120', 'from' => 'nullable|in:mine,single'], ['paint.required_without' => 'Name a paint, or a colour as L*, a*, b*.']);
-        $wanted = isset($values['paint']) ? self::paint($values['paint']) : new Lab((float) $values['l'], (float) $values['a'], (float) $values['b']);
+        $values = $request->validate(['paint' => 'nullable|uuid|required_without_all:l,mix', 'mix' => 'nullable|uuid', 'three' => 'nullable|boolean', 'l' => 'nullable|numeric|between:2,99', 'a' => 'required_with:l|numeric|between:-120,120', 'b' => 'required_with:l|numeric|between:-120,120', 'from' => 'nullable|in:mine,single'], ['paint.required_without_all' => 'Name a paint, or a colour as L*, a*, b*.']);
+        $wanted = match (true) {
+            isset($values['paint']) => self::paint($values['paint']),
+            isset($values['mix']) => Mix::query()->with('a.maker', 'b.maker')->where('owner_id', $this->me($request)->id)->where('uuid', $values['mix'])->firstOrFail(),
+            default => new Lab((float) $values['l'], (float) $values['a'], (float) $values['b']),
+        };
 
-        return new JsonResponse(MixView::recipes($wanted, $this->me($request), ($values['from'] ?? '') === 'single'));
+        return new JsonResponse(MixRecipes::of($wanted, $this->me($request), ($values['from'] ?? '') === 'single', (bool) ($values['three'] ?? false)));
+    }
+
+    /** What makes a grey with a paint. */
+    public function greys(Request $request, Paint $paint): JsonResponse
+    {
+        return new JsonResponse(MixRecipes::greys($paint, $this->me($request)));
+    }
+
+    /** What all at hand reaches together. */
+    public function reach(Request $request): JsonResponse
+    {
+        return new JsonResponse(MixRecipes::reach($this->me($request)));
+    }
+
+    /** Which of one's own pans is the partner in a place; none takes it out of there. */
+    public function putPartner(Request $request, string $place): JsonResponse
+    {
+        $values = $request->validate(['pan' => 'nullable|uuid']);
+        if (! in_array($place, Partners::PLACES, true)) {
+            throw new CoreException('A partner stands for one of: '.implode(', ', Partners::PLACES).'.');
+        }
+        $mine = Pan::query()->where('owner_id', $this->me($request)->id);
+        $pan = ($values['pan'] ?? null) === null ? null : (clone $mine)->where('uuid', $values['pan'])->firstOrFail();
+        DB::transaction(static function () use ($mine, $pan, $place): void {
+            foreach ((clone $mine)->where('partner', $place)->get() as $before) {
+                $before->change(['partner' => null], (string) $before->edition);
+            }
+            $pan?->refresh()->change(['partner' => $place], (string) $pan->edition);
+        });
+
+        return new JsonResponse(MixView::bench($this->user($request)));
     }
 
     /** A mix that somebody likes, under a name. */

@@ -12,7 +12,9 @@ use App\Queries\SwatchView;
 use App\Queries\WindowPictures;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
+use Illuminate\Validation\Rule;
 use MarshTrial\Core\Card\PocketPrinter;
+use MarshTrial\Core\Mixing\Amounts;
 use Symfony\Component\HttpFoundation\Response;
 
 /** Swatches of any time, seen through the pocket frame. */
@@ -42,6 +44,7 @@ final class SwatchController extends Controller
         $values = $request->validate([
             'paintUuid' => 'nullable|uuid', 'colourName' => 'nullable|string|max:120', 'makerName' => 'nullable|string|max:120', 'pigments' => 'nullable|string|max:300', 'unknown' => 'nullable|boolean',
             'mix' => 'sometimes|array', 'mix.a' => 'required_with:mix|uuid', 'mix.b' => 'required_with:mix|uuid', 'mix.dropsA' => 'nullable|numeric|between:0.1,1000|required_with:mix.dropsB', 'mix.dropsB' => 'nullable|numeric|between:0.1,1000|required_with:mix.dropsA',
+            'mix.measure' => ['nullable', Rule::in(Amounts::WORDS)],
             'paintedWhen' => 'sometimes|nullable|string|max:80', 'paperWords' => 'sometimes|nullable|string|max:120', 'note' => 'sometimes|nullable|string|max:2000', 'shared' => 'sometimes|boolean',
         ], ['mix.dropsA.between' => 'Drops are more than none on both sides.', 'mix.dropsB.between' => 'Drops are more than none on both sides.', 'mix.dropsA.required_with' => 'Drops of both paints, or of neither.', 'mix.dropsB.required_with' => 'Drops of both paints, or of neither.']);
         $swatch = NameSwatch::put($swatch, $values, $request->header('If-Match'))->load('paint.maker', 'mixA.maker', 'mixB.maker', 'picture', 'owner');

@@ -25,7 +25,7 @@ final class MixRun implements BlockDefinition
     public const PARTNER_ROW = 1;
 
     /** Drops of the row's own stock for drops of the partner's. */
-    private const RATIOS = [5 => [[1, 0], [3, 1], [1, 1], [1, 3], [0, 1]], 6 => [[1, 0], [4, 1], [2, 1], [1, 1], [1, 3], [0, 1]], 7 => [[1, 0], [5, 1], [2, 1], [1, 1], [1, 2], [1, 5], [0, 1]]];
+    private const RATIOS = [4 => [[1, 0], [2, 1], [1, 2], [0, 1]], 5 => [[1, 0], [3, 1], [1, 1], [1, 3], [0, 1]], 6 => [[1, 0], [4, 1], [2, 1], [1, 1], [1, 3], [0, 1]], 7 => [[1, 0], [5, 1], [2, 1], [1, 1], [1, 2], [1, 5], [0, 1]]];
 
     private const PITCH_MM = 15.0;
 
@@ -62,7 +62,7 @@ final class MixRun implements BlockDefinition
 
     public static function counts(): array
     {
-        return [5, 5, 7];
+        return [4, 5, 7];
     }
 
     public static function fieldRole(): CellRole

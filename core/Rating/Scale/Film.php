@@ -35,5 +35,7 @@ final readonly class Film
         /** What a painted mix may be off by for other reasons than strength, dE00, and the standard deviation of the logarithm by which paints are stronger beside each other than their ladders say (own, simulated). */
         public float $fieldDe = 1.2,
         public float $strengthSd = 0.2,
+        /** The same where the ladders were not counted (own). */
+        public float $uncountedSd = 1.0,
     ) {}
 }

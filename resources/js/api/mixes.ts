@@ -26,9 +26,31 @@ export interface NamedMix {
     b: { uuid: string; name: string; maker: string };
     hex: string | null;
 }
+/** A place among the partners that everything is mixed with. */
+export interface Partner {
+    place: string;
+    pan: { uuid: string; name: string; maker: string; batch: string; paint: string } | null;
+}
 export interface MixBench {
     paints: MixPaint[];
     mixes: NamedMix[];
+    partners: Partner[];
+}
+export interface Grey extends MixPaint {
+    /** Of the partner, by strength. */
+    share: number;
+    chroma: number;
+    grey: boolean;
+}
+/** What all at hand reaches by two, in patches of the a*, b* plane. */
+export interface ReachAnswer {
+    side: number;
+    lightnesses: number[];
+    /** Paints at hand without a measured ladder. */
+    unmeasured: number;
+    /** L*, a*, b* of the middle, and how it looks. */
+    patches: [number, number, number, string][];
+    paints: (MixPaint & { lost: number; share: number })[];
 }
 export interface MixPlace {
     /** Of the second paint, by strength. */
@@ -65,6 +87,8 @@ export interface PaintedMix {
     deposit: number;
     dropsA: number | null;
     dropsB: number | null;
+    /** What the amounts were measured out in. */
+    measure: string;
     /** By strength, from drops that were counted on both sides; null where they were not. */
     share: number | null;
     spoken: { share: number; left: number };
@@ -81,6 +105,14 @@ export interface Run {
     a: MixPaint;
     b: MixPaint;
     counted: boolean;
+    /** What both ladders were measured out in; null: in different things. */
+    measure: string | null;
+    /** What glaze lanes of the two said: the layer that moved what lay below, or none. */
+    lanes: { paint: string; moved: number | null; card: string }[];
+    /** Price of as much colour as 1 ml of the first has, of either. */
+    cost: { a: number; b: number; currency: string } | null;
+    /** What painted fields of the two changed in what is expected; null: none was counted. */
+    correction: { fields: number; used: boolean; strength: number | null; strength95: [number, number] | null } | null;
     depths: MixDepth[];
 }
 export interface AcrossDepth {
@@ -103,7 +135,6 @@ export interface Across {
     }[];
 }
 export interface RecipeAnswer {
-    wanted: (MixPaint & { lab?: undefined }) | { lab: number[]; hex: string };
     of: number;
     single: boolean;
     places: { name: string; hex: string }[];
@@ -111,6 +142,8 @@ export interface RecipeAnswer {
         parts: (MixPaint & { share: number; cautions: string[] })[];
         dE00: number;
         near: boolean;
+        /** Different pigments in it. */
+        pigments: number;
         places: { hex: string; dE00: number; words: string[] }[];
     }[];
 }

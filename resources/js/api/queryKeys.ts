@@ -32,6 +32,8 @@ export const keys = {
     mixLight: key('mix-light'),
     across: key('across'),
     recipes: key('recipes'),
+    greys: key('greys'),
+    reach: key('reach'),
     narrowing: key('narrowing'),
     paint: key('paint'),
     paints: key('paints'),

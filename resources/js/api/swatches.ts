@@ -38,6 +38,7 @@ export interface Swatch {
         b: { uuid: string; name: string; maker: string };
         dropsA: number | null;
         dropsB: number | null;
+        measure: string;
     } | null;
     called: string;
     paint: Paint | null;

@@ -1,8 +1,9 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useState, type FormEvent } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { get, newUuid, put } from '../../api/client';
+import type { MixBench } from '../../api/mixes';
 import type { Card, Paint, Pan } from '../../api/types';
 import { today, day } from '../../components/paint/words';
 import { Problem } from '../../components/ui/states';
@@ -18,11 +19,12 @@ const MOST = 6;
 
 export function NewCard() {
     const pans = useQuery({ queryKey: keys.pans(), queryFn: () => get<{ pans: PanOfPaint[] }>('pans') });
-    const [open, setOpen] = useState(false);
-    const [chosen, setChosen] = useState<string[]>([]);
+    const [query] = useSearchParams();
+    const [open, setOpen] = useState(query.has('make'));
+    const [chosen, setChosen] = useState<string[]>(query.get('pans')?.split(',') ?? []);
     const [filter, setFilter] = useState('');
     const [kind, setKind] = useState('property');
-    const [blocks, setBlocks] = useState<string | null>(null);
+    const [blocks, setBlocks] = useState<string | null>(query.get('blocks'));
     const paper = usePaper();
     const { error, saving } = useSaving();
     const room = useRoom(kind === 'property' ? (blocks ?? paper.data?.usualBlocks ?? '') : '');
@@ -161,6 +163,9 @@ export function NewCard() {
                             );
                         })}
                     </ol>
+                    {kind === 'property' && (blocks ?? '').split(',').some((b) => b.startsWith('mix')) && (
+                        <AddPartners chosen={chosen} most={most} onChoose={setChosen} />
+                    )}
                     {chosen.length > most && (
                         <p className="font-semibold">
                             A sheet with these blocks has room for {most === 1 ? 'one paint' : `${most} paints`}: take{' '}
@@ -182,5 +187,31 @@ export function NewCard() {
                 </button>
             </div>
         </form>
+    );
+}
+
+/** On a card with mixes every row is mixed with the first; one's partners go below it in one step. */
+function AddPartners({ chosen, most, onChoose }: { chosen: string[]; most: number; onChoose: (pans: string[]) => void }) {
+    const bench = useQuery({ queryKey: keys.mixes(), queryFn: () => get<MixBench>('mixes') });
+    const partners = (bench.data?.partners ?? []).flatMap((p) => (p.pan === null || chosen.includes(p.pan.uuid) ? [] : [p.pan.uuid]));
+    return (
+        <p className="my-2">
+            Every row is mixed with row 1.{' '}
+            {partners.length > 0 ? (
+                <button
+                    type="button"
+                    className="link"
+                    disabled={chosen.length === 0 || chosen.length >= most}
+                    onClick={() => onChoose([...chosen, ...partners].slice(0, most))}
+                >
+                    Add my partners{chosen.length === 0 && ' (choose the first row before)'}
+                    {chosen.length + partners.length > most && `: ${Math.max(0, most - chosen.length)} of ${partners.length} have room`}
+                </button>
+            ) : (
+                <span className="text-soft">
+                    Partners that everything is mixed with are chosen under <Link to="/mixes">Mixes</Link>.
+                </span>
+            )}
+        </p>
     );
 }

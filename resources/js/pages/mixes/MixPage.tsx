@@ -4,12 +4,16 @@ import { Link, useSearchParams } from 'react-router';
 import { get, newUuid, put, remove } from '../../api/client';
 import type { MixBench, MixDepth, MixPaint, MixPlace, NamedMix, Run } from '../../api/mixes';
 import { keys } from '../../api/queryKeys';
+import type { Paint, Pan } from '../../api/types';
 import { Simulated } from '../../components/paint/Simulated';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
 import { AcrossMakers } from './AcrossMakers';
+import { Greys } from './Greys';
 import { InLight } from './InLight';
+import { Partners } from './Partners';
+import { Reach } from './Reach';
 import { Recipes } from './Recipes';
 
 /** Beyond this range a colour is only a guess, dE00. */
@@ -24,9 +28,10 @@ export default function MixPage() {
     const bench = useQuery({ queryKey: keys.mixes(), queryFn: () => get<MixBench>('mixes') });
     const person = useSession();
     const [a, b] = [query.get('a') ?? '', query.get('b') ?? ''];
+    const ladders = query.get('ladders') === '1';
     const run = useQuery({
-        queryKey: keys.mix(a, b),
-        queryFn: () => get<Run>(`mix?a=${a}&b=${b}`),
+        queryKey: keys.mix(a, b, String(ladders)),
+        queryFn: () => get<Run>(`mix?a=${a}&b=${b}${ladders ? '&ladders=1' : ''}`),
         enabled: a !== '' && b !== '',
         staleTime: 60_000,
         retry: false,
@@ -63,13 +68,20 @@ export default function MixPage() {
                         )}
                     </div>
                     <Problem error={run.error} />
+                    {person != null && a !== '' && b === '' && (
+                        <Greys of={a} onPick={(uuid, share) => set({ b: uuid, share: String(share) })} />
+                    )}
                     {run.data !== undefined && (
-                        <Stage key={`${a} ${b}`} run={run.data} query={query} onSet={set} mayName={person != null} />
+                        <Stage key={`${a} ${b} ${ladders}`} run={run.data} query={query} onSet={set} mayName={person != null} />
                     )}
                     {run.data !== undefined && <AcrossMakers run={run.data} share={Number(query.get('share') ?? 0.5)} />}
                 </>
             )}
-            {person != null && bench.data.paints.length > 0 && <Recipes paints={bench.data.paints} onMix={(x, y) => set({ a: x, b: y })} />}
+            {person != null && bench.data.paints.length > 0 && (
+                <Recipes paints={bench.data.paints} mixes={bench.data.mixes} onMix={(x, y) => set({ a: x, b: y })} />
+            )}
+            {person != null && bench.data.paints.length > 1 && <Reach />}
+            {person != null && <Partners of={bench.data.partners} onChange={() => void bench.refetch()} />}
             {bench.data.mixes.length > 0 && <Named of={bench.data.mixes} onChange={() => void bench.refetch()} onOpen={set} />}
         </>
     );
@@ -217,7 +229,9 @@ function Stage({
                 </button>
             </p>
             <InLight run={run} share={place.share} deposit={depth.deposit} />
+            <Corrected of={run} onSet={onSet} />
             {run.painted.length > 0 && <Painted of={run} />}
+            {mayName && <PlanIt run={run} />}
             {mayName && <NameIt run={run} place={place} deposit={depth.deposit} layered={layered} />}
             <p className="text-sm text-soft mt-2">
                 Films from{' '}
@@ -298,6 +312,17 @@ function Result({ of, depth, run }: { of: MixPlace; depth: MixDepth; run: Run })
                     </>
                 )}
                 {of.body > 0.04 ? 'It veils the line.' : 'The line stays clear under it.'}
+                {run.cost !== null && (
+                    <>
+                        {' '}
+                        As much colour as 1 ml of {run.a.name} has costs{' '}
+                        <span className="num">
+                            {((1 - of.share) * run.cost.a + of.share * run.cost.b).toFixed(2)} {run.cost.currency}
+                        </span>{' '}
+                        so mixed (<span className="num">{run.cost.a.toFixed(2)}</span> and{' '}
+                        <span className="num">{run.cost.b.toFixed(2)}</span> alone).
+                    </>
+                )}
             </p>
             <p className="sr-only">{`${run.a.name} and ${run.b.name}`}</p>
         </>
@@ -320,7 +345,44 @@ function Layers({ of, run }: { of: MixDepth; run: Run }) {
                     </p>
                 ))}
             </div>
+            {run.lanes.map((l) => (
+                <p key={l.paint}>
+                    {l.moved === null
+                        ? `In its glaze lane no layer of ${l.paint} stirred up the one below (${l.card}).`
+                        : `In its glaze lane layer ${l.moved} of ${l.paint} seems to have stirred up what lay below (${l.card}): ` +
+                          'lay over it in one stroke, or expect the mix.'}
+                </p>
+            ))}
         </>
+    );
+}
+
+/** That painted mixes of the two have changed what is expected, and by how much. */
+function Corrected({ of: { correction, a, b, measure }, onSet }: { of: Run; onSet: (part: Record<string, string>) => void }) {
+    if (correction === null) {
+        return null;
+    }
+    const told = correction.strength95;
+    return (
+        <p className="mt-3 max-w-prose">
+            {correction.fields === 1 ? 'One painted mix of the two is' : `${correction.fields} painted mixes of the two are`}{' '}
+            {correction.used ? 'taken into account' : 'left out of account: this is from the ladders alone'}.{' '}
+            {correction.strength === null ? (
+                <>Their ladders count no drops; the painted ones tell how strong a drop of either is.</>
+            ) : (
+                told !== null && (
+                    <>
+                        By them {b.name} is <span className="num">{correction.strength.toFixed(2)}</span> times as strong beside {a.name} as
+                        the ladders say, from <span className="num">{told[0].toFixed(2)}</span> to{' '}
+                        <span className="num">{told[1].toFixed(2)}</span>.
+                    </>
+                )
+            )}{' '}
+            {measure !== null && measure !== 'counted drops' && `Both ladders were measured out in ${measure}. `}
+            <button type="button" className="link" onClick={() => onSet({ ladders: correction.used ? '1' : '' })}>
+                {correction.used ? 'From the ladders alone' : 'With what was painted'}
+            </button>
+        </p>
     );
 }
 
@@ -344,7 +406,7 @@ function Painted({ of: run }: { of: Run }) {
                         <span className="max-w-prose">
                             {m.dropsA === null
                                 ? 'Ratio not recorded, so nothing is tested by it'
-                                : `${m.dropsA} drops to ${m.dropsB}, ${m.share === null ? 'strengths not counted' : percent(m.share)}`}
+                                : `${m.dropsA} to ${m.dropsB} in ${m.measure}, ${m.share === null ? 'as no ladder was' : percent(m.share)}`}
                             {m.off !== null && (
                                 <>
                                     : dE00 <span className="num">{m.off.toFixed(1)}</span> from what was expected,{' '}
@@ -374,6 +436,18 @@ function Painted({ of: run }: { of: Run }) {
                 ))}
             </ul>
         </section>
+    );
+}
+
+/** A card with the two in counted ratios, where both are among one's pans. */
+function PlanIt({ run }: { run: Run }) {
+    const pans = useQuery({ queryKey: keys.pans(), queryFn: () => get<{ pans: (Pan & { paint: Paint })[] }>('pans') });
+    const of = (paint: string) => pans.data?.pans.find((p) => p.paint.uuid === paint)?.uuid;
+    const [a, b] = [of(run.a.uuid), of(run.b.uuid)];
+    return a === undefined || b === undefined ? null : (
+        <p className="mt-3">
+            <Link to={`/cards?make=1&blocks=stroke,mix:5&pans=${b},${a}`}>Plan a card of the two in counted ratios</Link>
+        </p>
     );
 }
 

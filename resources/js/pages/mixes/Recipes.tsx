@@ -1,13 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { get } from '../../api/client';
-import type { MixPaint, RecipeAnswer } from '../../api/mixes';
+import type { MixPaint, NamedMix, RecipeAnswer } from '../../api/mixes';
 import { keys } from '../../api/queryKeys';
 import { Cautions, Loading, Problem } from '../../components/ui/states';
 import { decimal } from '../../components/ui/decimal';
 
 /** Do I need it? What of the paints at hand comes nearest to a paint to do without, or to a colour. */
-export function Recipes({ paints, onMix }: { paints: MixPaint[]; onMix: (a: string, b: string) => void }) {
+export function Recipes({ paints, mixes, onMix }: { paints: MixPaint[]; mixes: NamedMix[]; onMix: (a: string, b: string) => void }) {
     const [asked, setAsked] = useState('');
     const { data, error, isFetching } = useQuery({
         queryKey: keys.recipes(asked),
@@ -20,22 +20,29 @@ export function Recipes({ paints, onMix }: { paints: MixPaint[]; onMix: (a: stri
         const values = new FormData(e.currentTarget);
         const lab = ['l', 'a', 'b'].map((c) => decimal(values.get(c) ?? undefined));
         const paint = String(values.get('paint') ?? '');
-        const wanted = paint !== '' ? `paint=${paint}` : `l=${lab[0] ?? ''}&a=${lab[1] ?? ''}&b=${lab[2] ?? ''}`;
-        setAsked(`${wanted}&from=${String(values.get('from'))}`);
+        const wanted = paint !== '' ? paint : `l=${lab[0] ?? ''}&a=${lab[1] ?? ''}&b=${lab[2] ?? ''}`;
+        setAsked(`${wanted}&from=${String(values.get('from'))}${values.has('three') ? '&three=1' : ''}`);
     }
     return (
         <section aria-label="Do I need it?" className="mt-6 border-t border-rule pt-3">
             <h2>Do I need it?</h2>
             <form onSubmit={ask} className="flex flex-wrap gap-3 items-end" aria-label="What to do without">
                 <label>
-                    A paint to do without
+                    A paint to do without, or a mix to make otherwise
                     <select className="block w-72" name="paint" defaultValue="">
                         <option value="">a colour instead …</option>
                         {paints.map((p) => (
-                            <option key={p.uuid} value={p.uuid}>
+                            <option key={p.uuid} value={`paint=${p.uuid}`}>
                                 {p.name}, {p.maker}
                             </option>
                         ))}
+                        {mixes
+                            .filter((m) => m.hex !== null && !m.layered)
+                            .map((m) => (
+                                <option key={m.uuid} value={`mix=${m.uuid}`}>
+                                    {m.name}, a mix of mine
+                                </option>
+                            ))}
                     </select>
                 </label>
                 {['L*', 'a*', 'b*'].map((c, i) => (
@@ -50,6 +57,9 @@ export function Recipes({ paints, onMix }: { paints: MixPaint[]; onMix: (a: stri
                         <option value="mine">what I have at hand</option>
                         <option value="single">all measured paints of one pigment</option>
                     </select>
+                </label>
+                <label className="flex gap-2 items-center min-h-11">
+                    <input type="checkbox" name="three" /> three paints too
                 </label>
                 <button className="button" disabled={isFetching}>
                     Look
@@ -101,7 +111,7 @@ export function Recipes({ paints, onMix }: { paints: MixPaint[]; onMix: (a: stri
                                         {r.places
                                             .map((p, i) => `${data.places[i]!.name}: ${p.words.join(', ') || 'none to speak of'}`)
                                             .join('; ')}
-                                        {r.parts.some((p) => /[\s,+]/.test(p.pigments)) && '; holds more than two pigments'}
+                                        {r.pigments > 2 && `; holds ${r.pigments} pigments`}
                                     </p>
                                     <Cautions of={[...new Set(r.parts.flatMap((p) => p.cautions))]} short />
                                 </div>

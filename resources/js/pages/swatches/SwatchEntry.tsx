@@ -264,8 +264,10 @@ function Naming({ swatch, onSaved }: { swatch: Swatch; onSaved: () => void }) {
                 )}
                 {swatch.mix !== null && (
                     <span>
-                        {swatch.mix.dropsA === null ? 'ratio not recorded' : `${swatch.mix.dropsA} drops to ${swatch.mix.dropsB}`} ·{' '}
-                        <Link to={`/mixes?a=${swatch.mix.a.uuid}&b=${swatch.mix.b.uuid}`}>beside what was expected</Link>
+                        {swatch.mix.dropsA === null
+                            ? 'ratio not recorded'
+                            : `${swatch.mix.dropsA} to ${swatch.mix.dropsB} in ${swatch.mix.measure}`}{' '}
+                        · <Link to={`/mixes?a=${swatch.mix.a.uuid}&b=${swatch.mix.b.uuid}`}>beside what was expected</Link>
                     </span>
                 )}
                 {swatch.naming === 'unknown' && (
@@ -375,7 +377,7 @@ function MixOf({ onSave, onLeave, error }: { onSave: (values: Record<string, unk
     function submit(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();
         const v = Object.fromEntries(new FormData(e.currentTarget));
-        onSave({ mix: { a: v.a, b: v.b, dropsA: decimal(v.dropsA), dropsB: decimal(v.dropsB) } });
+        onSave({ mix: { a: v.a, b: v.b, dropsA: decimal(v.dropsA), dropsB: decimal(v.dropsB), measure: v.measure } });
     }
     if (data === undefined) {
         return <Loading what="the paints" />;
@@ -398,11 +400,19 @@ function MixOf({ onSave, onLeave, error }: { onSave: (values: Record<string, unk
                         </select>
                     </label>
                     <label>
-                        Drops
+                        {side === 'a' ? 'So much' : 'into so much'}
                         <input className="block w-16" name={side === 'a' ? 'dropsA' : 'dropsB'} inputMode="decimal" placeholder="?" />
                     </label>
                 </span>
             ))}
+            <label>
+                measured out in
+                <select className="block" name="measure" defaultValue="counted drops">
+                    {['counted drops', 'brush loads', 'grams'].map((m) => (
+                        <option key={m}>{m}</option>
+                    ))}
+                </select>
+            </label>
             <button className="button" data-main>
                 Keep it so
             </button>
@@ -410,8 +420,8 @@ function MixOf({ onSave, onLeave, error }: { onSave: (values: Record<string, unk
                 Leave it
             </button>
             <p className="basis-full text-sm text-soft">
-                Paints whose ladders were measured can be chosen. Drops not counted stay blank; nothing is tested by a ratio that nobody
-                wrote down.
+                Paints whose ladders were measured can be chosen. Amounts that nobody measured stay blank; nothing is tested by a ratio that
+                nobody wrote down.
             </p>
             <Problem error={error} />
         </form>
