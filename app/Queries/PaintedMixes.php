@@ -110,7 +110,6 @@ final readonly class PaintedMixes
         }
         [$off, $expected] = $share === null ? [null, []] : $mix->off($share);
         $range = $share === null ? null : $doubt->expected(static fn (array $f): LinearRgb => ($m = new Mixture([[$f[0], 1 - $share], [$f[1], $share]], $f[0]->backing))->overPaper($m->timesForLightness($labs[0]->l)))[1];
-        $strength = $share === null ? null : $mix->strength(Scale::current(), $share);
         $hex = static fn (Lab $l): string => $l->toXyz()->toLinearRgb()->toHex();
 
         // In which of the depths that are shown it stands.
@@ -120,7 +119,7 @@ final readonly class PaintedMixes
         return [
             'deposit' => round($deposit, 2), 'dropsA' => $drops[0] ?? null, 'dropsB' => $drops[1] ?? null, 'share' => $share === null ? null : round($share, 4), 'spoken' => ['share' => round($spoken, 3), 'left' => round($left, 1)],
             'places' => array_map($hex, $labs), 'expected' => array_map($hex, $expected), 'off' => $off === null ? null : round($off, 1), 'range95' => $range === null ? null : round($range, 1),
-            'asExpected' => $off === null || $range === null ? null : $off <= $range, 'strength' => $strength === null ? null : round($strength, 2),
+            'asExpected' => $off === null || $range === null ? null : $off <= $range,
         ];
     }
 }

@@ -6,16 +6,12 @@ namespace MarshTrial\Core\Mixing;
 
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
-use MarshTrial\Core\Rating\Scale;
 
 /** A mix that was painted and measured, held against what was expected of its paints; both as light as each other, since nobody counted its depth. */
 final readonly class PaintedMix
 {
-    /** Shares and factors that are looked through. */
+    /** Shares that are looked through. */
     private const STEPS = 60;
-
-    /** Furthest that one paint's strength is corrected, as a factor. */
-    private const FURTHEST = 3.0;
 
     /** @param non-empty-list<Lab> $places measured, of one mix */
     public function __construct(private PaintFilm $a, private PaintFilm $b, private array $places) {}
@@ -25,9 +21,9 @@ final readonly class PaintedMix
      *
      * @return array{0: float, 1: list<Lab>} mean dE00, and by place
      */
-    public function off(float $share, ?PaintFilm $b = null): array
+    public function off(float $share): array
     {
-        $mixture = new Mixture([[$this->a, 1 - $share], [$b ?? $this->b, $share]], $this->a->backing);
+        $mixture = new Mixture([[$this->a, 1 - $share], [$this->b, $share]], $this->a->backing);
         $expected = array_map(static fn (Lab $lab): Lab => $mixture->overPaper($mixture->timesForLightness($lab->l))->toLab(), $this->places);
 
         return [array_sum(array_map(Difference::ciede2000(...), $this->places, $expected)) / count($this->places), $expected];
@@ -46,21 +42,5 @@ final readonly class PaintedMix
         }
 
         return [$best[1], $best[0]];
-    }
-
-    /**
-     * How much stronger the second paint is beside the first than their ladders say, as far as one field can tell: what little it moves is
-     * believed, what is far from one is not.
-     */
-    public function strength(Scale $scale, float $share): float
-    {
-        $best = [INF, 1.0];
-        for ($i = -self::STEPS; $i <= self::STEPS; $i++) {
-            $log = log(self::FURTHEST) * $i / self::STEPS;
-            $cost = ($this->off($share, $this->b->stronger(exp($log)))[0] / $scale->film->fieldDe) ** 2 + ($log / $scale->film->strengthSd) ** 2;
-            $best = min($best, [$cost, exp($log)]);
-        }
-
-        return $best[1];
     }
 }

@@ -45,9 +45,11 @@ final class Reach
                             $before = null;
                             continue;
                         }
-                        // The ends of a run are one paint alone.
-                        $by = $share === 0.0 ? [$i] : ($share === 1.0 ? [$j] : [$i, $j]);
-                        foreach (self::between($before, $lab) as [$a, $b]) {
+                        $way = self::between($before, $lab);
+                        foreach ($way as $n => [$a, $b]) {
+                            // The ends of a run are one paint alone; what lies on the way to them is not.
+                            $end = $n === count($way) - 1;
+                            $by = $end && $share === 0.0 ? [$i] : ($end && $share === 1.0 ? [$j] : [$i, $j]);
                             $key = "$l|$a|$b";
                             $needs[$key] = isset($needs[$key]) ? array_values(array_intersect($needs[$key], $by)) : $by;
                         }

@@ -168,8 +168,8 @@ final class DatabaseSeeder extends Seeder
         $this->picture($card);
         PublishRecord::of($card, $tamsin);
         $id = fn (int $paint): int => (int) Paint::query()->where('uuid', $this->uuid(1000 + $paint))->value('id');
-        foreach ([['reed green', 3, 9, 0.55, false], ['tide mud', 0, 3, 0.5, false], ['dusk over gorse', 6, 9, 0.5, true], ['rain grey', 0, 4, 0.62, false]] as $n => [$name, $a, $b, $share, $layered]) {
-            Mix::put($this->uuid(9100 + $n), ['a_id' => $id($a), 'b_id' => $id($b), 'share' => $share, 'deposit' => 0.92, 'layered' => $layered, 'name' => $name]);
+        foreach ([['reed green', 3, 9, 0.55, false, 0.92], ['tide mud', 0, 3, 0.5, false, 0.92], ['dusk over gorse', 6, 9, 0.5, true, 0.92], ['rain grey', 11, 3, 0.6, false, 0.3]] as $n => [$name, $a, $b, $share, $layered, $deposit]) {
+            Mix::put($this->uuid(9100 + $n), ['a_id' => $id($a), 'b_id' => $id($b), 'share' => $share, 'deposit' => $deposit, 'layered' => $layered, 'name' => $name]);
         }
     }
 
@@ -230,6 +230,10 @@ final class DatabaseSeeder extends Seeder
             if (is_array($paint[8])) {
                 PlacePan::in(Pan::query()->where('uuid', $this->uuid(2000 + $i))->firstOrFail(), $palettes[$paint[8][0]], $paint[8][1], '1');
             }
+        }
+        foreach (['warm yellow' => 9, 'warm red' => 0, 'warm blue' => 3, 'cool blue' => 13] as $place => $paint) {
+            $pan = Pan::query()->where('uuid', $this->uuid(2000 + $paint))->firstOrFail();
+            $pan->change(['partner' => $place], (string) $pan->edition);
         }
         Pan::query()->where('uuid', $this->uuid(2000 + self::FORGOTTEN))->update(['opened_on' => '2026-03-05 00:00:00', 'state' => 'unlabelled']);
     }

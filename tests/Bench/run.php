@@ -16,6 +16,7 @@ use MarshTrial\Core\Exchange\LayoutJson;
 use MarshTrial\Core\Mixing\Backing;
 use MarshTrial\Core\Mixing\Mixture;
 use MarshTrial\Core\Mixing\PaintFilm;
+use MarshTrial\Core\Mixing\Reach;
 use MarshTrial\Core\Mixing\Recipes;
 use MarshTrial\Core\Simulation\CameraStandIn;
 use MarshTrial\Core\Simulation\LoggerStandIn;
@@ -32,6 +33,21 @@ if (! is_file($page)) {
     fwrite(STDERR, "Making the A4 page once ...\n");
     file_put_contents($page, PngWriter::encode(ScannerStandIn::scan($layout, 7, 300, print: SheetPress::print($layout))));
 }
+/**
+ * Make-believe paints whose absorption moves along the spectrum.
+ *
+ * @return non-empty-list<PaintFilm>
+ */
+function madeUpFilms(int $many, Backing $backing): array
+{
+    return array_map(static function (int $i) use ($many, $backing): PaintFilm {
+        $at = 410 + 284 * $i / $many;
+        $film = new PaintFilm(Bands::map(static fn (float $nm): float => log(0.01 + 0.6 * exp(-0.5 * (($nm - $at) / (30 + $i % 7 * 8)) ** 2))), -4.0 + $i % 5 * 0.3, 0.5, [], $backing, $at < 490 ? 2 : ($at < 570 ? 1 : 0), 3.0, null, 0.0, 0.0);
+
+        return $film->stronger(Mixture::amountFor($film, 0.92));
+    }, range(0, $many - 1));
+}
+
 $seconds = static function (callable $work): float {
     $from = hrtime(true);
     $work();
@@ -170,11 +186,7 @@ $figures = [
     // Ten thousand pairs looked through for a stand-in, against adding up as many spectra. Asked: 2 s.
     'recipes' => static function () use ($seconds, $median): array {
         $backing = Backing::of(new LinearRgb(0.86, 0.85, 0.80), null);
-        $films = [];
-        for ($i = 0; $i < 142; $i++) {
-            $film = new PaintFilm(Bands::map(static fn (float $nm): float => log(0.01 + 0.6 * exp(-0.5 * (($nm - 410 - 2 * $i) / (30 + $i % 7 * 8)) ** 2))), -4.0 + $i % 5 * 0.3, 0.5, [], $backing, $i < 40 ? 2 : ($i < 80 ? 1 : 0), 3.0, null, 0.0, 0.0);
-            $films[] = $film->stronger(Mixture::amountFor($film, 0.92));
-        }
+        $films = madeUpFilms(142, $backing);
         $mixture = new Mixture([[$films[10], 0.4], [$films[90], 0.6]], $backing);
         $wanted = array_map(static fn (float $d): array => ['lab' => $mixture->overPaper($mixture->timesFor($d))->toLab(), 'deposit' => $d], [0.3, 2.0]);
         $spectrum = array_fill(0, Bands::COUNT, 0.5);
@@ -192,6 +204,26 @@ $figures = [
         }
 
         return ['look through 10 011 pairs of paints for a stand-in', $median($whole), 's', $median($bare), $median($ratios)];
+    },
+    // How far sixty paints reach by two, against adding up as many spectra as are mixed. Asked: 1 s.
+    'reach' => static function () use ($seconds, $median): array {
+        $backing = Backing::of(new LinearRgb(0.86, 0.85, 0.80), null);
+        $films = madeUpFilms(60, $backing);
+        $spectrum = array_fill(0, Bands::COUNT, 0.5);
+        $whole = $bare = $ratios = [];
+        for ($i = 0; $i < 5; $i++) {
+            $b = $seconds(static function () use ($spectrum): void {
+                for ($n = 0; $n < 60 * 59 / 2 * 8 * count(Reach::LIGHTNESSES); $n++) {
+                    Bands::sum($spectrum, Bands::rgb());
+                }
+            });
+            $w = $seconds(static fn () => Reach::of($films, $backing));
+            if ($i > 0) {
+                [$bare[], $whole[], $ratios[]] = [$b, $w, $w / $b];
+            }
+        }
+
+        return ['how far sixty paints reach by two', $median($whole), 's', $median($bare), $median($ratios)];
     },
     // What a stranger's browser asks for first, of a server that is warm, against a file that it hands out as it is. Asked: below 60 ms.
     'first-page' => static function () use ($seconds, $median): array {

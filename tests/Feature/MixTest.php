@@ -10,6 +10,8 @@ use App\Models\Film;
 use App\Models\Mix;
 use App\Models\Pan;
 use App\Models\Picture;
+use App\Models\Specimen;
+use App\Models\SpecimenCondition;
 use App\Models\Swatch;
 use Illuminate\Testing\TestResponse;
 
@@ -123,11 +125,26 @@ final class MixTest extends FeatureTestCase
         self::assertContains($two, array_column($recipes['recipes'][0]['parts'], 'uuid'));
         $grey = $this->getJson('/api/recipes?l=60&a=0&b=0')->assertOk()->json('recipes.0');
         self::assertCount(2, $grey['parts']);
+        // A third paint is only added where it is asked for, and brings the recipe no further off.
+        self::assertLessThanOrEqual($grey['dE00'] + 0.05, $this->getJson('/api/recipes?l=60&a=0&b=0&three=1')->assertOk()->json('recipes.0.dE00'));
+        // A mix that one likes is made of what is at hand.
+        $this->putJson('/api/mixes/'.($mix = self::uuid()), ['a' => $one, 'b' => $yellow, 'share' => 0.5, 'deposit' => 0.92, 'name' => 'reed green'])->assertCreated();
+        $reed = $this->getJson("/api/recipes?mix=$mix")->assertOk()->assertJsonPath('wanted.name', 'reed green')->json('recipes.0');
+        self::assertSame([[$one, $yellow], true], [array_column($reed['parts'], 'uuid'), $reed['dE00'] < 0.5]);
+        $this->actingAs($this->other)->getJson("/api/recipes?mix=$mix")->assertNotFound();
+        $this->actingAs($this->wren);
         // All measured paints of one pigment may be looked through, whoever has them; nobody else sees drafts.
         $this->getJson('/api/recipes?l=60&a=0&b=0&from=single')->assertOk()->assertJsonPath('of', 3);
         foreach (['', 'l=60', 'l=120&a=0&b=0', 'paint=nobody', 'l=60&a=0&b=0&from=all'] as $asked) {
             $this->getJson("/api/recipes?$asked")->assertStatus(422);
         }
+        // What makes a grey, and what all reach together: one of two blues of one code adds next to nothing.
+        self::assertSame([$yellow], array_values(array_filter(array_column($this->getJson("/api/paints/$one/greys")->assertOk()->json('greys'), 'uuid'), static fn (string $u): bool => $u !== $two)));
+        $reach = $this->getJson('/api/reach')->assertOk()->json();
+        $lost = array_column($reach['paints'], 'lost', 'uuid');
+        self::assertSame([true, true], [$lost[$yellow] > $lost[$one], $lost[$yellow] > $lost[$two]]);
+        self::assertLessThan(count($reach['patches']), $lost[$yellow]);
+        $this->actingAs($this->other)->getJson('/api/reach')->assertStatus(422);
         self::assertStringContainsString('None of the paints', (string) $this->actingAs($this->other)->getJson('/api/recipes?l=60&a=0&b=0')->assertStatus(422)->json('detail'));
     }
 
@@ -148,7 +165,8 @@ final class MixTest extends FeatureTestCase
         // Nobody wrote the ratio down: nothing is tested by it, but the field speaks for one.
         $say(['a' => $blue, 'b' => $yellow])->assertOk()->assertJsonPath('naming', 'mixed')->assertJsonPath('mix.dropsA', null);
         $painted = $run()['painted'][0];
-        self::assertSame([null, null, null], [$painted['share'], $painted['off'], $painted['strength']]);
+        self::assertSame([null, null], [$painted['share'], $painted['off']]);
+        self::assertNull($run()['correction']);
         self::assertEqualsWithDelta(0.5, $painted['spoken']['share'], 0.03);
         self::assertLessThan(0.5, $painted['spoken']['left']);
         // In the very drops that were expected it is as expected, whichever paint is named first.
@@ -157,16 +175,65 @@ final class MixTest extends FeatureTestCase
             $painted = $run()['painted'][0];
             self::assertEqualsWithDelta(0.5, $painted['share'], 0.01);
             self::assertTrue($painted['asExpected']);
-            self::assertEqualsWithDelta(1.0, $painted['strength'], 0.06);
+            self::assertEqualsWithDelta(1.0, $run()['correction']['strength'], 0.06);
         }
+        // What was measured out otherwise than the ladders tests nothing and corrects nothing.
+        $say(['measure' => 'handfuls'] + $mix)->assertStatus(422);
+        $say(['measure' => 'brush loads'] + $mix)->assertOk()->assertJsonPath('mix.measure', 'brush loads');
+        self::assertSame([null, null, null], [$run()['painted'][0]['share'], $run()['painted'][0]['off'], $run()['correction']]);
+        $say($mix)->assertOk();
         // Twice the yellow that was counted makes it seem stronger than its ladder says.
         $swatch->refresh()->update(['told' => $told($run()['depths'][1]['places'][21]['lab'])]);
-        $more = $run()['painted'][0];
-        self::assertGreaterThan(1.2, $more['strength']);
-        self::assertGreaterThan($painted['off'], $more['off']);
+        $more = $run();
+        self::assertGreaterThan(1.1, $more['correction']['strength']);
+        self::assertSame([1, true], [$more['correction']['fields'], $more['correction']['used']]);
+        self::assertGreaterThan($painted['off'], $more['painted'][0]['off']);
+        // It moves the drops that are expected; the ladders alone still say what they said.
+        $ladders = $this->getJson("/api/mix?a=$blue&b=$yellow&ladders=1")->assertOk();
+        $ladders->assertJsonPath('correction.used', false)->assertJsonPath('painted.0.off', $more['painted'][0]['off']);
+        self::assertEqualsWithDelta($half['drops'], $ladders->json('depths.1.places.16.drops'), 0.011);
+        self::assertGreaterThan(1.1 * $half['drops'], $more['depths'][1]['places'][16]['drops']);
         // Named as one paint it is no mix any more.
         $this->putJson("/api/swatches/$swatch->uuid", ['paintUuid' => $blue], ['If-Match' => '"'.$swatch->refresh()->edition.'"'])->assertOk()->assertJsonPath('mix', null);
         self::assertSame([], $run()['painted']);
+    }
+
+    public function testPartnersAreChosenOnceAndAMixHasAPrice(): void
+    {
+        [, [$blue, $yellow]] = $this->painted('stroke,ladder:6', 'PB28', 'PY65');
+        $pans = Pan::query()->orderBy('id')->get();
+        $this->putJson('/api/partners/warm%20yellow', ['pan' => $pans[1]->uuid])->assertOk()->assertJsonPath('partners.0.pan.uuid', $pans[1]->uuid);
+        // A place has one pan; a pan that takes it puts the other out; nobody takes that of another.
+        $this->putJson('/api/partners/warm%20yellow', ['pan' => $pans[0]->uuid])->assertOk()->assertJsonPath('partners.0.pan.uuid', $pans[0]->uuid);
+        self::assertSame(1, Pan::query()->whereNotNull('partner')->count());
+        $this->putJson('/api/partners/mud', ['pan' => $pans[0]->uuid])->assertStatus(422);
+        $this->actingAs($this->other)->putJson('/api/partners/white', ['pan' => $pans[0]->uuid])->assertNotFound();
+        $this->actingAs($this->wren)->putJson('/api/partners/warm%20yellow', ['pan' => null])->assertOk()->assertJsonPath('partners.0.pan', null);
+        // Without a price on both nothing is said of what it costs.
+        $this->getJson("/api/mix?a=$blue&b=$yellow")->assertOk()->assertJsonPath('cost', null);
+        $pans[0]->refresh()->update(['volume_ml' => 10, 'price_minor' => 1000, 'currency' => 'EUR']);
+        $pans[1]->refresh()->update(['volume_ml' => 10, 'price_minor' => 500, 'currency' => 'GBP']);
+        $this->getJson("/api/mix?a=$blue&b=$yellow")->assertJsonPath('cost', null);
+        $pans[1]->update(['currency' => 'EUR']);
+        $run = $this->getJson("/api/mix?a=$blue&b=$yellow")->json();
+        [$one, $other] = array_map(static fn (string $uuid): float => (float) Film::query()->join('paints', 'paints.id', '=', 'films.paint_id')->where('paints.uuid', $uuid)->firstOrFail(['films.data'])->film()->unitDrops, [$blue, $yellow]);
+        self::assertSame('EUR', $run['cost']['currency']);
+        self::assertEqualsWithDelta([1.0, 0.5 * $other / $one], [$run['cost']['a'], $run['cost']['b']], 0.001);
+        // Ladders measured out in different things tell no drops together.
+        SpecimenCondition::put(self::uuid(), ['specimen_id' => Specimen::query()->orderBy('id')->value('id'), 'key' => 'amounts', 'value' => 'grams']);
+        $this->getJson("/api/mix?a=$blue&b=$yellow")->assertJsonPath('measure', null)->assertJsonPath('cost', null);
+    }
+
+    public function testWhatAnInstrumentReadIsInTheFilm(): void
+    {
+        [$card] = $this->painted('stroke,wash', 'PB28');
+        $before = Film::query()->firstOrFail()->data;
+        $this->postJson("/api/cards/$card->uuid/readings/".($run = self::uuid()).'/stand-in')->assertSuccessful();
+        $after = Film::query()->latest('id')->firstOrFail()->data;
+        self::assertGreaterThan(0.01, abs($before['logK'][10] - $after['logK'][10]));
+        // Taken away, it is as it was.
+        $this->deleteJson("/api/readings/$run")->assertSuccessful();
+        self::assertSame($before['logK'], Film::query()->latest('id')->firstOrFail()->data['logK']);
     }
 
     public function testAMixFadesAlongTheCoursesOfItsPaints(): void

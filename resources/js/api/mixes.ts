@@ -97,8 +97,6 @@ export interface PaintedMix {
     off: number | null;
     range95: number | null;
     asExpected: boolean | null;
-    /** How much stronger the second is than the ladders say, as far as this field tells. */
-    strength: number | null;
 }
 export interface Run {
     painted: PaintedMix[];

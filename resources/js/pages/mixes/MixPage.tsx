@@ -413,14 +413,7 @@ function Painted({ of: run }: { of: Run }) {
                                     {m.asExpected ? 'as near as was said' : `further than the ${m.range95!.toFixed(1)} that was said`}
                                 </>
                             )}
-                            . The field itself speaks for {percent(m.spoken.share)}
-                            {m.strength !== null && Math.abs(Math.log(m.strength)) > 0.05 && (
-                                <>
-                                    ; {run.b.name} seems <span className="num">{m.strength.toFixed(2)}</span> times as strong beside{' '}
-                                    {run.a.name} as their ladders say
-                                </>
-                            )}
-                            .{' '}
+                            . The field itself speaks for {percent(m.spoken.share)}.{' '}
                             <span className="text-soft">
                                 {m.card === null ? (
                                     'a swatch of '
@@ -494,7 +487,13 @@ function Named({ of, onChange, onOpen }: { of: NamedMix[]; onChange: () => void;
                         <button
                             type="button"
                             className="link"
-                            onClick={() => onOpen({ a: m.a.uuid, b: m.b.uuid, share: String(m.share), layered: m.layered ? '1' : '' })}
+                            onClick={() => onOpen({
+                                    a: m.a.uuid,
+                                    b: m.b.uuid,
+                                    share: String(m.share),
+                                    depth: m.deposit < 0.55 ? 'tint' : m.deposit < 1.4 ? '' : 'deep',
+                                    layered: m.layered ? '1' : '',
+                                })}
                         >
                             {m.name}
                         </button>
