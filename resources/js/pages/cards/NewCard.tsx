@@ -21,7 +21,9 @@ export function NewCard() {
     const pans = useQuery({ queryKey: keys.pans(), queryFn: () => get<{ pans: PanOfPaint[] }>('pans') });
     const [query] = useSearchParams();
     const [open, setOpen] = useState(query.has('make'));
-    const [chosen, setChosen] = useState<string[]>(query.get('pans')?.split(',') ?? []);
+    const [wanted, setChosen] = useState<string[]>(query.get('pans')?.split(',') ?? []);
+    // An address may name pans that are used up by now, or not one's own.
+    const chosen = pans.data === undefined ? wanted : wanted.filter((uuid) => pans.data.pans.some((p) => p.uuid === uuid));
     const [filter, setFilter] = useState('');
     const [kind, setKind] = useState('property');
     const [blocks, setBlocks] = useState<string | null>(query.get('blocks'));

@@ -487,13 +487,15 @@ function Named({ of, onChange, onOpen }: { of: NamedMix[]; onChange: () => void;
                         <button
                             type="button"
                             className="link"
-                            onClick={() => onOpen({
+                            onClick={() =>
+                                onOpen({
                                     a: m.a.uuid,
                                     b: m.b.uuid,
                                     share: String(m.share),
                                     depth: m.deposit < 0.55 ? 'tint' : m.deposit < 1.4 ? '' : 'deep',
                                     layered: m.layered ? '1' : '',
-                                })}
+                                })
+                            }
                         >
                             {m.name}
                         </button>

@@ -91,9 +91,10 @@ export function Recipes({ paints, mixes, onMix }: { paints: MixPaint[]; mixes: N
                                 </div>
                                 <div>
                                     <p>
-                                        {r.parts.map((p) => `${Math.round(100 * p.share)} ${p.name}`).join(' with ')}
-                                        {r.parts.length === 1 && ' alone'}, dE00 <span className="num">{r.dE00.toFixed(1)}</span> off on
-                                        average
+                                        {r.parts.length === 1
+                                            ? `${r.parts[0]!.name} alone`
+                                            : r.parts.map((p) => `${Math.round(100 * p.share)} % ${p.name}`).join(' with ')}
+                                        , dE00 <span className="num">{r.dE00.toFixed(1)}</span> off on average
                                         {r.parts.length === 2 && (
                                             <>
                                                 {' '}
@@ -109,7 +110,7 @@ export function Recipes({ paints, mixes, onMix }: { paints: MixPaint[]; mixes: N
                                     </p>
                                     <p className="text-soft">
                                         {r.places
-                                            .map((p, i) => `${data.places[i]!.name}: ${p.words.join(', ') || 'none to speak of'}`)
+                                            .map((p, i) => `${data.places[i]!.name}: ${p.words.join(', ') || 'no difference to speak of'}`)
                                             .join('; ')}
                                         {r.pigments > 2 && `; holds ${r.pigments} pigments`}
                                     </p>
