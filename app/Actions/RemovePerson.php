@@ -88,7 +88,7 @@ final class RemovePerson
             DB::afterCommit(static fn () => @unlink($path));
         });
         Pan::query()->where('owner_id', $user->id)->whereNotIn('id', DB::table('specimens')->select('pan_id'))->delete();
-        Pan::query()->where('owner_id', $user->id)->update(['palette_id' => null, 'slot' => null, 'kept_at' => '', 'note' => '', 'extras' => null, 'price_minor' => null, 'currency' => null]);
+        Pan::query()->where('owner_id', $user->id)->update(['palette_id' => null, 'slot' => null, 'kept_at' => '', 'note' => '', 'extras' => null, 'price_minor' => null, 'currency' => null, 'partner' => null]);
         Palette::query()->where('owner_id', $user->id)->delete();
         Mix::query()->where('owner_id', $user->id)->delete();
     }

@@ -61,7 +61,7 @@ final class MixView
         return array_map(static function (string $place) use ($pans): array {
             $pan = $pans[$place] ?? null;
 
-            return ['place' => $place, 'pan' => $pan === null ? null : ['uuid' => $pan->uuid, 'name' => $pan->paint->colour_name, 'maker' => $pan->paint->maker->name, 'batch' => $pan->batch, 'paint' => $pan->paint->uuid]];
+            return ['place' => $place, 'pan' => $pan === null ? null : ['uuid' => $pan->uuid, 'name' => $pan->paint->colour_name, 'maker' => $pan->paint->maker->name, 'batch' => $pan->batch, 'paint' => $pan->paint->uuid, 'atHand' => in_array($pan->state, PanStates::AT_HAND, true)]];
         }, Partners::PLACES);
     }
 

@@ -206,6 +206,9 @@ final class MixTest extends FeatureTestCase
         // A place has one pan; a pan that takes it puts the other out; nobody takes that of another.
         $this->putJson('/api/partners/warm%20yellow', ['pan' => $pans[0]->uuid])->assertOk()->assertJsonPath('partners.0.pan.uuid', $pans[0]->uuid);
         self::assertSame(1, Pan::query()->whereNotNull('partner')->count());
+        $pans[0]->refresh()->update(['state' => 'used up']);
+        $this->getJson('/api/mixes')->assertJsonPath('partners.0.pan.atHand', false);
+        $pans[0]->update(['state' => 'in use']);
         $this->putJson('/api/partners/mud', ['pan' => $pans[0]->uuid])->assertStatus(422);
         $this->actingAs($this->other)->putJson('/api/partners/white', ['pan' => $pans[0]->uuid])->assertNotFound();
         $this->actingAs($this->wren)->putJson('/api/partners/warm%20yellow', ['pan' => null])->assertOk()->assertJsonPath('partners.0.pan', null);

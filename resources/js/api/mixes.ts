@@ -29,7 +29,7 @@ export interface NamedMix {
 /** A place among the partners that everything is mixed with. */
 export interface Partner {
     place: string;
-    pan: { uuid: string; name: string; maker: string; batch: string; paint: string } | null;
+    pan: { uuid: string; name: string; maker: string; batch: string; paint: string; atHand: boolean } | null;
 }
 export interface MixBench {
     paints: MixPaint[];

@@ -195,7 +195,10 @@ export function NewCard() {
 /** On a card with mixes every row is mixed with the first; one's partners go below it in one step. */
 function AddPartners({ chosen, most, onChoose }: { chosen: string[]; most: number; onChoose: (pans: string[]) => void }) {
     const bench = useQuery({ queryKey: keys.mixes(), queryFn: () => get<MixBench>('mixes') });
-    const partners = (bench.data?.partners ?? []).flatMap((p) => (p.pan === null || chosen.includes(p.pan.uuid) ? [] : [p.pan.uuid]));
+    const partners = (bench.data?.partners ?? []).flatMap((p) =>
+        p.pan === null || !p.pan.atHand || chosen.includes(p.pan.uuid) ? [] : [p.pan.uuid],
+    );
+    const gone = (bench.data?.partners ?? []).flatMap((p) => (p.pan === null || p.pan.atHand ? [] : [p.pan.name]));
     return (
         <p className="my-2">
             Every row is mixed with row 1.{' '}
@@ -209,10 +212,16 @@ function AddPartners({ chosen, most, onChoose }: { chosen: string[]; most: numbe
                     Add my partners{chosen.length === 0 && ' (choose the first row before)'}
                     {chosen.length + partners.length > most && `: ${Math.max(0, most - chosen.length)} of ${partners.length} have room`}
                 </button>
-            ) : (
+            ) : gone.length > 0 ? null : (
                 <span className="text-soft">
                     Partners that everything is mixed with are chosen under <Link to="/mixes">Mixes</Link>.
                 </span>
+            )}
+            {gone.length > 0 && (
+                <>
+                    {' '}
+                    {gone.join(', ')} {gone.length === 1 ? 'is' : 'are'} used up: choose another pan under <Link to="/mixes">Mixes</Link>.
+                </>
             )}
         </p>
     );
