@@ -43,6 +43,7 @@ final readonly class Scale
         public Scale\Picture $picture = new Scale\Picture,
         public Scale\Swatch $swatch = new Scale\Swatch,
         public Scale\Certainty $certainty = new Scale\Certainty,
+        public Scale\Evidence $evidence = new Scale\Evidence,
     ) {}
 
     /** The scale that holds. */

@@ -166,6 +166,40 @@ final class Figures
         return $out;
     }
 
+    /** @return array<string, array{0: float, 1: float|null, 2: string}> */
+    public static function ofPools(int $groups): array
+    {
+        $share = static fn (array $of, callable $is): float => count(array_filter($of, $is)) / max(1, count($of));
+        $out = $before = $told = [];
+        foreach (Pools::PROPERTIES as $property) {
+            $after = array_merge(...array_map(static fn (int $seed): array => Pools::another($property, $seed, 10), range(1, $groups)));
+            array_push($before, ...array_merge(...array_map(static fn (int $seed): array => Pools::another($property, $seed, 0), range(1, $groups))));
+            array_push($told, ...$after);
+            $inside = $share($after, static fn (array $t): bool => $t['inside']);
+            $out["another test of $property lies in the range told, ten pans repeated, at least"] = [$inside, 0.90, '>='];
+            $out["another test of $property lies in the range told, ten pans repeated, at most"] = [$inside, 0.98, '<='];
+        }
+        $inside = $share($before, static fn (array $t): bool => $t['inside']);
+        $out['another test lies in the range told, nothing repeated yet, at least'] = [$inside, 0.90, '>='];
+        $out['another test lies in the range told, nothing repeated yet, at most'] = [$inside, 0.98, '<='];
+        foreach ([[0.5, 0.6], [0.6, 0.8], [0.8, 0.95], [0.95, 1.001]] as [$from, $to]) {
+            $in = array_values(array_filter($told, static fn (array $t): bool => $t['said'] !== null && $t['said'] >= $from && $t['said'] < $to));
+            $name = sprintf('words said at %d to %d %%', round(100 * $from), min(100, round(100 * $to)));
+            $out["$name: off how often they are right"] = [abs($share($in, static fn (array $t): bool => $t['right']) - array_sum(array_column($in, 'said')) / max(1, count($in))), 0.05, '<='];
+        }
+        $out['a maker 3.5 deviations off, three tests each: named'] = [$share(array_map(static fn (int $s): array => Pools::makers($s, 3.5), range(1, $groups)), static fn (array $m): bool => $m['named'] === ['a']), 0.90, '>='];
+        $out['makers that do not differ: one is named'] = [$share(array_map(static fn (int $s): array => Pools::makers($s, 0.0), range(1, 1000)), static fn (array $m): bool => $m['named'] !== [] || $m['matters']), 0.06, '<='];
+        $out['each maker by a tester of its own: nothing is said'] = [$share(array_map(static fn (int $s): array => Pools::makers($s, 8.0, true), range(1, $groups)), static fn (array $m): bool => $m['confounded'] && ! $m['matters'] && $m['named'] === []), 1.0, '>='];
+        foreach ([1, 3] as $tests) {
+            $alike = array_map(static fn (int $s): array => Pools::pair($s, $tests, true), range(1, $groups));
+            $out["two paints that are alike, $tests test".($tests === 1 ? '' : 's').' each: said to differ'] = [$share($alike, static fn (array $p): bool => $p['chance'] >= 0.95), 0.06, '<='];
+            $apart = array_filter(array_map(static fn (int $s): array => Pools::pair($s, $tests, false), range(1, $groups)), static fn (array $p): bool => $p['chance'] >= 0.8);
+            $out["a further pair says the same, $tests test".($tests === 1 ? '' : 's').' each: off the odds told'] = [abs($share($apart, static fn (array $p): bool => $p['same']) - array_sum(array_column($apart, 'again')) / max(1, count($apart))), 0.05, '<='];
+        }
+
+        return $out;
+    }
+
     /**
      * @param list<array<string, mixed>> $rows by row and depth, as Racks::of gives them
      * @param list<array<string, mixed>> $strips

@@ -165,11 +165,20 @@ final class Report
         ];
     }
 
+    /** @return array{words: string, figures: list<array<string, mixed>>} */
+    public static function pools(int $groups): array
+    {
+        return [
+            'words' => sprintf('%d groups of testers with habits of their own that go through all their cards, hands that spoil a test now and then without noticing, and paints with planted truths: what is said of another test, of makers and of two paints. Pure numbers; no picture is measured.', $groups),
+            'figures' => self::figures(Figures::ofPools($groups)),
+        ];
+    }
+
     /** @param array<string, mixed> $report */
     public static function markdown(array $report): string
     {
         $lines = ['# Accuracy', '', 'Made by `bin/accuracy`. The application shows the same under “How well it measures”.'];
-        foreach (['scans' => 'Scans', 'drying' => 'Drying shift', 'covered' => 'One mark covered', 'swatches' => 'Swatches through the pocket frame', 'courses' => 'Courses of fading', 'racks' => 'Racks and old strips', 'mixes' => 'Mixes', 'photos' => 'Devices, photographs and calibrations'] as $half => $title) {
+        foreach (['scans' => 'Scans', 'drying' => 'Drying shift', 'covered' => 'One mark covered', 'swatches' => 'Swatches through the pocket frame', 'courses' => 'Courses of fading', 'racks' => 'Racks and old strips', 'mixes' => 'Mixes', 'pools' => 'Many tests', 'photos' => 'Devices, photographs and calibrations'] as $half => $title) {
             if (! isset($report[$half])) {
                 continue;
             }

@@ -30,6 +30,9 @@ const SWATCHES = ['swatchphoto' => 40, 'swatchscan' => 20];
 /** Racks of six paints, and old strips. */
 const RACKS = ['rack' => 10, 'oldstrip' => 60];
 
+/** Groups of testers whose evidence is pooled. */
+const GROUPS = 300;
+
 /** Pairs of paints that are mixed. */
 const MIXES = 30;
 
@@ -132,6 +135,9 @@ if (isset($results['mix'])) {
 }
 if (isset($results['rack'])) {
     $report['racks'] = Report::racks($results['rack'], $results['oldstrip']);
+}
+if (in_array($wanted, ['all', 'pools'], true)) {
+    $report['pools'] = Report::pools(GROUPS);
 }
 if (in_array($wanted, ['all', 'courses'], true)) {
     $report['courses'] = Report::courses(array_map(Courses::of(...), range(1, COURSES)));

@@ -1,0 +1,136 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Evidence;
+
+use MarshTrial\Core\Rating\ClassChances;
+use MarshTrial\Core\Rating\Scale;
+
+/** What all tests of one paint under one protocol say together, and what another test of it would say. Nothing measured is dropped. */
+final readonly class Evidence
+{
+    /**
+     * @param list<array{weight: float, mean: float, sd: float, another: float}> $parts one for every scatter that the paint may have: mean, its standard deviation, that of another tester's test
+     */
+    private function __construct(
+        public float $value,
+        /** 1 sigma of the mean. */
+        public float $uncertainty,
+        public int $tests,
+        /** @var non-empty-list<string> */
+        public array $testers,
+        /** Standard deviation of tests by different testers, in the property's unit. */
+        public float $scatter,
+        /** @var list<string> keys of tests that lie off the others by more than they scatter */
+        public array $off,
+        private array $parts,
+    ) {}
+
+    /** @param non-empty-list<PaintTest> $tests of one paint, under one protocol */
+    public static function of(Scale $scale, string $property, Scatter $scatter, array $tests): self
+    {
+        $averaged = Scatter::averaged($tests);
+        $off = [];
+        if (count($averaged) > 2) {
+            foreach ($averaged as $i => $one) {
+                $others = self::pooled($property, $scatter, array_values(array_diff_key($averaged, [$i => 0])));
+                [$mean, $sd] = self::moments($others, 'another');
+                if (abs($one->value - $mean) > $scale->evidence->off * $sd) {
+                    array_push($off, ...array_map(static fn (PaintTest $t): string => $t->key, array_values(array_filter($tests, static fn (PaintTest $t): bool => $t->tester === $one->tester))));
+                }
+            }
+        }
+        $parts = self::pooled($property, $scatter, $averaged);
+        [$mean, $sd] = self::moments($parts, 'sd');
+        $measure = Scatter::measure($property, $mean);
+
+        return new self($mean, $sd, count($tests), array_map(static fn (PaintTest $t): string => $t->tester, $averaged), sqrt(array_sum(array_map(static fn (array $s): float => $s[1] * ($s[0] * $measure) ** 2, $scatter->ofPaint($averaged)))), $off, $parts);
+    }
+
+    /**
+     * @param non-empty-list<PaintTest> $averaged one for each tester
+     *
+     * @return list<array{weight: float, mean: float, sd: float, another: float}>
+     */
+    private static function pooled(string $property, Scatter $scatter, array $averaged): array
+    {
+        $measure = Scatter::measure($property, array_sum(array_map(static fn (PaintTest $t): float => $t->value, $averaged)) / count($averaged));
+        $usual = sqrt(array_sum(array_map(static fn (PaintTest $t): float => $t->uncertainty ** 2, $averaged)) / count($averaged));
+        $out = [];
+        foreach ($scatter->ofPaint($averaged) as [$share, $chance]) {
+            $tau = $share * $measure;
+            [$weight, $sum] = [0.0, 0.0];
+            foreach ($averaged as $test) {
+                $w = 1 / ($test->uncertainty ** 2 + $tau ** 2);
+                $weight += $w;
+                $sum += $w * $test->value;
+            }
+            $out[] = ['weight' => $chance, 'mean' => $sum / $weight, 'sd' => 1 / sqrt($weight), 'another' => sqrt(1 / $weight + $tau ** 2 + $usual ** 2)];
+        }
+
+        return $out;
+    }
+
+    /**
+     * @param list<array{weight: float, mean: float, sd: float, another: float}> $parts
+     * @param 'sd'|'another' $which
+     *
+     * @return array{0: float, 1: float} mean and standard deviation
+     */
+    private static function moments(array $parts, string $which): array
+    {
+        $mean = array_sum(array_map(static fn (array $p): float => $p['weight'] * $p['mean'], $parts));
+
+        return [$mean, sqrt(array_sum(array_map(static fn (array $p): float => $p['weight'] * ($p[$which] ** 2 + ($p['mean'] - $mean) ** 2), $parts)))];
+    }
+
+    /** Chance that another tester's test lies below a value. */
+    public function below(float $value): float
+    {
+        return array_sum(array_map(static fn (array $p): float => $p['weight'] * ClassChances::normal(($value - $p['mean']) / max(1e-9, $p['another'])), $this->parts));
+    }
+
+    /** @return array{0: float, 1: float} within which another tester's test lies, 95 % */
+    public function another(): array
+    {
+        [$mean, $sd] = self::moments($this->parts, 'another');
+        $at = function (float $chance) use ($mean, $sd): float {
+            [$low, $high] = [$mean - 12 * $sd, $mean + 12 * $sd];
+            for ($i = 0; $i < 40; $i++) {
+                $middle = ($low + $high) / 2;
+                [$low, $high] = $this->below($middle) < $chance ? [$middle, $high] : [$low, $middle];
+            }
+
+            return ($low + $high) / 2;
+        };
+
+        return [$at(0.025), $at(0.975)];
+    }
+
+    /**
+     * What class another tester's test would give.
+     *
+     * @param array<string, float> $limits class => upper limit, least first
+     *
+     * @return array<string, float> class => chance
+     */
+    public function chances(array $limits): array
+    {
+        $out = [];
+        $before = 0.0;
+        foreach ($limits as $class => $to) {
+            $upTo = is_infinite($to) ? 1.0 : $this->below($to);
+            $out[$class] = max(0.0, $upTo - $before);
+            $before = max($before, $upTo);
+        }
+
+        return $out;
+    }
+
+    /** Variance of another tester's test about the true value. */
+    public function ofAnother(): float
+    {
+        return max(0.0, self::moments($this->parts, 'another')[1] ** 2 - $this->uncertainty ** 2);
+    }
+}

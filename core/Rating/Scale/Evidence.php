@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Rating\Scale;
+
+/** How tests of one paint scatter, and from when on paints, makers and tests are told apart. */
+final readonly class Evidence
+{
+    public function __construct(
+        /** @var array{float, float} What tests usually scatter by as a share of the property's own measure, before any were repeated: centre of a log-normal distribution and standard deviation of the logarithm (own, simulated). */
+        public array $usual = [0.12, 0.7],
+        /** Standard deviation of the logarithm by which paints differ in how much their tests scatter (own, simulated). */
+        public float $ofPaints = 0.45,
+        /** Own predictive standard deviations by which a test lies off the others before it is marked (common practice, no source). */
+        public float $off = 3.0,
+        /** Chance below which makers of one kind would differ so much, that "the maker matters" is said (own: 1 000 groups without a difference stay under 6 %). */
+        public float $makers = 0.03,
+        /** Chance from which two paints are told apart (common practice). */
+        public float $apart = 0.95,
+    ) {}
+}

@@ -1,0 +1,152 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Accuracy;
+
+use MarshTrial\Core\Evidence\Evidence;
+use MarshTrial\Core\Evidence\Makers;
+use MarshTrial\Core\Evidence\PaintTest;
+use MarshTrial\Core\Evidence\Scatter;
+use MarshTrial\Core\Evidence\TwoPaints;
+use MarshTrial\Core\Measuring\Measures;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Scale;
+use MarshTrial\Core\Simulation\SeededRandom;
+
+/**
+ * A group's evidence with planted truths: paints with true values, testers with a habit of their own that goes through all their cards, hands
+ * that now and then spoil a test without noticing, and pictures that know what they know. Pure numbers; no card is painted.
+ */
+final class Pools
+{
+    public const PROPERTIES = ['transparency', 'staining', 'granulation', 'gradation'];
+
+    /** What a picture is off by, of the property's measure; and share of tests that were spoiled unnoticed, which scatter so many times as far. */
+    private const PICTURE = 0.04;
+
+    private const SPOILED = [0.03, 2.5];
+
+    /** Share of the scatter's variance that is the tester's habit. */
+    private const HABIT = 0.4;
+
+    /**
+     * Ranges and words about another test, with so many pans repeated before.
+     *
+     * @return list<array{inside: bool, said: float|null, right: bool}>
+     */
+    public static function another(string $property, int $seed, int $repeated): array
+    {
+        $random = SeededRandom::keyed("pool|$property|$seed");
+        // How far tests of this property scatter in this group nobody knows; before anything is learned it is as the prior says.
+        $usual = 0.12 * exp(0.7 * self::normal($random));
+        $habits = array_map(static fn (): float => self::normal($random), range(0, 6));
+        $group = static fn (int $many): array => self::paint($random, $property, $usual, $habits, self::truth($random, $property), $many)[0];
+        $scatter = Scatter::learn(Scale::current(), $property, array_map(static fn (): array => $group($random->whole(2, 4)), array_fill(0, $repeated, 0)));
+        $limits = Measures::of(Property::from($property))::scale(Scale::current())->limits ?? [];
+        $out = [];
+        for ($i = 0; $i < 6; $i++) {
+            [$tests, $next] = self::paint($random, $property, $usual, $habits, self::truth($random, $property), $random->whole(1, 4));
+            $evidence = Evidence::of(Scale::current(), $property, $scatter, $tests);
+            [$low, $high] = $evidence->another();
+            $chances = $limits === [] ? [] : $evidence->chances($limits);
+            $word = $chances === [] ? '' : array_search(max($chances), $chances, true);
+            $class = '';
+            foreach ($limits as $name => $to) {
+                if ($next->value < $to) {
+                    $class = $name;
+                    break;
+                }
+            }
+            $out[] = ['inside' => $next->value >= $low && $next->value <= $high, 'said' => $chances === [] ? null : max($chances), 'right' => $word === $class];
+        }
+
+        return $out;
+    }
+
+    /**
+     * Four makers of a kind of paint, three tests each; one is so many standard deviations of tests off the others.
+     *
+     * @return array{matters: bool, named: list<string>, confounded: bool}
+     */
+    public static function makers(int $seed, float $off, bool $ownTesters = false): array
+    {
+        $random = SeededRandom::keyed("makers|$seed|$off");
+        $within = 0.05;
+        $learned = array_map(static function () use ($random, $within): float {
+            return $within * exp(0.1 * self::normal($random));
+        }, range(1, 6));
+        $tests = [];
+        foreach (['a', 'b', 'c', 'd'] as $m => $maker) {
+            for ($i = 0; $i < 3; $i++) {
+                $tester = $ownTesters ? "tester of $maker" : "tester $i";
+                $tests[] = new PaintTest("$maker$i", 0.4 + ($m === 0 ? $off * $within : 0.0) + $within * self::normal($random), 0.01, $tester, $maker);
+            }
+        }
+        $makers = Makers::of(Scale::current(), $tests, sqrt(array_sum(array_map(static fn (float $w): float => $w ** 2, $learned)) / 6), 6) ?? throw new \LogicException('There are four makers.');
+
+        return ['matters' => $makers->matters, 'named' => array_keys(array_filter($makers->makers, static fn (array $m): bool => $m['named'])), 'confounded' => $makers->confounded];
+    }
+
+    /**
+     * Two paints that are alike, or differ, each with so many tests; what is said of them, and whether a further pair says the same.
+     *
+     * @return array{chance: float, again: float, same: bool}
+     */
+    public static function pair(int $seed, int $tests, bool $alike): array
+    {
+        $random = SeededRandom::keyed("pair|$seed|$tests");
+        $usual = 0.12 * exp(0.3 * self::normal($random));
+        $habits = array_map(static fn (): float => self::normal($random), range(0, 6));
+        $scatter = Scatter::learn(Scale::current(), 'staining', array_map(static fn (): array => self::paint($random, 'staining', $usual, $habits, self::truth($random, 'staining'), 3)[0], range(1, 12)));
+        $truth = self::truth($random, 'staining');
+        [$one, $nextOne] = self::paint($random, 'staining', $usual, $habits, $truth, $tests);
+        [$two, $nextTwo] = self::paint($random, 'staining', $usual, $habits, $alike ? $truth : $truth + $random->between(-0.2, 0.2), $tests);
+        $pair = TwoPaints::of(Evidence::of(Scale::current(), 'staining', $scatter, $one), Evidence::of(Scale::current(), 'staining', $scatter, $two));
+
+        return ['chance' => $pair->chance, 'again' => $pair->again, 'same' => ($nextTwo->value - $nextOne->value > 0) === ($pair->difference > 0)];
+    }
+
+    private static function truth(SeededRandom $random, string $property): float
+    {
+        return match ($property) {
+            'transparency' => exp($random->between(log(0.004), log(0.3))),
+            'staining' => $random->between(0.05, 0.95),
+            'granulation' => exp($random->between(log(0.02), log(0.3))),
+            default => $random->between(3, 11),
+        };
+    }
+
+    /**
+     * @param list<float> $habits of the testers, in their standard deviation
+     *
+     * @return array{0: non-empty-list<PaintTest>, 1: PaintTest} tests of one paint by as many testers or fewer, and one more by another one
+     */
+    private static function paint(SeededRandom $random, string $property, float $usual, array $habits, float $truth, int $many): array
+    {
+        $tau = $usual * exp(0.45 * self::normal($random));
+        $measure = Scatter::measure($property, $truth);
+        $testers = array_keys($habits);
+        $order = array_map(static fn (int $t): float => $random->between(0, 1), $testers);
+        array_multisort($order, $testers);
+        $one = static function (int $i, int $tester) use ($random, $habits, $tau, $measure, $truth): PaintTest {
+            $spoiled = $random->between(0, 1) < self::SPOILED[0] ? self::SPOILED[1] : 1.0;
+            $off = $tau * $measure * (sqrt(self::HABIT) * $habits[$tester] + sqrt(1 - self::HABIT) * self::normal($random) * $spoiled);
+            $u = self::PICTURE * $measure * exp(0.4 * self::normal($random));
+
+            return new PaintTest("$i", $truth + $off + $u * self::normal($random), $u, "tester $tester");
+        };
+        $tests = [];
+        for ($i = 0; $i < $many; $i++) {
+            // Now and then the same tester paints it again.
+            $tests[] = $one($i, $testers[$i > 0 && $random->between(0, 1) < 0.25 ? $i - 1 : $i]);
+        }
+
+        return [$tests, $one($many, $testers[$many])];
+    }
+
+    private static function normal(SeededRandom $random): float
+    {
+        return sqrt(-2 * log(max(1e-12, $random->between(0, 1)))) * cos(2 * M_PI * $random->between(0, 1));
+    }
+}
