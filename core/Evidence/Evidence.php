@@ -27,25 +27,28 @@ final readonly class Evidence
         private array $parts,
     ) {}
 
-    /** @param non-empty-list<PaintTest> $tests of one paint, under one protocol */
-    public static function of(Scale $scale, string $property, Scatter $scatter, array $tests): self
+    /**
+     * @param non-empty-list<PaintTest> $tests of one paint, under one protocol
+     * @param bool $among whether they were among those that taught the scatter
+     */
+    public static function of(Scale $scale, string $property, Scatter $scatter, array $tests, bool $among = false): self
     {
         $averaged = Scatter::averaged($tests);
         $off = [];
         if (count($averaged) > 2) {
             foreach ($averaged as $i => $one) {
-                $others = self::pooled($property, $scatter, array_values(array_diff_key($averaged, [$i => 0])));
+                $others = self::pooled($property, $scatter, array_values(array_diff_key($averaged, [$i => 0])), $among);
                 [$mean, $sd] = self::moments($others, 'another');
                 if (abs($one->value - $mean) > $scale->evidence->off * $sd) {
                     array_push($off, ...array_map(static fn (PaintTest $t): string => $t->key, array_values(array_filter($tests, static fn (PaintTest $t): bool => $t->tester === $one->tester))));
                 }
             }
         }
-        $parts = self::pooled($property, $scatter, $averaged);
+        $parts = self::pooled($property, $scatter, $averaged, $among);
         [$mean, $sd] = self::moments($parts, 'sd');
         $measure = Scatter::measure($property, $mean);
 
-        return new self($mean, $sd, count($tests), array_map(static fn (PaintTest $t): string => $t->tester, $averaged), sqrt(array_sum(array_map(static fn (array $s): float => $s[1] * ($s[0] * $measure) ** 2, $scatter->ofPaint($averaged)))), $off, $parts);
+        return new self($mean, $sd, count($tests), array_map(static fn (PaintTest $t): string => $t->tester, $averaged), sqrt(array_sum(array_map(static fn (array $s): float => $s[1] * ($s[0] * $measure) ** 2, $scatter->ofPaint($averaged, $among)))), $off, $parts);
     }
 
     /**
@@ -53,12 +56,12 @@ final readonly class Evidence
      *
      * @return list<array{weight: float, mean: float, sd: float, another: float}>
      */
-    private static function pooled(string $property, Scatter $scatter, array $averaged): array
+    private static function pooled(string $property, Scatter $scatter, array $averaged, bool $among): array
     {
         $measure = Scatter::measure($property, array_sum(array_map(static fn (PaintTest $t): float => $t->value, $averaged)) / count($averaged));
         $usual = sqrt(array_sum(array_map(static fn (PaintTest $t): float => $t->uncertainty ** 2, $averaged)) / count($averaged));
         $out = [];
-        foreach ($scatter->ofPaint($averaged) as [$share, $chance]) {
+        foreach ($scatter->ofPaint($averaged, $among) as [$share, $chance]) {
             $tau = $share * $measure;
             [$weight, $sum] = [0.0, 0.0];
             foreach ($averaged as $test) {

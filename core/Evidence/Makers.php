@@ -10,7 +10,7 @@ use MarshTrial\Core\Rating\Scale;
 final readonly class Makers
 {
     private function __construct(
-        /** @var array<string, array{mean: float, tests: int, named: bool, chance: float}> by maker: mean, whether it stands out from the others, and the chance that it would so by itself */
+        /** @var array<string, array{mean: float, tests: int, named: bool}> by maker: mean, and whether it stands out from the others */
         public array $makers,
         /** Standard deviation between makers, and its 95 % range. */
         public float $between,
@@ -62,12 +62,10 @@ final readonly class Makers
         $matters = ! $confounded && $chance < $scale->evidence->makers;
         $each = ($n - $squares / $n) / ($k - 1);
         $spread = static fn (float $times): float => sqrt(max(0.0, ($times - 1) * $variance / $each));
-        $makers = [];
-        foreach ($of as $maker => $values) {
-            $others = array_merge(...array_values(array_diff_key($of, [$maker => 0])));
-            $t = (array_sum($values) / count($values) - array_sum($others) / count($others)) / sqrt($variance * (1 / count($values) + 1 / count($others)));
-            $own = Distributions::student(abs($t), $freedom);
-            $makers[$maker] = ['mean' => array_sum($values) / count($values), 'tests' => count($values), 'named' => $matters && $own < $scale->evidence->makers / $k, 'chance' => $own];
+        $named = $matters ? self::named($of, $variance, $freedom, $scale->evidence->makers / $k) : [];
+        $makers = array_map(static fn (array $values): array => ['mean' => array_sum($values) / count($values), 'tests' => count($values), 'named' => false], $of);
+        foreach ($named as $maker) {
+            $makers[$maker]['named'] = true;
         }
 
         return new self(
@@ -76,5 +74,32 @@ final readonly class Makers
             sqrt($variance), [sqrt($variance / Distributions::fisherExceeded(0.025, $freedom, 1e7)), sqrt($variance / Distributions::fisherExceeded(0.975, $freedom, 1e7))],
             $chance, $matters, $confounded,
         );
+    }
+
+    /**
+     * Makers that stand out, the furthest first; one that was named drags the mean of the others no more. Of two nobody can tell which one does.
+     *
+     * @param array<string, list<float>> $of values by maker
+     *
+     * @return list<string>
+     */
+    private static function named(array $of, float $variance, float $freedom, float $below): array
+    {
+        $out = [];
+        while (count($of) > 2) {
+            $least = [INF, ''];
+            foreach ($of as $maker => $values) {
+                $others = array_merge(...array_values(array_diff_key($of, [$maker => 0])));
+                $t = (array_sum($values) / count($values) - array_sum($others) / count($others)) / sqrt($variance * (1 / count($values) + 1 / count($others)));
+                $least = min($least, [Distributions::student(abs($t), $freedom), (string) $maker]);
+            }
+            if ($least[0] >= $below) {
+                break;
+            }
+            $out[] = $least[1];
+            unset($of[$least[1]]);
+        }
+
+        return $out;
     }
 }

@@ -57,11 +57,13 @@ final readonly class Scatter
                 $groups++;
             }
         }
-        // Different testers never scatter less than one does.
-        $below = 0.0;
+        // Different testers never scatter less than one does: what was learned of the hand, and only that, takes from what lies below it.
+        $below = $before = 0.0;
+        $usual = self::usualBefore($scale);
         foreach ($hand as $i => $chance) {
             $below += $chance;
-            $testers[$i] *= $below;
+            $before += $usual[$i];
+            $testers[$i] *= $below / $before;
         }
 
         return new self($scale, $property, $hand, self::normalised($testers), $hands, $groups);
@@ -104,17 +106,17 @@ final readonly class Scatter
      * Chances of a paint's own scatter, given its own tests.
      *
      * @param list<PaintTest> $averaged one for each tester
+     * @param bool $among whether they were among those that taught it; then that is not counted twice
      *
      * @return list<array{0: float, 1: float}> scatter as a share of the measure, and its chance
      */
-    public function ofPaint(array $averaged): array
+    public function ofPaint(array $averaged, bool $among): array
     {
         $likely = count($averaged) > 1 ? self::likelihoods($this->property, $averaged) : array_fill(0, self::OWN_STEPS[0], 1.0);
         $given = self::givenUsual($this->scale);
         $out = array_fill(0, self::OWN_STEPS[0], 0.0);
         foreach ($this->testers as $i => $chance) {
-            // What these tests themselves taught of the usual scatter is not counted twice.
-            $taught = count($averaged) > 1 ? array_sum(array_map(static fn (float $g, float $l): float => $g * $l, $given[$i], $likely)) : 1.0;
+            $taught = $among && count($averaged) > 1 ? array_sum(array_map(static fn (float $g, float $l): float => $g * $l, $given[$i], $likely)) : 1.0;
             foreach ($given[$i] as $j => $g) {
                 $out[$j] += $chance / max(1e-300, $taught) * $g * $likely[$j];
             }
