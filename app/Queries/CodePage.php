@@ -54,7 +54,7 @@ final class CodePage
      *
      * @param list<int> $paintIds
      *
-     * @return array{strips: array<int, CoreStrip>, fades: array<int, array<string, mixed>>, ratings: Collection<int, Collection<int, Rating>>, cards: \Illuminate\Database\Eloquent\Collection<int, Measurement>, claims: Collection<int, Collection<int, Claim>>, verdicts: Collection<int, Collection<int, Verdict>>}
+     * @return array{strips: array<int, CoreStrip>, fades: array<int, array<string, mixed>>, ratings: Collection<int, Collection<int, Rating>>, cards: \Illuminate\Database\Eloquent\Collection<int, Measurement>, claims: Collection<int, Collection<int, Claim>>, verdicts: Collection<int, Collection<int, Verdict>>, pooled: PaintEvidence}
      */
     public static function evidence(array $paintIds, ?User $user): array
     {
@@ -76,7 +76,7 @@ final class CodePage
             ->orderBy('verdicts.id')->get();
         return [
             ...PaintStrips::of($paintIds, $user, true), 'ratings' => $ratings->groupBy('paint_id'), 'cards' => $cards,
-            'claims' => $claims->groupBy('paint_id'), 'verdicts' => $verdicts->groupBy('paint_id'),
+            'claims' => $claims->groupBy('paint_id'), 'verdicts' => $verdicts->groupBy('paint_id'), 'pooled' => PaintEvidence::of($paintIds, $user),
         ];
     }
 
@@ -131,6 +131,8 @@ final class CodePage
                 $claims->where('property', $property),
                 $verdicts->where('property', $property),
                 $evidence['cards'],
+                $evidence['pooled']->evidence($paint->id, $property),
+                $evidence['pooled']->many($paint->id, $property),
             );
         }
 

@@ -12,6 +12,7 @@ use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Bench\Transparency;
 use MarshTrial\Core\Evidence\ClaimCheck;
+use MarshTrial\Core\Evidence\Evidence;
 use MarshTrial\Core\Evidence\FadeVerdict;
 use MarshTrial\Core\Evidence\ScalePosition;
 use MarshTrial\Core\Fading\Outcome;
@@ -29,10 +30,12 @@ final class PropertyView
      * @param Collection<int, Claim> $claims
      * @param Collection<int, Verdict> $verdicts
      * @param Collection<int, Measurement> $measurements by id, with their card
+     * @param Evidence|null $evidence what all its tests say together; null: nothing that is pooled
+     * @param int $tests under whatever protocol
      *
      * @return array<string, mixed>
      */
-    public static function of(string $property, Collection $ratings, Collection $claims, Collection $verdicts, Collection $measurements): array
+    public static function of(string $property, Collection $ratings, Collection $claims, Collection $verdicts, Collection $measurements, ?Evidence $evidence = null, int $tests = 0): array
     {
         $measured = $ratings->where('status', 'measured')->last();
         $shown = $measured ?? $ratings->last();
@@ -40,9 +43,10 @@ final class PropertyView
 
         return [
             'classes' => Measures::classes(Property::from($property)),
-            'measured' => $measured === null ? null : self::ofPaint($measured->detail, $measurements[$measured->measurement_id] ?? null),
+            'measured' => $measured === null ? null : self::ofPaint($measured->detail, $measurements[$measured->measurement_id] ?? null, $evidence),
             'without' => $measured !== null || $shown === null ? null : ['status' => $shown->status, 'reason' => $shown->detail['reason']],
-            'tests' => $ratings->where('status', 'measured')->count(),
+            'tests' => $ratings->where('status', 'measured')->unique('specimen_id')->count(),
+            'pooled' => $evidence === null ? null : self::pooled($property, $evidence, $tests),
             'claims' => $claims->values()->map(static fn (Claim $c): array => self::claim($c, $classes95))->all(),
             'verdicts' => $verdicts->values()->map(static fn (Verdict $v): array => self::verdict($v, $ratings->filter(static fn (Rating $r): bool => $r->specimen_id === $v->specimen_id && ($v->fade_check_id === null || $measurements[$r->measurement_id]?->picture->fade_check_id === $v->fade_check_id))->last()->detail ?? []))->all(),
         ];
@@ -115,24 +119,45 @@ final class PropertyView
     }
 
     /**
-     * A rating as it is told of the paint, not of one picture: what another card of it would say.
+     * A rating as it is told of the paint, not of one picture: what all its tests say together of another tester's card.
      *
-     * @param array<string, mixed> $detail
+     * @param array<string, mixed> $detail of the newest test
      *
      * @return array<string, mixed>
      */
-    private static function ofPaint(array $detail, ?Measurement $measurement): array
+    private static function ofPaint(array $detail, ?Measurement $measurement, ?Evidence $evidence): array
     {
         $rating = self::rating($detail, $measurement);
         $limits = self::limits($detail);
-        if ($limits === null || $detail['property'] === 'lightfastness' || ($detail['otherwise'] ?? []) !== [] || $detail['value'] === null || $detail['uncertainty'] === null) {
+        if ($limits === null || $evidence === null || ($detail['otherwise'] ?? []) !== []) {
             return $rating;
         }
-        $chances = ClassChances::ofAnotherCard($detail['property'], $limits, $detail['value'], $detail['uncertainty']);
+        $chances = $evidence->chances($limits);
+        [$low, $high] = $evidence->another();
+        $rating = [...$rating, 'value' => $evidence->value, 'uncertainty' => $evidence->uncertainty, 'position' => ScalePosition::of($limits, $evidence->value), 'low' => ScalePosition::of($limits, $low), 'high' => ScalePosition::of($limits, $high)];
 
         $ofPaint = [...$rating, 'ofPicture' => $detail['said'] ?? null, 'said' => ClassChances::said($chances), 'chances' => array_map(static fn (float $c): float => round($c, 3), array_filter($chances, static fn (float $c): bool => $c >= 0.005))];
 
         return [...$ofPaint, ...self::worded($ofPaint)];
+    }
+
+    /**
+     * All tests of a paint together, told beside what the newest says.
+     *
+     * @return array<string, mixed>
+     */
+    public static function pooled(string $property, Evidence $evidence, int $many): array
+    {
+        $quantity = Measures::of(Property::from($property))::quantity();
+        [$low, $high] = $evidence->another();
+        // Pooled without a floor; nothing but a turn of hue is told below zero.
+        $low = $property === Property::TwoTone->value ? $low : max(0.0, $low);
+
+        return [
+            'value' => $evidence->value, 'uncertainty' => $evidence->uncertainty, 'text' => $quantity->write($evidence->value, $evidence->uncertainty),
+            'another' => [$low, $high], 'anotherText' => $quantity->write($low, null).' to '.$quantity->write($high, null),
+            'tests' => $evidence->tests, 'testers' => count($evidence->testers), 'off' => count($evidence->off), 'otherwise' => max(0, $many - $evidence->tests),
+        ];
     }
 
     /**

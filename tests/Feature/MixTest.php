@@ -175,7 +175,7 @@ final class MixTest extends FeatureTestCase
             $painted = $run()['painted'][0];
             self::assertEqualsWithDelta(0.5, $painted['share'], 0.01);
             self::assertTrue($painted['asExpected']);
-            self::assertEqualsWithDelta(1.0, $run()['correction']['strength'], 0.06);
+            self::assertEqualsWithDelta(1.0, data_get($run(), 'correction.strength'), 0.06);
         }
         // What was measured out otherwise than the ladders tests nothing and corrects nothing.
         $say(['measure' => 'handfuls'] + $mix)->assertStatus(422);
@@ -185,8 +185,8 @@ final class MixTest extends FeatureTestCase
         // Twice the yellow that was counted makes it seem stronger than its ladder says.
         $swatch->refresh()->update(['told' => $told($run()['depths'][1]['places'][21]['lab'])]);
         $more = $run();
-        self::assertGreaterThan(1.1, $more['correction']['strength']);
-        self::assertSame([1, true], [$more['correction']['fields'], $more['correction']['used']]);
+        self::assertGreaterThan(1.1, data_get($more, 'correction.strength'));
+        self::assertSame([1, true], [data_get($more, 'correction.fields'), data_get($more, 'correction.used')]);
         self::assertGreaterThan($painted['off'], $more['painted'][0]['off']);
         // It moves the drops that are expected; the ladders alone still say what they said.
         $ladders = $this->getJson("/api/mix?a=$blue&b=$yellow&ladders=1")->assertOk();

@@ -174,11 +174,27 @@ export interface Rating {
     ofThisPicture?: { said?: string | null; value: number };
 }
 
+/** What all tests of a paint say together, and another tester's card would say. */
+export interface PooledTests {
+    value: number;
+    uncertainty: number;
+    text: string;
+    another: [number, number];
+    anotherText: string;
+    tests: number;
+    testers: number;
+    /** Tests that lie off the others by more than they scatter. */
+    off: number;
+    /** Tests under other protocols, not pooled. */
+    otherwise: number;
+}
 export interface PropertyBeside {
     classes: string[];
     measured: Rating | null;
     without: { status: string; reason: string | null } | null;
     tests: number;
+    /** All tests under one protocol together; null where nothing is pooled. */
+    pooled: PooledTests | null;
     claims: ClaimBeside[];
     verdicts: Verdict[];
 }

@@ -1,4 +1,4 @@
-import type { PropertyBeside } from '../../api/types';
+import type { PooledTests, PropertyBeside } from '../../api/types';
 import { Simulated } from './Simulated';
 import { classWords } from './words';
 
@@ -28,7 +28,7 @@ export function RatingCell({
                     {measured.pooled !== undefined && (
                         <span className="block text-sm leading-tight text-soft">of {measured.pooled.pictures} pictures</span>
                     )}
-                    {beside.tests > 1 && <span className="block text-sm leading-tight text-soft">newest of {beside.tests} tests</span>}
+                    {beside.pooled !== null && <ByWhom of={beside.pooled} />}
                 </>
             ) : (
                 <span className="block text-sm text-soft">{without ? withoutWords(without.status) : 'not tested'}</span>
@@ -65,6 +65,16 @@ export function RatingCell({
             <span className="sr-only">{label}: </span>
             {body}
         </button>
+    );
+}
+
+/** How many tests it rests on, and what another tester's card would say. */
+function ByWhom({ of }: { of: PooledTests }) {
+    return (
+        <span className="block text-sm leading-tight text-soft" title="95 in 100 cards of another tester">
+            {of.tests === 1 ? 'one test' : `${of.tests} tests`}, {of.testers === 1 ? 'one tester' : `${of.testers} testers`}
+            {of.off > 0 && `, ${of.off} off the others`}; another: <span className="num">{of.anotherText}</span>
+        </span>
     );
 }
 

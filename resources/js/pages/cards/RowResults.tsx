@@ -124,6 +124,8 @@ function besideOf(row: CardRow, property: Quantity, classes: Record<Property, st
             : measured === null && rating
               ? { status: rating.status, reason: rating.reason }
               : null,
+        // What one row says is not what all tests of the paint say.
+        pooled: null,
         tests: measured === null ? 0 : 1,
         claims: row.claims.filter((c) => c.property === property),
         verdicts: row.verdicts.filter((v) => v.property === property),

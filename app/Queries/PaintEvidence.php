@@ -1,0 +1,166 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Measurement;
+use App\Models\User;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Http\Request;
+use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Evidence\Evidence;
+use MarshTrial\Core\Evidence\PaintTest;
+use MarshTrial\Core\Evidence\Scatter;
+use MarshTrial\Core\Measuring\Measures;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Scale;
+
+/**
+ * What all tests of paints say together, by paint and property: tests under the protocol that most of them follow are pooled, the others stay beside
+ * them. A painted row is one test, however many pictures were taken of it.
+ */
+final readonly class PaintEvidence
+{
+    /** Paints that teach how far tests scatter, the newest. */
+    private const TEACHERS = 400;
+
+    /** @param array<int, array<string, list<object>>> $rows tests by paint and property, oldest first */
+    private function __construct(private array $rows) {}
+
+    /** @param list<int> $paintIds */
+    public static function of(array $paintIds, ?User $user): self
+    {
+        $rows = self::query()->whereIn('ratings.paint_id', $paintIds)->whereIn('ratings.measurement_id', Measurement::idsVisibleTo($user))->get();
+        $out = [];
+        // Of several pictures of a row the newest counts.
+        foreach ($rows as $row) {
+            $out[(int) $row->paint_id][$row->property][(int) $row->specimen_id] = $row;
+        }
+
+        return new self(array_map(static fn (array $of): array => array_map(array_values(...), $of), $out));
+    }
+
+    private static function query(): Builder
+    {
+        return DB::table('ratings')->where('ratings.holds', true)->where('ratings.status', 'measured')->whereNotNull('ratings.value')->whereNotNull('ratings.uncertainty')
+            ->whereIn('ratings.property', self::pooled())
+            ->whereNotExists(static fn ($q) => $q->from('spoilings')->whereColumn('spoilings.specimen_id', 'ratings.specimen_id')->where(static fn ($q) => $q->whereNull('spoilings.property')->orWhereColumn('spoilings.property', 'ratings.property')))
+            ->join('measurements', 'measurements.id', '=', 'ratings.measurement_id')->join('cards', 'cards.id', '=', 'measurements.card_id')
+            ->join('users', 'users.id', '=', 'cards.owner_id')->join('paints', 'paints.id', '=', 'ratings.paint_id')
+            ->orderBy('ratings.id')
+            ->select(['ratings.paint_id', 'ratings.property', 'ratings.specimen_id', 'ratings.value', 'ratings.uncertainty', 'ratings.measurement_id', 'cards.owner_id', 'cards.id as card_id', 'users.name as tester', 'paints.maker_id', DB::raw("json_extract(ratings.detail, '$.protocol') as protocol"), DB::raw("json_extract(ratings.detail, '$.kind') as kind")]);
+    }
+
+    /** @return list<string> properties whose tests are pooled; what light did depends on how much of it there was */
+    private static function pooled(): array
+    {
+        return array_values(array_diff(Property::keys([...Measures::claimed(), ...Measures::more()]), [Property::Lightfastness->value]));
+    }
+
+    /** @return list<PaintTest> of the protocol that most tests follow, of equally many the newest */
+    public function tests(int $paintId, string $property): array
+    {
+        return array_map(static fn (object $r): PaintTest => self::test($r), $this->counted($paintId, $property));
+    }
+
+    /** @return list<object> */
+    public function counted(int $paintId, string $property): array
+    {
+        return self::mostly($this->rows[$paintId][$property] ?? []);
+    }
+
+    /** Tests in all, under whatever protocol. */
+    public function many(int $paintId, string $property): int
+    {
+        return count($this->rows[$paintId][$property] ?? []);
+    }
+
+    public function evidence(int $paintId, string $property): ?Evidence
+    {
+        $tests = $this->tests($paintId, $property);
+
+        return $tests === [] ? null : Evidence::of(Scale::current(), $property, self::scatter($property), $tests, true);
+    }
+
+    /** How far tests of a property usually scatter, as this ledger has taught it. */
+    public static function scatter(string $property): Scatter
+    {
+        return self::scatters()[$property] ?? Scatter::learn(Scale::current(), $property, []);
+    }
+
+    /** @return array<string, Scatter> by property */
+    private static function scatters(): array
+    {
+        /** @var \WeakMap<Request, array<string, Scatter>> $asked once in a request */
+        static $asked = new \WeakMap;
+        $asked[request()] ??= self::kept();
+
+        return $asked[request()];
+    }
+
+    /** @return array<string, Scatter> */
+    private static function kept(): array
+    {
+        $newest = (int) DB::table('ratings')->max('id');
+        // Learned anew when the ledger has grown by a fiftieth.
+        $step = 2 ** max(0, (int) floor(log(max(1, $newest / 50), 2)));
+        $key = 'scatter-'.Scale::RULES.'-'.intdiv($newest, $step)."-$step";
+        $kept = Cache::remember($key, 3600, static fn (): array => array_map(static fn (Scatter $s): array => $s->toArray(), self::learned()));
+
+        $out = [];
+        foreach ($kept as $property => $one) {
+            $out[$property] = Scatter::fromArray(Scale::current(), $property, $one);
+        }
+
+        return $out;
+    }
+
+    /** @return array<string, Scatter> */
+    private static function learned(): array
+    {
+        $repeated = DB::table('ratings')->where('holds', true)->where('status', 'measured')->whereIn('property', self::pooled())->groupBy('paint_id', 'property')->havingRaw('count(distinct specimen_id) > 1')
+            ->orderByRaw('max(id) desc')->limit(self::TEACHERS * count(self::pooled()))->get(['paint_id', 'property']);
+        $taught = $repeated->groupBy('property')->map(static fn (Collection $of): array => $of->take(self::TEACHERS)->pluck('paint_id')->flip()->all());
+        $rows = [];
+        foreach (self::query()->whereIn('ratings.paint_id', $repeated->pluck('paint_id')->unique()->take(self::TEACHERS)->all())->get() as $row) {
+            if (isset($taught[$row->property][$row->paint_id])) {
+                $rows[$row->property][(int) $row->paint_id][(int) $row->specimen_id] = $row;
+            }
+        }
+        $out = [];
+        foreach ($rows as $property => $paints) {
+            $tests = array_map(static fn (array $of): array => array_map(self::test(...), self::mostly(array_values($of))), array_values($paints));
+            $out[$property] = Scatter::learn(Scale::current(), $property, array_values(array_filter($tests, static fn (array $t): bool => count($t) > 1)));
+        }
+
+        return $out;
+    }
+
+    /**
+     * @param list<object> $rows oldest first
+     *
+     * @return list<object>
+     */
+    private static function mostly(array $rows): array
+    {
+        $of = [];
+        foreach ($rows as $row) {
+            $of[$row->protocol.'|'.$row->kind][] = $row;
+        }
+        $most = [];
+        foreach ($of as $group) {
+            // The later group has the newer tests.
+            $most = count($group) >= count($most) ? $group : $most;
+        }
+
+        return $most;
+    }
+
+    private static function test(object $row): PaintTest
+    {
+        return new PaintTest((string) $row->specimen_id, (float) $row->value, (float) $row->uncertainty, (string) $row->owner_id, (string) $row->maker_id);
+    }
+}
