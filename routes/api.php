@@ -10,6 +10,7 @@ use App\Http\Controllers\BenchSessionController;
 use App\Http\Controllers\CaptureController;
 use App\Http\Controllers\CardController;
 use App\Http\Controllers\CollectionController;
+use App\Http\Controllers\CompareController;
 use App\Http\Controllers\FadeController;
 use App\Http\Controllers\FrameController;
 use App\Http\Controllers\ImportController;
@@ -66,6 +67,8 @@ Route::get('pictures/{picture}/preview.jpg', [PictureController::class, 'preview
 Route::get('measurements/{measurement}', [PictureController::class, 'measurement']);
 Route::get('measurements/{measurement}/window.jpg', [PictureController::class, 'window']);
 Route::get('side-by-side', SideBySideController::class);
+Route::get('compare', [CompareController::class, 'show']);
+Route::get('compare.csv', [CompareController::class, 'csv']);
 Route::get('mixes', [MixController::class, 'index']);
 Route::get('mix', [MixController::class, 'run']);
 Route::get('mix/light', [MixController::class, 'light']);

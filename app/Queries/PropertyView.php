@@ -155,7 +155,7 @@ final class PropertyView
 
         return [
             'value' => $evidence->value, 'uncertainty' => $evidence->uncertainty, 'text' => $quantity->write($evidence->value, $evidence->uncertainty),
-            'another' => [$low, $high], 'anotherText' => $quantity->write($low, null).' to '.$quantity->write($high, null),
+            'another' => [$low, $high], 'anotherText' => $quantity->write($low, null).'–'.$quantity->write($high, null),
             'tests' => $evidence->tests, 'testers' => count($evidence->testers), 'off' => count($evidence->off), 'otherwise' => max(0, $many - $evidence->tests),
         ];
     }

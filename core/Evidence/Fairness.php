@@ -42,6 +42,9 @@ final readonly class Fairness
         'dose' => ['===x===', 'more light fades more: only equal doses are held against each other'],
     ];
 
+    /** Said where somebody wrote it down; that nobody did says nothing. */
+    private const QUIET = ['batch', 'formulation', 'humidity', 'drying'];
+
     private const LETTERS = ['=' => self::FAIR, '~' => self::WITH_A_REMARK, 'x' => self::NOT_RANKED];
 
     private function __construct(
@@ -52,8 +55,9 @@ final readonly class Fairness
 
     /**
      * @param non-empty-list<array{card: string, conditions: array<string, string|null>}> $tests one of each paint: its card, and what is known of how it was made, by the names above; null: not recorded
+     * @param bool $ofOnePaint whether they are tests of one paint: batches of different paints are different anyway
      */
-    public static function of(string $property, array $tests): self
+    public static function of(string $property, array $tests, bool $ofOnePaint = false): self
     {
         $column = (int) array_search(self::column($property), self::COLUMNS, true);
         $differs = [];
@@ -64,7 +68,7 @@ final readonly class Fairness
             $unsaid = in_array(null, $values, true);
             // What was not written down of one card holds for all its rows.
             $oneCard = count(array_unique(array_column($tests, 'card'))) === 1;
-            if ($verdict === self::FAIR || ! self::applies($what, $property) || (count($known) < 2 && (! $unsaid || ($oneCard && count($known) === 0)))) {
+            if ($verdict === self::FAIR || ! self::applies($what, $property, $ofOnePaint) || ($known === [] && in_array($what, self::QUIET, true)) || (count($known) < 2 && (! $unsaid || ($oneCard && count($known) === 0)))) {
                 continue;
             }
             $differs[] = ['what' => $what, 'values' => array_map(static fn (?string $v): string => $v ?? 'not recorded', $values), 'verdict' => count($known) > 1 ? $verdict : self::unsaid($verdict, $what), 'does' => $does];
@@ -88,10 +92,10 @@ final readonly class Fairness
         };
     }
 
-    /** Glass and dose say nothing of a card that never hung. */
-    private static function applies(string $what, string $property): bool
+    /** Glass and dose say nothing of a card that never hung, nor batches of different paints. */
+    private static function applies(string $what, string $property, bool $ofOnePaint): bool
     {
-        return ! in_array($what, ['glass', 'dose', 'humidity'], true) || $property === Property::Lightfastness->value;
+        return ($ofOnePaint || ! in_array($what, ['batch', 'formulation'], true)) && (! in_array($what, ['glass', 'dose', 'humidity'], true) || $property === Property::Lightfastness->value);
     }
 
     /** That nobody wrote a batch down is the rule; that nobody wrote a paper down is a fault. */

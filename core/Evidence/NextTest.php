@@ -84,7 +84,7 @@ final readonly class NextTest
             $now = self::doubt($chances);
             $after = $now / 2;
         } else {
-            $spread = hypot($of['uncertainty'], Scale::current()->certainty->cardToCard[0] * abs($of['value']) / sqrt(max(1, $of['testers'])));
+            $spread = hypot($of['uncertainty'], Scale::current()->evidence->usual[0] * abs($of['value']) / sqrt(max(1, $of['testers'])));
             $chances = ClassChances::of($of['limits'], $of['value'], $spread / sqrt($of['tests']));
             $now = self::doubt($chances);
             $after = self::doubtExpected($of['limits'], $of['value'], $spread / sqrt($of['tests']), $spread / sqrt($of['tests'] + 1));

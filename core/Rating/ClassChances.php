@@ -7,9 +7,6 @@ namespace MarshTrial\Core\Rating;
 /** How likely each class is, given a value and its uncertainty; and how that is said: one word first, with its chance. */
 final class ClassChances
 {
-    /** Five places of a standard normal distribution, each for a fifth of it. */
-    private const FIFTHS = [-1.40, -0.53, 0.0, 0.53, 1.40];
-
     /**
      * Of a normally distributed value.
      *
@@ -25,31 +22,6 @@ final class ClassChances
             $upTo = is_infinite($to) ? 1.0 : self::normal(($to - $value) / max(1e-9, $uncertainty));
             $out[$class] = max(0.0, $upTo - $below);
             $below = max($below, $upTo);
-        }
-
-        return $out;
-    }
-
-    /**
-     * What another card of the paint would say: the usual scatter from card to card is included, however large it may turn out to be.
-     *
-     * @param array<string, float> $limits
-     *
-     * @return array<string, float>
-     */
-    public static function ofAnotherCard(string $property, array $limits, float $value, float $uncertainty): array
-    {
-        $measure = match ($property) {
-            'transparency', 'two-line transparency' => abs($value) + 0.01,
-            'staining' => max(0.0, $value * (1 - $value)) + 0.02,
-            default => abs($value),
-        };
-        [$centre, $spread] = Scale::current()->certainty->cardToCard;
-        $out = array_fill_keys(array_keys($limits), 0.0);
-        foreach (self::FIFTHS as $z) {
-            foreach (self::of($limits, $value, hypot($uncertainty, $centre * exp($spread * $z) * $measure)) as $class => $chance) {
-                $out[$class] += $chance / count(self::FIFTHS);
-            }
         }
 
         return $out;

@@ -28,6 +28,7 @@ const FadeRack = lazy(() => import('./pages/cards/FadeRack'));
 const HangTagPage = lazy(() => import('./pages/cards/HangTagPage'));
 const FadeReport = lazy(() => import('./pages/cards/FadeReport'));
 const MixPage = lazy(() => import('./pages/mixes/MixPage'));
+const ComparePage = lazy(() => import('./pages/compare/ComparePage'));
 const SideBySidePage = lazy(() => import('./pages/compare/SideBySidePage'));
 const CapturePage = lazy(() => import('./pages/capture/CapturePage'));
 const AccuracyPage = lazy(() => import('./pages/capture/AccuracyPage'));
@@ -79,6 +80,7 @@ export function App() {
                     <Route path="/fade" element={<FadeRack />} />
                     <Route path="/cards/:uuid/tags" element={<HangTagPage />} />
                     <Route path="/mixes" element={<MixPage />} />
+                    <Route path="/compare" element={<ComparePage />} />
                     <Route path="/side-by-side" element={<SideBySidePage />} />
                     <Route path="/capture" element={<CapturePage />} />
                     <Route path="/accuracy" element={<AccuracyPage />} />

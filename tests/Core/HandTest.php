@@ -144,7 +144,6 @@ final class HandTest extends TestCase
         $limits = ['a' => 1.0, 'b' => 2.0, 'c' => 3.0, 'd' => INF];
         foreach ([[0.2, 0.4], [1.5, 0.3], [2.9, 2.0]] as [$value, $u]) {
             self::assertEqualsWithDelta(1.0, array_sum(ClassChances::of($limits, $value, $u)), 1e-9);
-            self::assertEqualsWithDelta(1.0, array_sum(ClassChances::ofAnotherCard('granulation', $limits, $value, $u)), 1e-9);
         }
         // One and two thirds standard deviations below a limit: 95 %. Table 26.1 of Abramowitz and Stegun 1964.
         self::assertEqualsWithDelta(0.9505, ClassChances::of($limits, 1.0 - 1.65 * 0.1, 0.1)['a'], 1e-4);
@@ -163,19 +162,5 @@ final class HandTest extends TestCase
         // Where some classes only are possible.
         self::assertEqualsWithDelta(['a' => 0.75, 'b' => 0.25], ClassChances::within(['a' => 0.6, 'b' => 0.2, 'c' => 0.2], ['a', 'b']), 1e-12);
         self::assertSame(['b' => 1.0], ClassChances::within([], ['b']));
-    }
-
-    /** What is said of a paint is said of another card too, so that a second card does not soften what was said firmly. */
-    public function testAnotherCardIsLessSureThanThisPicture(): void
-    {
-        $limits = ['none' => 0.04, 'slight' => 0.10, 'distinct' => 0.20, 'heavy' => INF];
-        $picture = ClassChances::of($limits, 0.085, 0.004);
-        $another = ClassChances::ofAnotherCard('granulation', $limits, 0.085, 0.004);
-        self::assertGreaterThan(0.99, $picture['slight']);
-        self::assertLessThan(0.95, $another['slight']);
-        self::assertGreaterThan(0.75, $another['slight']);
-        // A residue near nothing or all scatters less than one in the middle.
-        $staining = ['non-staining' => 0.10, 'low' => 0.30, 'medium' => 0.60, 'high' => INF];
-        self::assertGreaterThan(ClassChances::ofAnotherCard('staining', $staining, 0.55, 0.01)['medium'], ClassChances::ofAnotherCard('staining', $staining, 0.95, 0.01)['high']);
     }
 }

@@ -18,7 +18,5 @@ final readonly class Certainty
         public float $known = 0.40,
         /** Chance from which two neighbouring classes together are said (own). */
         public float $two = 0.80,
-        /** @var array{float, float} How far another card of the same paint usually lies off, beyond what one picture can know of itself, as a share of the property's own measure: centre of a log-normal distribution and standard deviation of the logarithm (own, simulated). */
-        public array $cardToCard = [0.12, 0.83],
     ) {}
 }

@@ -31,6 +31,7 @@ export const keys = {
     mixes: key('mixes'),
     mixLight: key('mix-light'),
     across: key('across'),
+    compare: key('compare'),
     recipes: key('recipes'),
     greys: key('greys'),
     reach: key('reach'),

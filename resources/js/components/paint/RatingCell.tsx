@@ -73,7 +73,10 @@ function ByWhom({ of }: { of: PooledTests }) {
     return (
         <span className="block text-sm leading-tight text-soft" title="95 in 100 cards of another tester">
             {of.tests === 1 ? 'one test' : `${of.tests} tests`}, {of.testers === 1 ? 'one tester' : `${of.testers} testers`}
-            {of.off > 0 && `, ${of.off} off the others`}; another: <span className="num">{of.anotherText}</span>
+            {of.off > 0 && `, ${of.off} off the others`}
+            <span className="block">
+                another <span className="num whitespace-nowrap">{of.anotherText}</span>
+            </span>
         </span>
     );
 }

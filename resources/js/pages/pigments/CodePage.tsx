@@ -109,6 +109,7 @@ function Strips({ page }: { page: Page }) {
         window.addEventListener('keydown', onKey);
         return () => window.removeEventListener('keydown', onKey);
     });
+    const shown = useShown(page, query, setQuery);
     const light = useLight(page, page.depths[index] ?? page.referenceDepth, query, setQuery);
     const stops = page.stops[index] ?? [];
     const untested = page.paints.filter((p) => p.notTested.length > 0);
@@ -125,6 +126,7 @@ function Strips({ page }: { page: Page }) {
                 />
             )}
             {light.dial}
+            {page.paints.length > 1 && shown.head}
             <div role="table" aria-label={`Paints with ${page.code}`}>
                 <div role="row" className={`${COLUMNS} text-sm pb-1 border-b border-ink`}>
                     <span role="columnheader" className="hidden lg:block">
@@ -139,10 +141,12 @@ function Strips({ page }: { page: Page }) {
                         </span>
                     ))}
                 </div>
-                {page.paints.map((paint) => (
+                {shown.paints.map((paint) => (
                     <Row
                         key={paint.uuid}
                         paint={paint}
+                        pinned={shown.pinned.includes(paint.uuid)}
+                        onPin={() => shown.pin(paint.uuid)}
                         whole={whole}
                         stop={stops[page.stripOrder.indexOf(paint.uuid)] ?? null}
                         aged={light.of(paint)}
@@ -180,6 +184,8 @@ function Strips({ page }: { page: Page }) {
 
 function Row({
     paint,
+    pinned,
+    onPin,
     whole,
     stop,
     aged,
@@ -189,6 +195,8 @@ function Row({
     onOpen,
 }: {
     paint: PaintBeside;
+    pinned: boolean;
+    onPin: () => void;
     whole: boolean;
     stop: DepthStop | null;
     /** At the dose of the Light dial; undefined: as it was painted. */
@@ -210,6 +218,15 @@ function Row({
                         {paint.range}
                         {paint.statement.singlePigment ? '' : ` · ${paint.statement.text}`}
                     </span>
+                    <button
+                        type="button"
+                        aria-pressed={pinned}
+                        className={`text-sm no-print min-h-6 cursor-pointer ${pinned ? 'font-semibold' : 'text-soft underline'}`}
+                        onClick={onPin}
+                    >
+                        {pinned ? 'pinned' : 'pin'}
+                        <span className="sr-only"> {paint.colourName} to compare</span>
+                    </button>
                 </div>
                 <div role="cell" className={whole ? 'col-span-full lg:col-span-1' : ''}>
                     {whole ? (
@@ -281,6 +298,78 @@ function Swatch({
             )}
         </div>
     );
+}
+
+const SORTS = { hue: 'measured hue', maker: 'maker', name: 'name' };
+
+/** Which paints are shown, in which order, and which are pinned to be compared: ?by=, ?only=, ?pin= in the address. */
+function useShown(page: Page, query: URLSearchParams, setQuery: ReturnType<typeof useSearchParams>[1]) {
+    const by = query.get('by') ?? 'hue';
+    const only = query.get('only') ?? '';
+    const pinned = (query.get('pin') ?? '').split(',').filter((uuid) => page.paints.some((p) => p.uuid === uuid));
+    const set = (key: string, value: string) => {
+        const next = new URLSearchParams(query);
+        if (value === '') {
+            next.delete(key);
+        } else {
+            next.set(key, value);
+        }
+        setQuery(next, { replace: true });
+    };
+    const value = (p: PaintBeside) => p.properties[by as Property]?.pooled?.value ?? p.properties[by as Property]?.measured?.value ?? null;
+    const paints = page.paints.filter(
+        (p) =>
+            (only !== 'single' || p.statement.singlePigment) &&
+            (only !== 'measured' || page.stripOrder.includes(p.uuid)) &&
+            (only !== 'pinned' || pinned.includes(p.uuid)),
+    );
+    if (by === 'maker' || by === 'name') {
+        paints.sort((a, b) => (by === 'maker' ? a.maker.localeCompare(b.maker) : 0) || a.colourName.localeCompare(b.colourName));
+    } else if (by !== 'hue') {
+        // What was not tested stands last.
+        paints.sort((a, b) => (value(a) ?? Infinity) - (value(b) ?? Infinity));
+    }
+    const head = (
+        <div className="flex flex-wrap items-end gap-x-5 gap-y-2 my-2 no-print">
+            <label className="flex gap-2 items-center">
+                Order by
+                <select value={by} onChange={(e) => set('by', e.target.value === 'hue' ? '' : e.target.value)}>
+                    {Object.entries(SORTS).map(([key, words]) => (
+                        <option key={key} value={key}>
+                            {words}
+                        </option>
+                    ))}
+                    {PROPERTIES.map((p) => (
+                        <option key={p} value={p}>
+                            {p}, least first
+                        </option>
+                    ))}
+                </select>
+            </label>
+            <label className="flex gap-2 items-center">
+                Show
+                <select value={only} onChange={(e) => set('only', e.target.value)}>
+                    <option value="">all {page.paints.length}</option>
+                    <option value="single">single pigment only</option>
+                    <option value="measured">measured only</option>
+                    <option value="pinned">pinned only</option>
+                </select>
+            </label>
+            <span className="ml-auto">
+                {pinned.length < 2 ? (
+                    <span className="text-soft">Pin two to eight paints to compare them closely</span>
+                ) : pinned.length > 8 ? (
+                    'More than eight cannot be seen side by side: take some pins out'
+                ) : (
+                    <Link className="button" to={`/compare?paints=${pinned.join(',')}`}>
+                        Compare {pinned.length} closely
+                    </Link>
+                )}
+            </span>
+        </div>
+    );
+    const pin = (uuid: string) => set('pin', (pinned.includes(uuid) ? pinned.filter((p) => p !== uuid) : [...pinned, uuid]).join(','));
+    return { paints, pinned, pin, head };
 }
 
 /** The Light dial over the strips of a code: ?light= in the address, in Mlx h. */

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\JsonResponse;
+use App\Models\Paint;
+use App\Queries\Comparison;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+
+/** Two to eight paints held against each other; as a page's data and as a table. */
+final class CompareController extends Controller
+{
+    public function show(Request $request): JsonResponse
+    {
+        return new JsonResponse(Comparison::of(self::paints($request), $this->user($request)));
+    }
+
+    public function csv(Request $request): Response
+    {
+        $compared = Comparison::of(self::paints($request), $this->user($request));
+        $out = fopen('php://temp', 'r+') ?: throw new \RuntimeException('Memory could not be written to.');
+        fputcsv($out, ['property', 'paint', 'maker', 'value', 'uncertainty 1 sigma', 'another test from', 'another test to', 'tests', 'testers', 'fair', 'against the first', 'chance that it is real', 'a further pair says the same'], ',', '"', '');
+        foreach ($compared['properties'] as $property) {
+            foreach ($property['paints'] as $of) {
+                $paint = $compared['paints'][$of['at']];
+                $pair = array_values(array_filter($property['pairs'], static fn (array $p): bool => $p['one'] === $property['tested'][0] && $p['other'] === $of['at']))[0] ?? null;
+                fputcsv($out, [$property['property'], $paint['colourName'], $paint['maker'], round($of['value'], 5), round($of['uncertainty'], 5), round($of['another'][0], 5), round($of['another'][1], 5), $of['tests'], $of['testers'], $property['fair']['verdict'], $pair['words'] ?? '', $pair['chance'] ?? '', $pair['again'] ?? ''], ',', '"', '');
+            }
+        }
+        rewind($out);
+
+        return new Response((string) stream_get_contents($out), 200, ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => 'attachment; filename="comparison.csv"']);
+    }
+
+    /** @return list<Paint> in the order in which they are named */
+    private static function paints(Request $request): array
+    {
+        $uuids = array_values(array_unique(array_filter(explode(',', (string) $request->query('paints', '')))));
+
+        return Paint::query()->with('maker', 'codes')->whereIn('uuid', array_slice($uuids, 0, Comparison::MOST + 1))->get()->sortBy(static fn (Paint $p): int => (int) array_search($p->uuid, $uuids, true))->values()->all();
+    }
+}

@@ -1,0 +1,203 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Paint;
+use App\Models\Pan;
+use App\Models\User;
+use MarshTrial\Core\Bench\Measure;
+use MarshTrial\Core\Collection\PanStates;
+use MarshTrial\Core\Colour\Difference;
+use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Evidence\Evidence;
+use MarshTrial\Core\Evidence\Fairness;
+use MarshTrial\Core\Evidence\Makers;
+use MarshTrial\Core\Evidence\Scatter;
+use MarshTrial\Core\Evidence\Strip;
+use MarshTrial\Core\Evidence\TwoPaints;
+use MarshTrial\Core\Measuring\Measures;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Scale;
+
+/** Two to eight paints held against each other: whether that is fair, whether a difference is real, and in which words it is told. */
+final class Comparison
+{
+    public const MOST = 8;
+
+    /** Depths at which colours are held against each other, deposits: a tint and reference depth; the deepest that all have is added. */
+    private const DEPTHS = ['tint' => 0.3, 'reference' => 0.92];
+
+    /** Below it no seam is seen between two fields, dE00 (own). */
+    private const SEAM = 1.0;
+
+    /**
+     * @param list<Paint> $paints with maker and codes, in the order shown; the first is what the others are held against
+     *
+     * @return array<string, mixed>
+     */
+    public static function of(array $paints, ?User $user): array
+    {
+        if (count($paints) < 2) {
+            throw new CoreException('Choose two paints or more; one alone is on its own page.');
+        }
+        if (count($paints) > self::MOST) {
+            throw new CoreException(sprintf('More than %d cannot be seen side by side. Take some out.', self::MOST));
+        }
+        $ids = array_map(static fn (Paint $p): int => $p->id, $paints);
+        $evidence = CodePage::evidence($ids, $user);
+        $pooled = $evidence['pooled'];
+        $properties = [];
+        foreach ([...Measures::claimed(), ...Measures::more()] as $property) {
+            if ($property !== Property::Lightfastness) {
+                $one = self::property($property->value, $paints, $pooled);
+                if ($one !== null) {
+                    $properties[] = $one;
+                }
+            }
+        }
+        $unfair = array_values(array_filter($properties, static fn (array $p): bool => $p['fair']['verdict'] === Fairness::NOT_RANKED));
+
+        return [
+            'paints' => array_map(static fn (Paint $p): array => CodePage::paint($p, $evidence), $paints),
+            'properties' => $properties, 'colours' => self::colours($paints, $evidence['strips']),
+            'makeFair' => $unfair === [] ? null : self::plan($unfair, $paints, $user),
+        ];
+    }
+
+    /**
+     * @param list<Paint> $paints
+     *
+     * @return array<string, mixed>|null null where fewer than two were tested
+     */
+    private static function property(string $property, array $paints, PaintEvidence $pooled): ?array
+    {
+        /** @var array<int, Evidence> $of by place among the paints */
+        $of = $tests = $rows = [];
+        foreach ($paints as $i => $paint) {
+            $evidence = $pooled->evidence($paint->id, $property);
+            if ($evidence !== null) {
+                $of[$i] = $evidence;
+                $rows[$i] = $pooled->counted($paint->id, $property);
+                array_push($tests, ...$pooled->tests($paint->id, $property));
+            }
+        }
+        if (count($of) < 2) {
+            return null;
+        }
+        $conditions = TestConditions::of(array_merge(...array_values($rows)));
+        $fair = Fairness::of($property, array_values(array_map(static fn (array $r): array => TestConditions::together(array_values(array_map(static fn (object $t): array => $conditions[(int) $t->specimen_id], $r))), $rows)));
+        $pairs = [];
+        foreach (array_keys($of) as $n => $i) {
+            foreach (array_slice(array_keys($of), $n + 1) as $j) {
+                $pairs["$i-$j"] = TwoPaints::of($of[$i], $of[$j]);
+            }
+        }
+        $named = TwoPaints::named(array_map(static fn (TwoPaints $p): float => $p->chance, $pairs));
+        $quantity = Measures::of(Property::from($property))::quantity();
+        $scatter = PaintEvidence::scatter($property);
+        $mean = array_sum(array_map(static fn (Evidence $e): float => $e->value, $of)) / count($of);
+
+        return [
+            'property' => $property, 'fair' => ['verdict' => $fair->verdict, 'differs' => array_map(static fn (array $d): array => [...$d, 'values' => array_values($d['values'])], $fair->differs)], 'tested' => array_keys($of),
+            'paints' => array_map(static fn (int $i): array => ['at' => $i, ...PropertyView::pooled($property, $of[$i], $pooled->many($paints[$i]->id, $property))], array_keys($of)),
+            'pairs' => array_values(array_map(static function (TwoPaints $p, string $key) use ($named, $fair, $quantity): array {
+                [$i, $j] = array_map(intval(...), explode('-', $key));
+                $real = in_array($key, $named, true);
+
+                return [
+                    'one' => $i, 'other' => $j, 'difference' => $p->difference, 'text' => $quantity->write(abs($p->difference), $p->uncertainty), 'chance' => round($p->chance, 3), 'again' => round($p->again, 3),
+                    // Of many pairs some would differ by luck alone; and what was tested otherwise is not ranked.
+                    'words' => $fair->verdict === Fairness::NOT_RANKED ? 'not ranked' : ($real || $p->chance < Scale::current()->certainty->plain ? $p->words() : 'probably differ'), 'real' => $real && $fair->verdict !== Fairness::NOT_RANKED,
+                ];
+            }, $pairs, array_keys($pairs))),
+            'makers' => $fair->verdict === Fairness::NOT_RANKED ? null : self::makers($property, $tests, $scatter, $mean, $paints),
+            // What of a difference may be the tester's own inconsistency.
+            'hand' => $quantity->write($scatter->usual($mean, true), null), 'testers' => $quantity->write($scatter->usual($mean), null), 'taught' => $scatter->hands + $scatter->groups,
+        ];
+    }
+
+    /**
+     * @param list<\MarshTrial\Core\Evidence\PaintTest> $tests
+     * @param list<Paint> $paints
+     *
+     * @return array<string, mixed>|null
+     */
+    private static function makers(string $property, array $tests, Scatter $scatter, float $mean, array $paints): ?array
+    {
+        $names = [];
+        foreach ($paints as $paint) {
+            $names[(string) $paint->maker_id] = $paint->maker->name;
+        }
+        // Two paints of one maker say nothing of makers.
+        if (count($names) !== count($paints)) {
+            return null;
+        }
+        $makers = Makers::of(Scale::current(), $tests, $scatter->usual($mean), $scatter->groups);
+        $quantity = Measures::of(Property::from($property))::quantity();
+        $text = static fn (float $v): string => $quantity->write($v, null);
+
+        return $makers === null ? null : [
+            'matters' => $makers->matters, 'confounded' => $makers->confounded, 'chance' => round($makers->chance, 4), 'between' => $text($makers->between), 'between95' => array_map($text, $makers->between95), 'within' => $text($makers->within), 'within95' => array_map($text, $makers->within95),
+            'named' => array_values(array_map(static fn (string|int $id): string => $names[(string) $id] ?? '', array_keys(array_filter($makers->makers, static fn (array $m): bool => $m['named'])))),
+        ];
+    }
+
+    /**
+     * @param list<Paint> $paints
+     * @param array<int, Strip> $strips
+     *
+     * @return list<array<string, mixed>>
+     */
+    private static function colours(array $paints, array $strips): array
+    {
+        $have = array_values(array_filter(array_keys($paints), static fn (int $i): bool => isset($strips[$paints[$i]->id])));
+        if (count($have) < 2) {
+            return [];
+        }
+        $key = $strips[$paints[$have[0]]->id]->key;
+        $deepest = 0.0;
+        for ($d = 1.0; $d <= 3.0; $d += 0.1) {
+            $deepest = array_filter($have, static fn (int $i): bool => $strips[$paints[$i]->id]->at($d, $key) === null) === [] ? $d : $deepest;
+        }
+        $depths = self::DEPTHS + ($deepest > 1.15 ? ['as deep as all have' => $deepest] : []);
+        $out = [];
+        foreach ($depths as $name => $depth) {
+            $colours = array_map(static fn (int $i) => $strips[$paints[$i]->id]->at($depth, $key), $have);
+            $first = $colours[0];
+            $out[] = ['name' => $name, 'deposit' => round($depth, 2), 'paints' => array_map(static function (int $i, $colour) use ($first, $have): array {
+                $dE = $colour === null || $first === null || $i === $have[0] ? null : Difference::ciede2000($first->toLab(), $colour->toLab());
+
+                return ['at' => $i, 'hex' => $colour?->toHex(), 'dE00' => $dE === null ? null : round($dE, 1), 'seam' => $dE !== null && $dE >= self::SEAM, 'words' => $dE === null || $dE < self::SEAM || $colour === null || $first === null ? [] : Difference::between($first->toLab(), $colour->toLab())->words()];
+            }, $have, $colours)];
+        }
+
+        return $out;
+    }
+
+    /**
+     * The least rows that would make it fair: every paint once more on one sheet, with the tests that were not.
+     *
+     * @param non-empty-list<array<string, mixed>> $unfair
+     * @param list<Paint> $paints
+     *
+     * @return array{blocks: string, pans: list<string>, without: list<string>}
+     */
+    private static function plan(array $unfair, array $paints, ?User $user): array
+    {
+        $blocks = [];
+        foreach ($unfair as $one) {
+            $measure = Measures::of(Property::from((string) $one['property']));
+            if (is_subclass_of($measure, Measure::class)) {
+                $blocks[$measure::block()->value] = true;
+            }
+        }
+        $pans = $user === null ? collect() : Pan::query()->where('owner_id', $user->id)->whereIn('state', PanStates::AT_HAND)->whereIn('paint_id', array_map(static fn (Paint $p): int => $p->id, $paints))->orderBy('id')->get()->keyBy('paint_id');
+
+        return [
+            'blocks' => implode(',', array_keys($blocks)), 'pans' => array_values(array_filter(array_map(static fn (Paint $p): ?string => $pans[$p->id]->uuid ?? null, $paints))),
+            'without' => array_values(array_map(static fn (Paint $p): string => $p->colour_name, array_filter($paints, static fn (Paint $p): bool => ! isset($pans[$p->id])))),
+        ];
+    }
+}

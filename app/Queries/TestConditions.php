@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use Illuminate\Support\Facades\DB;
+
+/** How painted rows were tested, by the names that fairness goes by; null: nobody wrote it down. */
+final class TestConditions
+{
+    /**
+     * @param list<object> $tests rows of {@see PaintEvidence::counted()}
+     *
+     * @return array<int, array{card: string, conditions: array<string, string|null>}> by specimen
+     */
+    public static function of(array $tests): array
+    {
+        $ids = array_map(static fn (object $t): int => (int) $t->specimen_id, $tests);
+        $rows = DB::table('specimens')->whereIn('specimens.id', $ids)->join('cards', 'cards.id', '=', 'specimens.card_id')->join('papers', 'papers.id', '=', 'cards.paper_id')->join('pans', 'pans.id', '=', 'specimens.pan_id')
+            ->leftJoin('bench_sessions', 'bench_sessions.id', '=', 'cards.bench_session_id')
+            ->get(['specimens.id', 'cards.id as card', 'cards.paper_side', 'papers.maker', 'papers.fibre', 'papers.surface', 'pans.batch', 'pans.formulation_id', 'bench_sessions.conditions'])->keyBy('id');
+        $own = DB::table('specimen_conditions')->whereIn('specimen_id', $ids)->get(['specimen_id', 'key', 'value'])->groupBy('specimen_id');
+        $pictures = DB::table('measurements')->join('pictures', 'pictures.id', '=', 'measurements.picture_id')->whereIn('measurements.id', array_map(static fn (object $t): int => (int) $t->measurement_id, $tests))->get(['measurements.id', 'pictures.device', 'pictures.taken_as', 'pictures.extension'])->keyBy('id');
+        $amounts = Amounts::ofSpecimens($ids);
+        $out = [];
+        foreach ($tests as $test) {
+            $id = (int) $test->specimen_id;
+            $row = $rows[$id];
+            $said = [...(array) json_decode((string) $row->conditions, true), ...($own[$id] ?? collect())->pluck('value', 'key')->all()];
+            $picture = $pictures[$test->measurement_id] ?? null;
+            $out[$id] = ['card' => (string) $row->card, 'conditions' => array_map(static fn (?string $v): ?string => $v === null || trim($v) === '' || in_array($v, ['not recorded', 'not known', 'side unknown', 'other'], true) ? null : $v, [
+                'paper maker' => $row->maker, 'fibre' => $row->fibre, 'surface' => $row->surface, 'paper side' => (string) ($said['paperSide'] ?? $row->paper_side), 'state of the paint' => $said['state'] ?? null, 'protocol' => (string) $test->protocol,
+                'paint measured out in' => $amounts[$id], 'tester' => (string) $test->tester, 'picture' => $picture === null ? null : ($picture->taken_as ?? (in_array($picture->device, ['camera', 'phone'], true) || in_array($picture->extension, ['jpg', 'jpeg', 'heic'], true) ? 'photo' : 'scan')),
+                'batch' => $row->batch, 'formulation' => $row->formulation_id === null ? null : (string) $row->formulation_id, 'ink of the line' => $said['ink'] ?? null, 'humidity' => isset($said['humidity']) ? (string) $said['humidity'] : null,
+            ])];
+        }
+
+        return $out;
+    }
+
+    /**
+     * What holds of all tests of a paint together.
+     *
+     * @param non-empty-list<array{card: string, conditions: array<string, string|null>}> $tests
+     *
+     * @return array{card: string, conditions: array<string, string|null>}
+     */
+    public static function together(array $tests): array
+    {
+        $conditions = [];
+        foreach (array_keys($tests[0]['conditions']) as $what) {
+            $values = array_unique(array_map(static fn (array $t): ?string => $t['conditions'][$what], $tests));
+            sort($values);
+            $conditions[$what] = in_array(null, $values, true) ? null : implode(' and ', $values);
+        }
+        $cards = array_unique(array_column($tests, 'card'));
+        sort($cards);
+
+        return ['card' => implode(',', $cards), 'conditions' => $conditions];
+    }
+}

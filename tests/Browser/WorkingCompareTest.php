@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+/** Makers of one code: ordered, narrowed, pinned, and held against each other; the address can be sent to somebody who is not signed in. */
+final class WorkingCompareTest extends BrowserTestCase
+{
+    public function testPinnedPaintsAreComparedAndTheAddressIsSent(): void
+    {
+        $this->signIn('tamsin');
+        $this->go('/pigments/PR254');
+        $names = fn (): array => array_map(static fn ($e): string => $e->getText(), $this->browser->findElements(\Facebook\WebDriver\WebDriverBy::xpath('//*[@role="rowheader"]//a')));
+        $this->waitFor('//*[@role="rowheader"]//a[.="Buoy Red"]');
+        $hue = $names();
+        $this->waitFor('//label[contains(., "Order by")]//option[.="staining, least first"]')->click();
+        $this->browser->wait(10, 200)->until(static fn (): bool => $names() !== $hue);
+        // By what was measured, and the address says so.
+        self::assertSame('Samphire Scarlet', $names()[0]);
+        self::assertStringContainsString('by=staining', $this->browser->getCurrentURL());
+        $this->see('Pin two to eight paints');
+        foreach (['Beacon Red', 'Samphire Scarlet'] as $paint) {
+            $this->click("//*[@role=\"rowheader\"][.//a[.=\"$paint\"]]//button");
+        }
+        $this->waitFor('//label[contains(., "Show")]//option[.="pinned only"]')->click();
+        $this->browser->wait(10, 200)->until(static fn (): bool => count($names()) === 2);
+        $this->click('//a[.="Compare 2 closely"]');
+        $this->waitFor('//h1[.="Samphire Scarlet and Beacon Red" or .="Beacon Red and Samphire Scarlet"]');
+        // Real paint first, then one depth, then what tests say.
+        $this->waitFor('//section[@aria-label="The scans"]//img');
+        $this->waitFor('//section[@aria-label="At one depth"]');
+        $staining = $this->waitFor('//*[@data-compared="staining"]')->getText();
+        self::assertStringContainsString('differ', $staining);
+        self::assertStringContainsString('a further pair of tests would say the same', $staining);
+        self::assertStringContainsString('by one tester', $staining);
+        $address = $this->browser->getCurrentURL();
+        // A friend without an account sees the same.
+        $this->browser->manage()->deleteAllCookies();
+        $this->browser->get($address);
+        $this->waitFor('//*[@data-compared="staining"]');
+        self::assertStringNotContainsString('Make it fair', $this->text());
+    }
+}

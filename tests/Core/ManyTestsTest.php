@@ -1,0 +1,180 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core;
+
+use MarshTrial\Core\Evidence\Distributions;
+use MarshTrial\Core\Evidence\Evidence;
+use MarshTrial\Core\Evidence\Fairness;
+use MarshTrial\Core\Evidence\Makers;
+use MarshTrial\Core\Evidence\PaintTest;
+use MarshTrial\Core\Evidence\Scatter;
+use MarshTrial\Core\Evidence\TwoPaints;
+use MarshTrial\Core\Rating\ClassChances;
+use MarshTrial\Core\Rating\Scale;
+use PHPUnit\Framework\TestCase;
+
+/** What many tests say together, and whether they may be held against each other. */
+final class ManyTestsTest extends TestCase
+{
+    /**
+     * @param list<float> $values one a tester
+     *
+     * @return non-empty-list<PaintTest>
+     */
+    private static function tests(array $values, float $u = 0.01, string $maker = '', string $tester = 'tester %d'): array
+    {
+        return array_map(static fn (float $v, int $i): PaintTest => new PaintTest("$maker$i", $v, $u, sprintf($tester, $i), $maker), $values ?: [0.5], array_keys($values ?: [0.5]));
+    }
+
+    /** @param list<list<float>> $repeated values of paints by different testers */
+    private static function scatter(array $repeated, string $property = 'staining', string $tester = 'tester %d'): Scatter
+    {
+        return Scatter::learn(Scale::current(), $property, array_map(static fn (array $v): array => self::tests($v, 0.005, '', $tester), $repeated));
+    }
+
+    public function testScatterIsLearnedAndNeverLessAmongTestersThanOfOneHand(): void
+    {
+        $before = self::scatter([]);
+        self::assertSame([0, 0], [$before->hands, $before->groups]);
+        // Before anything is repeated it is what the prior says: 0.12 of r(1 - r) + 0.02.
+        self::assertEqualsWithDelta(0.12 * 0.27, $before->usual(0.5), 0.003);
+        $tight = self::scatter(array_fill(0, 10, [0.50, 0.505, 0.495]));
+        $loose = self::scatter(array_fill(0, 10, [0.50, 0.60, 0.40]));
+        self::assertSame([0, 10], [$tight->hands, $tight->groups]);
+        self::assertLessThan(0.5 * $before->usual(0.5), $tight->usual(0.5));
+        self::assertEqualsWithDelta(0.1, $loose->usual(0.5), 0.03);
+        // One hand that scatters much raises what different testers are taken to scatter by.
+        $hand = self::scatter(array_fill(0, 10, [0.50, 0.60, 0.40]), 'staining', 'the same');
+        self::assertSame([10, 0], [$hand->hands, $hand->groups]);
+        self::assertGreaterThan(1.5 * $before->usual(0.5), $hand->usual(0.5));
+        self::assertGreaterThanOrEqual(0.95 * $hand->usual(0.5, true), $hand->usual(0.5));
+        self::assertEqualsWithDelta($tight->usual(0.3), Scatter::fromArray(Scale::current(), 'staining', $tight->toArray())->usual(0.3), 1e-12);
+        // In clear steps it is steps, whatever the value.
+        self::assertEqualsWithDelta(self::scatter([], 'gradation')->usual(4), self::scatter([], 'gradation')->usual(12), 1e-9);
+    }
+
+    public function testTestsOfOneTesterAreOneVoice(): void
+    {
+        $scatter = self::scatter([]);
+        $of = static fn (array $tests): Evidence => Evidence::of(Scale::current(), 'staining', $scatter, $tests);
+        $one = $of([...self::tests([0.40, 0.40, 0.40], 0.01, '', 'Odo'), ...self::tests([0.60], 0.01, '', 'Tamsin')]);
+        self::assertEqualsWithDelta(0.5, $one->value, 0.005);
+        self::assertSame([4, ['Odo', 'Tamsin']], [$one->tests, $one->testers]);
+        // The more testers, the surer; what another one would say stays wide.
+        $few = $of(self::tests([0.5]));
+        $many = $of(self::tests([0.5, 0.49, 0.51, 0.5, 0.52, 0.48]));
+        self::assertLessThan(0.6 * $few->uncertainty, $many->uncertainty);
+        self::assertGreaterThan(3 * $many->uncertainty, ($many->another()[1] - $many->another()[0]) / 2);
+        self::assertEqualsWithDelta(0.025, $many->below($many->another()[0]), 1e-4);
+        $chances = $many->chances(['low' => 0.3, 'medium' => 0.6, 'high' => INF]);
+        self::assertEqualsWithDelta(1.0, array_sum($chances), 1e-9);
+        self::assertGreaterThan(0.9, $chances['medium']);
+    }
+
+    public function testATestThatLiesOffIsMarkedAndStays(): void
+    {
+        $scatter = self::scatter(array_fill(0, 10, [0.50, 0.505, 0.495]));
+        $of = static fn (float $odd): Evidence => Evidence::of(Scale::current(), 'staining', $scatter, self::tests([0.5, 0.5, 0.51, 0.49, $odd]));
+        self::assertSame([], $of(0.53)->off);
+        self::assertSame(['4'], $of(0.75)->off);
+        self::assertSame(5, $of(0.75)->tests);
+        self::assertGreaterThan($of(0.53)->value, $of(0.75)->value);
+        // Two that disagree accuse each other; neither is marked.
+        self::assertSame([], Evidence::of(Scale::current(), 'staining', $scatter, self::tests([0.2, 0.8]))->off);
+    }
+
+    public function testTwoPaintsAreToldApartAsFarAsTheirTestsReach(): void
+    {
+        $scatter = self::scatter([]);
+        $of = static fn (array $values): Evidence => Evidence::of(Scale::current(), 'staining', $scatter, self::tests($values, 0.002));
+        $alike = TwoPaints::of($of([0.5]), $of([0.5]));
+        self::assertSame([0.0, 'cannot be told apart'], [$alike->difference, $alike->words()]);
+        self::assertEqualsWithDelta(0.5, $alike->again, 1e-6);
+        $apart = TwoPaints::of($of([0.2]), $of([0.7]));
+        self::assertSame('differ', $apart->words());
+        // A difference that is just real at 95 % is repeated by one further pair in 0.92 with one test each, in 0.77 with six (own arithmetic: 1.96 over the roots of 2 and 7).
+        foreach ([[1, 0.917], [6, 0.771]] as [$tests, $again]) {
+            $values = array_fill(0, $tests, 0.5);
+            $sd = hypot($of($values)->uncertainty, $of($values)->uncertainty);
+            $just = TwoPaints::of($of($values), $of(array_map(static fn (float $v): float => $v + 1.96 * $sd, $values)));
+            self::assertEqualsWithDelta(0.95, $just->chance, 0.02);
+            self::assertEqualsWithDelta($again, $just->again, 0.03, "$tests tests");
+        }
+        // Of many pairs some differ by luck: 0.96 among twenty is not named, and is where it stands alone.
+        self::assertSame(['a'], TwoPaints::named(['a' => 0.96]));
+        self::assertSame(['a'], TwoPaints::named(['a' => 0.999, ...array_fill_keys(range('b', 't'), 0.96)], 0.04));
+        self::assertSame(['a', 'b'], TwoPaints::named(['b' => 0.98, 'a' => 0.99, 'c' => 0.5]));
+    }
+
+    public function testAMakerIsNamedOnlyWhereItIsTheMakers(): void
+    {
+        $of = static fn (array $makers, string $tester = 'tester %d', int $taught = 6): ?Makers => Makers::of(Scale::current(), array_merge(...array_map(static fn (array $v, string $m): array => self::tests($v, 0.01, $m, str_contains($tester, '%s') ? str_replace('%s', $m, $tester) : $tester), $makers, array_keys($makers))), 0.03, $taught);
+        $makers = ['a' => [0.70, 0.72, 0.68], 'b' => [0.50, 0.52, 0.48], 'c' => [0.51, 0.49, 0.50]];
+        $told = $of($makers) ?? self::fail();
+        self::assertSame([true, false], [$told->matters, $told->confounded]);
+        self::assertSame(['a'], array_keys(array_filter($told->makers, static fn (array $m): bool => $m['named'])));
+        self::assertGreaterThan($told->within, $told->between);
+        // Each maker by its own tester: nobody can tell whose it is.
+        $own = $of($makers, 'tester of %s') ?? self::fail();
+        self::assertSame([true, false], [$own->confounded, $own->matters]);
+        self::assertFalse(($of(['a' => [0.50, 0.52], 'b' => [0.51, 0.49]]) ?? self::fail())->matters);
+        // Of two nobody can say which one stands out; of one there is nothing to say, nor where nothing tells how tests scatter.
+        $two = $of(['a' => [0.7, 0.71], 'b' => [0.4, 0.41]]) ?? self::fail();
+        self::assertSame([true, []], [$two->matters, array_filter($two->makers, static fn (array $m): bool => $m['named'])]);
+        self::assertNull($of(['a' => [0.7, 0.71]]));
+        self::assertNull($of(['a' => [0.7], 'b' => [0.4]], 'tester %d', 0));
+        self::assertEqualsWithDelta(1.0, Distributions::fisher(0.0, 2, 5), 1e-12);
+    }
+
+    /** @return array{card: string, conditions: array<string, string|null>} */
+    private static function row(string $card, string|null ...$conditions): array
+    {
+        return ['card' => $card, 'conditions' => [...['paper maker' => 'Fleet Mill', 'fibre' => 'cotton', 'surface' => 'cold-pressed', 'paper side' => 'felt side', 'state of the paint' => 'fresh', 'protocol' => 'p 1', 'paint measured out in' => 'counted drops', 'tester' => 'Odo', 'picture' => 'scan', 'ink of the line' => 'pigment', 'glass' => 'one pane', 'dose' => '6.2'], ...$conditions]];
+    }
+
+    public function testWhatDiffersInHowItWasTestedDecidesWhatMayBeSaid(): void
+    {
+        $fair = static fn (string $property, array $a, array $b): Fairness => Fairness::of($property, [self::row('1', ...$a), self::row('2', ...$b)]);
+        self::assertSame('fair', $fair('staining', [], [])->verdict);
+        // Lines of the table, each beside one that it leaves alone.
+        foreach ([
+            ['staining', 'paper maker', 'not ranked'], ['transparency', 'paper maker', 'with a remark'], ['granulation', 'surface', 'not ranked'], ['lightfastness', 'surface', 'fair'],
+            ['strength', 'state of the paint', 'not ranked'], ['lightfastness', 'state of the paint', 'fair'], ['granulation', 'protocol', 'not ranked'], ['two-tone', 'protocol', 'fair'],
+            ['staining', 'tester', 'with a remark'], ['granulation', 'tester', 'fair'], ['staining', 'picture', 'fair'], ['granulation', 'picture', 'with a remark'],
+            ['strength', 'paint measured out in', 'not ranked'], ['transparency', 'ink of the line', 'with a remark'], ['staining', 'ink of the line', 'fair'],
+        ] as [$property, $what, $verdict]) {
+            $found = $fair($property, [$what => 'one'], [$what => 'other']);
+            self::assertSame($verdict, $found->verdict, "$property, $what");
+            self::assertSame($verdict === 'fair' ? [] : [$what], array_column($found->differs, 'what'));
+        }
+        // Only what hung in light differs by dose.
+        self::assertSame(['not ranked', 'fair'], [$fair('lightfastness', ['dose' => '6.2'], ['dose' => '9.8'])->verdict, $fair('staining', ['dose' => '6.2'], ['dose' => '9.8'])->verdict]);
+        // The worst of all parts counts, and stands first.
+        $worst = $fair('staining', ['tester' => 'Odo', 'fibre' => 'cotton'], ['tester' => 'Tamsin', 'fibre' => 'cellulose']);
+        self::assertSame(['not ranked', 'fibre'], [$worst->verdict, $worst->differs[0]['what']]);
+        // What nobody wrote down counts as different, unless both rows are on one card.
+        self::assertSame(['not ranked', 'not recorded'], [$fair('staining', ['fibre' => null], [])->verdict, $fair('staining', ['fibre' => null], [])->differs[0]['values'][0]]);
+        self::assertSame('not ranked', $fair('staining', ['fibre' => null], ['fibre' => null])->verdict);
+        self::assertSame('fair', Fairness::of('staining', [self::row('1', fibre: null), self::row('1', fibre: null)])->verdict);
+        // Batches of different paints are different anyway; of one paint they are said.
+        $batches = [self::row('1', batch: 'A'), self::row('2', batch: 'B')];
+        self::assertSame(['fair', 'with a remark'], [Fairness::of('staining', $batches)->verdict, Fairness::of('staining', $batches, true)->verdict]);
+        self::assertSame('fair', Fairness::of('staining', [self::row('1', batch: null), self::row('2', batch: null)], true)->verdict);
+    }
+
+    /** What is said of a paint is said of another card too. */
+    public function testAnotherCardIsLessSureThanThisPicture(): void
+    {
+        $limits = ['none' => 0.04, 'slight' => 0.10, 'distinct' => 0.20, 'heavy' => INF];
+        $another = Evidence::of(Scale::current(), 'granulation', self::scatter([], 'granulation'), self::tests([0.085], 0.004))->chances($limits);
+        self::assertGreaterThan(0.99, ClassChances::of($limits, 0.085, 0.004)['slight']);
+        self::assertLessThan(0.95, $another['slight']);
+        self::assertGreaterThan(0.75, $another['slight']);
+        // A residue near nothing or all scatters less than one in the middle.
+        $staining = ['non-staining' => 0.10, 'low' => 0.30, 'medium' => 0.60, 'high' => INF];
+        $of = static fn (float $value): array => Evidence::of(Scale::current(), 'staining', self::scatter([]), self::tests([$value]))->chances($staining);
+        self::assertGreaterThan($of(0.55)['medium'], $of(0.95)['high']);
+    }
+}

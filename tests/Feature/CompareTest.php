@@ -1,0 +1,120 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Actions\RequestMeasurement;
+use App\Models\Card;
+use App\Models\Pan;
+use App\Models\Paper;
+use App\Models\Rating;
+use App\Models\Spoiling;
+use Illuminate\Support\Facades\Cache;
+
+/** Paints held against each other: all tests of each together, whether that is fair, and what may be said. */
+final class CompareTest extends FeatureTestCase
+{
+    /** @var list<string> */
+    private array $paints = [];
+
+    /** @var list<string> */
+    private array $pans = [];
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        config(['stand-ins.dpi' => 200]);
+        $this->actingAs($this->wren);
+        foreach (['PR254', 'PR254', 'PB28'] as $i => $code) {
+            $this->putPaint($this->paints[] = self::uuid(), ['colourName' => "Paint $i", 'makerName' => "Maker $i", 'pigments' => $code, 'another' => true, 'pan' => ['uuid' => $this->pans[] = self::uuid(), 'form' => 'pan']])->assertCreated();
+        }
+    }
+
+    /** @param list<int> $rows */
+    private function measured(array $rows, string $paper, string $title = 'A card'): Card
+    {
+        $uuid = self::uuid();
+        $this->putJson("/api/cards/$uuid", ['kind' => 'property', 'title' => $title, 'paperUuid' => $paper, 'side' => 'felt side', 'pans' => array_map(fn (int $i): string => $this->pans[$i], $rows)])->assertCreated();
+        $card = Card::query()->where('uuid', $uuid)->firstOrFail();
+        self::assertSame('done', RequestMeasurement::fromStandIn(self::uuid(), $card, null)->refresh()->state);
+
+        return $card;
+    }
+
+    /** @return array<string, mixed> */
+    private function staining(string $paints): array
+    {
+        return collect($this->getJson("/api/compare?paints=$paints")->assertOk()->json('properties'))->firstWhere('property', 'staining') ?? [];
+    }
+
+    public function testPaintsAreHeldAgainstEachOtherAsFarAsTheirTestsAllow(): void
+    {
+        [$a, $b, $c] = $this->paints;
+        foreach (['', $a, implode(',', array_fill(0, 9, $a))] as $too) {
+            $this->getJson("/api/compare?paints=$too")->assertStatus(422);
+        }
+        $one = $this->measured([0, 1, 2], $this->paper());
+        $compared = $this->getJson("/api/compare?paints=$a,$b,$c")->assertOk()->json();
+        self::assertSame([$a, $b, $c], array_column($compared['paints'], 'uuid'));
+        $staining = $this->staining("$a,$b,$c");
+        // One card, one tester: fair, and nobody has taught yet how tests scatter.
+        self::assertSame(['fair', 0, 3], [$staining['fair']['verdict'], $staining['taught'], count($staining['pairs'])]);
+        self::assertNull($compared['makeFair']);
+        foreach ($staining['pairs'] as $pair) {
+            self::assertSame($pair['chance'] < 0.6, $pair['words'] === 'cannot be told apart');
+            self::assertGreaterThanOrEqual(0.5, $pair['again']);
+        }
+        // Order is that of the address, and the first is what the others are held against.
+        self::assertSame([$c, $a], array_column($this->getJson("/api/compare?paints=$c,$a")->json('paints'), 'uuid'));
+        self::assertNull($compared['colours'][0]['paints'][0]['dE00']);
+        self::assertGreaterThan(10.0, $compared['colours'][1]['paints'][2]['dE00']);
+        $csv = explode("\n", trim((string) $this->get("/api/compare.csv?paints=$a,$b")->assertOk()->getContent()));
+        self::assertStringContainsString('a further pair says the same', $csv[0]);
+        self::assertSame(2, count(preg_grep('/^staining/', $csv) ?: []));
+        // A draft is nobody else's to compare.
+        self::assertSame([], $this->actingAs($this->other)->getJson("/api/compare?paints=$a,$b")->assertOk()->json('properties'));
+        $this->actingAs($this->wren)->postJson("/api/cards/$one->uuid/publish")->assertCreated();
+        self::assertNotSame([], $this->actingAs($this->other)->getJson("/api/compare?paints=$a,$b")->json('properties'));
+    }
+
+    public function testAnotherPaperMakesNoWinnerAndIsMadeFair(): void
+    {
+        [$a, $b] = $this->paints;
+        $this->measured([0], $this->paper());
+        $this->putJson('/api/papers/'.($rough = self::uuid()), ['maker' => 'Other Mill', 'fibre' => 'cellulose', 'surface' => 'rough', 'weightGsm' => 300])->assertSuccessful();
+        self::assertSame(2, Paper::query()->count());
+        $this->measured([1], $rough);
+        $staining = $this->staining("$a,$b");
+        self::assertSame('not ranked', $staining['fair']['verdict']);
+        self::assertContains('fibre', array_column($staining['fair']['differs'], 'what'));
+        self::assertSame(['not ranked', false], [$staining['pairs'][0]['words'], $staining['pairs'][0]['real']]);
+        self::assertNull($staining['makers']);
+        $plan = $this->getJson("/api/compare?paints=$a,$b")->json('makeFair');
+        self::assertSame([$this->pans[0], $this->pans[1]], $plan['pans']);
+        self::assertContains('lift', explode(',', $plan['blocks']));
+        // Who has no pan of one is told which.
+        Pan::query()->where('uuid', $this->pans[1])->update(['state' => 'used up']);
+        self::assertSame(['Paint 1'], $this->getJson("/api/compare?paints=$a,$b")->json('makeFair.without'));
+    }
+
+    public function testTestsOfAPaintAreOneValueAndSpoiledOnesDoNotCount(): void
+    {
+        [$a] = $this->paints;
+        $paper = $this->paper();
+        $cards = [$this->measured([0], $paper), $this->measured([0], $paper, 'Again')];
+        $values = Rating::query()->where('property', 'staining')->orderBy('id')->pluck('value')->map(floatval(...))->all();
+        Cache::flush();
+        $shown = fn (): array => $this->getJson("/api/paints/$a")->assertOk()->json('properties.staining');
+        $both = $shown();
+        self::assertSame([2, 1, 2], [$both['pooled']['tests'], $both['pooled']['testers'], $both['tests']]);
+        self::assertEqualsWithDelta(array_sum($values) / 2, $both['pooled']['value'], 1e-6);
+        self::assertSame($both['pooled']['value'], $both['measured']['value']);
+        self::assertLessThan($both['pooled']['value'], $both['pooled']['another'][0]);
+        // What one row says stays what it was on its card's page.
+        self::assertEqualsWithDelta($values[0], collect($this->getJson("/api/cards/{$cards[0]->uuid}")->json('rows.0.ratings'))->firstWhere('property', 'staining')['value'], 1e-4);
+        Spoiling::put(self::uuid(), ['specimen_id' => $cards[1]->specimens[0]->id, 'property' => 'staining', 'reason' => 'a drop fell on it']);
+        self::assertSame(1, $shown()['pooled']['tests']);
+        self::assertEqualsWithDelta($values[0], $shown()['pooled']['value'], 1e-4);
+    }
+}
