@@ -49,7 +49,7 @@ final class MethodsView
             $told += array_column(array_map(static fn (Threshold $t): array => [$t->name, "| $t->name | $t->value | ".str_replace('|', '\\|', $t->text).' |'], $method->thresholds), 1, 0);
         }
         array_push($lines, '', '## Numbers of the scale', '', '| Number | Value | What it decides, unit, source |', '| --- | --- | --- |', ...array_values($told));
-        foreach ([$scale->picture, $scale->swatch, $scale->film, $scale->certainty] as $part) {
+        foreach ([$scale->picture, $scale->swatch, $scale->film, $scale->certainty, $scale->evidence] as $part) {
             foreach (Threshold::allOf($part) as $t) {
                 $lines[] = "| $t->name | $t->value | $t->text |";
             }

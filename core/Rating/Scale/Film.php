@@ -32,8 +32,9 @@ final readonly class Film
         public float $device95 = 1.4,
         /** What a device is off by where nothing tells, dE00 (own). */
         public float $usualDevice = 1.4,
-        /** What a painted mix may be off by for other reasons than strength, dE00, and the standard deviation of the logarithm by which paints are stronger beside each other than their ladders say (own, simulated). */
+        /** What a painted mix may be off by for other reasons than strength, dE00 (own, simulated). */
         public float $fieldDe = 1.2,
+        /** Standard deviation of the logarithm by which paints are stronger beside each other than their ladders say (own, simulated). */
         public float $strengthSd = 0.2,
         /** The same where the ladders were not counted (own). */
         public float $uncountedSd = 1.0,
