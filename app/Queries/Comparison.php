@@ -46,7 +46,7 @@ final class Comparison
             throw new CoreException(sprintf('More than %d cannot be seen side by side. Take some out.', self::MOST));
         }
         $ids = array_map(static fn (Paint $p): int => $p->id, $paints);
-        $evidence = CodePage::evidence($ids, $user);
+        $evidence = PaintSet::evidence($ids, $user);
         $pooled = $evidence['pooled'];
         $properties = [];
         foreach ([...Measures::claimed(), ...Measures::more()] as $property) {
@@ -60,7 +60,7 @@ final class Comparison
         $unfair = array_values(array_filter($properties, static fn (array $p): bool => $p['fair']['verdict'] === Fairness::NOT_RANKED));
 
         return [
-            'paints' => array_map(static fn (Paint $p): array => CodePage::paint($p, $evidence), $paints),
+            'paints' => array_map(static fn (Paint $p): array => PaintSet::paint($p, $evidence), $paints),
             'properties' => $properties, 'colours' => self::colours($paints, $evidence['strips']),
             'makeFair' => $unfair === [] ? null : self::plan($unfair, $paints, $user),
         ];

@@ -20,7 +20,7 @@ use MarshTrial\Core\Rating\Scale;
 final class PaintKnowledge
 {
     /**
-     * @param array{ratings: Collection<int, Collection<int, Rating>>, cards: \Illuminate\Database\Eloquent\Collection<int, Measurement>, ...} $evidence as from CodePage::evidence()
+     * @param array{ratings: Collection<int, Collection<int, Rating>>, cards: \Illuminate\Database\Eloquent\Collection<int, Measurement>, ...} $evidence as from PaintSet::evidence()
      * @param array<string, array<string, mixed>> $properties the four rated ones, as CodePage shows them
      *
      * @return array{rated: object, more: list<array<string, mixed>>, missing: list<string>, next: list<array<string, mixed>>}

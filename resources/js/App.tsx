@@ -28,6 +28,7 @@ const FadeRack = lazy(() => import('./pages/cards/FadeRack'));
 const HangTagPage = lazy(() => import('./pages/cards/HangTagPage'));
 const FadeReport = lazy(() => import('./pages/cards/FadeReport'));
 const MixPage = lazy(() => import('./pages/mixes/MixPage'));
+const SetPage = lazy(() => import('./pages/pigments/SetPage'));
 const ComparePage = lazy(() => import('./pages/compare/ComparePage'));
 const SideBySidePage = lazy(() => import('./pages/compare/SideBySidePage'));
 const CapturePage = lazy(() => import('./pages/capture/CapturePage'));
@@ -62,6 +63,8 @@ export function App() {
                     <Route path="/today" element={<TodayPage />} />
                     <Route path="/pigments" element={<PigmentsPage />} />
                     <Route path="/pigments/:code" element={<CodePage />} />
+                    <Route path="/makers/:maker" element={<SetPage />} />
+                    <Route path="/strips" element={<SetPage />} />
                     <Route path="/paints" element={<PaintsPage />} />
                     <Route path="/paints/:uuid" element={<PaintPage />} />
                     <Route path="/palettes" element={<PalettesPage />} />

@@ -5,17 +5,38 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
+use App\Models\Maker;
 use App\Models\Paint;
 use App\Queries\Comparison;
+use App\Queries\PaintSet;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 
 /** Two to eight paints held against each other; as a page's data and as a table. */
 final class CompareController extends Controller
 {
+    /** Paints under one another at most. */
+    private const MOST_TOGETHER = 300;
+
     public function show(Request $request): JsonResponse
     {
         return new JsonResponse(Comparison::of(self::paints($request), $this->user($request)));
+    }
+
+    /** Any paints under one another: ?paints=UUID,UUID */
+    public function chosen(Request $request): JsonResponse
+    {
+        $uuids = array_slice(array_filter(explode(',', (string) $request->query('paints', ''))), 0, self::MOST_TOGETHER);
+
+        return new JsonResponse(['title' => 'Chosen paints', ...PaintSet::of(Paint::query()->with('maker', 'codes')->whereIn('uuid', $uuids)->get()->keyBy('id'), $this->user($request))]);
+    }
+
+    /** All paints of a maker. */
+    public function ofMaker(Request $request, Maker $maker): JsonResponse
+    {
+        $paints = Paint::query()->with('maker', 'codes')->where('maker_id', $maker->id)->orderBy('id');
+
+        return new JsonResponse(['title' => $maker->name, 'more' => max(0, (clone $paints)->count() - self::MOST_TOGETHER), ...PaintSet::of($paints->limit(self::MOST_TOGETHER)->get()->keyBy('id'), $this->user($request))]);
     }
 
     public function csv(Request $request): Response

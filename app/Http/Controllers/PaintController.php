@@ -16,9 +16,9 @@ use App\Models\Paint;
 use App\Models\PaintMerge;
 use App\Models\Pan;
 use App\Models\User;
-use App\Queries\CodePage;
 use App\Queries\CollectionView;
 use App\Queries\PaintKnowledge;
+use App\Queries\PaintSet;
 use App\Queries\PaintView;
 use App\Queries\PanTests;
 use App\Queries\PigmentView;
@@ -68,10 +68,10 @@ final class PaintController extends Controller
     public function show(Request $request, Paint $paint): JsonResponse
     {
         $paint->load('maker.claimScales', 'codes', 'claims.claimScale', 'formulations');
-        $evidence = CodePage::evidence([$paint->id], $this->user($request));
+        $evidence = PaintSet::evidence([$paint->id], $this->user($request));
         $pans = $paint->pans()->with('palette', 'formulation')->where('owner_id', $this->user($request)->id ?? 0)->orderBy('id')->get();
 
-        $beside = CodePage::paint($paint, $evidence);
+        $beside = PaintSet::paint($paint, $evidence);
 
         return new JsonResponse([
             ...$beside,

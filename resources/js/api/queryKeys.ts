@@ -32,6 +32,7 @@ export const keys = {
     mixLight: key('mix-light'),
     across: key('across'),
     compare: key('compare'),
+    strips: key('strips'),
     recipes: key('recipes'),
     greys: key('greys'),
     reach: key('reach'),

@@ -188,9 +188,14 @@ export interface PooledTests {
     /** Tests under other protocols, not pooled. */
     otherwise: number;
 }
-export interface PropertyBeside {
+/** What a list shows of a rating; where it comes from is on the paint's own page. */
+export type RatingShown = Pick<
+    Rating,
+    'property' | 'value' | 'uncertainty' | 'said' | 'text' | 'position' | 'low' | 'high' | 'pooled' | 'card'
+>;
+export interface PropertyBeside<R extends RatingShown = Rating> {
     classes: string[];
-    measured: Rating | null;
+    measured: R | null;
     without: { status: string; reason: string | null } | null;
     tests: number;
     /** All tests under one protocol together; null where nothing is pooled. */
@@ -219,9 +224,9 @@ export interface Strip {
     fade: FadeHalves | null;
 }
 
-export interface PaintBeside extends Paint {
+export interface PaintBeside<R extends RatingShown = Rating> extends Paint {
     strip: Strip | null;
-    properties: Record<Property, PropertyBeside>;
+    properties: Record<Property, PropertyBeside<R>>;
     alsoJudged: Verdict[];
     notTested: Property[];
 }
@@ -284,17 +289,20 @@ export interface DepthStop {
     dE00Above: number | null;
     seam: boolean;
 }
-export interface CodePage {
+/** Paints under one another, whatever brings them together. */
+export interface PaintSet {
+    depths: number[];
+    referenceDepth: number;
+    stops: (DepthStop | null)[][];
+    stripOrder: string[];
+    paints: PaintBeside<RatingShown>[];
+}
+export interface CodePage extends PaintSet {
     code: string;
     state: CodeRead['state'];
     likelyMeaning: string | null;
     pigment: Pigment | null;
     caution: string;
-    depths: number[];
-    referenceDepth: number;
-    stops: (DepthStop | null)[][];
-    stripOrder: string[];
-    paints: PaintBeside[];
 }
 
 export interface Measuring {

@@ -1,4 +1,4 @@
-import type { PooledTests, PropertyBeside } from '../../api/types';
+import type { PooledTests, PropertyBeside, RatingShown } from '../../api/types';
 import { Simulated } from './Simulated';
 import { classWords } from './words';
 
@@ -9,7 +9,7 @@ export function RatingCell({
     onToggle,
     label,
 }: {
-    beside: PropertyBeside;
+    beside: PropertyBeside<RatingShown>;
     open?: boolean;
     onToggle?: () => void;
     label: string;
@@ -92,7 +92,7 @@ function withoutWords(status: string): string {
 }
 
 /** The classes as equal stretches; a bar for the 95 % range, a stroke for the value, a bracket beneath for the claim. */
-export function Scale({ beside, width = 118 }: { beside: PropertyBeside; width?: number }) {
+export function Scale({ beside, width = 118 }: { beside: PropertyBeside<RatingShown>; width?: number }) {
     const { measured, classes, claims } = beside;
     const at = (p: number) => 1 + p * (width - 2);
     const claimed = claims.filter((c) => c.span !== null);

@@ -1,14 +1,14 @@
-import type { PaintBeside, Rating } from '../../api/types';
+import type { PaintBeside, RatingShown } from '../../api/types';
 
 /** The class as the server words it; a number and its unit do not part. */
-export function classWords(rating: Rating): string {
+export function classWords(rating: Pick<RatingShown, 'said'>): string {
     return rating.said?.replace(' %', '\u00a0%') ?? 'no class';
 }
 
-export function stripWords(paint: PaintBeside): string {
+export function stripWords(paint: PaintBeside<RatingShown>): string {
     const parts = Object.values(paint.properties)
         .map((p) => p.measured)
-        .filter((r): r is Rating => r !== null)
+        .filter((r): r is RatingShown => r !== null)
         .map((r) => `${r.property} ${classWords(r)}`);
     return `${paint.colourName} by ${paint.maker}: ${parts.length === 0 ? 'nothing measured' : parts.join(', ')}`;
 }

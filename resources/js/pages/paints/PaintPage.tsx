@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useState, type FormEvent } from 'react';
-import { useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { get, newUuid, put, remove } from '../../api/client';
 import { PROPERTIES, type PaintPage as Page, type Property } from '../../api/types';
 import { RatingCell } from '../../components/paint/RatingCell';
@@ -156,7 +156,7 @@ function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
             <div className="flex flex-wrap gap-x-5 items-baseline">
                 <h1>{paint.colourName}</h1>
                 <p>
-                    {paint.maker}
+                    <Link to={`/makers/${paint.makerUuid}`}>{paint.maker}</Link>
                     {paint.range && `, ${paint.range}`} · <Codes of={paint} />
                     {paint.statement.singlePigment && ' · single-pigment'}
                     {paint.series && ` · series ${paint.series}`}
