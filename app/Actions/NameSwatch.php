@@ -11,7 +11,7 @@ use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Str;
 use MarshTrial\Core\Collection\VagueDate;
 use MarshTrial\Core\CoreException;
-use MarshTrial\Core\Mixing\Amounts;
+use MarshTrial\Core\Session\Amounts;
 
 /** Says which paint a swatch is, as far as anybody knows, and when and on what it was painted. */
 final class NameSwatch

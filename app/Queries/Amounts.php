@@ -6,7 +6,7 @@ namespace App\Queries;
 
 use App\Models\Film;
 use Illuminate\Support\Facades\DB;
-use MarshTrial\Core\Mixing\Amounts as Words;
+use MarshTrial\Core\Session\Amounts as Words;
 
 /** What the paint of rows was measured out in, as their conditions say; where they say nothing, in drops as the protocols do. */
 final class Amounts

@@ -59,8 +59,10 @@ final class Comparison
         }
         $unfair = array_values(array_filter($properties, static fn (array $p): bool => $p['fair']['verdict'] === Fairness::NOT_RANKED));
 
+        $shown = array_map(static fn (Paint $p): array => PaintSet::paint($p, $evidence), $paints);
+
         return [
-            'paints' => array_map(static fn (Paint $p): array => PaintSet::paint($p, $evidence), $paints),
+            'paints' => $shown, 'spoken' => Spoken::several($paints, $properties, $shown),
             'properties' => $properties, 'colours' => self::colours($paints, $evidence['strips']),
             'makeFair' => $unfair === [] ? null : self::plan($unfair, $paints, $user),
         ];

@@ -39,7 +39,9 @@ final class PropertyView
     {
         $measured = $ratings->where('status', 'measured')->last();
         $shown = $measured ?? $ratings->last();
-        $classes95 = $measured->detail['classes95'] ?? [];
+        $limits = $measured === null || $evidence === null ? null : self::limits($measured->detail);
+        // A claim is held against all tests together, not against the newest.
+        $classes95 = $limits === null || $evidence === null ? $measured->detail['classes95'] ?? [] : $evidence->classes95($limits);
 
         return [
             'classes' => Measures::classes(Property::from($property)),

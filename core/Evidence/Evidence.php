@@ -131,6 +131,28 @@ final readonly class Evidence
         return $out;
     }
 
+    /**
+     * Classes that the paint itself may have, 95 %: what a claim is held against.
+     *
+     * @param array<string, float> $limits class => upper limit, least first
+     *
+     * @return list<string>
+     */
+    public function classes95(array $limits): array
+    {
+        [$low, $high] = [$this->value - Scale::COVERAGE_95 * $this->uncertainty, $this->value + Scale::COVERAGE_95 * $this->uncertainty];
+        $out = [];
+        $from = -INF;
+        foreach ($limits as $class => $to) {
+            if ($high >= $from && $low < $to) {
+                $out[] = $class;
+            }
+            $from = $to;
+        }
+
+        return $out;
+    }
+
     /** Variance of another tester's test about the true value. */
     public function ofAnother(): float
     {

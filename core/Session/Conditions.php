@@ -6,7 +6,6 @@ namespace MarshTrial\Core\Session;
 
 use MarshTrial\Core\Collection\PanStates;
 use MarshTrial\Core\CoreException;
-use MarshTrial\Core\Mixing\Amounts;
 
 /** Conditions of a session, recorded once and inherited by every specimen; one specimen may differ. */
 final class Conditions

@@ -117,4 +117,30 @@ final class CompareTest extends FeatureTestCase
         self::assertSame(1, $shown()['pooled']['tests']);
         self::assertEqualsWithDelta($values[0], $shown()['pooled']['value'], 1e-4);
     }
+
+    public function testAMakersRangeAndAnyChoiceStandUnderOneAnotherAndAreReadOut(): void
+    {
+        [$a, $b, $c] = $this->paints;
+        $this->measured([0, 2], $this->paper());
+        $maker = $this->getJson("/api/paints/$a")->json('makerUuid');
+        $range = $this->getJson("/api/makers/$maker/strips")->assertOk()->assertJsonPath('title', 'Maker 0')->assertJsonPath('more', 0)->json();
+        self::assertSame([[$a], [$a]], [array_column($range['paints'], 'uuid'), $range['stripOrder']]);
+        // A list carries what it shows; where it comes from is on the paint's page.
+        self::assertArrayNotHasKey('numbers', $range['paints'][0]['properties']['staining']['measured']);
+        self::assertArrayHasKey('numbers', $this->getJson("/api/paints/$a")->json('properties.staining.measured'));
+        $chosen = $this->getJson("/api/strips?paints=$c,$b,$a,nobody")->assertOk()->json();
+        // Measured ones in hue order, then what was not measured.
+        self::assertSame($b, end($chosen['paints'])['uuid']);
+        self::assertCount(2, $chosen['stripOrder']);
+        $this->getJson('/api/strips')->assertOk()->assertJsonPath('paints', []);
+        $read = fn (string $paint): string => implode(' ', array_map(static fn (array $s): string => implode('', array_column($s, 'text')), $this->getJson("/api/paints/$paint")->json('spoken')));
+        self::assertSame('Paint 1: not measured yet.', $read($b));
+        self::assertStringStartsWith('Paint 0 ', $read($a));
+        self::assertStringContainsString('What light does to it was not tested.', $read($a));
+        self::assertStringEndsWith('one card, one tester.', $read($a));
+        // A claim that all tests together contradict is said.
+        $this->putJson('/api/claim-scales/'.($scale = self::uuid()), ['makerUuid' => $maker, 'property' => 'granulation', 'name' => 'shelf', 'words' => [['word' => 'even', 'classes' => ['none']], ['word' => 'rough', 'classes' => ['heavy']]]])->assertSuccessful();
+        $this->putJson('/api/claims/'.self::uuid(), ['paintUuid' => $a, 'property' => 'granulation', 'words' => 'rough', 'scaleUuid' => $scale, 'readOn' => '2026-02-20'])->assertSuccessful();
+        self::assertStringContainsString('the maker says “rough” of its granulation, which the tests contradict', $read($a));
+    }
 }

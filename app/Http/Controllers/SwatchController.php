@@ -14,7 +14,7 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
 use MarshTrial\Core\Card\PocketPrinter;
-use MarshTrial\Core\Mixing\Amounts;
+use MarshTrial\Core\Session\Amounts;
 use Symfony\Component\HttpFoundation\Response;
 
 /** Swatches of any time, seen through the pocket frame. */

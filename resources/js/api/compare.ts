@@ -45,6 +45,7 @@ export interface ComparedColour {
 }
 export interface Compared {
     paints: PaintBeside[];
+    spoken: { text: string; property: string | null }[][];
     properties: ComparedProperty[];
     colours: ComparedColour[];
     makeFair: { blocks: string; pans: string[]; without: string[] } | null;

@@ -268,6 +268,8 @@ export interface Knowledge {
     next: { property: Property; gain: number; chances: Record<string, number>; why: string }[];
 }
 export interface PaintPage extends PaintBeside {
+    /** What one would read out to a friend: sentences of clauses. */
+    spoken: { text: string; property: string | null }[][];
     knowledge: Knowledge;
     pans: Pan[];
     forms: string[];

@@ -6,6 +6,7 @@ import type { Compared, ComparedColour, ComparedPair, ComparedProperty } from '.
 import { keys } from '../../api/queryKeys';
 import { PROPERTIES, type Property } from '../../api/types';
 import { RatingCell } from '../../components/paint/RatingCell';
+import { Spoken } from '../../components/paint/Spoken';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSession } from '../../components/ui/useSession';
 import { Wide } from '../../components/ui/Wide';
@@ -56,6 +57,10 @@ export default function ComparePage() {
                     </button>
                 </span>
             </div>
+            <Spoken
+                of={data.spoken}
+                onOpen={(property) => document.querySelector(`[data-compared="${property}"]`)?.scrollIntoView({ block: 'center' })}
+            />
             {scanned.length > 0 && (
                 <section aria-label="The scans" className="mt-2">
                     <Bands paints={scanned} ladders={false} onReference={() => undefined} />

@@ -1,13 +1,16 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
-import { useState, type FormEvent } from 'react';
+import { Fragment, useState, type FormEvent } from 'react';
 import { Link, useParams } from 'react-router';
 import { get, newUuid, put, remove } from '../../api/client';
 import { PROPERTIES, type PaintPage as Page, type Property } from '../../api/types';
-import { RatingCell } from '../../components/paint/RatingCell';
+import { Scale } from '../../components/paint/RatingCell';
 import { RatingOrigin } from '../../components/paint/RatingOrigin';
+import { Simulated } from '../../components/paint/Simulated';
+import { Spoken } from '../../components/paint/Spoken';
 import { StripCanvas } from '../../components/paint/StripCanvas';
-import { day, stripWords, today } from '../../components/paint/words';
+import { classWords, day, stripWords, today } from '../../components/paint/words';
+import { Wide } from '../../components/ui/Wide';
 import { Cautions, Loading, Problem } from '../../components/ui/states';
 import { useTitle } from '../../components/ui/useTitle';
 import { useSession } from '../../components/ui/useSession';
@@ -34,29 +37,13 @@ export default function PaintPage() {
         <>
             <Title paint={data} onSaved={() => void refetch()} />
             <Cautions of={data.statement.cautions} />
+            {onCards(data) && <Spoken of={data.spoken} open={open} onOpen={(p) => setOpen(open === p ? null : (p as Property))} />}
             <div className="my-4">
                 <StripCanvas strip={data.strip} label={stripWords(data)} height={110} />
             </div>
             {!onCards(data) && <Swatches paint={data} onSaved={() => void refetch()} />}
+            <Rated paint={data} open={open} onOpen={(p) => setOpen(open === p ? null : p)} onSaved={() => void refetch()} />
             <TestNext paint={data} />
-            {PROPERTIES.map((p) => (
-                <section key={p} className="border-t border-rule py-3 grid gap-x-6 gap-y-2 md:grid-cols-[13rem_1fr]">
-                    <div>
-                        <h2 className="capitalize">{p}</h2>
-                        <RatingCell
-                            beside={data.properties[p]}
-                            label={p}
-                            open={open === p}
-                            onToggle={() => setOpen(open === p ? null : p)}
-                        />
-                    </div>
-                    <div>
-                        {data.knowledge.rated[p] && <ByWhom of={data.knowledge.rated[p]} />}
-                        {open === p && <RatingOrigin beside={data.properties[p]} rating={data.properties[p].measured} />}
-                        {person && <ClaimLine paint={data} property={p} onSaved={() => void refetch()} />}
-                    </div>
-                </section>
-            ))}
             {onCards(data) && <Swatches paint={data} onSaved={() => void refetch()} />}
             <Known paint={data} />
             {person && <Pans paint={data} onSaved={() => void refetch()} />}
@@ -88,6 +75,112 @@ export default function PaintPage() {
             {person && <ClaimScaleForm paint={data} onSaved={() => void refetch()} />}
             {person && <Twins paint={data} onSaved={() => void refetch()} />}
         </>
+    );
+}
+
+/** One table of what was rated; a row opens to where it comes from and to what the maker says. */
+function Rated({
+    paint,
+    open,
+    onOpen,
+    onSaved,
+}: {
+    paint: Page;
+    open: Property | null;
+    onOpen: (p: Property) => void;
+    onSaved: () => void;
+}) {
+    const person = useSession();
+    return (
+        <Wide label="Ratings">
+            <table className="w-full min-w-[760px] mt-2">
+                <thead>
+                    <tr className="border-b border-ink">
+                        <th className="py-1 w-36">Property</th>
+                        <th>Measured</th>
+                        <th>The maker says</th>
+                        <th>By eye</th>
+                        <th>Evidence</th>
+                        <th />
+                    </tr>
+                </thead>
+                <tbody>
+                    {PROPERTIES.map((p) => {
+                        const beside = paint.properties[p];
+                        const { measured, pooled, without } = beside;
+                        return (
+                            <Fragment key={p}>
+                                <tr className="border-b border-rule align-middle h-11">
+                                    <th scope="row" className="capitalize font-medium">
+                                        {p}
+                                    </th>
+                                    <td className="pr-3">
+                                        {measured === null ? (
+                                            <span className="text-soft">{without?.reason ?? 'not tested'}</span>
+                                        ) : (
+                                            <span className="grid grid-cols-[11rem_8rem_1fr] items-center gap-x-2">
+                                                <span className="font-medium leading-tight">{classWords(measured)}</span>
+                                                <Scale beside={beside} />
+                                                <span className="text-soft">
+                                                    <span className="num">{measured.text}</span> {measured.card?.simulated && <Simulated />}
+                                                </span>
+                                            </span>
+                                        )}
+                                    </td>
+                                    <td className="pr-3">
+                                        {beside.claims.map((c) => (
+                                            <span key={c.uuid} className={`block ${c.check === 'contradicted' ? 'font-semibold' : ''}`}>
+                                                {c.words}
+                                                {c.check === 'contradicted' && ', contradicted'}
+                                                {c.check === 'agrees' && <span className="text-soft">, agrees</span>}
+                                            </span>
+                                        ))}
+                                    </td>
+                                    <td className="pr-3">
+                                        {beside.verdicts.map((v) => (
+                                            <span key={v.uuid} className={`block ${v.check === 'contradicted' ? 'font-semibold' : ''}`}>
+                                                {v.word}
+                                                {v.blind && ', blind'}
+                                            </span>
+                                        ))}
+                                    </td>
+                                    <td className="pr-3 text-soft">
+                                        {pooled !== null && (
+                                            <>
+                                                {pooled.tests === 1 ? 'one test' : `${pooled.tests} tests`},{' '}
+                                                {pooled.testers === 1 ? 'one tester' : `${pooled.testers} testers`}
+                                                {pooled.off > 0 && `, ${pooled.off} off the others`}; another{' '}
+                                                <span className="num whitespace-nowrap">{pooled.anotherText}</span>
+                                            </>
+                                        )}
+                                    </td>
+                                    <td className="text-right">
+                                        <button
+                                            type="button"
+                                            className="link text-sm min-h-11"
+                                            aria-expanded={open === p}
+                                            onClick={() => onOpen(p)}
+                                        >
+                                            {open === p ? 'fold' : 'open'}
+                                            <span className="sr-only"> {p}</span>
+                                        </button>
+                                    </td>
+                                </tr>
+                                {open === p && (
+                                    <tr className="border-b border-rule">
+                                        <td colSpan={6} className="pb-3">
+                                            {paint.knowledge.rated[p] && <ByWhom of={paint.knowledge.rated[p]} />}
+                                            <RatingOrigin beside={beside} rating={measured} />
+                                            {person && <ClaimLine paint={paint} property={p} onSaved={onSaved} />}
+                                        </td>
+                                    </tr>
+                                )}
+                            </Fragment>
+                        );
+                    })}
+                </tbody>
+            </table>
+        </Wide>
     );
 }
 

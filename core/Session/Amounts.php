@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace MarshTrial\Core\Mixing;
+namespace MarshTrial\Core\Session;
 
 /** What paint is measured out in. Nothing turns one into another: drops differ by dropper, loads by brush, and neither has a weight. */
 final class Amounts

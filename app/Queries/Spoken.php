@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Claim;
+use App\Models\Paint;
+use MarshTrial\Core\Evidence\ClaimCheck;
+use MarshTrial\Core\Evidence\Clause;
+use MarshTrial\Core\Evidence\ReadAloud;
+use MarshTrial\Core\Fading\Outcome;
+
+/** What one would read out to a friend, from what pages show. */
+final class Spoken
+{
+    /**
+     * Of one paint.
+     *
+     * @param array<string, mixed> $evidence as from PaintSet::evidence()
+     * @param array<string, array<string, mixed>> $properties as PaintSet::paint() shows them
+     *
+     * @return list<list<array{text: string, property: string|null}>> sentences of clauses
+     */
+    public static function of(Paint $paint, array $evidence, array $properties): array
+    {
+        /** @var PaintEvidence $pooled */
+        $pooled = $evidence['pooled'];
+        $said = [];
+        foreach ($properties as $property => $shown) {
+            if ($property !== 'lightfastness' && $shown['measured'] !== null && ($shown['measured']['chances'] ?? []) !== []) {
+                $said[$property] = [
+                    'chances' => array_map(floatval(...), $shown['measured']['chances']), 'tests' => (int) ($shown['pooled']['tests'] ?? 1), 'off' => (int) ($shown['pooled']['off'] ?? 0),
+                    'testers' => array_values(array_unique(array_map(static fn (object $t): string => (string) $t->tester, $pooled->counted($paint->id, $property)))),
+                ];
+            }
+        }
+        $light = ($evidence['ratings'][$paint->id] ?? collect())->where('property', 'lightfastness')->whereIn('status', ['measured', 'undecidable'])->last();
+        $numbers = $light->detail['numbers'] ?? [];
+
+        return self::told(ReadAloud::paint($paint->colour_name, $said, $light === null ? null : [
+            'outcome' => Outcome::tryFrom((string) ($numbers['outcome'] ?? '')), 'mlxh' => isset($numbers['doseMlxh']) ? (float) $numbers['doseMlxh'] : null,
+            'categories' => $light->detail['classes95'] ?? [], 'tester' => $evidence['cards'][$light->measurement_id]?->card->loadMissing('owner')->owner->name ?? '',
+        ], ($evidence['claims'][$paint->id] ?? collect())->map(static fn (Claim $c): array => ['property' => $c->property, 'words' => $c->words, 'check' => self::check($c, $properties)])->values()->all()));
+    }
+
+    /**
+     * Of several that were compared.
+     *
+     * @param list<Paint> $paints
+     * @param list<array<string, mixed>> $properties as Comparison tells them
+     * @param list<array<string, mixed>> $shown as PaintSet::paint() shows the paints
+     *
+     * @return list<list<array{text: string, property: string|null}>>
+     */
+    public static function several(array $paints, array $properties, array $shown): array
+    {
+        $of = [];
+        foreach ($properties as $p) {
+            $classes = $values = [];
+            foreach ($p['paints'] as $one) {
+                $chances = $shown[$one['at']]['properties'][$p['property']]['measured']['chances'] ?? [];
+                arsort($chances);
+                $classes[$one['at']] = $chances !== [] && reset($chances) >= 0.6 ? (string) array_key_first($chances) : null;
+                $values[$one['at']] = (float) $one['value'];
+            }
+            $of[$p['property']] = [
+                'verdict' => $p['fair']['verdict'], 'why' => $p['fair']['differs'][0]['what'] ?? '', 'tested' => $p['tested'], 'classes' => $classes, 'values' => $values,
+                'pairs' => array_map(static fn (array $x): array => ['one' => $x['one'], 'other' => $x['other'], 'real' => $x['real']], $p['pairs']), 'testers' => max(array_column($p['paints'], 'testers')),
+            ];
+        }
+
+        return self::told(ReadAloud::several(array_map(static fn (Paint $p): string => $p->colour_name, $paints), $of));
+    }
+
+    /** @param array<string, array<string, mixed>> $properties */
+    private static function check(Claim $claim, array $properties): ClaimCheck
+    {
+        foreach ($properties[$claim->property]['claims'] ?? [] as $shown) {
+            if ($shown['uuid'] === $claim->uuid) {
+                return ClaimCheck::from((string) $shown['check']);
+            }
+        }
+
+        return ClaimCheck::NotComparable;
+    }
+
+    /**
+     * @param list<non-empty-list<Clause>> $sentences
+     *
+     * @return list<list<array{text: string, property: string|null}>>
+     */
+    private static function told(array $sentences): array
+    {
+        return array_map(static fn (array $s): array => array_map(static fn (Clause $c): array => ['text' => $c->text, 'property' => $c->property], $s), $sentences);
+    }
+}

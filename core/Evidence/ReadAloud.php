@@ -1,0 +1,238 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Evidence;
+
+use MarshTrial\Core\Fading\Outcome;
+use MarshTrial\Core\Rating\ClassChances;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\Scale;
+
+/**
+ * What one would read out to a friend about a paint, or about several: at most three sentences, of what it does, what light did and who disagrees, and
+ * for whom it is. Put together from the numbers, in plain words, never stronger than they are; every clause opens to them.
+ */
+final class ReadAloud
+{
+    /** Verbs of classes, in the order of their scale. */
+    private const VERBS = [
+        'transparency' => ['transparent' => 'is transparent', 'semi-transparent' => 'is semi-transparent', 'semi-opaque' => 'is semi-opaque', 'opaque' => 'is opaque'],
+        'staining' => ['non-staining' => 'lifts clean', 'low' => 'lifts well', 'medium' => 'lifts in part', 'high' => 'stains'],
+        'granulation' => ['none' => 'lies flat', 'slight' => 'grains slightly', 'distinct' => 'granulates', 'heavy' => 'granulates heavily'],
+    ];
+
+    private const PARTS = [2 => 'half', 3 => 'a third', 4 => 'a quarter', 5 => 'a fifth', 6 => 'a sixth', 7 => 'a seventh', 8 => 'an eighth', 9 => 'a ninth', 10 => 'a tenth'];
+
+    /** Categories from which on a wall is no place for it (own). */
+    private const FADES = ['III', 'IV', 'V'];
+
+    /**
+     * @param array<string, array{chances: array<string, float>, tests: int, testers: list<string>, off: int}> $properties what all tests say of another card, by property; untested ones left out
+     * @param array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, tester: string}|null $light what light did, by the latest check; null: not tested
+     * @param list<array{property: string, words: string, check: ClaimCheck}> $claims of the maker
+     *
+     * @return list<non-empty-list<Clause>> sentences
+     */
+    public static function paint(string $name, array $properties, ?array $light, array $claims): array
+    {
+        $does = [];
+        foreach (array_keys(self::VERBS) as $property) {
+            $words = self::does($property, $properties[$property]['chances'] ?? []);
+            if ($words !== null) {
+                $does[] = new Clause($words, $property);
+            }
+        }
+        $contradicted = array_values(array_filter($claims, static fn (array $c): bool => $c['check'] === ClaimCheck::Contradicted));
+        if ($does === [] && $light === null) {
+            return [[new Clause("$name: not measured yet.")]];
+        }
+        $first = $does === [] ? [] : [self::sentence("$name ", $does)];
+
+        return [...$first, self::light($does === [] ? "$name: " : '', $light, $contradicted), self::forWhom($properties, $light)];
+    }
+
+    /**
+     * @param array<string, float> $chances
+     */
+    private static function does(string $property, array $chances): ?string
+    {
+        $certainty = Scale::current()->certainty;
+        $likeliest = ClassChances::likeliest($chances);
+        $most = $likeliest === null ? 0.0 : $chances[$likeliest];
+        $verbs = self::VERBS[$property];
+        if ($likeliest === null || ! isset($verbs[$likeliest]) || $most < $certainty->known) {
+            return null;
+        }
+        if ($most < $certainty->perhaps) {
+            // The likelier neighbour, both in the order of the scale.
+            $names = array_keys($chances);
+            $i = (int) array_search($likeliest, $names, true);
+            $j = ($chances[$names[$i + 1] ?? ''] ?? 0.0) > ($chances[$names[$i - 1] ?? ''] ?? 0.0) ? $i + 1 : $i - 1;
+            [$low, $high] = [$names[min($i, $j)], $names[max($i, $j)]];
+
+            return $property === 'transparency' ? "lies between $low and $high" : "{$verbs[$low]} or ".(strtok($verbs[$low], ' ') === strtok($verbs[$high], ' ') ? substr($verbs[$high], strpos($verbs[$high], ' ') + 1) : $verbs[$high]);
+        }
+        $hedge = $most >= $certainty->plain ? '' : ($most >= $certainty->probably ? 'probably ' : 'perhaps ');
+
+        return str_starts_with($verbs[$likeliest], 'is ') ? 'is '.$hedge.substr($verbs[$likeliest], 3) : $hedge.$verbs[$likeliest];
+    }
+
+    /**
+     * @param array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, tester: string}|null $light
+     * @param list<array{property: string, words: string, check: ClaimCheck}> $contradicted
+     *
+     * @return non-empty-list<Clause>
+     */
+    private static function light(string $begin, ?array $light, array $contradicted): array
+    {
+        $clauses = [];
+        $says = array_map(static fn (array $c): Clause => new Clause("the maker says “{$c['words']}” of its {$c['property']}, which ".($c['property'] === 'lightfastness' ? "{$light['tester']}’s strip" : 'the tests').' contradict'.($c['property'] === 'lightfastness' ? 's' : ''), $c['property']), $contradicted);
+        if ($light === null || $light['outcome'] === null) {
+            $clauses[] = new Clause('what light does to it was not tested', 'lightfastness');
+        } elseif ($light['mlxh'] === null) {
+            $clauses[] = new Clause(self::changed($light['outcome']).', after nobody knows how much light', 'lightfastness');
+        } else {
+            $dose = rtrim(rtrim(sprintf('%.1f', $light['mlxh']), '0'), '.').' Mlx h';
+            $clauses[] = match ($light['outcome']) {
+                Outcome::NoChange => new Clause("no change seen at $dose".self::partOfReference($light['mlxh']).', and beyond that nothing is known', 'lightfastness'),
+                Outcome::PaperOrUndecidable => new Clause("whether it faded cannot be decided after $dose, since the paper changed too", 'lightfastness'),
+                default => new Clause(self::changed($light['outcome'])." after $dose".self::partOfReference($light['mlxh']), 'lightfastness'),
+            };
+        }
+
+        return self::sentence($begin, [...$clauses, ...$says], '; ', $begin === '');
+    }
+
+    private static function changed(Outcome $outcome): string
+    {
+        return match ($outcome) {
+            Outcome::NoChange => 'no change was seen', Outcome::PalerInTint => 'it turned paler in the tint', Outcome::Paler => 'it turned paler', Outcome::NearlyGone => 'it was nearly gone', Outcome::HueShift => 'its hue shifted at equal lightness',
+            Outcome::Darker => 'it turned darker or browner', Outcome::MoreVivid => 'it turned more vivid', Outcome::PaperOrUndecidable => 'whether it faded cannot be decided',
+        };
+    }
+
+    private static function partOfReference(float $mlxh): string
+    {
+        $times = Scale::current()->fade->referenceDoseMlxh / max(1e-6, $mlxh);
+        $whole = (int) round($times);
+
+        return match (true) {
+            $times < 1.25 => '', $times < 1.75 => ', two thirds of the reference light', isset(self::PARTS[$whole]) => ', '.self::PARTS[$whole].' of the reference light', default => sprintf(', one part in %d of the reference light', $whole),
+        };
+    }
+
+    /**
+     * @param array<string, array{chances: array<string, float>, tests: int, testers: list<string>, off: int}> $properties
+     * @param array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, tester: string}|null $light
+     *
+     * @return non-empty-list<Clause>
+     */
+    private static function forWhom(array $properties, ?array $light): array
+    {
+        $outcome = $light['outcome'] ?? null;
+        $surely = $light !== null && $light['categories'] !== [] && array_diff($light['categories'], self::FADES) === [];
+        $maybe = $light !== null && array_intersect($light['categories'], self::FADES) !== [];
+        $clauses = [match (true) {
+            $outcome === null || $outcome === Outcome::PaperOrUndecidable => new Clause('for work that hangs nothing can be said yet', 'lightfastness'),
+            $surely => new Clause('for a wall avoid it; for pages that are scanned and shut light matters less, though keeping in the dark was not tested', 'lightfastness'),
+            $outcome === Outcome::NoChange => new Clause($maybe ? 'for work that hangs it holds so far, which is too little light to promise more' : 'for work that hangs it has held as far as it was tested', 'lightfastness'),
+            default => new Clause('for work that hangs wait for more light on it', 'lightfastness'),
+        }];
+        $testers = array_unique(array_merge(...array_values(array_map(static fn (array $p): array => $p['testers'], $properties)), ...[$light === null ? [] : [$light['tester']]]));
+        $tests = array_sum(array_column($properties, 'tests'));
+        if (count($testers) === 1) {
+            $most = max([1, ...array_column($properties, 'tests')]);
+            $clauses[] = new Clause($most === 1 ? 'one card, one tester' : 'all by one tester');
+        }
+        $off = array_keys(array_filter($properties, static fn (array $p): bool => $p['off'] > 0));
+        if ($off !== []) {
+            $clauses[] = new Clause('tests of its '.implode(' and ', $off).' do not agree', $off[0]);
+        }
+
+        return $tests === 0 && $light === null ? [new Clause('Nothing can be said yet.')] : self::sentence('', $clauses, '; ');
+    }
+
+    /**
+     * Several paints that were compared.
+     *
+     * @param list<string> $names
+     * @param array<string, array{verdict: string, why: string, tested: list<int>, classes: array<int, string|null>, values: array<int, float>, pairs: list<array{one: int, other: int, real: bool}>, testers: int}> $properties by property: whether it is fair and what differs, which of them were tested, their likeliest classes where they are likely enough, values, and which differences are real
+     *
+     * @return list<non-empty-list<Clause>>
+     */
+    public static function several(array $names, array $properties): array
+    {
+        $clauses = [];
+        foreach (array_intersect_key($properties, self::VERBS) as $property => $of) {
+            $clauses[] = new Clause(self::between($names, $property, $of), $property);
+        }
+        if ($clauses === []) {
+            return [[new Clause('Too little was tested to hold them against each other.')]];
+        }
+        $doubt = [];
+        $missing = array_values(array_diff(array_keys(self::VERBS), array_keys($properties)));
+        if ($missing !== []) {
+            $doubt[] = new Clause('nothing is said of '.implode(' and ', $missing).', which fewer than two were tested for');
+        }
+        if (max(array_column($properties, 'testers')) === 1) {
+            $doubt[] = new Clause('all by one tester');
+        }
+        $doubt[] = new Clause('that two cannot be told apart does not prove them alike');
+
+        return [self::sentence('', $clauses, '; '), self::sentence('', $doubt, '; ')];
+    }
+
+    /**
+     * @param list<string> $names
+     * @param array{verdict: string, why: string, tested: list<int>, classes: array<int, string|null>, values: array<int, float>, pairs: list<array{one: int, other: int, real: bool}>, testers: int} $of
+     */
+    private static function between(array $names, string $property, array $of): string
+    {
+        if ($of['verdict'] === Fairness::NOT_RANKED) {
+            return "no winner in $property, since the {$of['why']} differs and can do this alone";
+        }
+        $real = array_values(array_filter($of['pairs'], static fn (array $p): bool => $p['real']));
+        $least = (int) array_search(min($of['values']), $of['values'], true);
+        $most = (int) array_search(max($of['values']), $of['values'], true);
+        $classes = array_unique(array_values($of['classes']), SORT_REGULAR);
+        if ($real === []) {
+            $verb = count($classes) === 1 && $classes[0] !== null ? ' (all '.self::plural(self::VERBS[$property][$classes[0]] ?? '').')' : '';
+
+            return "in $property they cannot be told apart$verb";
+        }
+        $apart = array_filter($real, static fn (array $p): bool => in_array($least, [$p['one'], $p['other']], true) && in_array($most, [$p['one'], $p['other']], true)) !== [];
+        $than = match ($property) {
+            'transparency' => ['more transparent', 'is'], 'staining' => ['more', 'lifts'], default => ['less', 'grains'],
+        };
+        if (! $apart) {
+            return "in $property some of them differ";
+        }
+        // Who differs from everybody else is named alone.
+        $alone = static fn (int $who): bool => count(array_filter($real, static fn (array $p): bool => $p['one'] === $who || $p['other'] === $who)) === count($of['tested']) - 1;
+
+        return sprintf('%s %s %s than %s', $names[$least], $than[1], $than[0], count($of['tested']) > 2 && $alone($least) ? 'the others' : $names[$most]);
+    }
+
+    private static function plural(string $verb): string
+    {
+        return (string) preg_replace(['/^is /', '/^(lift|grain|stain|granulate)s\b/', '/^lies /'], ['are ', '$1', 'lie '], $verb);
+    }
+
+    /**
+     * @param non-empty-list<Clause> $clauses
+     *
+     * @return non-empty-list<Clause>
+     */
+    private static function sentence(string $begin, array $clauses, string $between = '', bool $capital = true): array
+    {
+        $last = count($clauses) - 1;
+
+        return array_map(static function (Clause $c, int $i) use ($begin, $between, $last, $capital): Clause {
+            $text = $i === 0 ? ($begin === '' && $capital ? mb_strtoupper(mb_substr($c->text, 0, 1)).mb_substr($c->text, 1) : $begin.$c->text) : $c->text;
+            $join = $between !== '' ? $between : ($i === $last - 1 ? ($last > 1 ? ', and ' : ' and ') : ', ');
+
+            return new Clause($text.($i === $last ? '.' : $join), $c->property);
+        }, $clauses, array_keys($clauses));
+    }
+}

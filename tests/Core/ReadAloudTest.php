@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core;
+
+use MarshTrial\Core\Evidence\ClaimCheck;
+use MarshTrial\Core\Evidence\Clause;
+use MarshTrial\Core\Evidence\Fairness;
+use MarshTrial\Core\Evidence\ReadAloud;
+use MarshTrial\Core\Fading\Outcome;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+/** Verdicts as they are read out: the answer that an experienced tester would give, never stronger than the numbers. */
+final class ReadAloudTest extends TestCase
+{
+    /** @param list<list<Clause>> $sentences */
+    private static function text(array $sentences): string
+    {
+        return implode(' ', array_map(static fn (array $s): string => implode('', array_map(static fn (Clause $c): string => $c->text, $s)), $sentences));
+    }
+
+    /**
+     * @param array<string, float> $chances
+     * @param list<string> $testers
+     *
+     * @return array{chances: array<string, float>, tests: int, testers: list<string>, off: int}
+     */
+    private static function of(array $chances, int $tests = 1, array $testers = ['Odo'], int $off = 0): array
+    {
+        return ['chances' => $chances, 'tests' => $tests, 'testers' => $testers, 'off' => $off];
+    }
+
+    /**
+     * @param list<string> $categories
+     *
+     * @return array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, tester: string}
+     */
+    private static function light(?Outcome $outcome, ?float $mlxh, array $categories, string $tester = 'Odo'): array
+    {
+        return ['outcome' => $outcome, 'mlxh' => $mlxh, 'categories' => $categories, 'tester' => $tester];
+    }
+
+    /** @return array<string, array{0: array<string, array{chances: array<string, float>, tests: int, testers: list<string>, off: int}>, 1: array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, tester: string}|null, 2: list<array{property: string, words: string, check: ClaimCheck}>, 3: string}> */
+    public static function paints(): array
+    {
+        $body = static fn (float ...$p): array => array_combine(['transparent', 'semi-transparent', 'semi-opaque', 'opaque'], $p);
+        $lift = static fn (float ...$p): array => array_combine(['non-staining', 'low', 'medium', 'high'], $p);
+        $grain = static fn (float ...$p): array => array_combine(['none', 'slight', 'distinct', 'heavy'], $p);
+        $all = ['I', 'II', 'III', 'IV', 'V'];
+        $claim = static fn (string $property, string $words, ClaimCheck $check): array => ['property' => $property, 'words' => $words, 'check' => $check];
+
+        return [
+            'nothing is known' => [[], null, [], 'Reed: not measured yet.'],
+            'perhaps, by one card' => [['transparency' => self::of($body(0.66, 0.34, 0, 0))], null, [], 'Reed is perhaps transparent. What light does to it was not tested. For work that hangs nothing can be said yet; one card, one tester.'],
+            'plain words need 95 %' => [['transparency' => self::of($body(0.95, 0.05, 0, 0), 3, ['Odo', 'Tamsin']), 'staining' => self::of($lift(0, 0, 0.06, 0.94), 2)], null, [], 'Reed is transparent and probably stains. What light does to it was not tested. For work that hangs nothing can be said yet.'],
+            'between two words' => [['transparency' => self::of($body(0.1, 0.5, 0.4, 0), 2), 'staining' => self::of($lift(0, 0.45, 0.5, 0.05), 2), 'granulation' => self::of($grain(0.55, 0.45, 0, 0), 2)], null, [], 'Reed lies between semi-transparent and semi-opaque, lifts well or in part, and lies flat or grains slightly. What light does to it was not tested. For work that hangs nothing can be said yet; all by one tester.'],
+            'nothing is likely enough for a word' => [['transparency' => self::of($body(0.3, 0.3, 0.2, 0.2), 1)], self::light(Outcome::NoChange, 6.2, $all), [], 'Reed: no change seen at 6.2 Mlx h, a sixth of the reference light, and beyond that nothing is known. For work that hangs it holds so far, which is too little light to promise more; one card, one tester.'],
+            'a fugitive violet whose claim fails' => [['granulation' => self::of($grain(0.99, 0.01, 0, 0))], self::light(Outcome::Paler, 6.2, ['IV', 'V']), [$claim('lightfastness', 'archive', ClaimCheck::Contradicted)], 'Reed lies flat. It turned paler after 6.2 Mlx h, a sixth of the reference light; the maker says “archive” of its lightfastness, which Odo’s strip contradicts. For a wall avoid it; for pages that are scanned and shut light matters less, though keeping in the dark was not tested; one card, one tester.'],
+            'paler, and yet nothing decided' => [[], self::light(Outcome::Paler, 0.7, $all), [], 'Reed: it turned paler after 0.7 Mlx h, one part in 55 of the reference light. For work that hangs wait for more light on it; one card, one tester.'],
+            'the paper explains it' => [[], self::light(Outcome::PaperOrUndecidable, 9.8, $all), [], 'Reed: whether it faded cannot be decided after 9.8 Mlx h, since the paper changed too. For work that hangs nothing can be said yet; one card, one tester.'],
+            'a hue shift at equal lightness' => [[], self::light(Outcome::HueShift, 20.0, ['II']), [], 'Reed: its hue shifted at equal lightness after 20 Mlx h, half of the reference light. For work that hangs wait for more light on it; one card, one tester.'],
+            'two thirds of it' => [[], self::light(Outcome::Darker, 26.6, ['III', 'IV']), [], 'Reed: it turned darker or browner after 26.6 Mlx h, two thirds of the reference light. For a wall avoid it; for pages that are scanned and shut light matters less, though keeping in the dark was not tested; one card, one tester.'],
+            'it held the whole reference light' => [['staining' => self::of($lift(0.97, 0.03, 0, 0), 4, ['Odo', 'Tamsin', 'Kes'])], self::light(Outcome::NoChange, 40.0, ['I']), [], 'Reed lifts clean. No change seen at 40 Mlx h, and beyond that nothing is known. For work that hangs it has held as far as it was tested.'],
+            'after nobody knows how much light' => [[], self::light(Outcome::NearlyGone, null, []), [], 'Reed: it was nearly gone, after nobody knows how much light. For work that hangs wait for more light on it; one card, one tester.'],
+            'a claim of another property' => [['staining' => self::of($lift(0, 0, 0, 1.0), 3, ['Odo', 'Tamsin'])], null, [$claim('staining', 'washes off', ClaimCheck::Contradicted)], 'Reed stains. What light does to it was not tested; the maker says “washes off” of its staining, which the tests contradict. For work that hangs nothing can be said yet.'],
+            'claims that agree, or cannot be told, are no news' => [['staining' => self::of($lift(0, 0, 0, 1.0), 3, ['Odo', 'Tamsin'])], null, [$claim('staining', 'clings', ClaimCheck::Agrees), $claim('transparency', '***', ClaimCheck::NotComparable), $claim('granulation', 'even', ClaimCheck::Open)], 'Reed stains. What light does to it was not tested. For work that hangs nothing can be said yet.'],
+            'tests that do not agree' => [['staining' => self::of($lift(0, 0, 0.1, 0.9), 4, ['Odo', 'Tamsin', 'Kes', 'Wren'], 1)], null, [], 'Reed probably stains. What light does to it was not tested. For work that hangs nothing can be said yet; tests of its staining do not agree.'],
+            'transparent, and it grains' => [['transparency' => self::of($body(0.99, 0.01, 0, 0), 2, ['Odo', 'Kes']), 'granulation' => self::of($grain(0, 0.02, 0.1, 0.88), 2, ['Odo', 'Kes'])], null, [], 'Reed is transparent and probably granulates heavily. What light does to it was not tested. For work that hangs nothing can be said yet.'],
+        ];
+    }
+
+    /**
+     * @param array<string, array{chances: array<string, float>, tests: int, testers: list<string>, off: int}> $properties
+     * @param array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, tester: string}|null $light
+     * @param list<array{property: string, words: string, check: ClaimCheck}> $claims
+     */
+    #[DataProvider('paints')]
+    public function testAPaintIsReadOut(array $properties, ?array $light, array $claims, string $says): void
+    {
+        $sentences = ReadAloud::paint('Reed', $properties, $light, $claims);
+        self::assertSame($says, self::text($sentences));
+        self::assertLessThanOrEqual(3, count($sentences));
+    }
+
+    public function testClausesOpenToTheirNumbers(): void
+    {
+        $clauses = array_merge(...ReadAloud::paint('Reed', ['staining' => self::of(['non-staining' => 0.0, 'low' => 0.0, 'medium' => 0.0, 'high' => 1.0])], self::light(Outcome::NoChange, 6.2, ['I', 'II']), []));
+        self::assertSame(['staining', 'lightfastness', 'lightfastness', null], array_map(static fn (Clause $c): ?string => $c->property, $clauses));
+    }
+
+    /** @return array<string, array{0: array<string, mixed>, 1: string}> */
+    public static function sets(): array
+    {
+        $of = static fn (array $more): array => [...['verdict' => Fairness::FAIR, 'why' => '', 'tested' => [0, 1, 2], 'classes' => [0 => 'none', 1 => 'none', 2 => 'none'], 'values' => [0 => 0.02, 1 => 0.01, 2 => 0.03], 'pairs' => [], 'testers' => 2], ...$more];
+        $pair = static fn (int $a, int $b, bool $real = true): array => ['one' => $a, 'other' => $b, 'real' => $real];
+        $doubt = 'That two cannot be told apart does not prove them alike.';
+
+        return [
+            'nothing to compare' => [[], 'Too little was tested to hold them against each other.'],
+            'inside the repeat spread' => [['granulation' => $of([])], 'In granulation they cannot be told apart (all lie flat). Nothing is said of transparency and staining, which fewer than two were tested for; that two cannot be told apart does not prove them alike.'],
+            'papers differ' => [['staining' => $of(['verdict' => Fairness::NOT_RANKED, 'why' => 'paper maker', 'pairs' => [$pair(0, 1)]]), 'granulation' => $of([]), 'transparency' => $of(['classes' => [0 => null, 1 => 'opaque', 2 => null]])], "No winner in staining, since the paper maker differs and can do this alone; in granulation they cannot be told apart (all lie flat); in transparency they cannot be told apart. $doubt"],
+            'one lifts more than all others' => [['staining' => $of(['classes' => [0 => 'high', 1 => 'low', 2 => 'high'], 'values' => [0 => 0.7, 1 => 0.2, 2 => 0.8], 'pairs' => [$pair(0, 1), $pair(1, 2), $pair(0, 2, false)]]), 'granulation' => $of([]), 'transparency' => $of(['classes' => [0 => null, 1 => null, 2 => null]])], "Marsh lifts more than the others; in granulation they cannot be told apart (all lie flat); in transparency they cannot be told apart. $doubt"],
+            'only the ends differ' => [['transparency' => $of(['classes' => [0 => null, 1 => null, 2 => null], 'values' => [0 => 0.05, 1 => 0.03, 2 => 0.09], 'pairs' => [$pair(1, 2)], 'testers' => 1])], 'Marsh is more transparent than Tide. Nothing is said of staining and granulation, which fewer than two were tested for; all by one tester; that two cannot be told apart does not prove them alike.'],
+        ];
+    }
+
+    /** @param array<string, array{verdict: string, why: string, tested: list<int>, classes: array<int, string|null>, values: array<int, float>, pairs: list<array{one: int, other: int, real: bool}>, testers: int}> $properties */
+    #[DataProvider('sets')]
+    public function testSeveralAreReadOut(array $properties, string $says): void
+    {
+        self::assertSame($says, self::text(ReadAloud::several(['Reed', 'Marsh', 'Tide'], $properties)));
+    }
+}
