@@ -139,8 +139,8 @@ final class CompareTest extends FeatureTestCase
         self::assertStringContainsString('What light does to it was not tested.', $read($a));
         self::assertStringEndsWith('one card, one tester.', $read($a));
         // A claim that all tests together contradict is said.
-        $this->putJson('/api/claim-scales/'.($scale = self::uuid()), ['makerUuid' => $maker, 'property' => 'granulation', 'name' => 'shelf', 'words' => [['word' => 'even', 'classes' => ['none']], ['word' => 'rough', 'classes' => ['heavy']]]])->assertSuccessful();
-        $this->putJson('/api/claims/'.self::uuid(), ['paintUuid' => $a, 'property' => 'granulation', 'words' => 'rough', 'scaleUuid' => $scale, 'readOn' => '2026-02-20'])->assertSuccessful();
-        self::assertStringContainsString('the maker says “rough” of its granulation, which the tests contradict', $read($a));
+        $this->putJson('/api/claim-scales/'.($scale = self::uuid()), ['makerUuid' => $maker, 'property' => 'staining', 'name' => 'shelf', 'words' => [['word' => 'lifts', 'classes' => ['non-staining']], ['word' => 'clings', 'classes' => ['high']]]])->assertSuccessful();
+        $this->putJson('/api/claims/'.self::uuid(), ['paintUuid' => $a, 'property' => 'staining', 'words' => 'lifts', 'scaleUuid' => $scale, 'readOn' => '2026-02-20'])->assertSuccessful();
+        self::assertStringContainsString('the maker says “lifts” of its staining, which the tests contradict', $read($a));
     }
 }
