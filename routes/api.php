@@ -67,6 +67,7 @@ Route::get('pictures/{picture}/preview.jpg', [PictureController::class, 'preview
 Route::get('measurements/{measurement}', [PictureController::class, 'measurement']);
 Route::get('measurements/{measurement}/window.jpg', [PictureController::class, 'window']);
 Route::get('side-by-side', SideBySideController::class);
+Route::get('paints/{paint}/like', [PaintController::class, 'like']);
 Route::get('strips', [CompareController::class, 'chosen']);
 Route::get('makers/{maker}/strips', [CompareController::class, 'ofMaker']);
 Route::get('compare', [CompareController::class, 'show']);

@@ -59,7 +59,8 @@ final class DeriveRatings
             ]);
         }
         foreach (CoreStrip::ofCard($measured) as $row => $strip) {
-            Strip::query()->create([...$of($row), 'kind' => 'property', 'data' => $strip->toArray()]);
+            $lab = $strip->reference();
+            Strip::query()->create([...$of($row), 'kind' => 'property', 'data' => $strip->toArray(), 'l' => $lab->l, 'a' => $lab->a, 'b' => $lab->b]);
         }
         foreach (FadeStrip::ofCard($measured) as $row => $strip) {
             Strip::query()->create([...$of($row), 'kind' => 'fade', 'data' => $strip]);

@@ -85,6 +85,16 @@ final readonly class PaintEvidence
         return $tests === [] ? null : Evidence::of(Scale::current(), $property, self::scatter($property), $tests, true);
     }
 
+    /** @return array<string, float> class => chance that another tester's card has it; empty where it was not tested or has no scale */
+    public function chances(int $paintId, string $property): array
+    {
+        $evidence = $this->evidence($paintId, $property);
+        $newest = $evidence === null ? [] : $this->counted($paintId, $property);
+        $scale = Measures::of(Property::from($property))::scale(Scale::current());
+
+        return $evidence === null || $newest === [] || $scale === null ? [] : $evidence->chances($scale->limitsOf((string) end($newest)->kind));
+    }
+
     /** How far tests of a property usually scatter, as this ledger has taught it. */
     public static function scatter(string $property): Scatter
     {

@@ -143,4 +143,24 @@ final class CompareTest extends FeatureTestCase
         $this->putJson('/api/claims/'.self::uuid(), ['paintUuid' => $a, 'property' => 'staining', 'words' => 'lifts', 'scaleUuid' => $scale, 'readOn' => '2026-02-20'])->assertSuccessful();
         self::assertStringContainsString('the maker says “lifts” of its staining, which the tests contradict', $read($a));
     }
+
+    public function testWhatStandsInForAPaint(): void
+    {
+        [$a, $b, $c] = $this->paints;
+        self::assertStringContainsString('was not measured', (string) $this->getJson("/api/paints/$a/like")->assertStatus(422)->json('detail'));
+        $this->measured([0, 1, 2], $this->paper());
+        $like = $this->getJson("/api/paints/$a/like")->assertOk()->json('like');
+        // The other red comes nearer than the blue does, at every depth that both have.
+        self::assertSame([$b, $c], array_column($like, 'uuid'));
+        self::assertLessThan($like[1]['dE00'], $like[0]['dE00']);
+        self::assertSame(['tint', 'reference'], array_slice(array_column($like[0]['depths'], 'name'), 0, 2));
+        self::assertSame(max(array_column($like[0]['depths'], 'dE00')) < 1, $like[0]['unseen']);
+        self::assertSame('not tested in light', $like[0]['light']);
+        // Conditions stand before likeness: nothing was tested in light, so nothing holds.
+        $this->getJson("/api/paints/$a/like?holds=1")->assertOk()->assertJsonPath('like', []);
+        self::assertCount(2, $this->getJson("/api/paints/$a/like?mine=1&single=1")->json('like'));
+        Pan::query()->where('uuid', $this->pans[1])->update(['state' => 'used up']);
+        self::assertSame([$c], array_column($this->getJson("/api/paints/$a/like?mine=1")->json('like'), 'uuid'));
+        $this->actingAs($this->other)->getJson("/api/paints/$a/like")->assertStatus(422);
+    }
 }

@@ -17,6 +17,7 @@ use App\Models\PaintMerge;
 use App\Models\Pan;
 use App\Models\User;
 use App\Queries\CollectionView;
+use App\Queries\LikePaints;
 use App\Queries\PaintKnowledge;
 use App\Queries\PaintSet;
 use App\Queries\PaintView;
@@ -64,6 +65,14 @@ final class PaintController extends Controller
             'paints' => array_map(static fn (Paint $p): array => [...PaintView::of($p), 'pans' => $p->pans->map(PaintView::pan(...))->all()], $page->items()),
             'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage(), 'shows' => $user === null ? ['discontinued'] : CollectionView::SHOWS,
         ]);
+    }
+
+    /** What comes nearest to it, with conditions that stand before likeness: ?holds=1&transparent=1&single=1&mine=1 */
+    public function like(Request $request, Paint $paint): JsonResponse
+    {
+        $conditions = array_values(array_filter(LikePaints::CONDITIONS, static fn (string $c): bool => $request->boolean($c)));
+
+        return new JsonResponse(LikePaints::of($paint, $conditions, $this->user($request)));
     }
 
     public function show(Request $request, Paint $paint): JsonResponse

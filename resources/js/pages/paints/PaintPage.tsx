@@ -19,6 +19,7 @@ import { ClaimScaleForm } from './ClaimScaleForm';
 import { Formulations } from './Formulations';
 import { ByWhom, Known, TestNext } from './Known';
 import { Codes } from './PaintsPage';
+import { Nearest } from './Nearest';
 import { Pans } from './Pans';
 import { TestsSideBySide } from './TestsSideBySide';
 import { Twins } from './Twins';
@@ -44,6 +45,7 @@ export default function PaintPage() {
             {!onCards(data) && <Swatches paint={data} onSaved={() => void refetch()} />}
             <Rated paint={data} open={open} onOpen={(p) => setOpen(open === p ? null : p)} onSaved={() => void refetch()} />
             <TestNext paint={data} />
+            {data.strip?.ladder != null && <Nearest paint={data} />}
             {onCards(data) && <Swatches paint={data} onSaved={() => void refetch()} />}
             <Known paint={data} />
             {person && <Pans paint={data} onSaved={() => void refetch()} />}
