@@ -9,6 +9,7 @@ use App\Http\Controllers\BenchController;
 use App\Http\Controllers\BenchSessionController;
 use App\Http\Controllers\CaptureController;
 use App\Http\Controllers\CardController;
+use App\Http\Controllers\ChooseController;
 use App\Http\Controllers\CollectionController;
 use App\Http\Controllers\CompareController;
 use App\Http\Controllers\FadeController;
@@ -68,6 +69,7 @@ Route::get('measurements/{measurement}', [PictureController::class, 'measurement
 Route::get('measurements/{measurement}/window.jpg', [PictureController::class, 'window']);
 Route::get('side-by-side', SideBySideController::class);
 Route::get('paints/{paint}/like', [PaintController::class, 'like']);
+Route::get('choose', ChooseController::class);
 Route::get('strips', [CompareController::class, 'chosen']);
 Route::get('makers/{maker}/strips', [CompareController::class, 'ofMaker']);
 Route::get('compare', [CompareController::class, 'show']);

@@ -7,9 +7,7 @@ namespace App\Queries;
 use App\Models\Measurement;
 use App\Models\Paint;
 use App\Models\Pan;
-use App\Models\Rating;
 use App\Models\User;
-use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Collection\PanStates;
 use MarshTrial\Core\CoreException;
@@ -52,10 +50,10 @@ final class LikePaints
             }
         }
         uasort($likeness, static fn (Likeness $a, Likeness $b): int => $a->dE00 <=> $b->dE00);
-        $light = self::light(array_keys($likeness), $user);
+        $light = LightDone::of(array_keys($likeness), $user);
         $pooled = PaintEvidence::of([$paint->id, ...array_keys($likeness)], $user);
         if (in_array('holds', $conditions, true)) {
-            $likeness = array_filter($likeness, static fn (int $id): bool => isset($light[$id]) && $light[$id]['holds'], ARRAY_FILTER_USE_KEY);
+            $likeness = array_filter($likeness, static fn (int $id): bool => isset($light[$id]) && self::holds($light[$id]), ARRAY_FILTER_USE_KEY);
         }
         if (in_array('transparent', $conditions, true)) {
             $likeness = array_filter($likeness, static fn (int $id): bool => in_array(self::likeliest($pooled, $id, 'transparency'), ['transparent', 'semi-transparent'], true), ARRAY_FILTER_USE_KEY);
@@ -68,7 +66,7 @@ final class LikePaints
             'like' => array_map(static fn (int $id, Likeness $l): array => [
                 ...PaintView::of($paints[$id]), 'mine' => in_array($id, $mine, true), 'dE00' => round($l->dE00, 1), 'unseen' => $l->isUnseen(), 'words' => $l->words(),
                 'depths' => array_map(static fn (string $name, array $d): array => ['name' => $name, 'wanted' => $d['wanted']->toXyz()->toLinearRgb()->toHex(), 'other' => $d['other']->toXyz()->toLinearRgb()->toHex(), 'dE00' => round($d['dE00'], 1)], array_keys($l->depths), $l->depths),
-                'loses' => self::loses($pooled, $paint->id, $id), 'light' => $light[$id]['words'] ?? 'not tested in light', 'holds' => $light[$id]['holds'] ?? null,
+                'loses' => self::loses($pooled, $paint->id, $id), 'light' => isset($light[$id]) ? self::inWords($light[$id]) : 'not tested in light', 'holds' => isset($light[$id]) ? self::holds($light[$id]) : null,
             ], array_keys($likeness), $likeness),
         ];
     }
@@ -99,28 +97,19 @@ final class LikePaints
         return $chances === [] ? null : (string) array_key_first($chances);
     }
 
-    /**
-     * What light did to paints, by the latest check.
-     *
-     * @param list<int> $ids
-     *
-     * @return array<int, array{words: string, holds: bool}>
-     */
-    private static function light(array $ids, ?User $user): array
+    /** @param array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, ...} $light */
+    private static function inWords(array $light): string
     {
-        /** @var Collection<int, Rating> $rows */
-        $rows = Rating::query()->whereIn('paint_id', $ids)->where('property', 'lightfastness')->where('status', 'measured')->whereIn('measurement_id', Measurement::idsVisibleTo($user))->notSpoiled()->orderBy('id')->get()->keyBy('paint_id');
+        return ($light['outcome']->value ?? 'not decidable').($light['mlxh'] === null ? '' : sprintf(' after %.1f Mlx h', $light['mlxh']));
+    }
 
-        return $rows->map(static function (Rating $r): array {
-            $outcome = Outcome::tryFrom((string) ($r->detail['numbers']['outcome'] ?? ''));
-            $mlxh = $r->detail['numbers']['doseMlxh'] ?? null;
-            $categories = $r->detail['classes95'] ?? [];
-
-            return [
-                'words' => ($outcome->value ?? 'not decidable').($mlxh === null ? '' : sprintf(' after %.1f Mlx h', $mlxh)),
-                // Holds so far: nothing was seen, or what was seen leaves the better categories open only.
-                'holds' => $outcome === Outcome::NoChange || ($categories !== [] && array_diff($categories, self::HOLDS) === []),
-            ];
-        })->all();
+    /**
+     * Holds so far: nothing was seen, or what was seen leaves the better categories open only.
+     *
+     * @param array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, ...} $light
+     */
+    private static function holds(array $light): bool
+    {
+        return $light['outcome'] === Outcome::NoChange || ($light['categories'] !== [] && array_diff($light['categories'], self::HOLDS) === []);
     }
 }

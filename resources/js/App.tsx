@@ -6,7 +6,6 @@ import { get } from './api/client';
 import type { Begin } from './api/swatches';
 import { AppShell } from './components/AppShell';
 import { Loading, NotThere } from './components/ui/states';
-import { CodePage } from './pages/pigments/CodePage';
 import type { PigmentList } from './pages/pigments/PigmentsPage';
 
 const PigmentsPage = lazy(() => import('./pages/pigments/PigmentsPage'));
@@ -28,6 +27,8 @@ const FadeRack = lazy(() => import('./pages/cards/FadeRack'));
 const HangTagPage = lazy(() => import('./pages/cards/HangTagPage'));
 const FadeReport = lazy(() => import('./pages/cards/FadeReport'));
 const MixPage = lazy(() => import('./pages/mixes/MixPage'));
+const CodePage = lazy(() => import('./pages/pigments/CodePage'));
+const ChoosePage = lazy(() => import('./pages/choose/ChoosePage'));
 const SetPage = lazy(() => import('./pages/pigments/SetPage'));
 const ComparePage = lazy(() => import('./pages/compare/ComparePage'));
 const SideBySidePage = lazy(() => import('./pages/compare/SideBySidePage'));
@@ -64,6 +65,7 @@ export function App() {
                     <Route path="/pigments" element={<PigmentsPage />} />
                     <Route path="/pigments/:code" element={<CodePage />} />
                     <Route path="/makers/:maker" element={<SetPage />} />
+                    <Route path="/choose" element={<ChoosePage />} />
                     <Route path="/strips" element={<SetPage />} />
                     <Route path="/paints" element={<PaintsPage />} />
                     <Route path="/paints/:uuid" element={<PaintPage />} />

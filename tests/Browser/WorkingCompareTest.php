@@ -11,7 +11,7 @@ final class WorkingCompareTest extends BrowserTestCase
     {
         $this->signIn('tamsin');
         $this->go('/pigments/PR254');
-        $names = fn (): array => array_map(static fn ($e): string => $e->getText(), $this->browser->findElements(\Facebook\WebDriver\WebDriverBy::xpath('//*[@role="rowheader"]//a')));
+        $names = fn (): array => array_map(static fn ($e): string => $e->getText(), $this->browser->findElements(\Facebook\WebDriver\WebDriverBy::xpath('//*[@role="rowheader"]//a[contains(@class, "font-semibold")]')));
         $this->waitFor('//*[@role="rowheader"]//a[.="Buoy Red"]');
         $hue = $names();
         $this->waitFor('//label[contains(., "Order by")]//option[.="staining, least first"]')->click();
@@ -40,5 +40,32 @@ final class WorkingCompareTest extends BrowserTestCase
         $this->browser->get($address);
         $this->waitFor('//*[@data-compared="staining"]');
         self::assertStringNotContainsString('Make it fair', $this->text());
+    }
+
+    public function testWhatToUseAndWhatStandsIn(): void
+    {
+        $this->signIn('tamsin');
+        // What stands in for the fugitive violet.
+        $this->go('/pigments/PV3');
+        $this->click('//*[@role="rowheader"]//a[.="Vetch Violet"]');
+        $spoken = $this->waitFor('//*[@data-spoken]')->getText();
+        self::assertStringContainsString('For a wall avoid it', $spoken);
+        $this->click('//*[@data-spoken]//*[@role="button"][contains(., "stains")]');
+        $this->see('residue = deposit lifted');
+        $this->click('//summary[contains(., "What stands in for it")]');
+        $this->waitFor('//li[contains(., "Dusk Violet")]');
+        $this->click('//label[contains(., "holds in light so far")]');
+        $this->browser->wait(15, 200)->until(fn (): bool => ! str_contains($this->waitFor('//details[.//summary[contains(., "stands in")]]')->getText(), 'Sea Aster'));
+        // What should I use for work that hangs in light.
+        $this->go('/choose');
+        $this->waitFor('//section[@aria-label="not for this"]//a[.="Vetch Violet"]');
+        self::assertStringContainsString('not tested in light', $this->waitFor('//section[@aria-label="cannot tell yet"]')->getText());
+        $this->waitFor('//select[@aria-label="How it is kept"]/option[@value="is scanned and shut"]')->click();
+        $this->waitFor('//section[@aria-label="fits the evidence"]//a[.="Vetch Violet"]');
+        self::assertStringContainsString('use=is', $this->browser->getCurrentURL());
+        // A second reader who hangs it on a wall.
+        $this->click($this->button('Add a second reader'));
+        $this->waitFor('//div[@aria-label="What the second reader wants"]//select[@aria-label="How it is kept"]/option[@value="hangs"]')->click();
+        $this->waitFor('//section[@aria-label="fits the evidence"]//li[contains(., "Vetch Violet")][contains(., "The second reader: not for this")]');
     }
 }

@@ -163,4 +163,29 @@ final class CompareTest extends FeatureTestCase
         self::assertSame([$c], array_column($this->getJson("/api/paints/$a/like?mine=1")->json('like'), 'uuid'));
         $this->actingAs($this->other)->getJson("/api/paints/$a/like")->assertStatus(422);
     }
+
+    public function testPaintsStandOnShelvesForAWish(): void
+    {
+        [$a, , $c] = $this->paints;
+        $this->getJson('/api/choose')->assertOk()->assertJsonPath('of', 0)->assertJsonPath('thin', false);
+        foreach (['use=burns', 'lux=0', 'hours=25', 'years=0', 'grain=much'] as $wrong) {
+            $this->getJson("/api/choose?$wrong")->assertStatus(422);
+        }
+        $this->measured([0, 2], $this->paper());
+        $shelf = fn (string $asked, string $paint): ?string => collect($this->getJson("/api/choose?$asked")->assertOk()->json('shelves'))->first(static fn (array $s): bool => in_array($paint, array_column($s['paints'], 'uuid'), true))['name'] ?? null;
+        // Nothing hung yet: for a wall nobody can tell, and that is said at once; for a box it does not matter.
+        self::assertSame('cannot tell yet', $shelf('use=hangs', $a));
+        self::assertTrue($this->getJson('/api/choose')->json('thin'));
+        self::assertSame('fits the evidence', $shelf('use=lies+in+a+box', $a));
+        // 200 lux, ten hours a day, ten years.
+        $this->getJson('/api/choose?lux=200&hours=10&years=10')->assertJsonPath('mlxh', 7.31);
+        $staining = collect($this->getJson("/api/paints/$a")->json('properties.staining.measured.chances'));
+        $lifts = (float) $staining->only(['non-staining', 'low'])->sum();
+        self::assertSame($lifts >= 0.8 ? 'fits the evidence' : ($lifts <= 0.2 ? 'not for this' : 'cannot tell yet'), $shelf('use=lies+in+a+box&lifting=wanted', $a));
+        // What one does not have is not among what is at hand, and drafts are nobody else's.
+        Pan::query()->where('uuid', $this->pans[2])->update(['state' => 'used up']);
+        self::assertNull($shelf('use=lies+in+a+box&from=mine', $c));
+        self::assertSame('fits the evidence', $shelf('use=lies+in+a+box&from=all', $c));
+        $this->actingAs($this->other)->getJson('/api/choose')->assertJsonPath('of', 0);
+    }
 }

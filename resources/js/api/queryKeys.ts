@@ -33,6 +33,7 @@ export const keys = {
     across: key('across'),
     compare: key('compare'),
     strips: key('strips'),
+    choose: key('choose'),
     like: key('like'),
     recipes: key('recipes'),
     greys: key('greys'),

@@ -20,6 +20,7 @@ const PLACES = [
     ['k', '/cards', 'Cards'],
     ['f', '/fade', 'Fade rack'],
     ['m', '/mixes', 'Mixes'],
+    ['o', '/choose', 'Choose'],
     ['l', '/ledger', 'Ledger'],
 ] as const;
 
@@ -37,11 +38,11 @@ export function AppShell({ children }: { children: ReactNode }) {
                 Skip to the content
             </a>
             <header className="no-print border-b border-ink">
-                <div className="mx-auto max-w-[1480px] px-5 flex flex-wrap items-center gap-x-6 gap-y-1 py-2">
+                <div className="mx-auto max-w-[1480px] px-5 flex flex-wrap items-center gap-x-4 gap-y-1 py-2">
                     <Link to="/" className="no-underline font-semibold text-lg tracking-tight">
                         Marsh Trial
                     </Link>
-                    <nav aria-label="Places" className="flex flex-wrap gap-x-4 min-w-0">
+                    <nav aria-label="Places" className="flex flex-wrap gap-x-3 min-w-0">
                         {PLACES.map(([, path, name]) => (
                             <NavLink
                                 key={path}
@@ -54,7 +55,7 @@ export function AppShell({ children }: { children: ReactNode }) {
                             </NavLink>
                         ))}
                     </nav>
-                    <div className="aside lg:ml-auto flex flex-wrap items-center gap-x-6 gap-y-1">
+                    <div className="aside lg:ml-auto flex flex-wrap items-center gap-x-4 gap-y-1">
                         <SearchAndGo field={search} />
                         <Who />
                         <button type="button" className="link text-sm" onClick={() => showKeys(true)}>

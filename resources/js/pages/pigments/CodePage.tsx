@@ -10,7 +10,7 @@ import { EqualLight } from './EqualLight';
 import { Strips } from './Strips';
 
 /** A pigment code across makers: the heart of the program. */
-export function CodePage() {
+export default function CodePage() {
     const code = useParams().code ?? '';
     const { data, error } = useQuery({ queryKey: keys.code(code), queryFn: () => get<Page>(`pigments/${encodeURIComponent(code)}`) });
     useEffect(() => {

@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Measurement;
+use App\Models\Rating;
+use App\Models\User;
+use MarshTrial\Core\Fading\Outcome;
+
+/** What light did to paints, by the latest check of each. */
+final class LightDone
+{
+    /**
+     * @param list<int> $paintIds
+     *
+     * @return array<int, array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, earlier: list<array{outcome: Outcome, mlxh: float}>}> by paint; those that were not tested are left out
+     */
+    public static function of(array $paintIds, ?User $user): array
+    {
+        $out = [];
+        foreach (Rating::query()->whereIn('paint_id', $paintIds)->where('property', 'lightfastness')->whereIn('status', ['measured', 'undecidable'])->whereIn('measurement_id', Measurement::idsVisibleTo($user))->notSpoiled()->orderBy('id')->get() as $rating) {
+            $numbers = $rating->detail['numbers'] ?? [];
+            $before = $out[$rating->paint_id] ?? null;
+            $earlier = $before === null ? [] : [...$before['earlier'], ...$before['outcome'] !== null && $before['mlxh'] !== null ? [['outcome' => $before['outcome'], 'mlxh' => $before['mlxh']]] : []];
+            $out[$rating->paint_id] = ['earlier' => $earlier, 'outcome' => Outcome::tryFrom((string) ($numbers['outcome'] ?? '')), 'mlxh' => isset($numbers['doseMlxh']) ? (float) $numbers['doseMlxh'] : null, 'categories' => $rating->detail['classes95'] ?? []];
+        }
+
+        return $out;
+    }
+}

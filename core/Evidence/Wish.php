@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace MarshTrial\Core\Evidence;
+
+/** What somebody wants of a paint. */
+final readonly class Wish
+{
+    public const USES = ['hangs', 'lies in a box', 'is scanned and shut'];
+
+    public const GRAINS = ['any', 'welcome', 'unwelcome'];
+
+    public const LIFTINGS = ['any', 'wanted', 'unwanted'];
+
+    public const BODIES = ['any', 'transparent', 'covering'];
+
+    public function __construct(
+        /** How the work is kept: one of the uses. */
+        public string $use = 'hangs',
+        /** Light that it meets in all the years it is to last, Mlx h. */
+        public float $mlxh = 7.3,
+        public string $grain = 'any',
+        public string $lifting = 'any',
+        public string $body = 'any',
+        public bool $singlePigment = false,
+        /** Nothing that fades much, even where little light falls on it. */
+        public bool $neverFugitive = false,
+    ) {}
+}

@@ -1,0 +1,218 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { type ReactNode } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { get } from '../../api/client';
+import { keys } from '../../api/queryKeys';
+import type { Paint, Strip } from '../../api/types';
+import { StripCanvas } from '../../components/paint/StripCanvas';
+import { Empty, Loading, Problem } from '../../components/ui/states';
+import { useSession } from '../../components/ui/useSession';
+
+interface Reason {
+    answer: string;
+    reason: string;
+    change: string | null;
+}
+interface OnShelf extends Paint {
+    mine: boolean;
+    strip: Strip | null;
+    /** What decides it first. */
+    reasons: Reason[];
+}
+interface Answer {
+    shelves: { name: string; paints: OnShelf[] }[];
+    of: number;
+    mlxh: number;
+    /** Too little is known to say much. */
+    thin: boolean;
+}
+
+/** Where a paint stands for the second reader. */
+interface Elsewhere {
+    shelf: string;
+    reason: string;
+}
+
+/** What the sentence says where nothing was changed. */
+const USUAL: Record<string, string> = {
+    use: 'hangs',
+    lux: '200',
+    hours: '10',
+    years: '10',
+    grain: 'any',
+    lifting: 'any',
+    body: 'any',
+    single: '0',
+    never: '0',
+    from: 'all',
+};
+
+/** One sentence with words to change; the answer is shelves, not a ranking. The address holds the sentences; a second reader's with a 2. */
+export default function ChoosePage() {
+    const [query, setQuery] = useSearchParams();
+    const two = query.get('two') === '1';
+    const said = (key: string, reader: string) => query.get(key + reader) ?? query.get(key) ?? USUAL[key]!;
+    const wish = (reader: string) => Object.fromEntries(Object.keys(USUAL).map((k) => [k, said(k, reader)]));
+    const set = (key: string, value: string) => {
+        const next = new URLSearchParams(query);
+        next.set(key, value);
+        setQuery(next, { replace: true });
+    };
+    const first = useShelves(wish(''));
+    const second = useShelves(wish('2'), two);
+    const others = second.data?.shelves.flatMap((s) =>
+        s.paints.map((p): [string, Elsewhere] => [p.uuid, { shelf: s.name, reason: p.reasons[0]!.reason }]),
+    );
+    const other = new Map(others);
+    return (
+        <>
+            <h1>Choose</h1>
+            <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[360px_1fr] mt-2">
+                <div>
+                    <Sentence wish={wish('')} onSet={set} reader="" />
+                    {two && (
+                        <div className="mt-4 border-t border-rule pt-3">
+                            <p className="text-sm text-soft">A second reader</p>
+                            <Sentence wish={wish('2')} onSet={set} reader="2" />
+                        </div>
+                    )}
+                    <button type="button" className="button mt-3" aria-pressed={two} onClick={() => set('two', two ? '0' : '1')}>
+                        {two ? 'One reader only' : 'Add a second reader'}
+                    </button>
+                    {first.data !== undefined && (
+                        <p className="mt-3 text-sm text-soft">
+                            In all <span className="num">{first.data.mlxh}</span> Mlx h of light are asked for. What was not tested is never
+                            taken as good; a paint that fails in one wish is not made good by another.
+                        </p>
+                    )}
+                </div>
+                <div>
+                    <Problem error={first.error ?? second.error} />
+                    {first.data === undefined && !first.error && <Loading what="the shelves" />}
+                    {first.data?.of === 0 && (
+                        <Empty title="Nothing was tested here yet">
+                            Put a paint on a <Link to="/cards">property card</Link>, or a strip in a window.
+                        </Empty>
+                    )}
+                    {first.data?.thin && (
+                        <p className="mb-2 font-medium">Too little is known to choose by: most paints cannot be told yet.</p>
+                    )}
+                    {first.data?.shelves.map((s) => (
+                        <Shelf key={s.name} of={s} other={two ? other : null} />
+                    ))}
+                </div>
+            </div>
+        </>
+    );
+}
+
+function useShelves(wish: Record<string, string>, enabled = true) {
+    const asked = new URLSearchParams(wish).toString();
+    return useQuery({
+        queryKey: keys.choose(asked),
+        queryFn: () => get<Answer>(`choose?${asked}`),
+        enabled,
+        placeholderData: keepPreviousData,
+        retry: false,
+    });
+}
+
+function Sentence({ wish, onSet, reader }: { wish: Record<string, string>; onSet: (key: string, value: string) => void; reader: string }) {
+    const person = useSession();
+    const word = (key: string, words: Record<string, string>, label: string) => (
+        <select
+            className="inline-block font-semibold"
+            aria-label={label}
+            value={wish[key]}
+            onChange={(e) => onSet(key + reader, e.target.value)}
+        >
+            {Object.entries(words).map(([value, says]) => (
+                <option key={value} value={value}>
+                    {says}
+                </option>
+            ))}
+        </select>
+    );
+    const number = (key: string, label: string) => (
+        <input
+            className="inline-block w-16 h-9 leading-normal font-semibold"
+            aria-label={label}
+            inputMode="decimal"
+            defaultValue={wish[key]}
+            onBlur={(e) => e.target.value.trim() !== '' && onSet(key + reader, e.target.value.trim().replace(',', '.'))}
+            onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+        />
+    );
+    const part = (children: ReactNode) => <span className="block leading-[44px]">{children}</span>;
+    return (
+        <div className="text-lg" role="group" aria-label={reader === '' ? 'What I want' : 'What the second reader wants'}>
+            {part(
+                <>
+                    My work{' '}
+                    {word(
+                        'use',
+                        { hangs: 'hangs', 'lies in a box': 'lies in a box', 'is scanned and shut': 'is scanned and shut' },
+                        'How it is kept',
+                    )}
+                </>,
+            )}
+            {wish.use === 'hangs' &&
+                part(
+                    <>
+                        at {number('lux', 'Lux')} lux, {number('hours', 'Hours a day')} h a day, for {number('years', 'Years')} years;
+                    </>,
+                )}
+            {part(<>grain is {word('grain', { any: 'no matter', welcome: 'welcome', unwelcome: 'unwelcome' }, 'Grain')},</>)}
+            {part(<>lifting is {word('lifting', { any: 'no matter', wanted: 'wanted', unwanted: 'unwanted' }, 'Lifting')},</>)}
+            {part(<>it should be {word('body', { any: 'of any body', transparent: 'transparent', covering: 'covering' }, 'Body')},</>)}
+            {part(<>of {word('single', { '0': 'any pigments', '1': 'one pigment only' }, 'Pigments')};</>)}
+            {part(<>fugitive paint {word('never', { '0': 'only where light is shut out', '1': 'never' }, 'Fugitive paint')}.</>)}
+            {person != null &&
+                part(<>I look through {word('from', { all: 'all that was tested', mine: 'what I have at hand' }, 'Look through')}.</>)}
+        </div>
+    );
+}
+
+const ROW = 'grid gap-x-3 md:grid-cols-[240px_1fr] items-center py-1 border-b border-rule';
+
+function Shelf({ of, other }: { of: { name: string; paints: OnShelf[] }; other: Map<string, Elsewhere> | null }) {
+    return (
+        <section aria-label={of.name} className="mb-5">
+            <h2 className="border-b border-ink pb-1">
+                <span className="first-letter:uppercase inline-block">{of.name}</span>{' '}
+                <span className="num text-soft">{of.paints.length}</span>
+            </h2>
+            {of.paints.length === 0 && <p className="text-soft py-1">nothing</p>}
+            <ul>
+                {of.paints.map((p) => {
+                    const moved = other?.get(p.uuid);
+                    const changes = moved !== undefined && moved.shelf !== of.name;
+                    return (
+                        <li key={p.uuid} className={`${ROW} ${changes ? 'border-l-4 border-l-ink pl-2' : ''}`}>
+                            <StripCanvas strip={p.strip} label={`${p.colourName}, as measured`} height={40} />
+                            <div className="leading-snug">
+                                <Link to={`/paints/${p.uuid}`} className="font-semibold">
+                                    {p.colourName}
+                                </Link>
+                                , {p.maker} · {p.statement.text}: {p.reasons[0]!.reason}
+                                {p.reasons
+                                    .slice(1)
+                                    .filter((r) => r.answer === p.reasons[0]!.answer)
+                                    .map((r) => `; ${r.reason}`)}
+                                .{' '}
+                                {p.reasons[0]!.change !== null && (
+                                    <span className="text-soft">It would change with {p.reasons[0]!.change}.</span>
+                                )}
+                                {changes && (
+                                    <span className="block">
+                                        The second reader: <strong className="font-semibold">{moved.shelf}</strong>, {moved.reason}.
+                                    </span>
+                                )}
+                            </div>
+                        </li>
+                    );
+                })}
+            </ul>
+        </section>
+    );
+}
