@@ -48,10 +48,10 @@ final readonly class PaintEvidence
         return DB::table('ratings')->where('ratings.holds', true)->where('ratings.status', 'measured')->whereNotNull('ratings.value')->whereNotNull('ratings.uncertainty')
             ->whereIn('ratings.property', self::pooled())
             ->whereNotExists(static fn ($q) => $q->from('spoilings')->whereColumn('spoilings.specimen_id', 'ratings.specimen_id')->where(static fn ($q) => $q->whereNull('spoilings.property')->orWhereColumn('spoilings.property', 'ratings.property')))
-            ->join('measurements', 'measurements.id', '=', 'ratings.measurement_id')->join('cards', 'cards.id', '=', 'measurements.card_id')
+            ->join('measurements', 'measurements.id', '=', 'ratings.measurement_id')->join('pictures', 'pictures.id', '=', 'measurements.picture_id')->join('cards', 'cards.id', '=', 'measurements.card_id')
             ->join('users', 'users.id', '=', 'cards.owner_id')->join('paints', 'paints.id', '=', 'ratings.paint_id')
             ->orderBy('ratings.id')
-            ->select(['ratings.paint_id', 'ratings.property', 'ratings.specimen_id', 'ratings.value', 'ratings.uncertainty', 'ratings.measurement_id', 'cards.owner_id', 'cards.id as card_id', 'users.name as tester', 'paints.maker_id', DB::raw("json_extract(ratings.detail, '$.protocol') as protocol"), DB::raw("json_extract(ratings.detail, '$.kind') as kind")]);
+            ->select(['ratings.paint_id', 'ratings.property', 'ratings.specimen_id', 'ratings.value', 'ratings.uncertainty', 'ratings.measurement_id', 'cards.owner_id', 'cards.id as card_id', 'users.name as tester', 'pictures.source', 'paints.maker_id', DB::raw("json_extract(ratings.detail, '$.protocol') as protocol"), DB::raw("json_extract(ratings.detail, '$.kind') as kind")]);
     }
 
     /** @return list<string> properties whose tests are pooled; what light did depends on how much of it there was */
@@ -150,12 +150,17 @@ final readonly class PaintEvidence
     }
 
     /**
+     * Tests of one protocol, of really painted rows where there are any.
+     *
      * @param list<object> $rows oldest first
      *
      * @return list<object>
      */
     private static function mostly(array $rows): array
     {
+        // What a stand-in drew says nothing of a paint that somebody really tested.
+        $real = array_values(array_filter($rows, static fn (object $r): bool => $r->source !== 'stand-in'));
+        $rows = $real ?: $rows;
         $of = [];
         foreach ($rows as $row) {
             $of[$row->protocol.'|'.$row->kind][] = $row;

@@ -11,6 +11,7 @@ use App\Models\Paper;
 use App\Models\Rating;
 use App\Models\Spoiling;
 use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\DB;
 
 /** Paints held against each other: all tests of each together, whether that is fair, and what may be said. */
 final class CompareTest extends FeatureTestCase
@@ -113,6 +114,11 @@ final class CompareTest extends FeatureTestCase
         self::assertLessThan($both['pooled']['value'], $both['pooled']['another'][0]);
         // What one row says stays what it was on its card's page.
         self::assertEqualsWithDelta($values[0], collect($this->getJson("/api/cards/{$cards[0]->uuid}")->json('rows.0.ratings'))->firstWhere('property', 'staining')['value'], 1e-4);
+        // What a stand-in drew does not count beside what somebody really tested.
+        DB::table('pictures')->where('card_id', $cards[0]->id)->update(['source' => 'upload']);
+        self::assertSame([1, 1], [$shown()['pooled']['tests'], $shown()['pooled']['otherwise']]);
+        self::assertEqualsWithDelta($values[0], $shown()['pooled']['value'], 1e-4);
+        DB::table('pictures')->update(['source' => 'stand-in']);
         Spoiling::put(self::uuid(), ['specimen_id' => $cards[1]->specimens[0]->id, 'property' => 'staining', 'reason' => 'a drop fell on it']);
         self::assertSame(1, $shown()['pooled']['tests']);
         self::assertEqualsWithDelta($values[0], $shown()['pooled']['value'], 1e-4);

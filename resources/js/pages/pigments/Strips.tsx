@@ -275,8 +275,12 @@ function useShown(page: PaintSet, query: URLSearchParams, setQuery: ReturnType<t
         (p) =>
             (only !== 'single' || p.statement.singlePigment) &&
             (only !== 'measured' || page.stripOrder.includes(p.uuid)) &&
-            (only !== 'pinned' || pinned.includes(p.uuid)),
+            (only !== 'pinned' || pinned.includes(p.uuid)) &&
+            (!only.startsWith('maker:') || p.maker === only.slice(6)) &&
+            (!only.startsWith('code:') || p.statement.codes.some((c) => c.code === only.slice(5))),
     );
+    const makers = [...new Set(page.paints.map((p) => p.maker))].sort();
+    const codes = [...new Set(page.paints.flatMap((p) => p.statement.codes.map((c) => c.code)))].sort();
     if (by === 'maker' || by === 'name') {
         paints.sort((a, b) => (by === 'maker' ? a.maker.localeCompare(b.maker) : 0) || a.colourName.localeCompare(b.colourName));
     } else if (by !== 'hue') {
@@ -307,6 +311,18 @@ function useShown(page: PaintSet, query: URLSearchParams, setQuery: ReturnType<t
                     <option value="single">single pigment only</option>
                     <option value="measured">measured only</option>
                     <option value="pinned">pinned only</option>
+                    {makers.length > 1 &&
+                        makers.map((m) => (
+                            <option key={m} value={`maker:${m}`}>
+                                {m} only
+                            </option>
+                        ))}
+                    {codes.length > 1 &&
+                        codes.map((c) => (
+                            <option key={c} value={`code:${c}`}>
+                                with {c} only
+                            </option>
+                        ))}
                 </select>
             </label>
             <span className="ml-auto">
