@@ -137,9 +137,11 @@ final class Measurement extends Model
     /**
      * The newest measurement of every card that this person may see: published ones for all, drafts for owner and steward.
      *
+     * @param list<int>|null $paintIds only of cards on which one of these paints is; null: of all
+     *
      * @return \Illuminate\Database\Query\Builder
      */
-    public static function idsVisibleTo(?User $user)
+    public static function idsVisibleTo(?User $user, ?array $paintIds = null)
     {
         // Of a fade card the check of the latest day counts, however late it was entered or measured again.
         $newest = self::query()->toBase()
@@ -152,6 +154,8 @@ final class Measurement extends Model
             ->when($user === null || ! $user->is_steward, static fn ($q) => $q->where(
                 static fn ($q) => $q->where('measurements.published', true)->orWhere('cards.owner_id', $user->id ?? 0)->orWhereIn('cards.bench_session_id', BenchSession::idsOf($user)),
             ))
+            ->when($paintIds !== null, static fn ($q) => $q->whereIn('measurements.card_id', DB::table('ratings')->join('measurements as of', 'of.id', '=', 'ratings.measurement_id')->whereIn('ratings.paint_id', $paintIds)->select('of.card_id')
+                ->union(DB::table('strips')->join('measurements as of', 'of.id', '=', 'strips.measurement_id')->whereIn('strips.paint_id', $paintIds)->select('of.card_id'))))
             ->selectRaw('measurements.id, row_number() over (partition by measurements.card_id order by fade_checks.checked_on desc, measurements.id desc) as place');
 
         return DB::query()->fromSub($newest, 'newest')->where('place', 1)->select('id');

@@ -33,7 +33,7 @@ final readonly class PaintEvidence
     /** @param list<int> $paintIds */
     public static function of(array $paintIds, ?User $user): self
     {
-        $rows = self::query()->whereIn('ratings.paint_id', $paintIds)->whereIn('ratings.measurement_id', Measurement::idsVisibleTo($user))->get();
+        $rows = self::query()->whereIn('ratings.paint_id', $paintIds)->whereIn('ratings.measurement_id', Measurement::idsVisibleTo($user, $paintIds))->get();
         $out = [];
         // Of several pictures of a row the newest counts.
         foreach ($rows as $row) {

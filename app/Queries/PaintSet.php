@@ -67,7 +67,7 @@ final class PaintSet
      */
     public static function evidence(array $paintIds, ?User $user): array
     {
-        $visible = Measurement::idsVisibleTo($user);
+        $visible = Measurement::idsVisibleTo($user, $paintIds);
         $ratings = Rating::query()->whereIn('paint_id', $paintIds)->whereIn('measurement_id', $visible)
             ->notSpoiled()->orderBy('id')->get();
         $cards = Measurement::query()->with('card', 'picture:id,fade_check_id,source')->whereKey($ratings->pluck('measurement_id')->unique()->all())

@@ -22,7 +22,7 @@ final class PaintStrips
     public static function of(?array $paintIds, ?User $user, bool $fades = false): array
     {
         $rows = Strip::query()->when(! $fades, static fn ($q) => $q->where('kind', 'property'))->when($paintIds !== null, static fn ($q) => $q->whereIn('paint_id', $paintIds))
-            ->whereIn('measurement_id', Measurement::idsVisibleTo($user))->whereNotIn('specimen_id', DB::table('spoilings')->whereNull('property')->select('specimen_id'))->orderBy('id');
+            ->whereIn('measurement_id', Measurement::idsVisibleTo($user, $paintIds))->whereNotIn('specimen_id', DB::table('spoilings')->whereNull('property')->select('specimen_id'))->orderBy('id');
         $out = ['strips' => [], 'fades' => []];
         foreach ($rows->cursor() as $row) {
             if ($row->kind !== 'property') {

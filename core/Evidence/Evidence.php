@@ -10,6 +10,9 @@ use MarshTrial\Core\Rating\Scale;
 /** What all tests of one paint under one protocol say together, and what another test of it would say. Nothing measured is dropped. */
 final readonly class Evidence
 {
+    /** Halvings by which an end of a range is found: to a thousandth of its width. */
+    private const HALVINGS = 16;
+
     /**
      * @param list<array{weight: float, mean: float, sd: float, another: float}> $parts one for every scatter that the paint may have: mean, its standard deviation, that of another tester's test
      */
@@ -99,8 +102,8 @@ final readonly class Evidence
     {
         [$mean, $sd] = self::moments($this->parts, 'another');
         $at = function (float $chance) use ($mean, $sd): float {
-            [$low, $high] = [$mean - 12 * $sd, $mean + 12 * $sd];
-            for ($i = 0; $i < 40; $i++) {
+            [$low, $high] = [$mean - 8 * $sd, $mean + 8 * $sd];
+            for ($i = 0; $i < self::HALVINGS; $i++) {
                 $middle = ($low + $high) / 2;
                 [$low, $high] = $this->below($middle) < $chance ? [$middle, $high] : [$low, $middle];
             }

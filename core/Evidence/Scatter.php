@@ -20,6 +20,9 @@ final readonly class Scatter
 
     private const OWN_STEPS = [48, 0.005, 1.5];
 
+    /** Share below which a scatter is left out; all of them together stay below a thousandth. */
+    private const COUNTS = 2e-5;
+
     /** Where the measure is the property's own unit: what a scatter of 0.12 stands for (own). */
     private const UNITS = ['gradation' => 0.7, 'stepped gradation' => 0.7, 'two-tone' => 4.0, 'evenness' => 0.03, 'wash separation' => 1.0, 'separation' => 1.0, 'softened edge' => 0.4];
 
@@ -112,18 +115,44 @@ final readonly class Scatter
      */
     public function ofPaint(array $averaged, bool $among): array
     {
-        $likely = count($averaged) > 1 ? self::likelihoods($this->property, $averaged) : array_fill(0, self::OWN_STEPS[0], 1.0);
+        if (count($averaged) < 2) {
+            // One tester says nothing of how testers scatter: every such paint has the usual.
+            /** @var \WeakMap<self, list<array{0: float, 1: float}>>|null $kept */
+            static $kept = null;
+            $kept ??= new \WeakMap;
+
+            return $kept[$this] ??= $this->weighed(array_fill(0, self::OWN_STEPS[0], 1.0), false);
+        }
+
+        return $this->weighed(self::likelihoods($this->property, $averaged), $among);
+    }
+
+    /**
+     * @param list<float> $likely how likely the tests are, for every scatter of their paint
+     * @param bool $among whether they were among those that taught the usual scatter
+     *
+     * @return list<array{0: float, 1: float}>
+     */
+    private function weighed(array $likely, bool $among): array
+    {
         $given = self::givenUsual($this->scale);
         $out = array_fill(0, self::OWN_STEPS[0], 0.0);
         foreach ($this->testers as $i => $chance) {
-            $taught = $among && count($averaged) > 1 ? array_sum(array_map(static fn (float $g, float $l): float => $g * $l, $given[$i], $likely)) : 1.0;
+            $taught = $among ? array_sum(array_map(static fn (float $g, float $l): float => $g * $l, $given[$i], $likely)) : 1.0;
             foreach ($given[$i] as $j => $g) {
                 $out[$j] += $chance / max(1e-300, $taught) * $g * $likely[$j];
             }
         }
         $sum = array_sum($out);
+        $told = [];
+        foreach ($out as $j => $c) {
+            // What hardly counts is left out of every sum that follows.
+            if ($c > self::COUNTS * $sum) {
+                $told[] = [self::step(self::OWN_STEPS, $j), $c / $sum];
+            }
+        }
 
-        return array_map(static fn (float $c, int $j): array => [self::step(self::OWN_STEPS, $j), $c / $sum], $out, array_keys($out));
+        return $told;
     }
 
     /**

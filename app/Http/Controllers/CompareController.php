@@ -16,7 +16,7 @@ use Illuminate\Http\Response;
 final class CompareController extends Controller
 {
     /** Paints under one another at most. */
-    private const MOST_TOGETHER = 300;
+    private const MOST_TOGETHER = 120;
 
     public function show(Request $request): JsonResponse
     {
