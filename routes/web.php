@@ -2,7 +2,12 @@
 
 declare(strict_types=1);
 
+use App\Http\Controllers\CompareController;
 use Illuminate\Support\Facades\Route;
+
+// What unfolds where an address is pasted.
+Route::get('/paints/{paint}', [CompareController::class, 'page'])->whereUuid('paint');
+Route::get('/compare', [CompareController::class, 'page']);
 
 // Every other address is a place of the interface.
 Route::view('/{any?}', 'app')->where('any', '(?!api/|build/).*');

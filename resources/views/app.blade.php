@@ -4,6 +4,14 @@
     <meta charset="utf-8">
     <meta name="viewport" content="width=device-width, initial-scale=1">
     <title>Marsh Trial</title>
+    @isset($told)
+    <meta property="og:title" content="{{ $told['title'] }}">
+    <meta property="og:description" content="{{ $told['words'] }}">
+    <meta property="og:image" content="{{ $told['picture'] }}">
+    <meta property="og:image:width" content="{{ \App\Queries\Postcard::WIDTH }}">
+    <meta property="og:image:height" content="{{ \App\Queries\Postcard::HEIGHT }}">
+    <meta name="description" content="{{ $told['words'] }}">
+    @endisset
     <link rel="icon" href="/icon.svg" type="image/svg+xml">
     @vite('resources/js/main.tsx')
 </head>

@@ -144,6 +144,17 @@ final class CompareTest extends FeatureTestCase
         self::assertStringStartsWith('Paint 0 ', $read($a));
         self::assertStringContainsString('What light does to it was not tested.', $read($a));
         self::assertStringEndsWith('one card, one tester.', $read($a));
+        // One picture to send, and what unfolds where the address is pasted: what anybody may see.
+        $picture = fn (string $paints): string => (string) $this->get("/api/postcard.png?paints=$paints")->assertOk()->assertHeader('Content-Type', 'image/png')->getContent();
+        self::assertSame([1200, 630], array_slice(getimagesizefromstring($picture($a)) ?: [], 0, 2));
+        $this->getJson('/api/postcard.png')->assertStatus(422);
+        $draft = $picture($a);
+        self::assertStringContainsString('og:description" content="Paint 0: not measured yet.', (string) $this->get("/paints/$a")->assertOk()->getContent());
+        $this->postJson('/api/cards/'.Card::query()->firstOrFail()->uuid.'/publish')->assertCreated();
+        self::assertNotSame($draft, $picture($a));
+        self::assertStringContainsString('og:description" content="Paint 0 ', (string) $this->get("/paints/$a")->getContent());
+        self::assertStringContainsString('postcard.png?paints='."$a,$c", (string) $this->get("/compare?paints=$a,$c")->assertOk()->getContent());
+        self::assertStringNotContainsString('og:title', (string) $this->get('/compare?paints=nobody')->assertOk()->getContent());
         // A claim that all tests together contradict is said.
         $this->putJson('/api/claim-scales/'.($scale = self::uuid()), ['makerUuid' => $maker, 'property' => 'staining', 'name' => 'shelf', 'words' => [['word' => 'lifts', 'classes' => ['non-staining']], ['word' => 'clings', 'classes' => ['high']]]])->assertSuccessful();
         $this->putJson('/api/claims/'.self::uuid(), ['paintUuid' => $a, 'property' => 'staining', 'words' => 'lifts', 'scaleUuid' => $scale, 'readOn' => '2026-02-20'])->assertSuccessful();

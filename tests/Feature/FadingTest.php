@@ -256,7 +256,7 @@ final class FadingTest extends FeatureTestCase
         $this->putJson("/api/cards/$card->uuid/checks/$uuid", ['checkedOn' => '2026-07-01', 'eyeFirst' => true])->assertCreated();
         $this->postJson("/api/cards/$card->uuid/stand-in", ['checkUuid' => $uuid])->assertStatus(202);
         $shown = fn (): array => $this->getJson("/api/cards/$card->uuid")->assertOk()->json();
-        $onCodePage = fn (): ?float => $this->getJson('/api/pigments/PV3')->assertOk()->json('paints.0.properties.lightfastness.measured.numbers.doseMlxh');
+        $onCodePage = fn (): ?float => $this->getJson('/api/paints/'.$this->getJson('/api/pigments/PV3')->assertOk()->json('paints.0.uuid'))->assertOk()->json('properties.lightfastness.measured.numbers.doseMlxh');
         $before = $shown();
         self::assertSame([1, [false, true]], [count($before['courses']['checks']), array_column($before['checks'], 'unseen')]);
         $early = $onCodePage();

@@ -9,8 +9,11 @@ use App\Models\Maker;
 use App\Models\Paint;
 use App\Queries\Comparison;
 use App\Queries\PaintSet;
+use App\Queries\Postcard;
+use Illuminate\Contracts\View\View;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use MarshTrial\Core\CoreException;
 
 /** Two to eight paints held against each other; as a page's data and as a table. */
 final class CompareController extends Controller
@@ -37,6 +40,29 @@ final class CompareController extends Controller
         $paints = Paint::query()->with('maker', 'codes')->where('maker_id', $maker->id)->orderBy('id');
 
         return new JsonResponse(['title' => $maker->name, 'more' => max(0, (clone $paints)->count() - self::MOST_TOGETHER), ...PaintSet::of($paints->limit(self::MOST_TOGETHER)->get()->keyBy('id'), $this->user($request))]);
+    }
+
+    /** One picture to send, of one paint or of those that are compared; what anybody may see, whoever asks. */
+    public function picture(Request $request): Response
+    {
+        $paints = self::paints($request) ?: throw new CoreException('Name a paint, or those that are compared.');
+        $address = $request->getSchemeAndHttpHost().(count($paints) === 1 ? "/paints/{$paints[0]->uuid}" : '/compare');
+
+        return new Response(Postcard::png(array_slice($paints, 0, Comparison::MOST), $address, null), 200, ['Content-Type' => 'image/png', 'Cache-Control' => 'public, max-age=600']);
+    }
+
+    /** The page of a paint or of a comparison, with what unfolds where its address is pasted. */
+    public function page(Request $request, ?string $paint = null): View
+    {
+        $uuids = $paint ?? (string) $request->query('paints', '');
+        $paints = Paint::query()->with('maker', 'codes')->whereIn('uuid', array_slice(explode(',', $uuids), 0, Comparison::MOST))->get()->all();
+        try {
+            $told = $paints === [] ? null : Postcard::words($paints, null) + ['picture' => url('/api/postcard.png').'?paints='.implode(',', array_map(static fn (Paint $p): string => $p->uuid, $paints))];
+        } catch (CoreException) {
+            $told = null;
+        }
+
+        return view('app', ['told' => $told]);
     }
 
     public function csv(Request $request): Response

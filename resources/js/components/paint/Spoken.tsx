@@ -6,7 +6,18 @@ export interface Clause {
 }
 
 /** What one would read out to a friend. Every clause that rests on numbers opens to them; "copy" carries the address. */
-export function Spoken({ of, open, onOpen }: { of: Clause[][]; open?: string | null; onOpen?: (property: string) => void }) {
+export function Spoken({
+    of,
+    paints,
+    open,
+    onOpen,
+}: {
+    of: Clause[][];
+    /** Whose picture can be sent. */
+    paints: string[];
+    open?: string | null;
+    onOpen?: (property: string) => void;
+}) {
     const [copied, setCopied] = useState(false);
     const plain = of.map((s) => s.map((c) => c.text).join('')).join(' ');
     return (
@@ -46,7 +57,10 @@ export function Spoken({ of, open, onOpen }: { of: Clause[][]; open?: string | n
                 onClick={() => void navigator.clipboard.writeText(`${plain} ${window.location.href}`).then(() => setCopied(true))}
             >
                 {copied ? 'copied, with the address' : 'copy'}
-            </button>
+            </button>{' '}
+            <a className="text-sm no-print" href={`/api/postcard.png?paints=${paints.join(',')}`}>
+                as one picture to send
+            </a>
         </div>
     );
 }

@@ -59,6 +59,7 @@ export default function ComparePage() {
             </div>
             <Spoken
                 of={data.spoken}
+                paints={data.paints.map((p) => p.uuid)}
                 onOpen={(property) => document.querySelector(`[data-compared="${property}"]`)?.scrollIntoView({ block: 'center' })}
             />
             {scanned.length > 0 && (

@@ -38,7 +38,9 @@ export default function PaintPage() {
         <>
             <Title paint={data} onSaved={() => void refetch()} />
             <Cautions of={data.statement.cautions} />
-            {onCards(data) && <Spoken of={data.spoken} open={open} onOpen={(p) => setOpen(open === p ? null : (p as Property))} />}
+            {onCards(data) && (
+                <Spoken of={data.spoken} paints={[data.uuid]} open={open} onOpen={(p) => setOpen(open === p ? null : (p as Property))} />
+            )}
             <div className="my-4">
                 <StripCanvas strip={data.strip} label={stripWords(data)} height={110} />
             </div>
