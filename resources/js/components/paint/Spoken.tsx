@@ -57,7 +57,8 @@ export function Spoken({
                 onClick={() => void navigator.clipboard.writeText(`${plain} ${window.location.href}`).then(() => setCopied(true))}
             >
                 {copied ? 'copied, with the address' : 'copy'}
-            </button>{' '}
+            </button>
+            <span className="no-print text-soft"> · </span>
             <a className="text-sm no-print" href={`/api/postcard.png?paints=${paints.join(',')}`}>
                 as one picture to send
             </a>

@@ -1,10 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { get } from '../../api/client';
+import type { Compared } from '../../api/compare';
 import { keys } from '../../api/queryKeys';
 import type { CodePage as Page } from '../../api/types';
 import { turnSurround } from '../../components/AppShell';
+import { Spoken } from '../../components/paint/Spoken';
 import { Cautions, Empty, Loading, Problem } from '../../components/ui/states';
 import { EqualLight } from './EqualLight';
 import { Strips } from './Strips';
@@ -24,6 +26,7 @@ export default function CodePage() {
     return (
         <>
             <Heading page={data} />
+            {data.stripOrder.length >= 2 && data.stripOrder.length <= 8 && <OfAll paints={data.stripOrder} />}
             {data.paints.length === 0 ? (
                 <Empty title={`No paint with ${data.code} is recorded yet`}>
                     <Link to="/paints">Record one</Link>, then put its pan on a property card.
@@ -34,6 +37,19 @@ export default function CodePage() {
                 </Strips>
             )}
         </>
+    );
+}
+
+/** What is said of all measured paints of the code together. */
+function OfAll({ paints }: { paints: string[] }) {
+    const chosen = paints.join(',');
+    const { data } = useQuery({ queryKey: keys.compare(chosen), queryFn: () => get<Compared>(`compare?paints=${chosen}`), retry: false });
+    const go = useNavigate();
+    return (
+        // What stands beneath does not jump when it is read.
+        <div className="min-h-[124px]">
+            {data !== undefined && <Spoken of={data.spoken} paints={paints} onOpen={() => void go(`/compare?paints=${chosen}`)} />}
+        </div>
     );
 }
 
