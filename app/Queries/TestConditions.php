@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace App\Queries;
 
 use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Evidence\Fairness;
+use MarshTrial\Core\Measuring\Measures;
+use MarshTrial\Core\Rating\Property;
 
 /** How painted rows were tested, by the names that fairness goes by; null: nobody wrote it down. */
 final class TestConditions
@@ -34,6 +37,24 @@ final class TestConditions
                 'paint measured out in' => $amounts[$id], 'tester' => (string) $test->tester, 'picture' => $picture === null ? null : ($picture->taken_as ?? (in_array($picture->device, ['camera', 'phone'], true) || in_array($picture->extension, ['jpg', 'jpeg', 'heic'], true) ? 'photo' : 'scan')),
                 'batch' => $row->batch, 'formulation' => $row->formulation_id === null ? null : (string) $row->formulation_id, 'ink of the line' => $said['ink'] ?? null, 'humidity' => isset($said['humidity']) ? (string) $said['humidity'] : null,
             ])];
+        }
+
+        return $out;
+    }
+
+    /**
+     * What differs between the tests of one paint that are pooled, by property: another batch, paper or tester.
+     *
+     * @return array<string, list<array{what: string, values: list<string>, does: string}>>
+     */
+    public static function between(PaintEvidence $pooled, int $paintId): array
+    {
+        $out = [];
+        foreach (Property::keys(Measures::claimed()) as $property) {
+            $tests = $pooled->counted($paintId, $property);
+            if (count($tests) > 1) {
+                $out[$property] = array_map(static fn (array $d): array => ['what' => $d['what'], 'values' => array_values(array_unique($d['values'])), 'does' => $d['does']], Fairness::of($property, array_values(self::of($tests)), true)->differs);
+            }
         }
 
         return $out;

@@ -26,6 +26,7 @@ use App\Queries\PigmentView;
 use App\Queries\SpecimenView;
 use App\Queries\Spoken;
 use App\Queries\SwatchView;
+use App\Queries\TestConditions;
 use Illuminate\Http\Request;
 use Illuminate\Pagination\LengthAwarePaginator;
 use Illuminate\Support\Facades\DB;
@@ -86,6 +87,7 @@ final class PaintController extends Controller
         return new JsonResponse([
             ...$beside,
             'spoken' => Spoken::of($paint, $evidence, $beside['properties']),
+            'between' => (object) TestConditions::between($evidence['pooled'], $paint->id),
             'knowledge' => PaintKnowledge::of($paint, $evidence, $beside['properties'], $this->user($request)),
             'pans' => $pans->map(PaintView::pan(...))->all(),
             'merges' => PaintMerge::query()->with('from.maker')->where('into_id', $paint->id)->get()->map(fn (PaintMerge $m): array => ['uuid' => $m->uuid, 'name' => "{$m->from->maker->name}, {$m->from->colour_name}", 'mayChange' => $m->mayBeChangedBy($this->user($request))])->all(),

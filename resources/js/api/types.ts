@@ -270,6 +270,8 @@ export interface Knowledge {
 export interface PaintPage extends PaintBeside {
     /** What one would read out to a friend: sentences of clauses. */
     spoken: { text: string; property: string | null }[][];
+    /** What differs between its tests that are told as one, by property. */
+    between: Partial<Record<Property, { what: string; values: string[]; does: string }[]>>;
     knowledge: Knowledge;
     pans: Pan[];
     forms: string[];

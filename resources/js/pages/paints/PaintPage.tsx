@@ -174,6 +174,19 @@ function Rated({
                                     <tr className="border-b border-rule">
                                         <td colSpan={6} className="pb-3">
                                             {paint.knowledge.rated[p] && <ByWhom of={paint.knowledge.rated[p]} />}
+                                            {paint.between[p]?.map((d) => (
+                                                <p key={d.what} className="text-sm">
+                                                    {d.values.length === 1 && d.values[0] === 'not recorded' ? (
+                                                        <>Of its tests the {d.what} was not recorded: </>
+                                                    ) : (
+                                                        <>
+                                                            Its tests differ in <span className="font-medium">{d.what}</span> (
+                                                            {d.values.join('; ')}):{' '}
+                                                        </>
+                                                    )}
+                                                    <span className="text-soft">{d.does}.</span>
+                                                </p>
+                                            ))}
                                             <RatingOrigin beside={beside} rating={measured} />
                                             {person && <ClaimLine paint={paint} property={p} onSaved={onSaved} />}
                                         </td>
