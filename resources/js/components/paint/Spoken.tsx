@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { copy } from '../ui/copy';
 
 export interface Clause {
     text: string;
@@ -54,7 +55,7 @@ export function Spoken({
             <button
                 type="button"
                 className="link text-sm no-print"
-                onClick={() => void navigator.clipboard.writeText(`${plain} ${window.location.href}`).then(() => setCopied(true))}
+                onClick={() => void copy(`${plain} ${window.location.href}`).then(() => setCopied(true))}
             >
                 {copied ? 'copied, with the address' : 'copy'}
             </button>

@@ -8,6 +8,7 @@ import { PROPERTIES, type Property } from '../../api/types';
 import { RatingCell } from '../../components/paint/RatingCell';
 import { Spoken } from '../../components/paint/Spoken';
 import { Empty, Loading, Problem } from '../../components/ui/states';
+import { copy } from '../../components/ui/copy';
 import { useSession } from '../../components/ui/useSession';
 import { Wide } from '../../components/ui/Wide';
 import { Bands, type Answer } from './Bands';
@@ -120,11 +121,7 @@ export default function ComparePage() {
 function CopyLink() {
     const [copied, setCopied] = useState(false);
     return (
-        <button
-            type="button"
-            className="link"
-            onClick={() => void navigator.clipboard.writeText(window.location.href).then(() => setCopied(true))}
-        >
+        <button type="button" className="link" onClick={() => void copy(window.location.href).then(() => setCopied(true))}>
             {copied ? 'Link copied' : 'Copy link'}
         </button>
     );
