@@ -143,16 +143,12 @@ final readonly class Scatter
                 $out[$j] += $chance / max(1e-300, $taught) * $g * $likely[$j];
             }
         }
-        $sum = array_sum($out);
-        $told = [];
-        foreach ($out as $j => $c) {
-            // What hardly counts is left out of every sum that follows.
-            if ($c > self::COUNTS * $sum) {
-                $told[] = [self::step(self::OWN_STEPS, $j), $c / $sum];
-            }
-        }
+        // What hardly counts is left out of every sum that follows.
+        $least = self::COUNTS * array_sum($out);
+        $kept = array_filter($out, static fn (float $c): bool => $c > $least);
+        $sum = array_sum($kept);
 
-        return $told;
+        return array_map(static fn (float $c, int $j): array => [self::step(self::OWN_STEPS, $j), $c / $sum], $kept, array_keys($kept));
     }
 
     /**
