@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Samples;
+
+use PHPUnit\Framework\TestCase;
+use Tests\Accuracy\Pools;
+
+/** A fixed sample of the evidence that bin/accuracy pools measures whole: planted truths are found, and what is said is right as often. */
+final class PoolsTest extends TestCase
+{
+    public function testAnotherTestLiesInTheRangeThatIsTold(): void
+    {
+        foreach ([10, 0] as $repeated) {
+            $told = array_merge(...array_map(static fn (string $property): array => array_merge(...array_map(static fn (int $seed): array => Pools::another($property, $seed, $repeated), range(1, 25))), Pools::PROPERTIES));
+            $inside = count(array_filter($told, static fn (array $t): bool => $t['inside'])) / count($told);
+            self::assertGreaterThanOrEqual(0.90, $inside, "$repeated pans repeated");
+            self::assertLessThanOrEqual(0.98, $inside, "$repeated pans repeated");
+            $said = array_values(array_filter($told, static fn (array $t): bool => $t['said'] !== null));
+            $right = count(array_filter($said, static fn (array $t): bool => $t['right'])) / count($said);
+            self::assertEqualsWithDelta(array_sum(array_column($said, 'said')) / count($said), $right, 0.05);
+        }
+    }
+
+    public function testAMakerThatIsOffIsNamedAndNoneWhereNoneIs(): void
+    {
+        $named = static fn (float $off, bool $own = false): int => count(array_filter(range(1, 100), static fn (int $seed): bool => Pools::makers($seed, $off, $own)['named'] === ['a']));
+        self::assertGreaterThanOrEqual(90, $named(3.5));
+        self::assertSame(0, $named(8.0, true));
+        self::assertLessThanOrEqual(6, count(array_filter(range(1, 100), static fn (int $seed): bool => Pools::makers($seed, 0.0)['matters'])));
+    }
+
+    public function testAlikePaintsAreSeldomSaidToDiffer(): void
+    {
+        $differ = count(array_filter(range(1, 100), static fn (int $seed): bool => Pools::pair($seed, 3, true)['chance'] >= 0.95));
+        self::assertLessThanOrEqual(6, $differ);
+        self::assertGreaterThan(20, count(array_filter(range(1, 60), static fn (int $seed): bool => Pools::pair($seed, 3, false)['chance'] >= 0.95)));
+    }
+}
