@@ -11,8 +11,10 @@ use MarshTrial\Core\Bench\Measure;
 use MarshTrial\Core\Collection\PanStates;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Evidence\DepthDial;
 use MarshTrial\Core\Evidence\Evidence;
 use MarshTrial\Core\Evidence\Fairness;
+use MarshTrial\Core\Evidence\Likeness;
 use MarshTrial\Core\Evidence\Makers;
 use MarshTrial\Core\Evidence\Scatter;
 use MarshTrial\Core\Evidence\Strip;
@@ -25,12 +27,6 @@ use MarshTrial\Core\Rating\Scale;
 final class Comparison
 {
     public const MOST = 8;
-
-    /** Depths at which colours are held against each other, deposits: a tint and reference depth; the deepest that all have is added. */
-    private const DEPTHS = ['tint' => 0.3, 'reference' => 0.92];
-
-    /** Below it no seam is seen between two fields, dE00 (own). */
-    private const SEAM = 1.0;
 
     /**
      * @param list<Paint> $paints with maker and codes, in the order shown; the first is what the others are held against
@@ -159,11 +155,7 @@ final class Comparison
             return [];
         }
         $key = $strips[$paints[$have[0]]->id]->key;
-        $deepest = 0.0;
-        for ($d = 1.0; $d <= 3.0; $d += 0.1) {
-            $deepest = array_filter($have, static fn (int $i): bool => $strips[$paints[$i]->id]->at($d, $key) === null) === [] ? $d : $deepest;
-        }
-        $depths = self::DEPTHS + ($deepest > 1.15 ? ['as deep as all have' => $deepest] : []);
+        $depths = array_filter(['tint' => Likeness::TINT, 'reference' => Scale::current()->depths->reference, 'as deep as all have' => Strip::deepestOfAll(array_map(static fn (int $i): Strip => $strips[$paints[$i]->id], $have))]);
         $out = [];
         foreach ($depths as $name => $depth) {
             $colours = array_map(static fn (int $i) => $strips[$paints[$i]->id]->at($depth, $key), $have);
@@ -171,7 +163,7 @@ final class Comparison
             $out[] = ['name' => $name, 'deposit' => round($depth, 2), 'paints' => array_map(static function (int $i, $colour) use ($first, $have): array {
                 $dE = $colour === null || $first === null || $i === $have[0] ? null : Difference::ciede2000($first->toLab(), $colour->toLab());
 
-                return ['at' => $i, 'hex' => $colour?->toHex(), 'dE00' => $dE === null ? null : round($dE, 1), 'seam' => $dE !== null && $dE >= self::SEAM, 'words' => $dE === null || $dE < self::SEAM || $colour === null || $first === null ? [] : Difference::between($first->toLab(), $colour->toLab())->words()];
+                return ['at' => $i, 'hex' => $colour?->toHex(), 'dE00' => $dE === null ? null : round($dE, 1), 'seam' => $dE !== null && $dE >= DepthDial::SEAM, 'words' => $dE === null || $dE < DepthDial::SEAM || $colour === null || $first === null ? [] : Difference::between($first->toLab(), $colour->toLab())->words()];
             }, $have, $colours)];
         }
 

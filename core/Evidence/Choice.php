@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Evidence;
 
+use MarshTrial\Core\Fading\LightfastnessScale;
 use MarshTrial\Core\Fading\Outcome;
 use MarshTrial\Core\Rating\ClassChances;
-use MarshTrial\Core\Rating\Scale;
 
 /**
  * Whether a paint fits a wish, by what was tested and no further: it fits the evidence, nobody can tell yet, or it is not for this. No marks are added
@@ -22,9 +22,6 @@ final readonly class Choice
 
     /** Chance from which a class is taken as had, and below which as not had (own). */
     private const HAD = [0.8, 0.2];
-
-    /** Categories of lightfastness that hold, and those that are called fugitive (own). */
-    private const HOLDS = ['I', 'II'];
 
     private function __construct(
         public string $shelf,
@@ -65,8 +62,8 @@ final readonly class Choice
      */
     private static function light(Wish $wish, ?array $light): array
     {
-        $asked = rtrim(rtrim(sprintf('%.1f', $wish->mlxh), '0'), '.');
-        $fugitive = $light !== null && $light['categories'] !== [] && array_intersect($light['categories'], self::HOLDS) === [];
+        $asked = LightfastnessScale::dose($wish->mlxh);
+        $fugitive = $light !== null && $light['categories'] !== [] && array_intersect($light['categories'], LightfastnessScale::HOLDS) === [];
         if ($wish->use !== 'hangs' && ! ($wish->neverFugitive && $wish->use === 'lies in a box')) {
             if ($wish->neverFugitive && $fugitive) {
                 return self::answer(self::NOT, 'fades, and nothing fugitive is wanted', null);
@@ -77,7 +74,7 @@ final readonly class Choice
         if ($light === null || $light['outcome'] === null || $light['mlxh'] === null) {
             return self::answer(self::OPEN, $light === null ? 'not tested in light' : 'tested in light that nobody knows the amount of', "a strip in a window until $asked Mlx h");
         }
-        $dose = rtrim(rtrim(sprintf('%.1f', $light['mlxh']), '0'), '.');
+        $dose = LightfastnessScale::dose($light['mlxh']);
         $what = $light['outcome'] === Outcome::NoChange ? 'no change seen' : $light['outcome']->value;
         // What light did was seen at the dose of the check; before and after it only as far as it says.
         return match (true) {
@@ -85,7 +82,7 @@ final readonly class Choice
             $light['outcome'] === Outcome::NoChange && $light['mlxh'] >= $wish->mlxh => self::answer(self::FITS, "no change seen after $dose Mlx h; $asked are asked for", null),
             $light['outcome'] === Outcome::NoChange => self::answer(self::OPEN, "holds so far: no change seen after $dose Mlx h of the $asked asked for", "more light on its strip, until $asked Mlx h"),
             $fugitive => self::answer(self::NOT, "$what after $dose Mlx h", 'nothing short of another recipe'),
-            $light['mlxh'] <= $wish->mlxh && $light['categories'] !== [] && array_diff($light['categories'], self::HOLDS) === [] => self::answer(self::OPEN, "$what after $dose Mlx h, little enough for category ".implode(' or ', $light['categories']), "more light on its strip, until $asked Mlx h"),
+            $light['mlxh'] <= $wish->mlxh && $light['categories'] !== [] && array_diff($light['categories'], LightfastnessScale::HOLDS) === [] => self::answer(self::OPEN, "$what after $dose Mlx h, little enough for category ".implode(' or ', $light['categories']), "more light on its strip, until $asked Mlx h"),
             $light['mlxh'] <= $wish->mlxh => self::answer(self::NOT, "$what after $dose Mlx h already; $asked are asked for", 'a check that says otherwise'),
             default => self::before($wish->mlxh, $light['earlier'] ?? [], "$what after $dose Mlx h", $asked),
         };
@@ -129,8 +126,8 @@ final readonly class Choice
         $likeliest = ClassChances::likeliest($chances) ?? '';
 
         return match (true) {
-            $chance >= self::HAD[0] => self::answer(self::FITS, $chance >= Scale::current()->certainty->plain ? $does : "probably $does", null),
-            $chance <= self::HAD[1] => self::answer(self::NOT, 1 - $chance >= Scale::current()->certainty->plain ? $doesNot : "probably $doesNot", null),
+            $chance >= self::HAD[0] => self::answer(self::FITS, ClassChances::hedge($chance).$does, null),
+            $chance <= self::HAD[1] => self::answer(self::NOT, ClassChances::hedge(1 - $chance).$doesNot, null),
             default => self::answer(self::OPEN, sprintf('%s perhaps %s (%d %%)', $property, $likeliest, (int) round(100 * $chances[$likeliest])), "another tester's card for its $property"),
         };
     }

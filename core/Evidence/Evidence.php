@@ -123,15 +123,7 @@ final readonly class Evidence
      */
     public function chances(array $limits): array
     {
-        $out = [];
-        $before = 0.0;
-        foreach ($limits as $class => $to) {
-            $upTo = is_infinite($to) ? 1.0 : $this->below($to);
-            $out[$class] = max(0.0, $upTo - $before);
-            $before = max($before, $upTo);
-        }
-
-        return $out;
+        return ClassChances::between($limits, $this->below(...));
     }
 
     /**
@@ -143,17 +135,9 @@ final readonly class Evidence
      */
     public function classes95(array $limits): array
     {
-        [$low, $high] = [$this->value - Scale::COVERAGE_95 * $this->uncertainty, $this->value + Scale::COVERAGE_95 * $this->uncertainty];
-        $out = [];
-        $from = -INF;
-        foreach ($limits as $class => $to) {
-            if ($high >= $from && $low < $to) {
-                $out[] = $class;
-            }
-            $from = $to;
-        }
+        $within = Scale::COVERAGE_95 * $this->uncertainty;
 
-        return $out;
+        return Scale::classesWithin($limits, $this->value - $within, $this->value + $within);
     }
 
     /** Variance of another tester's test about the true value. */

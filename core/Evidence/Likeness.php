@@ -11,12 +11,8 @@ use MarshTrial\Core\Rating\Scale;
 /** How near another paint comes to a wanted one at matched depths: in the tint, at reference depth, and as deep as both were painted. */
 final readonly class Likeness
 {
-    private const TINT = 0.3;
-
-    /** Steps in which the depth is found that both reach, deposit. */
-    private const STEP = 0.1;
-
-    private const DEEPEST = 3.0;
+    /** Depth of a tint, deposit. */
+    public const TINT = 0.3;
 
     /** Below it no difference is seen, dE00 (own: as on the Depth dial). */
     private const SEEN = DepthDial::SEAM;
@@ -31,14 +27,10 @@ final readonly class Likeness
     /** @return self|null null where the two have no depth in common */
     public static function of(Strip $wanted, Strip $other): ?self
     {
-        $deepest = 0.0;
-        for ($d = 1.2; $d <= self::DEEPEST; $d += self::STEP) {
-            $deepest = $wanted->at($d) !== null && $other->at($d, $wanted->key) !== null ? $d : $deepest;
-        }
         $out = [];
-        foreach (['tint' => self::TINT, 'reference' => Scale::current()->depths->reference, 'deep' => $deepest] as $name => $deposit) {
-            [$one, $two] = [$deposit > 0 ? $wanted->at($deposit) : null, $deposit > 0 ? $other->at($deposit, $wanted->key) : null];
-            if ($one !== null && $two !== null) {
+        foreach (['tint' => self::TINT, 'reference' => Scale::current()->depths->reference, 'deep' => Strip::deepestOfAll([$wanted, $other])] as $name => $deposit) {
+            [$one, $two] = $deposit === null ? [null, null] : [$wanted->at($deposit), $other->at($deposit, $wanted->key)];
+            if ($deposit !== null && $one !== null && $two !== null) {
                 $out[$name] = ['deposit' => $deposit, 'wanted' => $one->toLab(), 'other' => $two->toLab(), 'dE00' => Difference::ciede2000($one->toLab(), $two->toLab())];
             }
         }

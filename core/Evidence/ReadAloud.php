@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Evidence;
 
+use MarshTrial\Core\Fading\LightfastnessScale;
 use MarshTrial\Core\Fading\Outcome;
 use MarshTrial\Core\Rating\ClassChances;
 use MarshTrial\Core\Rating\Property;
@@ -23,9 +24,6 @@ final class ReadAloud
     ];
 
     private const PARTS = [2 => 'half', 3 => 'a third', 4 => 'a quarter', 5 => 'a fifth', 6 => 'a sixth', 7 => 'a seventh', 8 => 'an eighth', 9 => 'a ninth', 10 => 'a tenth'];
-
-    /** Categories from which on a wall is no place for it (own). */
-    private const FADES = ['III', 'IV', 'V'];
 
     /**
      * @param array<string, array{chances: array<string, float>, tests: int, testers: list<string>, off: int}> $properties what all tests say of another card, by property; untested ones left out
@@ -57,23 +55,18 @@ final class ReadAloud
      */
     private static function does(string $property, array $chances): ?string
     {
-        $certainty = Scale::current()->certainty;
         $likeliest = ClassChances::likeliest($chances);
         $most = $likeliest === null ? 0.0 : $chances[$likeliest];
         $verbs = self::VERBS[$property];
-        if ($likeliest === null || ! isset($verbs[$likeliest]) || $most < $certainty->known) {
+        if ($likeliest === null || ! isset($verbs[$likeliest]) || $most < Scale::current()->certainty->known) {
             return null;
         }
-        if ($most < $certainty->perhaps) {
-            // The likelier neighbour, both in the order of the scale.
-            $names = array_keys($chances);
-            $i = (int) array_search($likeliest, $names, true);
-            $j = ($chances[$names[$i + 1] ?? ''] ?? 0.0) > ($chances[$names[$i - 1] ?? ''] ?? 0.0) ? $i + 1 : $i - 1;
-            [$low, $high] = [$names[min($i, $j)], $names[max($i, $j)]];
+        $hedge = ClassChances::hedge($most);
+        if ($hedge === null) {
+            [$low, $high] = ClassChances::neighbours($chances, $likeliest);
 
             return $property === 'transparency' ? "lies between $low and $high" : "{$verbs[$low]} or ".(strtok($verbs[$low], ' ') === strtok($verbs[$high], ' ') ? substr($verbs[$high], strpos($verbs[$high], ' ') + 1) : $verbs[$high]);
         }
-        $hedge = $most >= $certainty->plain ? '' : ($most >= $certainty->probably ? 'probably ' : 'perhaps ');
 
         return str_starts_with($verbs[$likeliest], 'is ') ? 'is '.$hedge.substr($verbs[$likeliest], 3) : $hedge.$verbs[$likeliest];
     }
@@ -93,7 +86,7 @@ final class ReadAloud
         } elseif ($light['mlxh'] === null) {
             $clauses[] = new Clause(self::changed($light['outcome']).', after nobody knows how much light', 'lightfastness');
         } else {
-            $dose = rtrim(rtrim(sprintf('%.1f', $light['mlxh']), '0'), '.').' Mlx h';
+            $dose = LightfastnessScale::dose($light['mlxh']).' Mlx h';
             $clauses[] = match ($light['outcome']) {
                 Outcome::NoChange => new Clause("no change seen at $dose".self::partOfReference($light['mlxh']).', and beyond that nothing is known', 'lightfastness'),
                 Outcome::PaperOrUndecidable => new Clause("whether it faded cannot be decided after $dose, since the paper changed too", 'lightfastness'),
@@ -131,8 +124,8 @@ final class ReadAloud
     private static function forWhom(array $properties, ?array $light): array
     {
         $outcome = $light['outcome'] ?? null;
-        $surely = $light !== null && $light['categories'] !== [] && array_diff($light['categories'], self::FADES) === [];
-        $maybe = $light !== null && array_intersect($light['categories'], self::FADES) !== [];
+        $surely = $light !== null && $light['categories'] !== [] && array_intersect($light['categories'], LightfastnessScale::HOLDS) === [];
+        $maybe = $light !== null && array_diff($light['categories'], LightfastnessScale::HOLDS) !== [];
         $clauses = [match (true) {
             $outcome === null || $outcome === Outcome::PaperOrUndecidable => new Clause('for work that hangs nothing can be said yet', 'lightfastness'),
             $surely => new Clause('for a wall avoid it; for pages that are scanned and shut light matters less, though keeping in the dark was not tested', 'lightfastness'),

@@ -23,6 +23,9 @@ use MarshTrial\Core\Rating\Scale;
  */
 final readonly class Strip
 {
+    /** Deposits among which the deepest is looked for, and their step. */
+    private const DEEP = [1.2, 3.0, 0.1];
+
     /** @param list<array{onPaper: LinearRgb, onBlack: LinearRgb|null}> $steps full strength first */
     private function __construct(
         public LinearRgb $paper,
@@ -110,6 +113,23 @@ final readonly class Strip
         $at = Ladder::at(Scale::current(), $depth, $places, ['r', 'g', 'b']);
 
         return $at === null ? null : new LinearRgb(exp($at['r']), exp($at['g']), exp($at['b']));
+    }
+
+    /**
+     * Deepest that all of some strips were painted, beyond reference depth.
+     *
+     * @param non-empty-list<self> $strips
+     *
+     * @return float|null deposit in the key channel of the first; null where one of them is no deeper than reference depth
+     */
+    public static function deepestOfAll(array $strips): ?float
+    {
+        $deepest = null;
+        for ($depth = self::DEEP[0]; $depth <= self::DEEP[1]; $depth += self::DEEP[2]) {
+            $deepest = array_filter($strips, static fn (self $s): bool => $s->at($depth, $strips[0]->key) === null) === [] ? $depth : $deepest;
+        }
+
+        return $deepest;
     }
 
     /** Colour at reference depth, or of the step nearest to it. */

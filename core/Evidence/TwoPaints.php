@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Evidence;
 
 use MarshTrial\Core\Rating\ClassChances;
-use MarshTrial\Core\Rating\Scale;
 
 /** Whether two paints differ in a property, or no more than tests of one paint do. */
 final readonly class TwoPaints
@@ -32,14 +31,9 @@ final readonly class TwoPaints
     /** Never stronger than the evidence; that nothing tells them apart does not make them alike. */
     public function words(): string
     {
-        $certainty = Scale::current()->certainty;
+        $hedge = ClassChances::hedge($this->chance);
 
-        return match (true) {
-            $this->chance >= $certainty->plain => 'differ',
-            $this->chance >= $certainty->probably => 'probably differ',
-            $this->chance >= $certainty->perhaps => 'perhaps differ',
-            default => 'cannot be told apart',
-        };
+        return $hedge === null ? 'cannot be told apart' : $hedge.'differ';
     }
 
     /**

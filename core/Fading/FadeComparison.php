@@ -116,7 +116,7 @@ final class FadeComparison
         if ($doseMlxh === null || $doseMlxh <= 0) {
             return null;
         }
-        $dose = rtrim(rtrim(sprintf('%.1f', $doseMlxh), '0'), '.');
+        $dose = LightfastnessScale::dose($doseMlxh);
 
         return match (true) {
             $doseMlxh >= $scale->fade->referenceDoseMlxh => "at $dose Mlx h, the reference dose or more",

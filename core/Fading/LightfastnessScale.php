@@ -9,6 +9,15 @@ use MarshTrial\Core\Rating\Scale;
 /** Categories by dE*ab at the reference dose (ASTM D4303, memory). */
 final class LightfastnessScale
 {
+    /** Categories that hold; what can only have others is called fugitive (own). */
+    public const HOLDS = ['I', 'II'];
+
+    /** A dose as it stands in a sentence, in Mlx h: "6.2", "20". */
+    public static function dose(float $mlxh): string
+    {
+        return rtrim(rtrim(sprintf('%.1f', $mlxh), '0'), '.');
+    }
+
     public static function category(Scale $scale, float $dE): string
     {
         foreach ($scale->fade->classes as $category => $limit) {

@@ -238,7 +238,7 @@ final class FilmFit
         $reference = Mixture::amountFor($film, $this->scale->depths->reference);
         $film = $film->stronger($reference);
 
-        return new PaintFilm($film->logK, $film->level, $film->slope, $film->modes, $film->backing, $key, $film->deepest, $film->unitDrops, array_sum($errors) / count($errors), max($errors));
+        return $film->missing(array_sum($errors) / count($errors), max($errors));
     }
 
     /**

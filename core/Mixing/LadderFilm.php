@@ -76,8 +76,8 @@ final class LadderFilm
             $places[] = new FilmPlace($step->onPaper->rgb, $step->onBlack?->rgb, max(0.02, $d) / $perDrop, $ladder === [] && $i === 0 ? $scale->film->deepestSd : $scale->film->gradedSd);
         }
         // Too broad for a ladder, a wash is where an instrument is put down.
-        foreach ([[CellRole::Wash, 0], [CellRole::LiftNone, 0]] as [$role, $i]) {
-            [$reading, $read] = [$row->fields($role)[$i] ?? null, $spectra[CellId::of($row->row, $role)] ?? null];
+        foreach ([CellRole::Wash, CellRole::LiftNone] as $role) {
+            [$reading, $read] = [$row->first($role), $spectra[CellId::of($row->row, $role)] ?? null];
             if ($reading !== null && $read !== null) {
                 $places[] = new FilmPlace($reading->rgb, null, max(0.02, $deposit($reading) ?? self::TOO_DEEP) / $perDrop, $scale->film->gradedSd, $read);
             }

@@ -53,13 +53,13 @@ final readonly class PaintFilm
     {
         $logK = array_map(static fn (float $k, float $d): float => $k + $times * $d, $this->logK, array_slice($by, 0, Bands::COUNT));
 
-        return new self($logK, $this->level + $times * $by[Bands::COUNT], $this->slope + $times * $by[Bands::COUNT + 1], [], $this->backing, $this->key, $this->deepest, $this->unitDrops, $this->misfit, $this->misfitMost, $this->device);
+        return $this->with(logK: $logK, level: $this->level + $times * $by[Bands::COUNT], slope: $this->slope + $times * $by[Bands::COUNT + 1], modes: []);
     }
 
     /** The same, read by a device that is off by so much. @param float|null $device dE00; null: nothing tells */
     public function readBy(?float $device): self
     {
-        return new self($this->logK, $this->level, $this->slope, $this->modes, $this->backing, $this->key, $this->deepest, $this->unitDrops, $this->misfit, $this->misfitMost, $device);
+        return $this->with(device: $device);
     }
 
     /**
@@ -69,13 +69,19 @@ final readonly class PaintFilm
      */
     public function leaving(array $modes): self
     {
-        return new self($this->logK, $this->level, $this->slope, $modes, $this->backing, $this->key, $this->deepest, $this->unitDrops, $this->misfit, $this->misfitMost, $this->device);
+        return $this->with(modes: $modes);
     }
 
     /** The same, a unit of which is so many drops. */
     public function counting(float $drops): self
     {
-        return new self($this->logK, $this->level, $this->slope, $this->modes, $this->backing, $this->key, $this->deepest, $drops, $this->misfit, $this->misfitMost, $this->device);
+        return $this->with(unitDrops: $drops);
+    }
+
+    /** The same, missing its own ladder by so much, mean and most, dE00. */
+    public function missing(float $mean, float $most): self
+    {
+        return $this->with(misfit: $mean, misfitMost: $most);
     }
 
     /** The same paint, stronger or weaker for its unit. */
@@ -83,7 +89,14 @@ final readonly class PaintFilm
     {
         $more = log($times);
 
-        return new self(array_map(static fn (float $k): float => $k + $more, $this->logK), $this->level + $more, $this->slope, $this->modes, $this->backing, $this->key, $this->deepest / $times, $this->unitDrops === null ? null : $this->unitDrops * $times, $this->misfit, $this->misfitMost, $this->device);
+        return $this->with(logK: array_map(static fn (float $k): float => $k + $more, $this->logK), level: $this->level + $more, deepest: $this->deepest / $times, unitDrops: $this->unitDrops === null ? null : $this->unitDrops * $times);
+    }
+
+    /** The same but for some of what it is made of. */
+    private function with(mixed ...$changes): self
+    {
+        // Absorption and scattering by band follow from the rest.
+        return new self(...[...array_diff_key(get_object_vars($this), ['k' => 0, 's' => 0]), ...$changes]);
     }
 
     /** @return array<string, mixed> */

@@ -16,12 +16,25 @@ final class ClassChances
      */
     public static function of(array $limits, float $value, float $uncertainty): array
     {
+        return self::between($limits, static fn (float $to): float => self::normal(($to - $value) / max(1e-9, $uncertainty)));
+    }
+
+    /**
+     * Of a value with any distribution.
+     *
+     * @param array<string, float> $limits class => upper limit, least first
+     * @param callable(float): float $below chance of a value below a limit
+     *
+     * @return array<string, float> class => chance, least class first; they add up to 1
+     */
+    public static function between(array $limits, callable $below): array
+    {
         $out = [];
-        $below = 0.0;
+        $before = 0.0;
         foreach ($limits as $class => $to) {
-            $upTo = is_infinite($to) ? 1.0 : self::normal(($to - $value) / max(1e-9, $uncertainty));
-            $out[$class] = max(0.0, $upTo - $below);
-            $below = max($below, $upTo);
+            $upTo = is_infinite($to) ? 1.0 : $below($to);
+            $out[$class] = max(0.0, $upTo - $before);
+            $before = max($before, $upTo);
         }
 
         return $out;
@@ -77,19 +90,45 @@ final class ClassChances
         }
         $most = $chances[$likeliest];
         $told = sprintf('%s (%d %%)', $likeliest, (int) round(100 * $most));
-        if ($most >= Scale::current()->certainty->perhaps) {
-            return $most >= Scale::current()->certainty->plain ? $likeliest : ($most >= Scale::current()->certainty->probably ? 'probably ' : 'perhaps ').$told;
+        $hedge = self::hedge($most);
+        if ($hedge !== null) {
+            return $hedge === '' ? $likeliest : $hedge.$told;
         }
         if ($most < Scale::current()->certainty->known) {
             return 'not known';
         }
-        // The likelier neighbour, both in the order of the scale.
-        $names = array_keys($chances);
-        $i = (int) array_search($likeliest, $names, true);
-        $j = ($chances[$names[$i + 1] ?? ''] ?? 0.0) > ($chances[$names[$i - 1] ?? ''] ?? 0.0) ? $i + 1 : $i - 1;
-        [$low, $high] = [$names[min($i, $j)], $names[max($i, $j)]];
+        [$low, $high] = self::neighbours($chances, $likeliest);
 
         return $chances[$low] + $chances[$high] >= Scale::current()->certainty->two ? "between $low and $high" : "perhaps $told";
+    }
+
+    /** What stands before something that has a chance: nothing, "probably ", "perhaps "; null where it is too unlikely to be said by itself. */
+    public static function hedge(float $chance): ?string
+    {
+        $certainty = Scale::current()->certainty;
+
+        return match (true) {
+            $chance >= $certainty->plain => '',
+            $chance >= $certainty->probably => 'probably ',
+            $chance >= $certainty->perhaps => 'perhaps ',
+            default => null,
+        };
+    }
+
+    /**
+     * A class and its likelier neighbour, both in the order of the scale.
+     *
+     * @param array<string, float> $chances two or more, least class first
+     *
+     * @return array{0: string, 1: string}
+     */
+    public static function neighbours(array $chances, string $class): array
+    {
+        $names = array_keys($chances);
+        $i = (int) array_search($class, $names, true);
+        $j = ($chances[$names[$i + 1] ?? ''] ?? 0.0) > ($chances[$names[$i - 1] ?? ''] ?? 0.0) ? $i + 1 : $i - 1;
+
+        return [$names[min($i, $j)], $names[max($i, $j)]];
     }
 
     /**
