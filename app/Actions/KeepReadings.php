@@ -43,14 +43,25 @@ final class KeepReadings
             throw new CoreException('No sample belongs to a cell of this card, so nothing was kept.');
         }
 
+        $before = InstrumentRun::query()->where('uuid', $uuid)->first()?->hasSpectra() ?? false;
         $run = InstrumentRun::put($uuid, ['card_id' => $card->id, 'name' => $name, 'source' => $source, 'samples' => array_values($kept)], $ifMatch);
-        self::changed($card);
+        if ($before || $run->hasSpectra()) {
+            self::spectraChanged($card);
+        }
 
         return $run;
     }
 
-    /** Films of paints follow from what an instrument read as well: the newest dry picture is measured once more. */
-    public static function changed(Card $card): void
+    public static function remove(InstrumentRun $run): void
+    {
+        $run->delete();
+        if ($run->hasSpectra()) {
+            self::spectraChanged($run->card);
+        }
+    }
+
+    /** Films of paints follow from the spectra that an instrument read as well: the newest dry picture is measured once more. */
+    private static function spectraChanged(Card $card): void
     {
         $picture = $card->pictures()->whereNull('withdrawn_at')->whereNotNull('sha256')->where('wet', false)->latest('id')->first();
         if ($picture !== null && $card->kind === CardKind::Property->value) {

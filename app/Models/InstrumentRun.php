@@ -51,6 +51,12 @@ final class InstrumentRun extends Model
         return null;
     }
 
+    /** Whether anything was read by wavelength, and not as a colour only. */
+    public function hasSpectra(): bool
+    {
+        return array_filter(array_column($this->samples, 'spectrum')) !== [];
+    }
+
     /** @return array<string, Spectrum> what was read last in every cell of a card, by cell; what a stand-in read says nothing of a real picture */
     public static function spectraOf(int $cardId, bool $ofStandIn): array
     {

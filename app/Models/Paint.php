@@ -56,6 +56,18 @@ final class Paint extends Model
         return $paint;
     }
 
+    /**
+     * Paints in the order in which they are named; those that are not there are left out.
+     *
+     * @param list<string> $uuids
+     *
+     * @return list<self> with maker and codes
+     */
+    public static function inOrder(array $uuids): array
+    {
+        return array_values(self::query()->with('maker', 'codes')->whereIn('uuid', $uuids)->get()->sortBy(static fn (self $p): int => (int) array_search($p->uuid, $uuids, true))->all());
+    }
+
     protected function casts(): array
     {
         return ['pigments_stated' => 'boolean', 'discontinued' => 'boolean', 'effects' => 'array'];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use MarshTrial\Core\Pigment\PigmentCode;
 
@@ -19,6 +20,12 @@ use MarshTrial\Core\Pigment\PigmentCode;
 final class PaintCode extends Model
 {
     public $timestamps = false;
+
+    /** @return Builder<self> ids of paints of one pigment, for a query that is narrowed to them */
+    public static function alone(): Builder
+    {
+        return self::query()->select('paint_id')->groupBy('paint_id')->havingRaw('count(*) = 1');
+    }
 
     /**
      * Rows for the stated codes of a paint, in their order.

@@ -8,6 +8,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Collection\PanStates;
 use MarshTrial\Core\Exchange\Money;
 
 /**
@@ -60,6 +61,12 @@ final class Pan extends Model
     public function place(): string
     {
         return implode(', ', array_filter([$this->palette?->name, $this->slot === null ? '' : "slot $this->slot", $this->kept_at]));
+    }
+
+    /** @return list<int> paints of which somebody has a pan that is not used up; of nobody there are none */
+    public static function paintsAtHand(?User $user): array
+    {
+        return $user === null ? [] : array_values(self::query()->where('owner_id', $user->id)->whereIn('state', PanStates::AT_HAND)->distinct()->pluck('paint_id')->map(intval(...))->all());
     }
 
     public function price(): ?Money

@@ -21,12 +21,19 @@ final class LightDone
     {
         $out = [];
         foreach (Rating::query()->whereIn('paint_id', $paintIds)->where('property', 'lightfastness')->whereIn('status', ['measured', 'undecidable'])->whereIn('measurement_id', Measurement::idsVisibleTo($user, $paintIds))->notSpoiled()->orderBy('id')->get() as $rating) {
-            $numbers = $rating->detail['numbers'] ?? [];
             $before = $out[$rating->paint_id] ?? null;
             $earlier = $before === null ? [] : [...$before['earlier'], ...$before['outcome'] !== null && $before['mlxh'] !== null ? [['outcome' => $before['outcome'], 'mlxh' => $before['mlxh']]] : []];
-            $out[$rating->paint_id] = ['earlier' => $earlier, 'outcome' => Outcome::tryFrom((string) ($numbers['outcome'] ?? '')), 'mlxh' => isset($numbers['doseMlxh']) ? (float) $numbers['doseMlxh'] : null, 'categories' => $rating->detail['classes95'] ?? []];
+            $out[$rating->paint_id] = ['earlier' => $earlier, ...self::by($rating)];
         }
 
         return $out;
+    }
+
+    /** @return array{outcome: Outcome|null, mlxh: float|null, categories: list<string>} what one rating of lightfastness says */
+    public static function by(Rating $rating): array
+    {
+        $numbers = $rating->detail['numbers'] ?? [];
+
+        return ['outcome' => Outcome::tryFrom((string) ($numbers['outcome'] ?? '')), 'mlxh' => isset($numbers['doseMlxh']) ? (float) $numbers['doseMlxh'] : null, 'categories' => $rating->detail['classes95'] ?? []];
     }
 }

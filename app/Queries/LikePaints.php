@@ -6,13 +6,15 @@ namespace App\Queries;
 
 use App\Models\Measurement;
 use App\Models\Paint;
+use App\Models\PaintCode;
 use App\Models\Pan;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
-use MarshTrial\Core\Collection\PanStates;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Evidence\Likeness;
+use MarshTrial\Core\Fading\LightfastnessScale;
 use MarshTrial\Core\Fading\Outcome;
+use MarshTrial\Core\Rating\ClassChances;
 
 /** What comes nearest to a paint among all that were measured: stand-ins, and paints that are one too many. */
 final class LikePaints
@@ -25,9 +27,6 @@ final class LikePaints
     /** Conditions that a stand-in may be asked for, before likeness is. */
     public const CONDITIONS = ['holds', 'transparent', 'single', 'mine'];
 
-    /** Categories that still hold: a stand-in for something fugitive must not be fugitive (own). */
-    private const HOLDS = ['I', 'II'];
-
     /**
      * @param list<string> $conditions some of the above
      *
@@ -37,10 +36,10 @@ final class LikePaints
     {
         $wanted = PaintStrips::of([$paint->id], $user)['strips'][$paint->id] ?? throw new CoreException("“{$paint->colour_name}” was not measured, so nothing tells what comes near to it.");
         $lab = $wanted->reference();
-        $mine = $user === null ? [] : Pan::query()->where('owner_id', $user->id)->whereIn('state', PanStates::AT_HAND)->pluck('paint_id')->map(intval(...))->unique()->values()->all();
-        $near = DB::table('strips')->join('paint_codes', 'paint_codes.paint_id', '=', 'strips.paint_id')->where('kind', 'property')->where('strips.paint_id', '<>', $paint->id)->whereIn('measurement_id', Measurement::idsVisibleTo($user))
+        $mine = Pan::paintsAtHand($user);
+        $near = DB::table('strips')->where('kind', 'property')->where('strips.paint_id', '<>', $paint->id)->whereIn('measurement_id', Measurement::idsVisibleTo($user))
             ->when(in_array('mine', $conditions, true), static fn ($q) => $q->whereIn('strips.paint_id', $mine))
-            ->when(in_array('single', $conditions, true), static fn ($q) => $q->havingRaw('count(distinct paint_codes.code) = 1'))
+            ->when(in_array('single', $conditions, true), static fn ($q) => $q->whereIn('strips.paint_id', PaintCode::alone()))
             ->groupBy('strips.paint_id')->orderByRaw('min((l - ?) * (l - ?) + (a - ?) * (a - ?) + (b - ?) * (b - ?))', [$lab->l, $lab->l, $lab->a, $lab->a, $lab->b, $lab->b])->limit(self::CLOSELY)->pluck('strips.paint_id')->map(intval(...))->all();
         $likeness = [];
         foreach (PaintStrips::of(array_values($near), $user)['strips'] as $id => $strip) {
@@ -91,10 +90,7 @@ final class LikePaints
 
     private static function likeliest(PaintEvidence $pooled, int $id, string $property): ?string
     {
-        $chances = $pooled->chances($id, $property);
-        arsort($chances);
-
-        return $chances === [] ? null : (string) array_key_first($chances);
+        return ClassChances::likeliest($pooled->chances($id, $property));
     }
 
     /** @param array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, ...} $light */
@@ -110,6 +106,6 @@ final class LikePaints
      */
     private static function holds(array $light): bool
     {
-        return $light['outcome'] === Outcome::NoChange || ($light['categories'] !== [] && array_diff($light['categories'], self::HOLDS) === []);
+        return $light['outcome'] === Outcome::NoChange || ($light['categories'] !== [] && array_diff($light['categories'], LightfastnessScale::HOLDS) === []);
     }
 }

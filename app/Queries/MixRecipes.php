@@ -10,7 +10,6 @@ use App\Models\Paint;
 use App\Models\PaintCode;
 use App\Models\Pan;
 use App\Models\User;
-use MarshTrial\Core\Collection\PanStates;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
@@ -45,7 +44,7 @@ final class MixRecipes
     public static function of(Paint|Mix|Lab $wanted, User $user, bool $single = false, bool $three = false): array
     {
         [$places, $backing, $told, $without] = self::wanted($wanted, $user);
-        $ids = $single ? array_values(PaintCode::query()->groupBy('paint_id')->havingRaw('count(*) = 1')->pluck('paint_id')->map(intval(...))->all()) : self::atHand($user);
+        $ids = $single ? array_values(PaintCode::alone()->pluck('paint_id')->map(intval(...))->all()) : Pan::paintsAtHand($user);
         $kept = array_diff_key(PaintFilms::of($ids, $user), [$without => true]);
         if ($kept === []) {
             throw new CoreException($single ? 'No other paint of one pigment has a measured ladder yet; a recipe needs one at least.' : 'None of the paints that you have at hand has a measured ladder yet; a recipe needs one at least.');
@@ -107,7 +106,7 @@ final class MixRecipes
     public static function greys(Paint $paint, User $user): array
     {
         $film = PaintFilms::of([$paint->id], $user)[$paint->id] ?? throw new CoreException("No ladder of “{$paint->colour_name}” was measured, so nothing tells what it does in a mix. Put it on a property card with a graded stroke or a stepped ladder.");
-        $kept = array_diff_key(PaintFilms::of(self::atHand($user), $user), [$paint->id => true]);
+        $kept = array_diff_key(PaintFilms::of(Pan::paintsAtHand($user), $user), [$paint->id => true]);
         $paints = Paint::query()->with('maker')->whereKey(array_keys($kept))->get()->keyBy('id');
 
         return ['greys' => array_map(static fn (array $g): array => [...MixView::paint($paints[(int) $g['partner']], $kept[(int) $g['partner']]), 'share' => round($g['share'], 3), 'chroma' => round($g['chroma'], 1), 'grey' => $g['chroma'] < MixRun::GREY], Partners::greys($film->film(), self::films($kept)))];
@@ -120,7 +119,8 @@ final class MixRecipes
      */
     public static function reach(User $user): array
     {
-        $kept = array_slice(PaintFilms::of(self::atHand($user), $user), 0, self::MOST_REACHING, true);
+        $atHand = Pan::paintsAtHand($user);
+        $kept = array_slice(PaintFilms::of($atHand, $user), 0, self::MOST_REACHING, true);
         if ($kept === []) {
             throw new CoreException('None of the paints that you have at hand has a measured ladder yet, so nothing tells how far they reach.');
         }
@@ -131,16 +131,10 @@ final class MixRecipes
         arsort($lost);
 
         return [
-            'side' => Reach::PATCH, 'lightnesses' => Reach::LIGHTNESSES, 'unmeasured' => count(self::atHand($user)) - count($kept),
+            'side' => Reach::PATCH, 'lightnesses' => Reach::LIGHTNESSES, 'unmeasured' => count($atHand) - count($kept),
             'patches' => array_map(static fn (array $p): array => [$p['l'], $p['a'], $p['b'], (new Lab($p['l'], $p['a'], $p['b']))->toXyz()->toLinearRgb()->toHex()], $reach->patches),
             'paints' => array_map(static fn (int $id): array => [...MixView::paint($paints[$id], $kept[$id]), 'lost' => $lost[$id], 'share' => round($lost[$id] / max(1, count($reach->patches)), 4)], array_map(intval(...), array_keys($lost))),
         ];
-    }
-
-    /** @return list<int> paints of which one has a pan that is not used up */
-    private static function atHand(User $user): array
-    {
-        return array_values(Pan::query()->where('owner_id', $user->id)->whereIn('state', PanStates::AT_HAND)->pluck('paint_id')->map(intval(...))->unique()->all());
     }
 
     /**

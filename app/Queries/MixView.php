@@ -44,7 +44,7 @@ final class MixView
     {
         $films = PaintFilms::of(null, $user);
         $paints = Paint::query()->with('maker')->whereKey(array_keys($films))->get()->sortBy(static fn (Paint $p): string => mb_strtolower($p->colour_name));
-        $owned = $user === null ? [] : Pan::query()->where('owner_id', $user->id)->whereIn('state', PanStates::AT_HAND)->pluck('paint_id')->map(intval(...))->all();
+        $owned = Pan::paintsAtHand($user);
 
         return [
             'paints' => $paints->map(static fn (Paint $p): array => [...self::paint($p, $films[$p->id]), 'mine' => in_array($p->id, $owned, true)])->values()->all(),

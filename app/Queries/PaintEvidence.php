@@ -22,13 +22,16 @@ use MarshTrial\Core\Rating\Scale;
  * What all tests of paints say together, by paint and property: tests under the protocol that most of them follow are pooled, the others stay beside
  * them. A painted row is one test, however many pictures were taken of it.
  */
-final readonly class PaintEvidence
+final class PaintEvidence
 {
     /** Paints that teach how far tests scatter, the newest. */
     private const TEACHERS = 400;
 
     /** @param array<int, array<string, list<object>>> $rows tests by paint and property, oldest first */
-    private function __construct(private array $rows) {}
+    private function __construct(private readonly array $rows) {}
+
+    /** @var array<string, Evidence|null> what was pooled already, by paint and property: one page asks for it several times */
+    private array $pooled = [];
 
     /** @param list<int> $paintIds */
     public static function of(array $paintIds, ?User $user): self
@@ -80,9 +83,13 @@ final readonly class PaintEvidence
 
     public function evidence(int $paintId, string $property): ?Evidence
     {
-        $tests = $this->tests($paintId, $property);
+        $key = "$paintId-$property";
+        if (! array_key_exists($key, $this->pooled)) {
+            $tests = $this->tests($paintId, $property);
+            $this->pooled[$key] = $tests === [] ? null : Evidence::of(Scale::current(), $property, self::scatter($property), $tests, true);
+        }
 
-        return $tests === [] ? null : Evidence::of(Scale::current(), $property, self::scatter($property), $tests, true);
+        return $this->pooled[$key];
     }
 
     /** @return array<string, float> class => chance that another tester's card has it; empty where it was not tested or has no scale */

@@ -47,11 +47,13 @@ final class PaintSet
     }
 
     /**
-     * @param array<string, mixed> $paint
+     * A paint as a list shows it.
+     *
+     * @param array<string, mixed> $paint as from paint()
      *
      * @return array<string, mixed>
      */
-    private static function shown(array $paint): array
+    public static function shown(array $paint): array
     {
         $paint['properties'] = array_map(static fn (array $p): array => [...$p, 'measured' => $p['measured'] === null ? null : Arr::only($p['measured'], self::SHOWN)], $paint['properties']);
 

@@ -38,6 +38,7 @@ final class PropertyView
     public static function of(string $property, Collection $ratings, Collection $claims, Collection $verdicts, Collection $measurements, ?Evidence $evidence = null, int $tests = 0): array
     {
         $measured = $ratings->where('status', 'measured')->last();
+        $pooled = $evidence === null ? null : self::pooled($property, $evidence, $tests);
         $shown = $measured ?? $ratings->last();
         $limits = $measured === null || $evidence === null ? null : self::limits($measured->detail);
         // A claim is held against all tests together, not against the newest.
@@ -45,10 +46,10 @@ final class PropertyView
 
         return [
             'classes' => Measures::classes(Property::from($property)),
-            'measured' => $measured === null ? null : self::ofPaint($measured->detail, $measurements[$measured->measurement_id] ?? null, $evidence),
+            'measured' => $measured === null ? null : self::ofPaint($measured->detail, $measurements[$measured->measurement_id] ?? null, $evidence, $pooled['another'] ?? null),
             'without' => $measured !== null || $shown === null ? null : ['status' => $shown->status, 'reason' => $shown->detail['reason']],
             'tests' => $ratings->where('status', 'measured')->unique('specimen_id')->count(),
-            'pooled' => $evidence === null ? null : self::pooled($property, $evidence, $tests),
+            'pooled' => $pooled,
             'claims' => $claims->values()->map(static fn (Claim $c): array => self::claim($c, $classes95))->all(),
             'verdicts' => $verdicts->values()->map(static fn (Verdict $v): array => self::verdict($v, $ratings->filter(static fn (Rating $r): bool => $r->specimen_id === $v->specimen_id && ($v->fade_check_id === null || $measurements[$r->measurement_id]?->picture->fade_check_id === $v->fade_check_id))->last()->detail ?? []))->all(),
         ];
@@ -124,18 +125,19 @@ final class PropertyView
      * A rating as it is told of the paint, not of one picture: what all its tests say together of another tester's card.
      *
      * @param array<string, mixed> $detail of the newest test
+     * @param array{0: float, 1: float}|null $another within which another tester's test lies
      *
      * @return array<string, mixed>
      */
-    private static function ofPaint(array $detail, ?Measurement $measurement, ?Evidence $evidence): array
+    private static function ofPaint(array $detail, ?Measurement $measurement, ?Evidence $evidence, ?array $another): array
     {
         $rating = self::rating($detail, $measurement);
         $limits = self::limits($detail);
-        if ($limits === null || $evidence === null || ($detail['otherwise'] ?? []) !== []) {
+        if ($limits === null || $evidence === null || $another === null || ($detail['otherwise'] ?? []) !== []) {
             return $rating;
         }
         $chances = $evidence->chances($limits);
-        [$low, $high] = $evidence->another();
+        [$low, $high] = $another;
         $rating = [...$rating, 'value' => $evidence->value, 'uncertainty' => $evidence->uncertainty, 'position' => ScalePosition::of($limits, $evidence->value), 'low' => ScalePosition::of($limits, $low), 'high' => ScalePosition::of($limits, $high)];
 
         $ofPaint = [...$rating, 'ofPicture' => $detail['said'] ?? null, 'said' => ClassChances::said($chances), 'chances' => array_map(static fn (float $c): float => round($c, 3), array_filter($chances, static fn (float $c): bool => $c >= 0.005))];
@@ -146,7 +148,7 @@ final class PropertyView
     /**
      * All tests of a paint together, told beside what the newest says.
      *
-     * @return array<string, mixed>
+     * @return array{value: float, uncertainty: float, text: string, another: array{0: float, 1: float}, anotherText: string, tests: int, testers: int, off: int, otherwise: int}
      */
     public static function pooled(string $property, Evidence $evidence, int $many): array
     {

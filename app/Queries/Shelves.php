@@ -9,7 +9,6 @@ use App\Models\Paint;
 use App\Models\Pan;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
-use MarshTrial\Core\Collection\PanStates;
 use MarshTrial\Core\Evidence\Choice;
 use MarshTrial\Core\Evidence\HueOrder;
 use MarshTrial\Core\Evidence\Strip;
@@ -31,7 +30,7 @@ final class Shelves
      */
     public static function of(Wish $wish, string $from, ?User $user): array
     {
-        $mine = $user === null ? [] : Pan::query()->where('owner_id', $user->id)->whereIn('state', PanStates::AT_HAND)->pluck('paint_id')->map(intval(...))->unique()->values()->all();
+        $mine = Pan::paintsAtHand($user);
         $ids = DB::table('ratings')->where('holds', true)->whereIn('measurement_id', Measurement::idsVisibleTo($user))->when($from === 'mine', static fn ($q) => $q->whereIn('paint_id', $mine))
             ->groupBy('paint_id')->orderByRaw('count(distinct specimen_id) desc, paint_id')->limit(self::LOOKED_AT)->pluck('paint_id')->map(intval(...))->all();
         $paints = Paint::query()->with('maker', 'codes')->whereKey($ids)->get()->keyBy('id');

@@ -9,7 +9,8 @@ use App\Models\Paint;
 use MarshTrial\Core\Evidence\ClaimCheck;
 use MarshTrial\Core\Evidence\Clause;
 use MarshTrial\Core\Evidence\ReadAloud;
-use MarshTrial\Core\Fading\Outcome;
+use MarshTrial\Core\Rating\ClassChances;
+use MarshTrial\Core\Rating\Scale;
 
 /** What one would read out to a friend, from what pages show. */
 final class Spoken
@@ -36,11 +37,9 @@ final class Spoken
             }
         }
         $light = ($evidence['ratings'][$paint->id] ?? collect())->where('property', 'lightfastness')->whereIn('status', ['measured', 'undecidable'])->last();
-        $numbers = $light->detail['numbers'] ?? [];
 
         return self::told(ReadAloud::paint($paint->colour_name, $said, $light === null ? null : [
-            'outcome' => Outcome::tryFrom((string) ($numbers['outcome'] ?? '')), 'mlxh' => isset($numbers['doseMlxh']) ? (float) $numbers['doseMlxh'] : null,
-            'categories' => $light->detail['classes95'] ?? [], 'tester' => $evidence['cards'][$light->measurement_id]?->card->loadMissing('owner')->owner->name ?? '',
+            ...LightDone::by($light), 'tester' => $evidence['cards'][$light->measurement_id]?->card->loadMissing('owner')->owner->name ?? '',
         ], ($evidence['claims'][$paint->id] ?? collect())->map(static fn (Claim $c): array => ['property' => $c->property, 'words' => $c->words, 'check' => self::check($c, $properties)])->values()->all()));
     }
 
@@ -60,8 +59,7 @@ final class Spoken
             $classes = $values = [];
             foreach ($p['paints'] as $one) {
                 $chances = $shown[$one['at']]['properties'][$p['property']]['measured']['chances'] ?? [];
-                arsort($chances);
-                $classes[$one['at']] = $chances !== [] && reset($chances) >= 0.6 ? (string) array_key_first($chances) : null;
+                $classes[$one['at']] = $chances !== [] && max($chances) >= Scale::current()->certainty->perhaps ? ClassChances::likeliest($chances) : null;
                 $values[$one['at']] = (float) $one['value'];
             }
             $of[$p['property']] = [

@@ -13,6 +13,7 @@ use App\Queries\Postcard;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use MarshTrial\Core\Collection\Csv;
 use MarshTrial\Core\CoreException;
 
 /** Two to eight paints held against each other; as a page's data and as a table. */
@@ -29,9 +30,7 @@ final class CompareController extends Controller
     /** Any paints under one another: ?paints=UUID,UUID */
     public function chosen(Request $request): JsonResponse
     {
-        $uuids = array_slice(array_filter(explode(',', (string) $request->query('paints', ''))), 0, self::MOST_TOGETHER);
-
-        return new JsonResponse(['title' => 'Chosen paints', ...PaintSet::of(Paint::query()->with('maker', 'codes')->whereIn('uuid', $uuids)->get()->keyBy('id'), $this->user($request))]);
+        return new JsonResponse(['title' => 'Chosen paints', ...PaintSet::of(collect(self::paints($request, self::MOST_TOGETHER))->keyBy('id'), $this->user($request))]);
     }
 
     /** All paints of a maker. */
@@ -45,17 +44,16 @@ final class CompareController extends Controller
     /** One picture to send, of one paint or of those that are compared; what anybody may see, whoever asks. */
     public function picture(Request $request): Response
     {
-        $paints = self::paints($request) ?: throw new CoreException('Name a paint, or those that are compared.');
+        $paints = self::paints($request, Comparison::MOST) ?: throw new CoreException('Name a paint, or those that are compared.');
         $address = $request->getSchemeAndHttpHost().(count($paints) === 1 ? "/paints/{$paints[0]->uuid}" : '/compare');
 
-        return new Response(Postcard::png(array_slice($paints, 0, Comparison::MOST), $address, null), 200, ['Content-Type' => 'image/png', 'Cache-Control' => 'public, max-age=600']);
+        return new Response(Postcard::png($paints, $address, null), 200, ['Content-Type' => 'image/png', 'Cache-Control' => 'public, max-age=600']);
     }
 
     /** The page of a paint or of a comparison, with what unfolds where its address is pasted. */
     public function page(Request $request, ?string $paint = null): View
     {
-        $uuids = $paint ?? (string) $request->query('paints', '');
-        $paints = Paint::query()->with('maker', 'codes')->whereIn('uuid', array_slice(explode(',', $uuids), 0, Comparison::MOST))->get()->all();
+        $paints = $paint === null ? self::paints($request, Comparison::MOST) : Paint::inOrder([$paint]);
         try {
             $told = $paints === [] ? null : Postcard::words($paints, null) + ['picture' => url('/api/postcard.png').'?paints='.implode(',', array_map(static fn (Paint $p): string => $p->uuid, $paints))];
         } catch (CoreException) {
@@ -68,25 +66,21 @@ final class CompareController extends Controller
     public function csv(Request $request): Response
     {
         $compared = Comparison::of(self::paints($request), $this->user($request));
-        $out = fopen('php://temp', 'r+') ?: throw new \RuntimeException('Memory could not be written to.');
-        fputcsv($out, ['property', 'paint', 'maker', 'value', 'uncertainty 1 sigma', 'another test from', 'another test to', 'tests', 'testers', 'fair', 'against the first', 'chance that it is real', 'a further pair says the same'], ',', '"', '');
+        $out = Csv::line(['property', 'paint', 'maker', 'value', 'uncertainty 1 sigma', 'another test from', 'another test to', 'tests', 'testers', 'fair', 'against the first', 'chance that it is real', 'a further pair says the same']);
         foreach ($compared['properties'] as $property) {
             foreach ($property['paints'] as $of) {
                 $paint = $compared['paints'][$of['at']];
                 $pair = array_values(array_filter($property['pairs'], static fn (array $p): bool => $p['one'] === $property['tested'][0] && $p['other'] === $of['at']))[0] ?? null;
-                fputcsv($out, [$property['property'], $paint['colourName'], $paint['maker'], round($of['value'], 5), round($of['uncertainty'], 5), round($of['another'][0], 5), round($of['another'][1], 5), $of['tests'], $of['testers'], $property['fair']['verdict'], $pair['words'] ?? '', $pair['chance'] ?? '', $pair['again'] ?? ''], ',', '"', '');
+                $out .= Csv::line([$property['property'], $paint['colourName'], $paint['maker'], round($of['value'], 5), round($of['uncertainty'], 5), round($of['another'][0], 5), round($of['another'][1], 5), $of['tests'], $of['testers'], $property['fair']['verdict'], $pair['words'] ?? '', $pair['chance'] ?? '', $pair['again'] ?? '']);
             }
         }
-        rewind($out);
 
-        return new Response((string) stream_get_contents($out), 200, ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => 'attachment; filename="comparison.csv"']);
+        return new Response($out, 200, ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => 'attachment; filename="comparison.csv"']);
     }
 
     /** @return list<Paint> in the order in which they are named */
-    private static function paints(Request $request): array
+    private static function paints(Request $request, int $most = Comparison::MOST + 1): array
     {
-        $uuids = array_values(array_unique(array_filter(explode(',', (string) $request->query('paints', '')))));
-
-        return Paint::query()->with('maker', 'codes')->whereIn('uuid', array_slice($uuids, 0, Comparison::MOST + 1))->get()->sortBy(static fn (Paint $p): int => (int) array_search($p->uuid, $uuids, true))->values()->all();
+        return Paint::inOrder(array_slice(array_values(array_unique(array_filter(explode(',', (string) $request->query('paints', ''))))), 0, $most));
     }
 }

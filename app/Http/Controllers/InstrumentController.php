@@ -67,10 +67,8 @@ final class InstrumentController extends Controller
     public function destroy(InstrumentRun $run): JsonResponse
     {
         Gate::authorize('change', $run);
-        $card = $run->card;
-        $run->delete();
-        KeepReadings::changed($card);
+        KeepReadings::remove($run);
 
-        return new JsonResponse(InstrumentView::of($card));
+        return new JsonResponse(InstrumentView::of($run->card));
     }
 }

@@ -23,9 +23,9 @@ final class SideBySideController extends Controller
         $show = SideBySide::tryFrom($show) ?? SideBySide::Ladders;
         $user = $this->user($request);
         $code = mb_substr(trim((string) $request->query('code', '')), 0, 40);
-        $uuids = array_slice(array_filter(explode(',', (string) $request->query('paints', ''))), 0, self::MOST);
+        $uuids = array_slice(array_values(array_filter(explode(',', (string) $request->query('paints', '')))), 0, self::MOST);
         $paints = $uuids !== []
-            ? Paint::query()->with('maker', 'codes')->whereIn('uuid', $uuids)->get()->sortBy(static fn (Paint $p): int => (int) array_search($p->uuid, $uuids, true))->values()->all()
+            ? Paint::inOrder($uuids)
             : ($code === '' ? [] : array_slice(CodePage::ordered($code, $user), 0, self::MOST));
 
         return new JsonResponse([

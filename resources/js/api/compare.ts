@@ -1,4 +1,4 @@
-import type { PaintBeside, PooledTests } from './types';
+import type { Clause, PaintBeside, PooledTests, RatingShown } from './types';
 
 /** Shapes of a comparison; they mirror app/Queries/Comparison. */
 
@@ -44,8 +44,8 @@ export interface ComparedColour {
     paints: { at: number; hex: string | null; dE00: number | null; seam: boolean; words: string[] }[];
 }
 export interface Compared {
-    paints: PaintBeside[];
-    spoken: { text: string; property: string | null }[][];
+    paints: PaintBeside<RatingShown>[];
+    spoken: Clause[][];
     properties: ComparedProperty[];
     colours: ComparedColour[];
     makeFair: { blocks: string; pans: string[]; without: string[] } | null;

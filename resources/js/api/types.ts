@@ -188,6 +188,11 @@ export interface PooledTests {
     /** Tests under other protocols, not pooled. */
     otherwise: number;
 }
+/** A part of a sentence that is read out, and the property whose numbers stand behind it. */
+export interface Clause {
+    text: string;
+    property: string | null;
+}
 /** What a list shows of a rating; where it comes from is on the paint's own page. */
 export type RatingShown = Pick<
     Rating,
@@ -269,7 +274,7 @@ export interface Knowledge {
 }
 export interface PaintPage extends PaintBeside {
     /** What one would read out to a friend: sentences of clauses. */
-    spoken: { text: string; property: string | null }[][];
+    spoken: Clause[][];
     /** What differs between its tests that are told as one, by property. */
     between: Partial<Record<Property, { what: string; values: string[]; does: string }[]>>;
     knowledge: Knowledge;

@@ -1,10 +1,6 @@
 import { useState } from 'react';
+import type { Clause } from '../../api/types';
 import { copy } from '../ui/copy';
-
-export interface Clause {
-    text: string;
-    property: string | null;
-}
 
 /** What one would read out to a friend. Every clause that rests on numbers opens to them; "copy" carries the address. */
 export function Spoken({
