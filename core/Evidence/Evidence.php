@@ -23,8 +23,6 @@ final readonly class Evidence
         public int $tests,
         /** @var non-empty-list<string> */
         public array $testers,
-        /** Standard deviation of tests by different testers, in the property's unit. */
-        public float $scatter,
         /** @var list<string> keys of tests that lie off the others by more than they scatter */
         public array $off,
         private array $parts,
@@ -49,9 +47,8 @@ final readonly class Evidence
         }
         $parts = self::pooled($property, $scatter, $averaged, $among);
         [$mean, $sd] = self::moments($parts, 'sd');
-        $measure = Scatter::measure($property, $mean);
 
-        return new self($mean, $sd, count($tests), array_map(static fn (PaintTest $t): string => $t->tester, $averaged), sqrt(array_sum(array_map(static fn (array $s): float => $s[1] * ($s[0] * $measure) ** 2, $scatter->ofPaint($averaged, $among)))), $off, $parts);
+        return new self($mean, $sd, count($tests), array_map(static fn (PaintTest $t): string => $t->tester, $averaged), $off, $parts);
     }
 
     /**
