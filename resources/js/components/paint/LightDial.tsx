@@ -1,6 +1,7 @@
 import { Slider } from 'radix-ui';
 import { useEffect, useMemo, useState, type KeyboardEvent } from 'react';
 import type { CourseDepth } from '../../api/fading';
+import { nearest } from './nearest';
 
 /** Stops of the dial: none, then logarithmic from the least to the most light. */
 const STOPS = 120;
@@ -24,7 +25,13 @@ export function aged(of: CourseDepth, mlxh: number): Aged {
         return null;
     }
     if (mlxh <= last.mlxh * 1.001) {
-        const near = of.drawn.reduce((a, b) => (Math.abs(b.mlxh - mlxh) < Math.abs(a.mlxh - mlxh) ? b : a), of.drawn[0]!);
+        const near =
+            of.drawn[
+                nearest(
+                    of.drawn.map((d) => d.mlxh),
+                    mlxh,
+                )
+            ]!;
         return { seen: near.window, between: of.readings.every((r) => Math.abs(r.mlxh - mlxh) > 0.03 * r.mlxh) && mlxh > 0 };
     }
     // The least from the step below, the most from the step above: the range holds all the way between them.

@@ -4,6 +4,7 @@ import { get } from '../../api/client';
 import type { MixLight, Run } from '../../api/mixes';
 import { keys } from '../../api/queryKeys';
 import { LightDial } from '../../components/paint/LightDial';
+import { nearest } from '../../components/paint/nearest';
 import { Loading, Problem } from '../../components/ui/states';
 
 /** The mix in the light: each film fades along the course that its own paint was measured to take. */
@@ -44,7 +45,13 @@ function Faded({
 }) {
     const checked = of.stops.filter((s) => s.kind === 'checked').map((s) => s.mlxh);
     const at = mlxh ?? checked[checked.length - 1] ?? 0;
-    const near = of.stops.reduce((best, s) => (Math.abs(s.mlxh - at) < Math.abs(best.mlxh - at) ? s : best), of.stops[0]!);
+    const near =
+        of.stops[
+            nearest(
+                of.stops.map((s) => s.mlxh),
+                at,
+            )
+        ]!;
     const last = of.stops[of.stops.length - 1]!.mlxh;
     const beyond = at > last * 1.05;
     return (

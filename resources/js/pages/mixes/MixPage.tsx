@@ -5,6 +5,7 @@ import { get, newUuid, put, remove } from '../../api/client';
 import type { MixBench, MixDepth, MixPaint, MixPlace, NamedMix, Run } from '../../api/mixes';
 import { keys } from '../../api/queryKeys';
 import type { Paint, Pan } from '../../api/types';
+import { nearest } from '../../components/paint/nearest';
 import { Simulated } from '../../components/paint/Simulated';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
@@ -251,8 +252,10 @@ function Stage({
 
 /** Row of the run in which a painted field stands: that of the depth nearest to its own. */
 function nearestDepth(run: Run, deposit: number): number {
-    const off = run.depths.map((d) => Math.abs(Math.log(d.deposit / Math.max(0.01, deposit))));
-    return off.indexOf(Math.min(...off));
+    return nearest(
+        run.depths.map((d) => Math.log(d.deposit)),
+        Math.log(Math.max(0.01, deposit)),
+    );
 }
 
 function End({ of }: { of: MixPaint }) {

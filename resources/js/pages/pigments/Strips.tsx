@@ -7,6 +7,7 @@ import { keys } from '../../api/queryKeys';
 import { PROPERTIES, type DepthStop, type PaintBeside, type PaintSet, type Property, type RatingShown } from '../../api/types';
 import { DepthDial } from '../../components/paint/DepthDial';
 import { LightDial } from '../../components/paint/LightDial';
+import { nearest } from '../../components/paint/nearest';
 import { RatingCell } from '../../components/paint/RatingCell';
 import { RatingOrigin } from '../../components/paint/RatingOrigin';
 import { PARTS, StripCanvas } from '../../components/paint/StripCanvas';
@@ -363,7 +364,7 @@ function useLight(
     if (data === undefined || data.tested === 0) {
         return { dial: null, of: () => undefined };
     }
-    const at = data.doses.reduce((best, d, i) => (Math.abs(d - mlxh) < Math.abs(data.doses[best]! - mlxh) ? i : best), 0);
+    const at = nearest(data.doses, mlxh);
     function turn(to: number) {
         setMlxh(to);
         const next = new URLSearchParams(query);
@@ -411,8 +412,4 @@ function Captions() {
             </span>
         </span>
     );
-}
-
-function nearest(values: number[], wanted: number): number {
-    return values.reduce((best, v, i) => (Math.abs(v - wanted) < Math.abs(values[best]! - wanted) ? i : best), 0);
 }
