@@ -31,6 +31,9 @@ final class Paint extends Model
 {
     use Shared;
 
+    /** Statements kept read. */
+    private const STATEMENTS = 2000;
+
     /** Name of the scope that leaves out entries that were merged into others. */
     public const APART = 'apart';
 
@@ -105,6 +108,12 @@ final class Paint extends Model
 
     public function statement(): PigmentStatement
     {
-        return PigmentStatement::parse($this->pigments_written);
+        /** @var array<string, PigmentStatement> $read a list has many paints of few statements */
+        static $read = [];
+        if (count($read) > self::STATEMENTS) {
+            $read = [];
+        }
+
+        return $read[$this->pigments_written] ??= PigmentStatement::parse($this->pigments_written);
     }
 }

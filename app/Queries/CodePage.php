@@ -8,6 +8,7 @@ use App\Models\Paint;
 use App\Models\PaintCode;
 use App\Models\User;
 use Illuminate\Support\Collection;
+use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Pigment\Cautions;
 use MarshTrial\Core\Pigment\PigmentCode;
 
@@ -38,7 +39,7 @@ final class CodePage
     {
         $paints = self::paintsOf(PigmentCode::parse($written));
 
-        return PaintSet::inHueOrder($paints, PaintStrips::of($paints->keys()->all(), $user)['strips']);
+        return PaintSet::inHueOrder($paints, array_filter(array_map(static fn (PaintDigest $d): ?Lab => $d->lab(), PaintDigest::of(array_values($paints->keys()->all()), $user))));
     }
 
     /** @return Collection<int, Paint> by id */

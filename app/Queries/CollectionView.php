@@ -22,6 +22,9 @@ use MarshTrial\Core\Pigment\Catalogue;
 /** A tester's own pans: found, placed, chosen for a session, narrowed down. */
 final class CollectionView
 {
+    /** Candidates asked for at once: as many names as a statement takes. */
+    private const AT_ONCE = 500;
+
     private const MOST_UNPLACED = 300;
 
     private const MOST_TO_CHOOSE = 200;
@@ -36,13 +39,14 @@ final class CollectionView
      */
     public static function find(string $typed, ?User $user): array
     {
-        $rows = DB::table('paints')->where(Paint::apart(...))->join('makers', 'makers.id', '=', 'paints.maker_id')
+        $ids = PaintNames::candidates($typed);
+        $rows = DB::table('paints')->join('makers', 'makers.id', '=', 'paints.maker_id')
             ->leftJoin('paint_codes', 'paint_codes.paint_id', '=', 'paints.id')
             ->groupBy('paints.id', 'paints.colour_name', 'paints.range', 'makers.name')
             ->orderBy('paints.id')
             ->selectRaw("paints.id, paints.colour_name, paints.range, makers.name as maker, group_concat(paint_codes.code, '|') as codes, exists (select 1 from pans where pans.paint_id = paints.id and pans.owner_id = ?) as own", [$user->id ?? 0]);
 
-        return self::ranked($typed, $rows->cursor());
+        return self::ranked($typed, collect(array_chunk($ids, self::AT_ONCE))->flatMap(static fn (array $some) => (clone $rows)->whereIn('paints.id', $some)->get()));
     }
 
     /**
@@ -118,12 +122,7 @@ final class CollectionView
      */
     public static function colours(array $paintIds, ?User $user): array
     {
-        $out = [];
-        foreach (PaintStrips::of($paintIds, $user)['strips'] as $id => $strip) {
-            $out[$id] = [$strip->steps[0]['onPaper']->toHex(), ($strip->at(0.3) ?? $strip->steps[count($strip->steps) - 1]['onPaper'])->toHex()];
-        }
-
-        return $out;
+        return array_filter(array_map(static fn (PaintDigest $d): ?array => $d->colours(), PaintDigest::of($paintIds, $user)));
     }
 
     /**

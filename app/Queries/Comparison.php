@@ -58,7 +58,7 @@ final class Comparison
         $shown = array_map(static fn (Paint $p): array => PaintSet::paint($p, $evidence), $paints);
 
         return [
-            'paints' => array_map(PaintSet::shown(...), $shown), 'spoken' => Spoken::several($paints, $properties, $shown),
+            'paints' => array_map(static fn (array $p): array => [...$p, 'properties' => array_map(PaintDigest::listed(...), $p['properties'])], $shown), 'spoken' => Spoken::several($paints, $properties, $shown),
             'properties' => $properties, 'colours' => self::colours($paints, $evidence['strips']),
             'makeFair' => $unfair === [] ? null : self::plan($unfair, $paints, $user),
         ];

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
-use App\Models\Measurement;
 use App\Models\Paint;
 use App\Models\PaintCode;
 use App\Models\Pan;
@@ -14,13 +13,15 @@ use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Evidence\Likeness;
 use MarshTrial\Core\Fading\LightfastnessScale;
 use MarshTrial\Core\Fading\Outcome;
-use MarshTrial\Core\Rating\ClassChances;
 
 /** What comes nearest to a paint among all that were measured: stand-ins, and paints that are one too many. */
 final class LikePaints
 {
     /** Looked at closely, of all that are near at reference depth. */
     private const CLOSELY = 60;
+
+    /** Nearest at reference depth, from among which those are taken whose tests may be seen. */
+    private const NEAR = 600;
 
     private const SHOWN = 8;
 
@@ -34,28 +35,36 @@ final class LikePaints
      */
     public static function of(Paint $paint, array $conditions, ?User $user): array
     {
-        $wanted = PaintStrips::of([$paint->id], $user)['strips'][$paint->id] ?? throw new CoreException("“{$paint->colour_name}” was not measured, so nothing tells what comes near to it.");
+        $digests = PaintDigest::of([$paint->id], $user);
+        $wanted = ($digests[$paint->id] ?? null)?->strip() ?? throw new CoreException("“{$paint->colour_name}” was not measured, so nothing tells what comes near to it.");
         $lab = $wanted->reference();
         $mine = Pan::paintsAtHand($user);
-        $near = DB::table('strips')->where('kind', 'property')->where('strips.paint_id', '<>', $paint->id)->whereIn('measurement_id', Measurement::idsVisibleTo($user))
+        // Numbers in the statement: bound ones are text to this database, read anew for every row.
+        $near = DB::table('strips')->where('kind', 'property')->where('strips.paint_id', '<>', $paint->id)
             ->when(in_array('mine', $conditions, true), static fn ($q) => $q->whereIn('strips.paint_id', $mine))
             ->when(in_array('single', $conditions, true), static fn ($q) => $q->whereIn('strips.paint_id', PaintCode::alone()))
-            ->groupBy('strips.paint_id')->orderByRaw('min((l - ?) * (l - ?) + (a - ?) * (a - ?) + (b - ?) * (b - ?))', [$lab->l, $lab->l, $lab->a, $lab->a, $lab->b, $lab->b])->limit(self::CLOSELY)->pluck('strips.paint_id')->map(intval(...))->all();
+            ->groupBy('strips.paint_id')->orderByRaw(sprintf('min((l - %1$.4F) * (l - %1$.4F) + (a - %2$.4F) * (a - %2$.4F) + (b - %3$.4F) * (b - %3$.4F))', $lab->l, $lab->a, $lab->b))->limit(self::NEAR)->pluck('strips.paint_id')->map(intval(...))->all();
         $likeness = [];
-        foreach (PaintStrips::of(array_values($near), $user)['strips'] as $id => $strip) {
-            $found = Likeness::of($wanted, $strip);
-            if ($found !== null) {
-                $likeness[$id] = $found;
+        foreach (array_chunk($near, self::CLOSELY) as $ids) {
+            $digests += PaintDigest::of($ids, $user);
+            foreach ($ids as $id) {
+                $strip = ($digests[$id] ?? null)?->strip();
+                $found = $strip === null ? null : Likeness::of($wanted, $strip);
+                if ($found !== null) {
+                    $likeness[$id] = $found;
+                }
+            }
+            if (count($likeness) >= self::CLOSELY / 2) {
+                break;
             }
         }
         uasort($likeness, static fn (Likeness $a, Likeness $b): int => $a->dE00 <=> $b->dE00);
-        $light = LightDone::of(array_keys($likeness), $user);
-        $pooled = PaintEvidence::of([$paint->id, ...array_keys($likeness)], $user);
+        $light = array_filter(array_map(static fn (PaintDigest $d): ?array => $d->light(), $digests));
         if (in_array('holds', $conditions, true)) {
             $likeness = array_filter($likeness, static fn (int $id): bool => isset($light[$id]) && self::holds($light[$id]), ARRAY_FILTER_USE_KEY);
         }
         if (in_array('transparent', $conditions, true)) {
-            $likeness = array_filter($likeness, static fn (int $id): bool => in_array(self::likeliest($pooled, $id, 'transparency'), ['transparent', 'semi-transparent'], true), ARRAY_FILTER_USE_KEY);
+            $likeness = array_filter($likeness, static fn (int $id): bool => in_array($digests[$id]->likeliest('transparency'), ['transparent', 'semi-transparent'], true), ARRAY_FILTER_USE_KEY);
         }
         $likeness = array_slice($likeness, 0, self::SHOWN, true);
         $paints = Paint::query()->with('maker', 'codes')->whereKey(array_keys($likeness))->get()->keyBy('id');
@@ -65,7 +74,7 @@ final class LikePaints
             'like' => array_map(static fn (int $id, Likeness $l): array => [
                 ...PaintView::of($paints[$id]), 'mine' => in_array($id, $mine, true), 'dE00' => round($l->dE00, 1), 'unseen' => $l->isUnseen(), 'words' => $l->words(),
                 'depths' => array_map(static fn (string $name, array $d): array => ['name' => $name, 'wanted' => $d['wanted']->toXyz()->toLinearRgb()->toHex(), 'other' => $d['other']->toXyz()->toLinearRgb()->toHex(), 'dE00' => round($d['dE00'], 1)], array_keys($l->depths), $l->depths),
-                'loses' => self::loses($pooled, $paint->id, $id), 'light' => isset($light[$id]) ? self::inWords($light[$id]) : 'not tested in light', 'holds' => isset($light[$id]) ? self::holds($light[$id]) : null,
+                'loses' => self::loses($digests[$paint->id], $digests[$id]), 'light' => isset($light[$id]) ? self::inWords($light[$id]) : 'not tested in light', 'holds' => isset($light[$id]) ? self::holds($light[$id]) : null,
             ], array_keys($likeness), $likeness),
         ];
     }
@@ -75,22 +84,17 @@ final class LikePaints
      *
      * @return list<string>
      */
-    private static function loses(PaintEvidence $pooled, int $wanted, int $other): array
+    private static function loses(PaintDigest $wanted, PaintDigest $other): array
     {
         $out = [];
         foreach (['transparency', 'staining', 'granulation'] as $property) {
-            [$one, $two] = [self::likeliest($pooled, $wanted, $property), self::likeliest($pooled, $other, $property)];
+            [$one, $two] = [$wanted->likeliest($property), $other->likeliest($property)];
             if ($one !== null && $two !== null && $one !== $two) {
                 $out[] = "$property $two instead of $one";
             }
         }
 
         return $out;
-    }
-
-    private static function likeliest(PaintEvidence $pooled, int $id, string $property): ?string
-    {
-        return ClassChances::likeliest($pooled->chances($id, $property));
     }
 
     /** @param array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, ...} $light */

@@ -118,14 +118,19 @@ final class PaintEvidence
         return $asked[request()];
     }
 
+    /** Names what taught the scatter: learned anew when the ledger has grown by a fiftieth. */
+    public static function taughtBy(): string
+    {
+        $newest = (int) DB::table('ratings')->max('id');
+        $step = 2 ** max(0, (int) floor(log(max(1, $newest / 50), 2)));
+
+        return 'scatter-'.Scale::RULES.'-'.intdiv($newest, $step)."-$step";
+    }
+
     /** @return array<string, Scatter> */
     private static function kept(): array
     {
-        $newest = (int) DB::table('ratings')->max('id');
-        // Learned anew when the ledger has grown by a fiftieth.
-        $step = 2 ** max(0, (int) floor(log(max(1, $newest / 50), 2)));
-        $key = 'scatter-'.Scale::RULES.'-'.intdiv($newest, $step)."-$step";
-        $kept = Cache::remember($key, 3600, static fn (): array => array_map(static fn (Scatter $s): array => $s->toArray(), self::learned()));
+        $kept = Cache::remember(self::taughtBy(), 3600, static fn (): array => array_map(static fn (Scatter $s): array => $s->toArray(), self::learned()));
 
         $out = [];
         foreach ($kept as $property => $one) {

@@ -12,8 +12,8 @@ use App\Models\Rating;
 use App\Models\User;
 use App\Models\Verdict;
 use Illuminate\Database\Eloquent\Builder;
-use Illuminate\Support\Arr;
 use Illuminate\Support\Collection;
+use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Evidence\DepthDial;
 use MarshTrial\Core\Evidence\HueOrder;
 use MarshTrial\Core\Evidence\Strip as CoreStrip;
@@ -24,9 +24,6 @@ use MarshTrial\Core\Rating\Scale;
 /** Paints under one another, whatever brings them together: a code, a maker, a choice. Strips in hue order, ratings beside claims and eye verdicts, and what is not tested. */
 final class PaintSet
 {
-    /** What a list shows of a rating; where it comes from is on the paint's own page. */
-    private const SHOWN = ['property', 'value', 'uncertainty', 'said', 'text', 'position', 'low', 'high', 'pooled', 'card'];
-
     /**
      * @param Collection<int, Paint> $paints by id, with maker and codes
      *
@@ -34,30 +31,26 @@ final class PaintSet
      */
     public static function of(Collection $paints, ?User $user): array
     {
-        $evidence = self::evidence(array_values($paints->keys()->all()), $user);
-        $ordered = self::inHueOrder($paints, $evidence['strips']);
-        $withStrip = array_values(array_filter($ordered, static fn (Paint $p): bool => isset($evidence['strips'][$p->id])));
+        $ids = array_values($paints->keys()->all());
+        $digests = PaintDigest::of($ids, $user);
+        $said = self::said($ids, $user);
+        $judged = self::judged($said['verdicts'], $ids, $user);
+        $ordered = self::inHueOrder($paints, array_filter(array_map(static fn (PaintDigest $d): ?Lab => $d->lab(), $digests)));
+        $withStrip = array_values(array_filter($ordered, static fn (Paint $p): bool => isset($digests[$p->id]) && $digests[$p->id]->lab() !== null));
+        $key = $withStrip === [] ? null : $digests[$withStrip[0]->id]->key();
 
         return [
             'depths' => DepthDial::depths(), 'referenceDepth' => Scale::current()->depths->reference,
-            'stops' => DepthDial::stops(array_map(static fn (Paint $p): CoreStrip => $evidence['strips'][$p->id], $withStrip)),
+            'stops' => DepthDial::stops(array_map(static fn (Paint $p): array => $digests[$p->id]->samples($key), $withStrip)),
             'stripOrder' => array_map(static fn (Paint $p): string => $p->uuid, $withStrip),
-            'paints' => array_map(static fn (Paint $p): array => self::shown(self::paint($p, $evidence)), $ordered),
+            'paints' => array_map(static function (Paint $p) use ($digests, $said, $judged): array {
+                $digest = $digests[$p->id] ?? null;
+                $ratings = $judged['ratings'][$p->id] ?? collect();
+                $tests = static fn (string $property): array => $digest?->property($property) ?? PropertyView::tests($property, collect(), collect(), null, 0);
+
+                return self::shown($p, $digest?->view(), $said, static fn (string $property, Collection $claims, Collection $verdicts): array => PropertyView::beside($tests($property), $ratings->where('property', $property), $claims, $verdicts, $judged['cards']));
+            }, $ordered),
         ];
-    }
-
-    /**
-     * A paint as a list shows it.
-     *
-     * @param array<string, mixed> $paint as from paint()
-     *
-     * @return array<string, mixed>
-     */
-    public static function shown(array $paint): array
-    {
-        $paint['properties'] = array_map(static fn (array $p): array => [...$p, 'measured' => $p['measured'] === null ? null : Arr::only($p['measured'], self::SHOWN)], $paint['properties']);
-
-        return $paint;
     }
 
     /**
@@ -69,12 +62,32 @@ final class PaintSet
      */
     public static function evidence(array $paintIds, ?User $user): array
     {
-        $visible = Measurement::idsVisibleTo($user, $paintIds);
-        $ratings = Rating::query()->whereIn('paint_id', $paintIds)->whereIn('measurement_id', $visible)
-            ->notSpoiled()->orderBy('id')->get();
-        $cards = Measurement::query()->with('card', 'picture:id,fade_check_id,source')->whereKey($ratings->pluck('measurement_id')->unique()->all())
-            ->get(['id', 'uuid', 'card_id', 'picture_id'])->keyBy('id');
-        $claims = Claim::query()->with('claimScale')->whereIn('paint_id', $paintIds)->orderBy('read_on')->get();
+        return [...self::tests($paintIds, $user), ...self::said($paintIds, $user)];
+    }
+
+    /**
+     * What was measured of them.
+     *
+     * @param list<int> $paintIds
+     *
+     * @return array{strips: array<int, CoreStrip>, fades: array<int, array<string, mixed>>, ratings: Collection<int, Collection<int, Rating>>, cards: \Illuminate\Database\Eloquent\Collection<int, Measurement>, pooled: PaintEvidence}
+     */
+    public static function tests(array $paintIds, ?User $user): array
+    {
+        $ratings = Rating::query()->whereIn('paint_id', $paintIds)->whereIn('measurement_id', Measurement::idsVisibleTo($user, $paintIds))->notSpoiled()->orderBy('id')->get();
+
+        return [...PaintStrips::of($paintIds, $user, true), 'ratings' => $ratings->groupBy('paint_id'), 'cards' => Measurement::query()->with('card', 'picture:id,fade_check_id,source')->whereKey($ratings->pluck('measurement_id')->unique()->all())->get(['id', 'uuid', 'card_id', 'picture_id'])->keyBy('id'), 'pooled' => PaintEvidence::of($paintIds, $user)];
+    }
+
+    /**
+     * What makers claim of them, and what testers judged by eye.
+     *
+     * @param list<int> $paintIds
+     *
+     * @return array{claims: Collection<int, Collection<int, Claim>>, verdicts: Collection<int, Collection<int, Verdict>>}
+     */
+    private static function said(array $paintIds, ?User $user): array
+    {
         $verdicts = Verdict::query()->with('owner')
             ->select('verdicts.*', 'pans.paint_id')
             ->join('specimens', 'specimens.id', '=', 'verdicts.specimen_id')->join('pans', 'pans.id', '=', 'specimens.pan_id')
@@ -85,27 +98,43 @@ final class PaintSet
                 static fn (Builder $q) => $q->where('verdicts.published', true)->orWhere('verdicts.owner_id', $user->id ?? 0)->orWhereIn('cards.bench_session_id', BenchSession::idsOf($user)),
             ))
             ->orderBy('verdicts.id')->get();
-        return [
-            ...PaintStrips::of($paintIds, $user, true), 'ratings' => $ratings->groupBy('paint_id'), 'cards' => $cards,
-            'claims' => $claims->groupBy('paint_id'), 'verdicts' => $verdicts->groupBy('paint_id'), 'pooled' => PaintEvidence::of($paintIds, $user),
-        ];
+
+        return ['claims' => Claim::query()->with('claimScale')->whereIn('paint_id', $paintIds)->orderBy('read_on')->get()->groupBy('paint_id'), 'verdicts' => $verdicts->groupBy('paint_id')];
+    }
+
+    /**
+     * Ratings of what was judged by eye.
+     *
+     * @param Collection<int, Collection<int, Verdict>> $verdicts by paint
+     * @param list<int> $paintIds
+     *
+     * @return array{ratings: Collection<int, Collection<int, Rating>>, cards: \Illuminate\Database\Eloquent\Collection<int, Measurement>}
+     */
+    private static function judged(Collection $verdicts, array $paintIds, ?User $user): array
+    {
+        $specimens = $verdicts->flatten(1)->pluck('specimen_id')->unique()->all();
+        $ratings = $specimens === [] ? collect() : Rating::query()->whereIn('specimen_id', $specimens)->whereIn('measurement_id', Measurement::idsVisibleTo($user, $paintIds))->notSpoiled()->orderBy('id')->get();
+
+        return ['ratings' => $ratings->groupBy('paint_id'), 'cards' => Measurement::query()->with('picture:id,fade_check_id')->whereKey($ratings->pluck('measurement_id')->unique()->all())->get(['id', 'picture_id'])->keyBy('id')];
     }
 
     /**
      * @param Collection<int, Paint> $paints
-     * @param array<int, CoreStrip> $strips
+     * @param array<int, Lab> $colours at reference depth, of those that were measured
      *
      * @return list<Paint> measured ones by hue, then the others by name
      */
-    public static function inHueOrder(Collection $paints, array $strips): array
+    public static function inHueOrder(Collection $paints, array $colours): array
     {
-        $order = HueOrder::of(array_map(static fn (CoreStrip $s) => $s->reference(), $strips));
-        $rest = $paints->reject(static fn (Paint $p): bool => isset($strips[$p->id]))->sortBy(static fn (Paint $p): string => $p->maker->name.$p->colour_name);
+        $order = HueOrder::of($colours);
+        $rest = $paints->reject(static fn (Paint $p): bool => isset($colours[$p->id]))->sortBy(static fn (Paint $p): string => $p->maker->name.$p->colour_name);
 
         return [...array_map(static fn (int|string $id): Paint => $paints[(int) $id], $order), ...$rest->values()->all()];
     }
 
     /**
+     * One paint with where everything comes from.
+     *
      * @param array<string, mixed> $evidence as from evidence()
      *
      * @return array<string, mixed>
@@ -113,25 +142,29 @@ final class PaintSet
     public static function paint(Paint $paint, array $evidence): array
     {
         $ratings = $evidence['ratings'][$paint->id] ?? collect();
-        $claims = $evidence['claims'][$paint->id] ?? collect();
-        $verdicts = $evidence['verdicts'][$paint->id] ?? collect();
-        $properties = [];
+
+        return self::shown($paint, StripView::of($evidence['strips'][$paint->id] ?? null, $evidence['fades'][$paint->id] ?? null), $evidence, static fn (string $property, Collection $claims, Collection $verdicts): array => PropertyView::of(
+            $property, $ratings->where('property', $property), $claims, $verdicts, $evidence['cards'], $evidence['pooled']->evidence($paint->id, $property), $evidence['pooled']->many($paint->id, $property),
+        ));
+    }
+
+    /**
+     * @param array<string, mixed>|null $strip as from StripView
+     * @param array{claims: Collection<int, Collection<int, Claim>>, verdicts: Collection<int, Collection<int, Verdict>>, ...} $said
+     * @param \Closure(string, Collection<int, Claim>, Collection<int, Verdict>): array<string, mixed> $property
+     *
+     * @return array<string, mixed>
+     */
+    private static function shown(Paint $paint, ?array $strip, array $said, \Closure $property): array
+    {
+        $claims = $said['claims'][$paint->id] ?? collect();
+        $verdicts = $said['verdicts'][$paint->id] ?? collect();
         $claimed = Property::keys(Measures::claimed());
-        foreach ($claimed as $property) {
-            $properties[$property] = PropertyView::of(
-                $property,
-                $ratings->where('property', $property),
-                $claims->where('property', $property),
-                $verdicts->where('property', $property),
-                $evidence['cards'],
-                $evidence['pooled']->evidence($paint->id, $property),
-                $evidence['pooled']->many($paint->id, $property),
-            );
-        }
+        $properties = array_combine($claimed, array_map(static fn (string $p): array => $property($p, $claims->where('property', $p), $verdicts->where('property', $p)), $claimed));
 
         return [
             ...PaintView::of($paint),
-            'strip' => StripView::of($evidence['strips'][$paint->id] ?? null, $evidence['fades'][$paint->id] ?? null),
+            'strip' => $strip,
             'properties' => $properties,
             'alsoJudged' => $verdicts->whereNotIn('property', $claimed)->values()->map(static fn (Verdict $v): array => PropertyView::verdict($v))->all(),
             'notTested' => array_values(array_filter($claimed, static fn (string $p): bool => $properties[$p]['measured'] === null && $properties[$p]['verdicts'] === [])),

@@ -8,6 +8,7 @@ use App\Models\Claim;
 use App\Models\Measurement;
 use App\Models\Rating;
 use App\Models\Verdict;
+use Illuminate\Support\Arr;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Bench\Transparency;
@@ -37,12 +38,23 @@ final class PropertyView
      */
     public static function of(string $property, Collection $ratings, Collection $claims, Collection $verdicts, Collection $measurements, ?Evidence $evidence = null, int $tests = 0): array
     {
+        return self::beside(self::tests($property, $ratings, $measurements, $evidence, $tests), $ratings, $claims, $verdicts, $measurements);
+    }
+
+    /**
+     * What its tests say, the same for everybody who may see them.
+     *
+     * @param Collection<int, Rating> $ratings oldest first
+     * @param Collection<int, Measurement> $measurements by id, with their card
+     *
+     * @return array<string, mixed>
+     */
+    public static function tests(string $property, Collection $ratings, Collection $measurements, ?Evidence $evidence, int $tests): array
+    {
         $measured = $ratings->where('status', 'measured')->last();
         $pooled = $evidence === null ? null : self::pooled($property, $evidence, $tests);
         $shown = $measured ?? $ratings->last();
         $limits = $measured === null || $evidence === null ? null : self::limits($measured->detail);
-        // A claim is held against all tests together, not against the newest.
-        $classes95 = $limits === null || $evidence === null ? $measured->detail['classes95'] ?? [] : $evidence->classes95($limits);
 
         return [
             'classes' => Measures::classes(Property::from($property)),
@@ -50,8 +62,30 @@ final class PropertyView
             'without' => $measured !== null || $shown === null ? null : ['status' => $shown->status, 'reason' => $shown->detail['reason']],
             'tests' => $ratings->where('status', 'measured')->unique('specimen_id')->count(),
             'pooled' => $pooled,
-            'claims' => $claims->values()->map(static fn (Claim $c): array => self::claim($c, $classes95))->all(),
-            'verdicts' => $verdicts->values()->map(static fn (Verdict $v): array => self::verdict($v, $ratings->filter(static fn (Rating $r): bool => $r->specimen_id === $v->specimen_id && ($v->fade_check_id === null || $measurements[$r->measurement_id]?->picture->fade_check_id === $v->fade_check_id))->last()->detail ?? []))->all(),
+            // A claim is held against all tests together, not against the newest.
+            'classes95' => $limits === null || $evidence === null ? $measured->detail['classes95'] ?? [] : $evidence->classes95($limits),
+        ];
+    }
+
+    /**
+     * Claims and eye verdicts beside what the tests say.
+     *
+     * @param array<string, mixed> $tests as from tests()
+     * @param Collection<int, Rating> $ratings of the specimens that were judged by eye at least, oldest first
+     * @param Collection<int, Claim> $claims
+     * @param Collection<int, Verdict> $verdicts
+     * @param Collection<int, Measurement> $measurements of these ratings, by id, with their card and picture
+     *
+     * @return array<string, mixed>
+     */
+    public static function beside(array $tests, Collection $ratings, Collection $claims, Collection $verdicts, Collection $measurements): array
+    {
+        $detail = static fn (Verdict $v): array => $ratings->filter(static fn (Rating $r): bool => $r->specimen_id === $v->specimen_id && ($v->fade_check_id === null || $measurements[$r->measurement_id]?->picture->fade_check_id === $v->fade_check_id))->last()->detail ?? [];
+
+        return [
+            ...Arr::except($tests, 'classes95'),
+            'claims' => $claims->values()->map(static fn (Claim $c): array => self::claim($c, $tests['classes95']))->all(),
+            'verdicts' => $verdicts->values()->map(static fn (Verdict $v): array => self::verdict($v, $detail($v)))->all(),
         ];
     }
 

@@ -9,9 +9,9 @@ use App\Models\Paint;
 use App\Models\Pan;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Evidence\Choice;
 use MarshTrial\Core\Evidence\HueOrder;
-use MarshTrial\Core\Evidence\Strip;
 use MarshTrial\Core\Evidence\Wish;
 
 /** Paints on three shelves: what fits a wish by the evidence, what nobody can tell yet, and what is not for it. No ranking. */
@@ -31,26 +31,29 @@ final class Shelves
     public static function of(Wish $wish, string $from, ?User $user): array
     {
         $mine = Pan::paintsAtHand($user);
-        $ids = DB::table('ratings')->where('holds', true)->whereIn('measurement_id', Measurement::idsVisibleTo($user))->when($from === 'mine', static fn ($q) => $q->whereIn('paint_id', $mine))
-            ->groupBy('paint_id')->orderByRaw('count(distinct specimen_id) desc, paint_id')->limit(self::LOOKED_AT)->pluck('paint_id')->map(intval(...))->all();
+        $visible = Measurement::idsVisibleTo($user)->pluck('id')->flip()->all();
+        $rows = [];
+        foreach (DB::table('strips')->when($from === 'mine', static fn ($q) => $q->whereIn('paint_id', $mine))->select('paint_id', 'measurement_id', 'specimen_id')->cursor() as $row) {
+            if (isset($visible[$row->measurement_id])) {
+                $rows[(int) $row->paint_id][$row->specimen_id] = true;
+            }
+        }
+        $tests = array_map(count(...), $rows);
+        uksort($tests, static fn (int $a, int $b): int => [$tests[$b], $a] <=> [$tests[$a], $b]);
+        $ids = array_slice(array_keys($tests), 0, self::LOOKED_AT);
         $paints = Paint::query()->with('maker', 'codes')->whereKey($ids)->get()->keyBy('id');
-        $found = PaintStrips::of($ids, $user, true);
-        $pooled = PaintEvidence::of($ids, $user);
-        $light = LightDone::of($ids, $user);
+        $digests = PaintDigest::of($ids, $user);
         $shelves = [Choice::FITS => [], Choice::OPEN => [], Choice::NOT => []];
-        $order = HueOrder::of(array_map(static fn (Strip $s) => $s->reference(), $found['strips']));
+        $order = HueOrder::of(array_filter(array_map(static fn (PaintDigest $d): ?Lab => $d->lab(), $digests)));
         foreach ([...$order, ...array_diff($ids, $order)] as $id) {
             $paint = $paints[$id] ?? null;
             if ($paint === null) {
                 continue;
             }
-            $chances = [];
-            foreach (['transparency', 'staining', 'granulation'] as $property) {
-                $chances[$property] = $pooled->chances((int) $id, $property);
-            }
+            $digest = $digests[(int) $id] ?? null;
             $statement = $paint->statement();
-            $choice = Choice::of($wish, array_filter($chances), $light[(int) $id] ?? null, $statement->codes === [] ? null : count($statement->codes) === 1);
-            $shelves[$choice->shelf][] = [...PaintView::of($paint), 'mine' => in_array((int) $id, $mine, true), 'strip' => StripView::of($found['strips'][$id] ?? null, $found['fades'][$id] ?? null), 'reasons' => $choice->reasons];
+            $choice = Choice::of($wish, $digest?->chances() ?? [], $digest?->light(), $statement->codes === [] ? null : count($statement->codes) === 1);
+            $shelves[$choice->shelf][] = [...PaintView::of($paint), 'mine' => in_array((int) $id, $mine, true), 'strip' => $digest?->view(), 'reasons' => $choice->reasons];
         }
         $all = array_sum(array_map(count(...), $shelves));
 

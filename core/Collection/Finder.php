@@ -48,6 +48,53 @@ final class Finder
         return $sum;
     }
 
+    /**
+     * All that a paint can be found by, in one line.
+     *
+     * @param list<string> $codes canonical codes or the words written in their place
+     */
+    public static function line(int $id, array $codes, string $name, string $maker): string
+    {
+        $parts = [];
+        foreach ($codes as $code) {
+            $code = strtolower($code);
+            array_push($parts, '='.$code, substr($code, 1), ltrim($code, 'a..z'));
+        }
+        foreach ([$name, $maker] as $text) {
+            $text = mb_strtolower($text);
+            array_push($parts, self::initials(self::words($text)), $text);
+        }
+
+        return $id."\t".strtr(implode(' ', $parts), "\t\r\n", '   ');
+    }
+
+    /**
+     * Which of very many paints are worth scoring.
+     *
+     * @param string $lines as from line(), one under another
+     *
+     * @return list<int> ids; every paint that fits is among them
+     */
+    public function among(string $lines): array
+    {
+        $exactly = $this->code === null ? [] : self::matching('(?<= )='.preg_quote(strtolower($this->code), '/').'(?= )|(?<=\t)='.preg_quote(strtolower($this->code), '/').'(?= )', $lines);
+        $left = $this->words === [] ? [] : [$lines];
+        foreach ($this->words as $word) {
+            // A word of one or two letters stands at the beginning of something, a longer one anywhere.
+            $left = self::matching((mb_strlen($word) < 3 ? '(?<![\p{L}\p{N}])' : '').preg_quote($word, '/'), implode("\n", $left));
+        }
+
+        return array_values(array_unique(array_map(intval(...), [...$exactly, ...$left])));
+    }
+
+    /** @return list<string> lines in which something stands after the id */
+    private static function matching(string $pattern, string $lines): array
+    {
+        preg_match_all("/^\d++\t.*?(?:$pattern).*+$/mu", $lines, $m);
+
+        return $m[0];
+    }
+
     /** @param list<string> $codes */
     private static function inCodes(string $word, array $codes): int
     {
@@ -71,18 +118,30 @@ final class Finder
         if ($text === '' || ! str_contains($text, mb_substr($word, 0, 1))) {
             return 0;
         }
-        $words = preg_split('/[^\p{L}\p{N}]+/u', $text, -1, PREG_SPLIT_NO_EMPTY) ?: [];
+        $words = self::words($text);
         foreach ($words as $i => $one) {
             if (str_starts_with($one, $word)) {
                 return $weight + ($i === 0 ? 5 : 0);
             }
         }
-        $initials = implode('', array_map(static fn (string $w): string => mb_substr($w, 0, 1), $words));
+        $initials = self::initials($words);
 
         return match (true) {
             mb_strlen($word) > 1 && str_starts_with($initials, $word) => $weight - 3,
             mb_strlen($word) > 2 && str_contains($text, $word) => $weight - 15,
             default => 0,
         };
+    }
+
+    /** @return list<string> */
+    private static function words(string $text): array
+    {
+        return preg_split('/[^\p{L}\p{N}]+/u', $text, -1, PREG_SPLIT_NO_EMPTY) ?: [];
+    }
+
+    /** @param list<string> $words */
+    private static function initials(array $words): string
+    {
+        return implode('', array_map(static fn (string $w): string => mb_substr($w, 0, 1), $words));
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Evidence;
 
 use MarshTrial\Core\Colour\Difference;
-use MarshTrial\Core\Colour\LinearRgb;
+use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Rating\Scale;
 
 /** The same depth of paint for every strip of a set: sampled colours, and how far each lies from the strip above it. */
@@ -29,36 +29,38 @@ final class DepthDial
     }
 
     /**
-     * The channel in which all depths of a set are taken: that of the first strip, the reference paint.
+     * A strip at every stop of the dial.
      *
-     * @param list<Strip> $strips in the order in which they are shown
+     * @param int|null $key channel in which the depths are taken: that of the first strip of a set, its reference paint
+     *
+     * @return list<array{hex: string, lab: array{0: float, 1: float, 2: float}}|null> null beyond its evidence
+     */
+    public static function samples(Strip $strip, ?int $key): array
+    {
+        return array_map(static function (float $depth) use ($strip, $key): ?array {
+            $colour = $strip->at($depth, $key);
+
+            return $colour === null ? null : ['hex' => $colour->toHex(), 'lab' => array_map(static fn (float $v): float => round($v, 4), $colour->toLab()->toArray())];
+        }, self::depths());
+    }
+
+    /**
+     * @param list<list<array{hex: string, lab: array{0: float, 1: float, 2: float}}|null>> $samples of strips in the order in which they are shown, all of one channel
      *
      * @return list<list<array{hex: string, lab: array{0: float, 1: float, 2: float}, dE00Above: float|null, seam: bool}|null>> per depth, per strip; null beyond a strip's evidence
      */
-    public static function stops(array $strips): array
+    public static function stops(array $samples): array
     {
-        $key = $strips[0]->key ?? null;
-
-        return array_map(static function (float $depth) use ($strips, $key): array {
-            $colours = array_map(static fn (Strip $s): ?LinearRgb => $s->at($depth, $key), $strips);
+        return array_map(static function (int $stop) use ($samples): array {
             $out = [];
-            foreach ($colours as $i => $colour) {
-                if ($colour === null) {
-                    $out[] = null;
-
-                    continue;
-                }
-                $above = $colours[$i - 1] ?? null;
-                $dE = $above === null ? null : Difference::ciede2000($above->toLab(), $colour->toLab());
-                $out[] = [
-                    'hex' => $colour->toHex(),
-                    'lab' => array_map(static fn (float $v): float => round($v, 2), $colour->toLab()->toArray()),
-                    'dE00Above' => $dE === null ? null : round($dE, 2),
-                    'seam' => $dE === null || $dE >= self::SEAM,
-                ];
+            foreach ($samples as $i => $strip) {
+                $here = $strip[$stop];
+                $above = $samples[$i - 1][$stop] ?? null;
+                $dE = $here === null || $above === null ? null : Difference::ciede2000(new Lab(...$above['lab']), new Lab(...$here['lab']));
+                $out[] = $here === null ? null : ['hex' => $here['hex'], 'lab' => array_map(static fn (float $v): float => round($v, 2), $here['lab']), 'dE00Above' => $dE === null ? null : round($dE, 2), 'seam' => $dE === null || $dE >= self::SEAM];
             }
 
             return $out;
-        }, self::depths());
+        }, array_keys(self::depths()));
     }
 }

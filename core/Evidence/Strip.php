@@ -126,7 +126,12 @@ final readonly class Strip
     {
         $deepest = null;
         for ($depth = self::DEEP[0]; $depth <= self::DEEP[1]; $depth += self::DEEP[2]) {
-            $deepest = array_filter($strips, static fn (self $s): bool => $s->at($depth, $strips[0]->key) === null) === [] ? $depth : $deepest;
+            foreach ($strips as $strip) {
+                if ($strip->at($depth, $strips[0]->key) === null) {
+                    return $deepest;
+                }
+            }
+            $deepest = $depth;
         }
 
         return $deepest;

@@ -74,7 +74,7 @@ final class EvidenceOfACardTest extends TestCase
     public function testTheDialAgreesWithTheStripsItPicksFrom(): void
     {
         $strips = array_values(Strip::ofCard(self::card()));
-        $stops = DepthDial::stops($strips);
+        $stops = DepthDial::stops(array_map(static fn (Strip $s): array => DepthDial::samples($s, $strips[0]->key), $strips));
         foreach (DepthDial::depths() as $i => $depth) {
             foreach ($stops[$i] as $k => $stop) {
                 $colour = $strips[$k]->at($depth, $strips[0]->key);

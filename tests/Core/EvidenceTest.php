@@ -66,7 +66,7 @@ final class EvidenceTest extends TestCase
         $deep = self::strip([1.6, 0.8, 0.4, 0.2, 0.1]);
         $depths = DepthDial::depths();
         self::assertContains(Scale::current()->depths->reference, $depths);
-        $stops = DepthDial::stops([$deep, $shallow]);
+        $stops = DepthDial::stops([DepthDial::samples($deep, $deep->key), DepthDial::samples($shallow, $deep->key)]);
         $at = static fn (float $depth) => $stops[array_search($depth, $depths, true)];
         // The same paint at the same depth shows no seam; the stroke that ends at 0.8 carries at most 15 % further.
         self::assertFalse($at(0.5)[1]['seam']);

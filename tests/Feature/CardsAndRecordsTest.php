@@ -182,7 +182,7 @@ final class CardsAndRecordsTest extends FeatureTestCase
             self::assertStringNotContainsString($private, (string) $record->getContent());
         }
         // Of fading the eye says what happened; it is held against what was measured to have happened.
-        $this->getJson('/api/pigments/PV3')->assertJsonPath('paints.0.properties.lightfastness.verdicts.0.check', 'agrees')->assertJsonPath('paints.0.properties.lightfastness.measured.property', 'lightfastness')->assertJsonPath('paints.0.properties.lightfastness.measured.card.mayChange', false);
+        $this->getJson('/api/pigments/PV3')->assertJsonPath('paints.0.properties.lightfastness.verdicts.0.check', 'agrees')->assertJsonPath('paints.0.properties.lightfastness.measured.property', 'lightfastness')->assertJsonPath('paints.0.properties.lightfastness.measured.card', ['simulated' => true]);
         // Nor does the card itself tell strangers where it hangs.
         $this->getJson("/api/cards/$card->uuid")->assertForbidden();
     }

@@ -56,7 +56,8 @@ final class PaintController extends Controller
         if ($words === '') {
             $page = $paints->orderByDesc('id')->paginate(self::PER_PAGE);
         } else {
-            $found = array_values(array_intersect(CollectionView::find($words, $user), (clone $paints)->pluck('id')->all()));
+            $found = CollectionView::find($words, $user);
+            $found = $request->query('show', '') === '' ? $found : array_values(array_intersect($found, (clone $paints)->pluck('id')->all()));
             $ids = array_slice($found, self::PER_PAGE * (max(1, $request->integer('page', 1)) - 1), self::PER_PAGE);
             $order = array_flip($ids);
             $page = new LengthAwarePaginator($paints->whereKey($ids)->get()->sortBy(static fn (Paint $p): int => $order[$p->id])->values()->all(), count($found), self::PER_PAGE);
