@@ -20,7 +20,7 @@ use Symfony\Component\Process\Process;
 final class PracticeShore
 {
     /** Pictures that the demo measures; its progress is told by them. */
-    private const PICTURES = 20;
+    private const PICTURES = 30;
 
     /** Ends an address of a practice tester. */
     private const TESTERS = '@saltern-reach.example';
@@ -48,9 +48,16 @@ final class PracticeShore
     /** In a process of its own: it lives in another year and as other people. */
     public static function load(): void
     {
-        $engine = array_merge(...array_map(static fn (string $name): array => ['-d', $name.'='.ini_get($name)], self::ENGINE));
-        (new Process([(new PhpExecutableFinder)->find(false) ?: PHP_BINARY, ...$engine, base_path('artisan'), 'db:seed', '--force'], base_path(), timeout: self::LONGEST_SECONDS))->mustRun();
+        self::process('db:seed', '--force')->mustRun();
         House::hasLoaded();
+    }
+
+    /** A command of this program in a process of its own, by the same engine. */
+    public static function process(string ...$command): Process
+    {
+        $engine = array_merge(...array_map(static fn (string $name): array => ['-d', $name.'='.ini_get($name)], self::ENGINE));
+
+        return new Process([(new PhpExecutableFinder)->find(false) ?: PHP_BINARY, ...$engine, base_path('artisan'), ...$command], base_path(), timeout: self::LONGEST_SECONDS);
     }
 
     /** @return float|null share that is loaded, 0 to 1; null: nobody is practising */

@@ -42,7 +42,7 @@ final class RunMeasurement
         try {
             $layout = $measurement->card->cardLayout();
             if ($measurement->picture->sha256 === null) {
-                self::scan($measurement);
+                self::paint($measurement);
             }
             $measured = self::measured($measurement, $layout, self::reporter($measurement, 0.7, 0.3));
         } catch (CoreException $e) {
@@ -100,7 +100,8 @@ final class RunMeasurement
         return MeasureFile::of($layout, $picture->path(), $first?->path(), $dose?->mlxh, $progress, $picture->capture(), $first?->capture(), $scale, $dose->uncertainty ?? 0.0);
     }
 
-    private static function scan(Measurement $measurement): void
+    /** Makes the picture that a stand-in is to give. */
+    public static function paint(Measurement $measurement): void
     {
         $report = self::reporter($measurement, 0.0, 0.7);
         $check = $measurement->picture->fadeCheck;
