@@ -12,11 +12,13 @@ use App\Models\Paint;
 use App\Models\Photo;
 use App\Models\Picture;
 use App\Models\Remark;
+use App\Models\StudyPicture;
 use App\Models\User;
 use App\Models\Verdict;
 use App\Queries\CardView;
 use App\Queries\CollectionExport;
 use App\Queries\MixView;
+use App\Queries\Opinions;
 use App\Queries\PaintView;
 use App\Queries\SessionView;
 use App\Storage\NoRoom;
@@ -44,13 +46,14 @@ final class ExportMine
         self::add($zip, 'paints.json', Paint::query()->with('maker', 'codes')->where('owner_id', $user->id)->get()->map(PaintView::of(...))->all());
         self::add($zip, 'said.json', array_map(static fn (string $model): array => self::own($model, $user), ['verdicts' => Verdict::class, 'remarks' => Remark::class, 'byHand' => HandReading::class]));
         self::add($zip, 'mixes.json', MixView::named($user));
+        self::add($zip, 'opinions.json', Opinions::all($user));
         foreach (BenchSession::query()->where('owner_id', $user->id)->get() as $session) {
             self::add($zip, "sessions/$session->uuid.json", SessionView::of($session));
         }
         foreach (Card::query()->where('owner_id', $user->id)->orderBy('id')->lazyById(20) as $card) {
             self::add($zip, "cards/$card->uuid.json", CardView::of($card));
         }
-        foreach ([Picture::class, Photo::class] as $model) {
+        foreach ([Picture::class, Photo::class, StudyPicture::class] as $model) {
             foreach ($model::query()->where('owner_id', $user->id)->whereNotNull('sha256')->lazyById(100) as $file) {
                 self::file($zip, PictureStore::path((string) $file->sha256, $file->extension), "pictures/$file->uuid.$file->extension");
             }

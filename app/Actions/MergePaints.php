@@ -16,7 +16,7 @@ use MarshTrial\Core\CoreException;
 final class MergePaints
 {
     /** Tables whose rows belong to a paint. */
-    private const TABLES = ['pans', 'claims', 'formulations', 'ratings', 'strips', 'films', 'mix_runs'];
+    private const TABLES = ['pans', 'claims', 'formulations', 'ratings', 'strips', 'films', 'mix_runs', 'decisions'];
 
     public static function into(Paint $from, Paint $into, User $by): PaintMerge
     {

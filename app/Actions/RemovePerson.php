@@ -58,8 +58,21 @@ final class RemovePerson
                 $model::query()->where('user_id', $user->id)->delete();
             }
             DB::table('session_people')->where('user_id', $user->id)->delete();
+            self::opinions($user);
             $user->update(['name' => $name, 'email' => "$user->uuid@removed.invalid", 'password' => Str::password(40), 'remember_token' => null, 'is_steward' => false, 'removed_at' => now()]);
         });
+    }
+
+    /** What they made of paints was theirs; what they shared of it stays under the name that stays. */
+    private static function opinions(User $user): void
+    {
+        foreach (['looks', 'hearts'] as $table) {
+            DB::table($table)->where('user_id', $user->id)->delete();
+        }
+        foreach (['decisions', 'groups', 'studies'] as $table) {
+            DB::table($table)->where('owner_id', $user->id)->where('shared', false)->delete();
+        }
+        DB::table('pan_sets')->where('owner_id', $user->id)->delete();
     }
 
     private static function drafts(User $user, ?User $heir): void

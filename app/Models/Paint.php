@@ -25,6 +25,8 @@ use MarshTrial\Core\Pigment\PigmentStatement;
  * @property \Illuminate\Database\Eloquent\Collection<int, Pan> $pans
  * @property \Illuminate\Database\Eloquent\Collection<int, Claim> $claims
  * @property \Illuminate\Database\Eloquent\Collection<int, PaintCode> $codes
+ * @property string $medium watercolour or gouache
+ * @property string $grade as the maker says it
  * @property \Illuminate\Database\Eloquent\Collection<int, Formulation> $formulations
  */
 final class Paint extends Model

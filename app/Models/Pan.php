@@ -18,6 +18,7 @@ use MarshTrial\Core\Exchange\Money;
  * @property string $form
  * @property string $batch
  * @property string|null $volume_ml
+ * @property int|null $pan_set_id set in which it was bought
  * @property int|null $price_minor
  * @property string|null $currency
  * @property string $kept_at

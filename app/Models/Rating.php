@@ -46,6 +46,25 @@ final class Rating extends Model
     }
 
     /**
+     * Those of the paint as it is: with a medium added it is another paint.
+     *
+     * @param \Illuminate\Database\Eloquent\Builder<*>|\Illuminate\Database\Query\Builder $q of ratings or strips
+     */
+    public static function unmixed($q, string $specimen): void
+    {
+        $q->whereNotExists(static fn ($q) => self::added($q)->whereColumn('specimens.id', $specimen)->whereRaw(self::ADDED."<> ''"));
+    }
+
+    /** What was mixed into the paint of a specimen. */
+    public const ADDED = "coalesce((select value from specimen_conditions where specimen_id = specimens.id and key = 'added'), json_extract(bench_sessions.conditions, '$.added'), '') ";
+
+    /** @param \Illuminate\Database\Query\Builder $q */
+    public static function added($q): \Illuminate\Database\Query\Builder
+    {
+        return $q->from('specimens')->join('cards', 'cards.id', '=', 'specimens.card_id')->leftJoin('bench_sessions', 'bench_sessions.id', '=', 'cards.bench_session_id');
+    }
+
+    /**
      * Those that nobody has set aside, with their row or by themselves.
      *
      * @param Builder<self> $q

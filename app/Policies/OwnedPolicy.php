@@ -6,7 +6,9 @@ namespace App\Policies;
 
 use App\Models\BenchSession;
 use App\Models\Card;
+use App\Models\Group;
 use App\Models\Measurement;
+use App\Models\Study;
 use App\Models\User;
 use Illuminate\Support\Facades\Gate;
 
@@ -22,6 +24,7 @@ final class OwnedPolicy
         // The card as it stands now, with its window and its drafts, is its owner's; others read the published record.
         Gate::define('see', static fn (User $user, Card $card): bool => $card->mayBeChangedBy($user));
         Gate::define('see-published', static fn (?User $user, Card $card): bool => $card->published_at !== null || $card->mayBeChangedBy($user));
+        Gate::define('see-shared', static fn (?User $user, Group|Study $thing): bool => $thing->mayBeSeenBy($user));
         Gate::define('see-measured', static fn (?User $user, Measurement $measurement): bool => $measurement->published || $measurement->card->mayBeChangedBy($user));
     }
 }

@@ -20,7 +20,7 @@ final class LightDone
     public static function of(array $paintIds, ?User $user): array
     {
         $out = [];
-        foreach (Rating::query()->whereIn('paint_id', $paintIds)->where('property', 'lightfastness')->whereIn('status', ['measured', 'undecidable'])->whereIn('measurement_id', Measurement::idsVisibleTo($user, $paintIds))->notSpoiled()->orderBy('id')->get() as $rating) {
+        foreach (Rating::query()->whereIn('paint_id', $paintIds)->where('property', 'lightfastness')->whereIn('status', ['measured', 'undecidable'])->whereIn('measurement_id', Measurement::idsVisibleTo($user, $paintIds))->notSpoiled()->where(static fn ($q) => Rating::unmixed($q, 'ratings.specimen_id'))->orderBy('id')->get() as $rating) {
             $before = $out[$rating->paint_id] ?? null;
             $earlier = $before === null ? [] : [...$before['earlier'], ...$before['outcome'] !== null && $before['mlxh'] !== null ? [['outcome' => $before['outcome'], 'mlxh' => $before['mlxh']]] : []];
             $out[$rating->paint_id] = ['earlier' => $earlier, ...self::by($rating)];

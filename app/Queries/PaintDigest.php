@@ -216,6 +216,17 @@ final readonly class PaintDigest
         return ClassChances::likeliest($this->chances()[$property] ?? []);
     }
 
+    /** @return array<string, string> what the evidence says of it in a word each, by property */
+    public function brief(): array
+    {
+        $light = $this->light();
+
+        return array_filter([
+            ...array_map(static fn (array $chances): ?string => ClassChances::likeliest($chances), $this->chances()),
+            'light' => $light === null ? null : ($light['outcome']->value ?? 'not decidable').($light['mlxh'] === null ? '' : sprintf(' after %.1f Mlx h', $light['mlxh'])),
+        ]);
+    }
+
     /** @return array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, earlier: list<array{outcome: Outcome, mlxh: float}>}|null as from LightDone */
     public function light(): ?array
     {

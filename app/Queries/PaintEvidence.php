@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Queries;
 
 use App\Models\Measurement;
+use App\Models\Rating;
 use App\Models\User;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
@@ -49,7 +50,7 @@ final class PaintEvidence
     private static function query(): Builder
     {
         return DB::table('ratings')->where('ratings.holds', true)->where('ratings.status', 'measured')->whereNotNull('ratings.value')->whereNotNull('ratings.uncertainty')
-            ->whereIn('ratings.property', self::pooled())
+            ->whereIn('ratings.property', self::pooled())->where(static fn ($q) => Rating::unmixed($q, 'ratings.specimen_id'))
             ->whereNotExists(static fn ($q) => $q->from('spoilings')->whereColumn('spoilings.specimen_id', 'ratings.specimen_id')->where(static fn ($q) => $q->whereNull('spoilings.property')->orWhereColumn('spoilings.property', 'ratings.property')))
             ->join('measurements', 'measurements.id', '=', 'ratings.measurement_id')->join('pictures', 'pictures.id', '=', 'measurements.picture_id')->join('cards', 'cards.id', '=', 'measurements.card_id')
             ->join('users', 'users.id', '=', 'cards.owner_id')->join('paints', 'paints.id', '=', 'ratings.paint_id')

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Queries;
 
 use App\Models\Measurement;
+use App\Models\Rating;
 use App\Models\Strip;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
@@ -22,7 +23,7 @@ final class PaintStrips
     public static function of(?array $paintIds, ?User $user, bool $fades = false): array
     {
         $rows = Strip::query()->when(! $fades, static fn ($q) => $q->where('kind', 'property'))->when($paintIds !== null, static fn ($q) => $q->whereIn('paint_id', $paintIds))
-            ->whereIn('measurement_id', Measurement::idsVisibleTo($user, $paintIds))->whereNotIn('specimen_id', DB::table('spoilings')->whereNull('property')->select('specimen_id'))->orderBy('id');
+            ->whereIn('measurement_id', Measurement::idsVisibleTo($user, $paintIds))->where(static fn ($q) => Rating::unmixed($q, 'strips.specimen_id'))->whereNotIn('specimen_id', DB::table('spoilings')->whereNull('property')->select('specimen_id'))->orderBy('id');
         $out = ['strips' => [], 'fades' => []];
         foreach ($rows->cursor() as $row) {
             if ($row->kind !== 'property') {

@@ -29,7 +29,7 @@ final class PaintView
             'range' => $paint->range,
             'colourName' => $paint->colour_name,
             'pigmentsWritten' => $paint->pigments_written,
-            'series' => $paint->series, 'discontinued' => $paint->discontinued, 'effects' => $paint->effects,
+            'series' => $paint->series, 'medium' => $paint->medium, 'grade' => $paint->grade, 'discontinued' => $paint->discontinued, 'effects' => $paint->effects,
             'statement' => PigmentView::statement($paint->statement()),
             'mayChange' => $paint->mayBeChangedBy(Auth::user()),
         ];

@@ -224,7 +224,8 @@ final class Backup
             throw new BackupFault('The database in the backup is damaged. Do not rely on this backup.');
         }
         $there = array_flip($names);
-        foreach (['pictures', 'photos'] as $table) {
+        // A backup of before there were studies has none of their pictures.
+        foreach (array_intersect(['pictures', 'photos', 'study_pictures'], $column("select name from sqlite_master where type = 'table'")) as $table) {
             foreach ($column("select distinct sha256 || '.' || extension from $table where sha256 is not null") as $file) {
                 if (! isset($there['files/pictures/'.substr($file, 0, 2)."/$file"])) {
                     throw new BackupFault("The backup lacks the picture $file, which its database names.");

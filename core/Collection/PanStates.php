@@ -7,7 +7,10 @@ namespace MarshTrial\Core\Collection;
 /** Words for what a tester's pan is, what became of it and how it was got. */
 final class PanStates
 {
-    public const FORMS = ['tube', 'pan', 'hand-poured pan', 'handmade', 'stick'];
+    public const FORMS = ['tube', 'pan', 'hand-poured pan', 'handmade', 'stick', 'dot card', 'liquid'];
+
+    /** What the paint is, whatever it comes in. */
+    public const MEDIA = ['watercolour', 'gouache'];
 
     /** "unlabelled": what is in it is not known. */
     public const STATES = ['in use', 'not opened', 'empty', 'dried up', 'given away', 'lost', 'unlabelled'];

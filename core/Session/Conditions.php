@@ -20,6 +20,7 @@ final class Conditions
         'form' => ['label' => 'Form', 'words' => PanStates::FORMS],
         'state' => ['label' => 'State of the paint', 'words' => ['fresh from the tube', 'dried, re-wet within minutes', 'dried, soaked for an hour or more', 'dried for months, re-wet', 'not known']],
         'amounts' => ['label' => 'Paint measured out in', 'words' => Amounts::WORDS],
+        'added' => ['label' => 'Medium added', 'words' => self::ADDED],
         'brush' => ['label' => 'Brush', 'hint' => 'round 8, synthetic'],
         'water' => ['label' => 'Water', 'hint' => 'tap, hard'],
         'room' => ['label' => 'Room', 'hint' => 'north light, heated'],
@@ -29,6 +30,9 @@ final class Conditions
         'inkSet' => ['label' => 'Ink set by', 'words' => ['drying for a day or more', 'drying for an hour', 'heat', 'not set', 'printed']],
         'got' => ['label' => 'Disclosure', 'words' => ['bought', 'gift', 'sample from the maker', 'made by the tester']],
     ];
+
+    /** Mixed into the paint; what was tested with it is another paint's. */
+    public const ADDED = ['granulation medium', 'gum arabic', 'ox gall', 'another medium'];
 
     private const LONGEST = 160;
 

@@ -13,7 +13,7 @@ use Illuminate\Support\Facades\Schema;
  */
 return new class extends Migration {
     /** Tables whose rows decide what a page of paints shows, or who may see it. */
-    private const SEEN = ['ratings', 'strips', 'spoilings', 'measurements', 'pictures', 'cards', 'fade_checks', 'bench_sessions', 'session_people', 'tasks', 'verdicts', 'paints', 'paint_codes', 'paint_merges', 'makers'];
+    private const SEEN = ['ratings', 'strips', 'spoilings', 'specimen_conditions', 'measurements', 'pictures', 'cards', 'fade_checks', 'bench_sessions', 'session_people', 'tasks', 'verdicts', 'paints', 'paint_codes', 'paint_merges', 'makers'];
 
     /** Of these, those that decide how a paint is found by its name. */
     private const NAMED = ['paints', 'paint_codes', 'paint_merges', 'makers'];
@@ -43,7 +43,8 @@ return new class extends Migration {
                 $rows = $what === 'insert' ? ['new'] : ($what === 'delete' ? ['old'] : ['old', 'new']);
                 $drops = array_map(static fn (string $row): string => match ($table) {
                     'ratings', 'strips' => "delete from paint_digests where paint_id = $row.paint_id;",
-                    'spoilings' => "delete from paint_digests where paint_id in (select paint_id from ratings where specimen_id = $row.specimen_id union select paint_id from strips where specimen_id = $row.specimen_id);",
+                    'spoilings', 'specimen_conditions' => "delete from paint_digests where paint_id in (select paint_id from ratings where specimen_id = $row.specimen_id union select paint_id from strips where specimen_id = $row.specimen_id);",
+                    'bench_sessions' => "delete from paint_digests where paint_id in (select ratings.paint_id from ratings join measurements on measurements.id = ratings.measurement_id join cards on cards.id = measurements.card_id where cards.bench_session_id = $row.id);",
                     default => '',
                 }, $rows);
                 $of = in_array($table, self::NAMED, true) ? 'name' : "'seen'";

@@ -18,6 +18,7 @@ use App\Models\Pan;
 use App\Models\User;
 use App\Queries\CollectionView;
 use App\Queries\LikePaints;
+use App\Queries\Opinions;
 use App\Queries\PaintKnowledge;
 use App\Queries\PaintSet;
 use App\Queries\PaintView;
@@ -27,6 +28,7 @@ use App\Queries\SpecimenView;
 use App\Queries\Spoken;
 use App\Queries\SwatchView;
 use App\Queries\TestConditions;
+use App\Queries\WithMedium;
 use Illuminate\Http\Request;
 use Illuminate\Pagination\LengthAwarePaginator;
 use Illuminate\Support\Facades\DB;
@@ -88,6 +90,8 @@ final class PaintController extends Controller
         return new JsonResponse([
             ...$beside,
             'spoken' => Spoken::of($paint, $evidence, $beside['properties']),
+            'withMedium' => WithMedium::of($paint->id, $this->user($request)),
+            'opinions' => Opinions::of($paint, $this->user($request)),
             'between' => (object) TestConditions::between($evidence['pooled'], $paint->id),
             'knowledge' => PaintKnowledge::of($paint, $evidence, $beside['properties'], $this->user($request)),
             'pans' => $pans->map(PaintView::pan(...))->all(),
@@ -98,7 +102,7 @@ final class PaintController extends Controller
             'states' => PanStates::STATES, 'got' => PanStates::GOT, 'spoiledReasons' => BenchWords::SPOILED,
             'swatches' => SwatchView::ofPaint($paint, $this->user($request)),
             'claimScales' => $paint->maker->claimScales->map(PaintView::claimScale(...))->all(),
-            'forms' => PanStates::FORMS,
+            'forms' => PanStates::FORMS, 'media' => PanStates::MEDIA,
             'classes' => Measures::claimedClasses(),
         ]);
     }
@@ -124,7 +128,7 @@ final class PaintController extends Controller
     {
         $line = $request->validate([
             'makerName' => 'required|string|max:120', 'range' => 'nullable|string|max:120', 'colourName' => 'required|string|max:160',
-            'pigments' => 'nullable|string|max:300', 'series' => 'sometimes|nullable|string|max:20', 'discontinued' => 'sometimes|boolean', 'effects' => 'sometimes|nullable|array|max:2', 'effects.*' => ['string', Rule::enum(PaintEffect::class)], 'another' => 'sometimes|boolean', 'pan' => 'nullable|array', 'pan.uuid' => 'required_with:pan|uuid', ...self::panRules('pan.', 'required_with:pan'),
+            'pigments' => 'nullable|string|max:300', 'series' => 'sometimes|nullable|string|max:20', 'discontinued' => 'sometimes|boolean', 'medium' => ['sometimes', Rule::in(PanStates::MEDIA)], 'grade' => 'sometimes|nullable|string|max:60', 'effects' => 'sometimes|nullable|array|max:2', 'effects.*' => ['string', Rule::enum(PaintEffect::class)], 'another' => 'sometimes|boolean', 'pan' => 'nullable|array', 'pan.uuid' => 'required_with:pan|uuid', ...self::panRules('pan.', 'required_with:pan'),
         ], ['makerName.required' => 'Say who makes this paint.', 'colourName.required' => 'The paint needs its colour name.']);
         $paint = RecordPaint::put($uuid, $line, $request->header('If-Match'))->load('maker');
 

@@ -6,9 +6,14 @@ namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
 use App\Models\Pan;
+use App\Models\PanSet;
 use App\Queries\PaintView;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Collection\PanStates;
+use MarshTrial\Core\Collection\UnitPrice;
+use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Exchange\Money;
 
 /** Pans that a card can be made of. */
 final class PanController extends Controller
@@ -18,6 +23,28 @@ final class PanController extends Controller
     {
         $pans = Pan::query()->with('paint.maker', 'palette', 'formulation')->where('owner_id', $this->me($request)->id)->whereIn('state', PanStates::AT_HAND)->orderByDesc('id')->limit(500)->get();
 
-        return new JsonResponse(['pans' => $pans->map(static fn (Pan $p): array => [...PaintView::pan($p), 'paint' => PaintView::of($p->paint)])->all()]);
+        return new JsonResponse(['sets' => PanSet::query()->withCount('pans')->where('owner_id', $this->me($request)->id)->orderBy('name')->get()->map(static fn (PanSet $s): array => ['uuid' => $s->uuid, 'edition' => $s->edition, 'name' => $s->name, 'price' => $s->price()->text(), 'pans' => $s->getAttribute('pans_count')])->all(), 'pans' => $pans->map(static fn (Pan $p): array => [...PaintView::pan($p), 'paint' => PaintView::of($p->paint)])->all()]);
+    }
+    /** Pans that were bought together for one price: each bears a share of it by its volume. */
+    public function putSet(Request $request, string $uuid): JsonResponse
+    {
+        $v = $request->validate(['name' => 'required|string|max:80', 'price' => 'required|string|max:20', 'currency' => 'required|string|max:3', 'pans' => 'required|array|max:200', 'pans.*' => 'uuid|distinct'], ['name.required' => 'Give the set a name, as on its box.', 'price.required' => 'Say what the whole set cost.', 'pans.required' => 'Choose the pans that came in the set.']);
+        $price = Money::parse($v['price'], $v['currency']);
+        $pans = Pan::query()->where('owner_id', $this->me($request)->id)->whereIn('uuid', $v['pans'])->orderBy('id')->get();
+        $volumes = $pans->map(static fn (Pan $p): float => (float) $p->volume_ml)->values()->all();
+        if ($volumes === [] || min($volumes) <= 0) {
+            throw new CoreException('Say first how many millilitres each pan of the set holds; the price is spread by that.');
+        }
+        $set = DB::transaction(static function () use ($v, $uuid, $request, $price, $pans, $volumes): PanSet {
+            $set = PanSet::put($uuid, ['name' => trim($v['name']), 'price_minor' => $price->minor, 'currency' => $price->currency], $request->header('If-Match'));
+            Pan::query()->where('pan_set_id', $set->id)->whereNotIn('id', $pans->pluck('id'))->update(['pan_set_id' => null, 'price_minor' => null, 'currency' => null]);
+            foreach (UnitPrice::spread($price, $volumes) as $i => $share) {
+                $pans[$i]?->change(['pan_set_id' => $set->id, 'price_minor' => $share->minor, 'currency' => $share->currency], (string) $pans[$i]->edition);
+            }
+
+            return $set;
+        });
+
+        return new JsonResponse(['uuid' => $set->uuid, 'edition' => $set->edition, 'name' => $set->name, 'price' => $set->price()->text(), 'pans' => $pans->count()], $set->wasRecentlyCreated ? 201 : 200);
     }
 }

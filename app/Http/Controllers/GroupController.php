@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\JsonResponse;
+use App\Models\Group;
+use App\Models\Paint;
+use App\Queries\PaintSet;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Gate;
+
+/** Groups of one's own, ordered by hand, comparable like a code. */
+final class GroupController extends Controller
+{
+    private const MOST_PAINTS = 120;
+
+    public function index(Request $request): JsonResponse
+    {
+        $user = $this->user($request);
+        $groups = Group::query()->with('owner')->withCount('paints')->where(static fn ($q) => $q->where('shared', true)->orWhere('owner_id', $user->id ?? 0))->orderBy('name')->get();
+
+        return new JsonResponse(['groups' => $groups->map(static fn (Group $g): array => [...self::shown($g), 'paints' => $g->getAttribute('paints_count'), 'mine' => $g->owner_id === $user?->id])->all()]);
+    }
+
+    /** Its paints as strips, in the order of whoever made it. */
+    public function strips(Request $request, Group $group): JsonResponse
+    {
+        Gate::authorize('see-shared', $group);
+        $paints = $group->paints()->with('maker', 'codes')->get()->keyBy('id');
+
+        return new JsonResponse(['title' => $group->name, 'group' => [...self::shown($group->load('owner')), 'mayChange' => $group->mayBeChangedBy($this->user($request)), 'order' => $paints->pluck('uuid')->values()->all()], ...PaintSet::of($paints, $this->user($request))]);
+    }
+
+    public function put(Request $request, string $uuid): JsonResponse
+    {
+        $v = $request->validate(['name' => 'required|string|max:80', 'shared' => 'nullable|boolean', 'paints' => 'present|array|max:'.self::MOST_PAINTS, 'paints.*' => 'uuid|distinct'], ['name.required' => 'Give the group a name, such as natural greens.', 'paints.max' => 'A group holds up to '.self::MOST_PAINTS.' paints.', 'paints.*.distinct' => 'A paint stands in a group once.']);
+        $group = DB::transaction(static function () use ($v, $uuid, $request): Group {
+            $group = Group::put($uuid, ['name' => trim($v['name']), 'shared' => (bool) ($v['shared'] ?? false)], $request->header('If-Match'));
+            $group->paints()->sync(collect(Paint::inOrder($v['paints']))->mapWithKeys(static fn (Paint $p, int $i): array => [$p->id => ['position' => $i]])->all());
+
+            return $group;
+        });
+
+        return new JsonResponse(self::shown($group->load('owner')), $group->wasRecentlyCreated ? 201 : 200);
+    }
+
+    public function destroy(Group $group): JsonResponse
+    {
+        Gate::authorize('change', $group);
+        $group->delete();
+
+        return new JsonResponse(null, 204);
+    }
+
+    /** @return array<string, mixed> needs owner loaded */
+    private static function shown(Group $group): array
+    {
+        return ['uuid' => $group->uuid, 'edition' => $group->edition, 'name' => $group->name, 'shared' => $group->shared, 'by' => $group->owner->name];
+    }
+}

@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\JsonResponse;
+use App\Imaging\PictureStore;
+use App\Models\Paint;
+use App\Models\Study;
+use App\Models\StudyPicture;
+use App\Queries\Opinions;
+use Illuminate\Http\Request;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Arr;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Gate;
+use MarshTrial\Core\CoreException;
+use Symfony\Component\HttpFoundation\Response;
+
+/** Painting trials: what was painted with which paints, for what, and how it went. */
+final class StudyController extends Controller
+{
+    private const MOST_PICTURES = 12;
+
+    private const PREVIEW = 900;
+
+    public function put(Request $request, string $uuid): JsonResponse
+    {
+        $v = $request->validate([
+            'title' => 'required|string|max:120', 'on' => 'nullable|date_format:Y-m-d|before_or_equal:tomorrow', 'paper' => 'nullable|string|max:160', 'purpose' => 'nullable|string|max:500', 'went' => 'nullable|string|max:5000', 'shared' => 'nullable|boolean', 'paints' => 'required|array|max:60', 'paints.*' => 'uuid|distinct',
+        ], ['title.required' => 'Give the study a title.', 'paints.required' => 'Name at least one paint that it was painted with.']);
+        $study = DB::transaction(static function () use ($v, $uuid, $request): Study {
+            $study = Study::put($uuid, ['title' => trim($v['title']), 'painted_on' => $v['on'] ?? null, 'paper' => trim($v['paper'] ?? ''), 'purpose' => trim($v['purpose'] ?? ''), 'went' => trim($v['went'] ?? ''), 'shared' => (bool) ($v['shared'] ?? false)], $request->header('If-Match'));
+            $study->paints()->sync(array_map(static fn (Paint $p): int => $p->id, Paint::inOrder($v['paints'])));
+
+            return $study;
+        });
+
+        return new JsonResponse(Opinions::study($study->load('owner', 'paints.maker', 'pictures'), $this->user($request)), $study->wasRecentlyCreated ? 201 : 200);
+    }
+
+    public function destroy(Study $study): JsonResponse
+    {
+        Gate::authorize('change', $study);
+        $study->delete();
+
+        return new JsonResponse(null, 204);
+    }
+
+    public function putPicture(Request $request, Study $study, string $uuid): JsonResponse
+    {
+        Gate::authorize('change', $study);
+        $picture = StudyPicture::query()->where('uuid', $uuid)->where('study_id', $study->id)->first();
+        if ($picture === null) {
+            if ($study->pictures()->count() >= self::MOST_PICTURES) {
+                throw new CoreException('A study keeps up to '.self::MOST_PICTURES.' pictures.');
+            }
+            $file = $request->file('photo');
+            if (! $file instanceof UploadedFile || ! $file->isValid()) {
+                throw new CoreException('The photograph did not arrive whole. Try again.');
+            }
+            $picture = StudyPicture::put($uuid, ['study_id' => $study->id, ...Arr::only(PictureStore::receive($file->getPathname()), ['sha256', 'extension'])]);
+        }
+
+        return new JsonResponse(['uuid' => $picture->uuid], $picture->wasRecentlyCreated ? 201 : 200);
+    }
+
+    public function picture(Request $request, StudyPicture $picture): Response
+    {
+        Gate::authorize('see-shared', $picture->study);
+
+        return $this->image($request, PictureStore::preview($picture->sha256, $picture->extension, self::PREVIEW), false);
+    }
+
+    public function destroyPicture(StudyPicture $picture): JsonResponse
+    {
+        Gate::authorize('change', $picture->study);
+        $picture->delete();
+
+        return new JsonResponse(null, 204);
+    }
+}

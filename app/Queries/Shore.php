@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Database\EvidenceClock;
+use App\Models\Card;
+use App\Models\Claim;
+use App\Models\Measurement;
+use App\Models\Paint;
+use App\Models\User;
+use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Evidence\ClaimCheck;
+use MarshTrial\Core\Evidence\HueOrder;
+use MarshTrial\Core\Rating\Scale;
+
+/** Every measured paint in hue order, as narrow strips; where there are too many, one for each code. */
+final class Shore
+{
+    /** Strips that a screen holds; with more paints than these, each code has one. */
+    public const MOST = 90;
+
+    /** Codes shown at most, those with most measured paints. */
+    private const CODES = 400;
+
+    private const NEWS = 5;
+
+    /** Claims looked at for contradictions, the newest. */
+    private const CLAIMS = 300;
+
+    /** Seconds. */
+    private const KEPT = 86_400;
+
+    /** @return array<string, mixed> */
+    public static function of(?User $user): array
+    {
+        // Whoever may see the same sees the same shore until something changes.
+        return Cache::remember('shore-'.EvidenceClock::seen().'-'.PaintEvidence::taughtBy().'-'.($user->id ?? 'anybody'), self::KEPT, static fn (): array => self::made($user));
+    }
+
+    /** @return array<string, mixed> */
+    private static function made(?User $user): array
+    {
+        $visible = Measurement::idsVisibleTo($user)->pluck('id')->flip()->all();
+        $labs = [];
+        foreach (DB::table('strips')->where('kind', 'property')->orderBy('id')->select('paint_id', 'measurement_id', 'l', 'a', 'b')->cursor() as $row) {
+            if (isset($visible[$row->measurement_id]) && $row->l !== null) {
+                $labs[(int) $row->paint_id] = new Lab((float) $row->l, (float) $row->a, (float) $row->b);
+            }
+        }
+        $codes = [];
+        foreach (DB::table('paint_codes')->orderBy('position')->get(['paint_id', 'code']) as $row) {
+            if (isset($labs[$row->paint_id])) {
+                $codes[(int) $row->paint_id][] = (string) $row->code;
+            }
+        }
+        $of = [];
+        foreach (array_keys($labs) as $id) {
+            $of[$codes[$id][0] ?? ''][] = $id;
+        }
+        $byCode = count($labs) > self::MOST;
+        if ($byCode) {
+            unset($of['']);
+            uasort($of, static fn (array $a, array $b): int => count($b) <=> count($a));
+            $of = array_slice($of, 0, self::CODES, true);
+        }
+        $order = HueOrder::of(array_map(static fn (array $ids): Lab => Lab::mean(array_map(static fn (int $id): Lab => $labs[$id], $ids)), $of));
+        $shown = [];
+        foreach ($order as $code) {
+            $ids = HueOrder::of(array_map(static fn (int $id): Lab => $labs[$id], array_combine($of[$code], $of[$code])));
+            // The middle one stands for its code.
+            foreach ($byCode ? [$ids[intdiv(count($ids), 2)]] : $ids as $id) {
+                $shown[] = [(int) $id, (string) $code, count($ids)];
+            }
+        }
+        $digests = PaintDigest::of(array_column($shown, 0), $user);
+        $paints = Paint::query()->with('maker')->whereKey(array_column($shown, 0))->get()->keyBy('id');
+        $strips = [];
+        foreach ($shown as [$id, $code, $n]) {
+            $ladder = ($digests[$id] ?? null)?->view()['ladder'] ?? null;
+            if ($ladder !== null && isset($paints[$id])) {
+                $strips[] = [
+                    'uuid' => $paints[$id]->uuid, 'name' => $paints[$id]->colour_name, 'maker' => $paints[$id]->maker->name, 'code' => $code, 'paints' => $n,
+                    'steps' => array_column($ladder['steps'], 'onPaper'), 'paper' => $ladder['paper'], 'grain' => $ladder['grain'] === null ? null : [round((float) $ladder['grain']['deltaL'], 2), round((float) $ladder['grain']['sizeMm'], 2)],
+                    'grey' => $labs[$id]->chroma() < Scale::current()->steps->leastChroma, 'pale' => $labs[$id]->l > 88,
+                ];
+            }
+        }
+
+        return ['strips' => $strips, 'measured' => count($labs), 'byCode' => $byCode, 'news' => self::news(), 'contradicted' => self::contradicted($user)];
+    }
+
+    /** @return list<array{uuid: string, title: string, by: string, on: string}> records, the newest */
+    private static function news(): array
+    {
+        return array_values(Card::query()->listed()->with('owner')->whereNotNull('published_at')->orderByDesc('published_at')->orderByDesc('id')->limit(self::NEWS)->get()
+            ->map(static fn (Card $c): array => ['uuid' => $c->uuid, 'title' => $c->title, 'by' => $c->owner->name, 'on' => (string) $c->published_at?->toDateString()])->all());
+    }
+
+    /** @return list<array{uuid: string, name: string, property: string, words: string, tests: int}> claims that tests contradict */
+    private static function contradicted(?User $user): array
+    {
+        $claims = Claim::query()->with('claimScale')->orderByDesc('id')->limit(self::CLAIMS)->get();
+        $digests = PaintDigest::of(array_values($claims->pluck('paint_id')->unique()->all()), $user);
+        $paints = Paint::query()->whereKey($claims->pluck('paint_id')->unique()->all())->get()->keyBy('id');
+        $out = [];
+        foreach ($claims as $claim) {
+            $tests = ($digests[$claim->paint_id] ?? null)?->property($claim->property);
+            if ($tests !== null && isset($paints[$claim->paint_id]) && ClaimCheck::of($claim->classes(), $tests['classes95']) === ClaimCheck::Contradicted) {
+                $out[] = ['uuid' => $paints[$claim->paint_id]->uuid, 'name' => $paints[$claim->paint_id]->colour_name, 'property' => $claim->property, 'words' => $claim->words, 'tests' => (int) ($tests['tests'] ?? 0)];
+            }
+        }
+
+        return $out;
+    }
+}
