@@ -31,7 +31,7 @@ final class PracticeShore
     private const LONGEST_SECONDS = 1600;
 
     /** Settings of the engine that a second process has to be told. */
-    private const ENGINE = ['opcache.enable_cli', 'opcache.jit', 'opcache.jit_buffer_size', 'memory_limit'];
+    private const ENGINE = ['opcache.enable_cli', 'opcache.jit', 'opcache.jit_buffer_size', 'opcache.jit_hot_loop', 'opcache.jit_max_root_traces', 'opcache.jit_max_side_traces', 'opcache.jit_max_exit_counters', 'memory_limit'];
 
     /** @throws CoreException where something is recorded already */
     public static function begin(): void

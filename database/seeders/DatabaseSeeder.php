@@ -116,9 +116,6 @@ final class DatabaseSeeder extends Seeder
 
     private const WAIT_MICROSECONDS = 50_000;
 
-    /** Dots per inch of the demo's scans: quicker than a tester's, and enough for grain. */
-    private const DPI = 200;
-
     /** Number of the next picture. */
     private static int $pictures = 9000;
 
@@ -242,7 +239,7 @@ final class DatabaseSeeder extends Seeder
     /** Painted by several processes, measured in the order in which they were asked for, each as on its own day and by its own tester. */
     private function measure(): void
     {
-        $painters = array_map(static fn (int $part): Process => PracticeShore::process('practice:paint', (string) $part, (string) self::PAINTERS, (string) self::DPI), range(0, self::PAINTERS - 1));
+        $painters = array_map(static fn (int $part): Process => PracticeShore::process('practice:paint', (string) $part, (string) self::PAINTERS), range(0, self::PAINTERS - 1));
         foreach ($painters as $painter) {
             $painter->start();
         }
@@ -401,6 +398,8 @@ final class DatabaseSeeder extends Seeder
             [0, 'transparency', 'part clear'], [0, 'staining', 'holds fast'], [0, 'lightfastness', 'endures'], [3, 'transparency', 'part clear'], [3, 'lightfastness', 'endures'],
             [9, 'staining', 'clings'], [9, 'lightfastness', 'good'], [4, 'granulation', 'grained'], [1, 'granulation', 'even'], [7, 'lightfastness', 'for sketchbooks'],
             [6, 'lightfastness', 'archive'], [2, 'transparency', 'see-through'], [10, 'transparency', 'see-through'],
+            [25, 'transparency', 'clear'], [25, 'staining', 'holds fast'], [29, 'transparency', 'part clear'], [21, 'transparency', 'clear'], [21, 'lightfastness', 'endures'], [23, 'transparency', 'see-through'], [23, 'lightfastness', 'archive'],
+            [19, 'transparency', 'solid'], [18, 'granulation', 'even'], [26, 'granulation', 'grained'], [17, 'lightfastness', 'endures'], [31, 'transparency', 'see-through'],
         ];
         $made = [];
         foreach ($scales as $i => [$maker, $property, $name, $words]) {

@@ -6,7 +6,6 @@ import { get } from './api/client';
 import type { Begin } from './api/swatches';
 import { AppShell } from './components/AppShell';
 import { Loading, NotThere } from './components/ui/states';
-import type { PigmentList } from './pages/pigments/PigmentsPage';
 
 const PigmentsPage = lazy(() => import('./pages/pigments/PigmentsPage'));
 const PaintsPage = lazy(() => import('./pages/paints/PaintsPage'));
@@ -36,6 +35,7 @@ const CapturePage = lazy(() => import('./pages/capture/CapturePage'));
 const AccuracyPage = lazy(() => import('./pages/capture/AccuracyPage'));
 const LedgerPage = lazy(() => import('./pages/ledger/LedgerPage'));
 const RecordPage = lazy(() => import('./pages/ledger/RecordPage'));
+const ShorePage = lazy(() => import('./pages/shore/ShorePage'));
 const TodayPage = lazy(() => import('./pages/today/TodayPage'));
 const PasswordPage = lazy(() => import('./pages/people/PasswordPage'));
 const AccountPage = lazy(() => import('./pages/people/AccountPage'));
@@ -67,6 +67,7 @@ export function App() {
                     <Route path="/makers/:maker" element={<SetPage />} />
                     <Route path="/choose" element={<ChoosePage />} />
                     <Route path="/strips" element={<SetPage />} />
+                    <Route path="/groups/:group" element={<SetPage />} />
                     <Route path="/paints" element={<PaintsPage />} />
                     <Route path="/paints/:uuid" element={<PaintPage />} />
                     <Route path="/palettes" element={<PalettesPage />} />
@@ -102,24 +103,11 @@ export function App() {
     );
 }
 
-/** The application opens on strips: the code last looked at, or the one with most measured paints; an empty one on where to begin. */
+/** The application opens on all that was measured; an empty one on where to begin. */
 function Opening() {
-    const last = localStorage.getItem('last-code');
     const begin = useQuery({ queryKey: keys.begin(), queryFn: () => get<Begin>('begin') });
-    const list = useQuery({
-        queryKey: keys.pigments(),
-        queryFn: () => get<PigmentList>('pigments'),
-        enabled: last === null && begin.data !== undefined && !begin.data.empty,
-    });
-    if (begin.data?.empty || (begin.data?.practice ?? 1) < 1) {
-        return <Navigate to="/begin" replace />;
+    if (begin.data === undefined) {
+        return <Loading what="the shore" />;
     }
-    if (last !== null && begin.data !== undefined) {
-        return <Navigate to={`/pigments/${encodeURIComponent(last)}`} replace />;
-    }
-    if (list.data === undefined) {
-        return <Loading what="the strips" />;
-    }
-    const best = list.data.pigments.reduce((a, b) => (b.measured > a.measured ? b : a));
-    return <Navigate to={best.measured > 0 ? `/pigments/${encodeURIComponent(best.code)}` : '/paints'} replace />;
+    return begin.data.empty || (begin.data.practice ?? 1) < 1 ? <Navigate to="/begin" replace /> : <ShorePage />;
 }

@@ -57,6 +57,8 @@ export const keys = {
     session: key('session'),
     sessionChoices: key('session-choices'),
     sessions: key('sessions'),
+    shore: key('shore'),
+    groups: key('groups'),
     sideBySide: key('side-by-side'),
     statement: key('statement'),
     swatches: key('swatches'),

@@ -132,10 +132,7 @@ function Practice() {
     }
     const leave = () =>
         remove('practice')
-            .then(() => {
-                localStorage.removeItem('last-code');
-                return queries.resetQueries();
-            })
+            .then(() => queries.resetQueries())
             .then(() => go('/begin'))
             .catch(setError);
     return (

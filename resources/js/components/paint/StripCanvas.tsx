@@ -1,5 +1,6 @@
 import { useEffect, useRef } from 'react';
 import type { FadeHalves, Ladder, Strip } from '../../api/types';
+import { layGrain, smoothNoise } from './grain';
 
 /** Parts of the band, as shares of its width: the stroke, the lift notch, the wash with its grain, the two halves. */
 export const PARTS = { stroke: [0, 0.57], lift: [0.59, 0.68], wash: [0.7, 0.79], fade: [0.81, 1] } as const;
@@ -107,6 +108,10 @@ function drawStroke(g: Context, ladder: Ladder, x: number, width: number, height
         }
         return;
     }
+    // A strip looks like the paint: its grain lies over the whole stroke, where it was read.
+    if (ladder.grain !== null) {
+        layGrain(g, x, 0, width, height, ladder.grain.deltaL ?? 0, (ladder.grain.sizeMm ?? 0.15) * (width / STROKE_MM));
+    }
     if (ladder.ink !== null && ladder.steps.some((s) => s.onBlack !== null)) {
         g.fillStyle = sweep(ladder.steps.map((s) => s.onBlack));
         g.fillRect(x, height * 0.4, width, height * 0.2);
@@ -137,28 +142,6 @@ function drawGrain(g: Context, ladder: Ladder, colour: string, x: number, width:
         image.data[4 * i + 3] = 255;
     }
     g.putImageData(image, Math.round(x * ratio), 0);
-}
-
-/** Repeatable noise of mean 0 and deviation 1 whose spots have about the given radius. */
-function smoothNoise(w: number, h: number, radius: number): Float32Array {
-    let seed = 12345;
-    const raw = Float32Array.from({ length: w * h }, () => (seed = (seed * 1664525 + 1013904223) >>> 0) / 2 ** 32 - 0.5);
-    const blur = (from: Float32Array, stride: number, lines: number, step: number, length: number) => {
-        const to = new Float32Array(from.length);
-        for (let l = 0; l < lines; l++) {
-            for (let i = 0; i < length; i++) {
-                let sum = 0;
-                for (let k = -radius; k <= radius; k++) {
-                    sum += from[l * stride + ((i + k + length) % length) * step]!;
-                }
-                to[l * stride + i * step] = sum;
-            }
-        }
-        return to;
-    };
-    const out = blur(blur(raw, w, h, 1, w), 1, w, w, h);
-    const rms = Math.sqrt(out.reduce((s, v) => s + v * v, 0) / out.length) || 1;
-    return out.map((v) => v / rms);
 }
 
 /** The kept half above, the exposed half below, at three depths and on bare paper. */

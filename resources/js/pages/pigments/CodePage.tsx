@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import { useEffect } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { get } from '../../api/client';
 import type { Compared } from '../../api/compare';
@@ -15,11 +14,6 @@ import { Strips } from './Strips';
 export default function CodePage() {
     const code = useParams().code ?? '';
     const { data, error } = useQuery({ queryKey: keys.code(code), queryFn: () => get<Page>(`pigments/${encodeURIComponent(code)}`) });
-    useEffect(() => {
-        if (data !== undefined && data.paints.length > 0) {
-            localStorage.setItem('last-code', data.code);
-        }
-    }, [data]);
     if (data === undefined) {
         return error ? <Problem error={error} /> : <Loading what="the strips" />;
     }

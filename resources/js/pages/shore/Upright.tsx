@@ -1,0 +1,45 @@
+import { useEffect, useRef } from 'react';
+import { layGrain } from '../../components/paint/grain';
+
+export interface ShoreStrip {
+    uuid: string;
+    name: string;
+    maker: string;
+    code: string;
+    /** How many of its code were measured. */
+    paints: number;
+    /** sRGB, full strength first. */
+    steps: string[];
+    paper: string;
+    /** Its strength, L*, and size, mm; null: not read. */
+    grain: [number, number] | null;
+    grey: boolean;
+    pale: boolean;
+}
+
+/** Length of the painted stroke, mm; sets the scale at which grain is drawn. */
+const STROKE_MM = 108;
+
+/** One paint from full strength to its palest, with its grain where that was read. */
+export function Upright({ strip, width, height, lying }: { strip: ShoreStrip; width: number; height: number; lying: boolean }) {
+    const canvas = useRef<HTMLCanvasElement>(null);
+    useEffect(() => {
+        const el = canvas.current;
+        const ratio = Math.min(2, window.devicePixelRatio || 1);
+        const g = el?.getContext('2d');
+        if (el == null || g == null || width < 1) {
+            return;
+        }
+        el.width = Math.round(width * ratio);
+        el.height = Math.round(height * ratio);
+        g.scale(ratio, ratio);
+        const sweep = lying ? g.createLinearGradient(0, 0, width, 0) : g.createLinearGradient(0, height, 0, 0);
+        strip.steps.forEach((c, i) => sweep.addColorStop(strip.steps.length < 2 ? 0 : i / (strip.steps.length - 1), c));
+        g.fillStyle = sweep;
+        g.fillRect(0, 0, width, height);
+        if (strip.grain !== null) {
+            layGrain(g, 0, 0, width, height, strip.grain[0], strip.grain[1] * ((lying ? width : height) / STROKE_MM));
+        }
+    }, [strip, width, height, lying]);
+    return <canvas ref={canvas} aria-hidden="true" className="block" style={{ width, height }} />;
+}
