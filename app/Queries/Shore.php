@@ -41,6 +41,17 @@ final class Shore
         return Cache::remember('shore-'.EvidenceClock::seen().'-'.PaintEvidence::taughtBy().'-'.($user->id ?? 'anybody'), self::KEPT, static fn (): array => self::made($user));
     }
 
+    /** @return array<string, array{0: string, 1: string}> what stands beside a code: its middle paint at full strength and as a tint */
+    public static function byCode(?User $user): array
+    {
+        $of = [];
+        foreach (self::of($user)['strips'] as $strip) {
+            $of[$strip['code']][] = [$strip['steps'][0], $strip['steps'][intdiv(2 * count($strip['steps']), 3)]];
+        }
+
+        return array_map(static fn (array $strips): array => $strips[intdiv(count($strips), 2)], $of);
+    }
+
     /** @return array<string, mixed> */
     private static function made(?User $user): array
     {

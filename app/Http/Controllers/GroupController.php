@@ -31,7 +31,7 @@ final class GroupController extends Controller
         Gate::authorize('see-shared', $group);
         $paints = $group->paints()->with('maker', 'codes')->get()->keyBy('id');
 
-        return new JsonResponse(['title' => $group->name, 'group' => [...self::shown($group->load('owner')), 'mayChange' => $group->mayBeChangedBy($this->user($request)), 'order' => $paints->pluck('uuid')->values()->all()], ...PaintSet::of($paints, $this->user($request))]);
+        return new JsonResponse(['title' => $group->name, 'group' => [...self::shown($group->load('owner')), 'mayChange' => $group->mayBeChangedBy($this->user($request)), 'order' => $paints->pluck('uuid')->values()->all()], ...PaintSet::of($paints, $this->user($request), true)]);
     }
 
     public function put(Request $request, string $uuid): JsonResponse

@@ -65,8 +65,10 @@ final class PaintController extends Controller
             $page = new LengthAwarePaginator($paints->whereKey($ids)->get()->sortBy(static fn (Paint $p): int => $order[$p->id])->values()->all(), count($found), self::PER_PAGE);
         }
 
+        $colours = CollectionView::colours(array_map(static fn (Paint $p): int => $p->id, $page->items()), $user);
+
         return new JsonResponse([
-            'paints' => array_map(static fn (Paint $p): array => [...PaintView::of($p), 'pans' => $p->pans->map(PaintView::pan(...))->all()], $page->items()),
+            'paints' => array_map(static fn (Paint $p): array => [...PaintView::of($p), 'colour' => $colours[$p->id] ?? null, 'pans' => $p->pans->map(PaintView::pan(...))->all()], $page->items()),
             'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage(), 'shows' => $user === null ? ['discontinued'] : CollectionView::SHOWS,
         ]);
     }

@@ -9,6 +9,7 @@ use App\Models\Measurement;
 use App\Models\PaintCode;
 use App\Queries\CodePage;
 use App\Queries\PigmentView;
+use App\Queries\Shore;
 use Illuminate\Http\Request;
 use MarshTrial\Core\Pigment\Catalogue;
 
@@ -20,11 +21,12 @@ final class PigmentController extends Controller
         $measured = PaintCode::query()->toBase()->join('strips', 'strips.paint_id', '=', 'paint_codes.paint_id')->where('strips.kind', 'property')
             ->whereIn('strips.measurement_id', Measurement::idsVisibleTo($this->user($request)))
             ->groupBy('code')->selectRaw('code, count(distinct strips.paint_id) as n')->pluck('n', 'code');
+        $colours = Shore::byCode($this->user($request));
         $known = Catalogue::all();
         $others = $paints->keys()->reject(static fn (string $code): bool => isset($known[$code]))->sort();
 
         return new JsonResponse([
-            'pigments' => array_values(array_map(static fn ($p): array => [...(PigmentView::of($p) ?? []), 'paints' => (int) ($paints[$p->code] ?? 0), 'measured' => (int) ($measured[$p->code] ?? 0)], $known)),
+            'pigments' => array_values(array_map(static fn ($p): array => [...(PigmentView::of($p) ?? []), 'paints' => (int) ($paints[$p->code] ?? 0), 'measured' => (int) ($measured[$p->code] ?? 0), 'colour' => $colours[$p->code] ?? null], $known)),
             'others' => $others->values()->map(static fn (string $code): array => ['code' => $code, 'paints' => (int) $paints[$code], 'measured' => (int) ($measured[$code] ?? 0)])->all(),
         ]);
     }

@@ -1,3 +1,4 @@
+import type { Opinions } from './opinions';
 /** Shapes of the server's answers; they mirror app/Queries. */
 
 import type { Property, Quantity } from './registry';
@@ -76,6 +77,10 @@ export interface Paint {
     colourName: string;
     pigmentsWritten: string;
     series: string;
+    /** watercolour or gouache. */
+    medium: string;
+    /** As the maker says it. */
+    grade: string;
     discontinued: boolean;
     /** fluorescent, shimmering; null: nobody was asked. */
     effects: string[] | null;
@@ -278,6 +283,10 @@ export interface PaintPage extends PaintBeside {
     /** What differs between its tests that are told as one, by property. */
     between: Partial<Record<Property, { what: string; values: string[]; does: string }[]>>;
     knowledge: Knowledge;
+    opinions: Opinions;
+    /** Tests with a medium mixed in: another paint's. */
+    withMedium: { added: string; property: string; said: string | null; text: string; card: string; title: string }[];
+    media: string[];
     pans: Pan[];
     forms: string[];
     states: string[];

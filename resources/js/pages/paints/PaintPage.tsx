@@ -18,6 +18,8 @@ import { SwatchEntry } from '../swatches/SwatchEntry';
 import { ClaimScaleForm } from './ClaimScaleForm';
 import { Formulations } from './Formulations';
 import { ByWhom, Known, TestNext } from './Known';
+import { Decided } from './Decided';
+import { Studies } from './Studies';
 import { Codes } from './PaintsPage';
 import { Nearest } from './Nearest';
 import { Pans } from './Pans';
@@ -37,6 +39,7 @@ export default function PaintPage() {
     return (
         <>
             <Title paint={data} onSaved={() => void refetch()} />
+            <Decided paint={data} onSaved={() => void refetch()} />
             <Cautions of={data.statement.cautions} />
             {onCards(data) && (
                 <Spoken of={data.spoken} paints={[data.uuid]} open={open} onOpen={(p) => setOpen(open === p ? null : (p as Property))} />
@@ -50,6 +53,8 @@ export default function PaintPage() {
             {data.strip?.ladder != null && <Nearest paint={data} />}
             {onCards(data) && <Swatches paint={data} onSaved={() => void refetch()} />}
             <Known paint={data} />
+            <WithMedium paint={data} />
+            <Studies paint={data} onSaved={() => void refetch()} />
             {person && <Pans paint={data} onSaved={() => void refetch()} />}
             {(data.alsoJudged.length > 0 || data.byHand.length > 0) && (
                 <section className="border-t border-rule py-3">
@@ -241,6 +246,30 @@ function Swatches({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
     );
 }
 
+/** What it did with a medium mixed in: told by itself, never pooled with the paint as it is. */
+function WithMedium({ paint }: { paint: Page }) {
+    if (paint.withMedium.length === 0) {
+        return null;
+    }
+    return (
+        <section className="border-t border-rule py-3">
+            <h2>With a medium mixed in</h2>
+            <p className="text-sm text-soft">With it it is another paint: these tests are not counted above.</p>
+            <ul>
+                {paint.withMedium.map((m, i) => (
+                    <li key={i}>
+                        <span className="text-soft">{m.added}, </span>
+                        {m.property} {m.said} <span className="num">{m.text}</span>{' '}
+                        <Link to={`/records/${m.card}`} className="text-sm">
+                            {m.title}
+                        </Link>
+                    </li>
+                ))}
+            </ul>
+        </section>
+    );
+}
+
 /** Name, maker and codes, changed where they are read. */
 function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
     const [editing, setEditing] = useState(false);
@@ -269,6 +298,8 @@ function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
                     <Link to={`/makers/${paint.makerUuid}`}>{paint.maker}</Link>
                     {paint.range && `, ${paint.range}`} · <Codes of={paint} />
                     {paint.statement.singlePigment && ' · single-pigment'}
+                    {paint.medium !== 'watercolour' && ` · ${paint.medium}`}
+                    {paint.grade && ` · ${paint.grade}`}
                     {paint.series && ` · series ${paint.series}`}
                     {paint.discontinued && ' · discontinued'}
                     {paint.effects !== null && paint.effects.length > 0 && ` · ${paint.effects.join(', ')}`}
@@ -294,6 +325,18 @@ function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
             <label className="text-sm">
                 Range
                 <input className="block" name="range" defaultValue={paint.range} />
+            </label>
+            <label className="text-sm">
+                Medium
+                <select className="block" name="medium" defaultValue={paint.medium}>
+                    {paint.media.map((m) => (
+                        <option key={m}>{m}</option>
+                    ))}
+                </select>
+            </label>
+            <label className="text-sm">
+                Grade, as the maker says it
+                <input className="block" name="grade" defaultValue={paint.grade} />
             </label>
             <label className="text-sm">
                 Pigment codes

@@ -4,13 +4,15 @@ import { useEffect, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { get } from '../../api/client';
 import type { Paint, Pan } from '../../api/types';
+import { Chip } from '../../components/paint/Chip';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSession } from '../../components/ui/useSession';
+import { Chosen } from './Chosen';
 import { PaintLine } from './PaintLine';
 import { Wide } from '../../components/ui/Wide';
 
 interface PaintList {
-    paints: (Paint & { pans: Pan[] })[];
+    paints: (Paint & { pans: Pan[]; colour: [string, string] | null })[];
     total: number;
     page: number;
     pages: number;
@@ -47,6 +49,7 @@ export default function PaintsPage() {
             get<PaintList>(`paints?q=${encodeURIComponent(sought)}&show=${encodeURIComponent(show)}&page=${sought === words ? page : 1}`),
         placeholderData: (before) => before,
     });
+    const [chosen, setChosen] = useState<Map<string, string>>(new Map());
     const pans = data?.paints.flatMap((p) => p.pans) ?? [];
     return (
         <>
@@ -118,8 +121,9 @@ export default function PaintsPage() {
                     )}
                 </Empty>
             ) : (
-                <Table rows={data.paints} />
+                <Table rows={data.paints} chosen={chosen} onChoose={setChosen} />
             )}
+            <Chosen of={chosen} onDone={() => setChosen(new Map())} />
             {data !== undefined && data.pages > 1 && (
                 <nav aria-label="Pages" className="my-4 flex gap-4 items-center">
                     {page > 1 && (
@@ -141,12 +145,23 @@ export default function PaintsPage() {
     );
 }
 
-function Table({ rows }: { rows: PaintList['paints'] }) {
+function Table({
+    rows,
+    chosen,
+    onChoose,
+}: {
+    rows: PaintList['paints'];
+    chosen: Map<string, string>;
+    onChoose: (chosen: Map<string, string>) => void;
+}) {
     return (
         <Wide label="Paints">
             <table className="w-full min-w-[900px]">
                 <thead>
                     <tr className="border-b border-ink">
+                        <th className="w-7">
+                            <span className="sr-only">Choose</span>
+                        </th>
                         <th className="py-1">Paint</th>
                         <th>Maker, range</th>
                         <th>Pigments</th>
@@ -157,7 +172,24 @@ function Table({ rows }: { rows: PaintList['paints'] }) {
                 <tbody>
                     {rows.map((p) => (
                         <tr key={p.uuid} className="border-b border-rule align-top">
+                            <td className="py-1.5">
+                                <input
+                                    type="checkbox"
+                                    aria-label={`Choose ${p.colourName}`}
+                                    checked={chosen.has(p.uuid)}
+                                    onChange={(e) => {
+                                        const next = new Map(chosen);
+                                        if (e.target.checked) {
+                                            next.set(p.uuid, p.colourName);
+                                        } else {
+                                            next.delete(p.uuid);
+                                        }
+                                        onChoose(next);
+                                    }}
+                                />
+                            </td>
                             <td className="py-1.5 pr-3 font-semibold">
+                                <Chip colour={p.colour} />
                                 <Link to={`/paints/${p.uuid}`}>{p.colourName}</Link>
                                 {p.discontinued && <span className="block text-sm font-normal">discontinued</span>}
                                 {p.pans.length > 1 && <span className="block text-sm font-normal text-soft">{p.pans.length} of it</span>}

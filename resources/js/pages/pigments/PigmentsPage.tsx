@@ -4,11 +4,12 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { get } from '../../api/client';
 import type { Pigment } from '../../api/types';
+import { Chip } from '../../components/paint/Chip';
 import { Loading, Problem } from '../../components/ui/states';
 import { Wide } from '../../components/ui/Wide';
 
 export interface PigmentList {
-    pigments: (Pigment & { paints: number; measured: number })[];
+    pigments: (Pigment & { paints: number; measured: number; colour: [string, string] | null })[];
     others: { code: string; paints: number; measured: number }[];
 }
 
@@ -50,6 +51,7 @@ export default function PigmentsPage() {
                         {rows.map((p) => (
                             <tr key={p.code} className="border-b border-rule">
                                 <td className="py-1 pr-3 font-semibold">
+                                    <Chip colour={p.colour} />
                                     <Link to={`/pigments/${encodeURIComponent(p.code)}`}>{p.code}</Link>
                                 </td>
                                 <td className="pr-3">{p.chemicalName}</td>

@@ -1,20 +1,29 @@
-import { useQuery } from '@tanstack/react-query';
-import { Link, useParams, useSearchParams } from 'react-router';
-import { get } from '../../api/client';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { get, put, remove } from '../../api/client';
+import type { GroupOf } from '../../api/opinions';
 import { keys } from '../../api/queryKeys';
 import type { PaintSet } from '../../api/types';
 import { turnSurround } from '../../components/AppShell';
 import { Empty, Loading, Problem } from '../../components/ui/states';
+import { useSaving } from '../../components/ui/useSaving';
 import { Strips } from './Strips';
 
-/** A maker's whole range, or any paints that somebody chose, under one another like those of a code. */
+interface Set extends PaintSet {
+    title: string;
+    more?: number;
+    group?: GroupOf & { mayChange: boolean; order: string[] };
+}
+
+/** A maker's whole range, a group, or any paints that somebody chose, under one another like those of a code. */
 export default function SetPage() {
-    const maker = useParams().maker ?? '';
+    const { maker = '', group = '' } = useParams();
     const [query] = useSearchParams();
-    const path = maker !== '' ? `makers/${maker}/strips` : `strips?paints=${query.get('paints') ?? ''}`;
-    const { data, error } = useQuery({
+    const path =
+        maker !== '' ? `makers/${maker}/strips` : group !== '' ? `groups/${group}/strips` : `strips?paints=${query.get('paints') ?? ''}`;
+    const { data, error, refetch } = useQuery({
         queryKey: keys.strips(path),
-        queryFn: () => get<PaintSet & { title: string; more?: number }>(path),
+        queryFn: () => get<Set>(path),
     });
     if (data === undefined) {
         return error ? <Problem error={error} /> : <Loading what="the strips" />;
@@ -27,6 +36,13 @@ export default function SetPage() {
                     Surround <kbd className="num">s</kbd>
                 </button>
             </div>
+            {data.group?.mayChange && <Order of={data} onSaved={() => void refetch()} />}
+            {data.group !== undefined && (
+                <p className="text-soft">
+                    A group of {data.group.by}
+                    {data.group.shared ? '' : ', not shared'}.
+                </p>
+            )}
             {data.paints.length === 0 ? (
                 <Empty title="No paint here">
                     Choose some in <Link to="/paints">the collection</Link>.
@@ -36,5 +52,72 @@ export default function SetPage() {
             )}
             {(data.more ?? 0) > 0 && <p>{data.more} more are not shown; open a pigment code to see them.</p>}
         </>
+    );
+}
+
+/** The group in the order of whoever made it: paints are moved and taken out here. */
+function Order({ of, onSaved }: { of: Set; onSaved: () => void }) {
+    const { error, busy, saving } = useSaving();
+    const queries = useQueryClient();
+    const go = useNavigate();
+    const group = of.group!;
+    const keep = (order: string[], more: { name?: string; shared?: boolean } = {}) =>
+        saving(() =>
+            put(`groups/${group.uuid}`, { name: group.name, shared: group.shared, ...more, paints: order }, group.edition).then(onSaved),
+        );
+    const name = new Map(of.paints.map((p) => [p.uuid, p.colourName]));
+    const moved = (i: number, by: number) => {
+        const next = [...group.order];
+        next.splice(i + by, 0, ...next.splice(i, 1));
+        return next;
+    };
+    return (
+        <details className="my-2">
+            <summary className="cursor-pointer link">Order, name and sharing</summary>
+            <ol className="my-2">
+                {group.order.map((uuid, i) => (
+                    <li key={uuid} className="flex gap-3 items-center min-h-11 border-b border-rule max-w-xl">
+                        <span className="grow">{name.get(uuid)}</span>
+                        <button type="button" className="link" disabled={busy || i === 0} onClick={() => void keep(moved(i, -1))}>
+                            up<span className="sr-only"> {name.get(uuid)}</span>
+                        </button>
+                        <button
+                            type="button"
+                            className="link"
+                            disabled={busy || i === group.order.length - 1}
+                            onClick={() => void keep(moved(i, 1))}
+                        >
+                            down<span className="sr-only"> {name.get(uuid)}</span>
+                        </button>
+                        <button
+                            type="button"
+                            className="link"
+                            disabled={busy}
+                            onClick={() => void keep(group.order.filter((u) => u !== uuid))}
+                        >
+                            take out<span className="sr-only"> {name.get(uuid)}</span>
+                        </button>
+                    </li>
+                ))}
+            </ol>
+            <label className="flex gap-2 items-center min-h-11">
+                <input type="checkbox" checked={group.shared} onChange={(e) => void keep(group.order, { shared: e.target.checked })} />{' '}
+                others may see it
+            </label>
+            <button
+                type="button"
+                className="link"
+                onClick={() =>
+                    void saving(async () => {
+                        await remove(`groups/${group.uuid}`);
+                        void queries.invalidateQueries({ queryKey: keys.groups() });
+                        void go('/paints');
+                    })
+                }
+            >
+                Dissolve the group; its paints stay
+            </button>
+            <Problem error={error} />
+        </details>
     );
 }
