@@ -86,15 +86,7 @@ final class LikePaints
      */
     private static function loses(PaintDigest $wanted, PaintDigest $other): array
     {
-        $out = [];
-        foreach (['transparency', 'staining', 'granulation'] as $property) {
-            [$one, $two] = [$wanted->likeliest($property), $other->likeliest($property)];
-            if ($one !== null && $two !== null && $one !== $two) {
-                $out[] = "$property $two instead of $one";
-            }
-        }
-
-        return $out;
+        return array_map(static fn (string $p): string => "$p {$other->likeliest($p)} instead of {$wanted->likeliest($p)}", $wanted->apart($other));
     }
 
     /** @param array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, ...} $light */

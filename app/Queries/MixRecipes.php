@@ -131,6 +131,7 @@ final class MixRecipes
         arsort($lost);
 
         return [
+            ...PaletteCheck::of($films, $reach, $user),
             'side' => Reach::PATCH, 'lightnesses' => Reach::LIGHTNESSES, 'unmeasured' => count($atHand) - count($kept),
             'patches' => array_map(static fn (array $p): array => [$p['l'], $p['a'], $p['b'], (new Lab($p['l'], $p['a'], $p['b']))->toXyz()->toLinearRgb()->toHex()], $reach->patches),
             'paints' => array_map(static fn (int $id): array => [...MixView::paint($paints[$id], $kept[$id]), 'lost' => $lost[$id], 'share' => round($lost[$id] / max(1, count($reach->patches)), 4)], array_map(intval(...), array_keys($lost))),

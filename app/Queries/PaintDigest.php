@@ -28,6 +28,9 @@ final readonly class PaintDigest
     /** What a list shows of a rating; where it comes from is on the paint's own page. */
     private const SHOWN = ['property', 'value', 'uncertainty', 'said', 'text', 'position', 'low', 'high', 'pooled'];
 
+    /** Share of the chances of classes that two paints have in common, below which they are of another class (own). */
+    private const SAME = 0.5;
+
     /** Counts with the form of what is kept. */
     private const FORM = 1;
 
@@ -209,6 +212,15 @@ final readonly class PaintDigest
     public function chances(): array
     {
         return $this->data['chances'];
+    }
+
+    /** @return list<string> properties in which it is more likely of another class than another paint than of the same */
+    public function apart(self $other): array
+    {
+        $theirs = $other->chances();
+        $same = static fn (array $chances, string $property): float => array_sum(array_map(static fn (string $class, float $chance): float => min($chance, $theirs[$property][$class] ?? 0.0), array_keys($chances), $chances));
+
+        return array_keys(array_filter(array_intersect_key($this->chances(), $theirs), static fn (array $chances, string $property): bool => $same($chances, $property) < self::SAME, ARRAY_FILTER_USE_BOTH));
     }
 
     public function likeliest(string $property): ?string

@@ -43,7 +43,26 @@ export interface Grey extends MixPaint {
     grey: boolean;
 }
 /** What all at hand reaches by two, in patches of the a*, b* plane. */
+interface Named {
+    uuid: string;
+    name: string;
+    maker: string;
+}
 export interface ReachAnswer {
+    /** Pairs at hand that are near each other, nearest first. */
+    alike: {
+        one: Named;
+        other: Named;
+        dE00: number;
+        unseen: boolean;
+        words: string[];
+        apart: string[];
+        /** dE00 at most between their mixes with the partners; null: no partners. */
+        mixes: number | null;
+        enough: boolean;
+    }[];
+    /** Widest turns of hue without anything, degrees. */
+    gaps: { of: string; degrees: number; hex: string; from: Named | null; to: Named | null }[];
     side: number;
     lightnesses: number[];
     /** Paints at hand without a measured ladder. */

@@ -39,7 +39,18 @@ export function Reach() {
                         lightnesses; expected, not painted.
                         {data.unmeasured > 0 && ` ${data.unmeasured} of the paints at hand have no measured ladder and are left out.`}
                     </p>
-                    <ul className="mt-2 columns-1 lg:columns-2">
+                    {data.gaps.map((g) => (
+                        <p key={g.of} className="flex items-center gap-2 mt-1">
+                            <span className="w-8 h-5 shrink-0" style={{ background: g.hex }} />
+                            <span>
+                                The widest turn of hue without {g.of === 'paints' ? 'a paint' : 'a mixture of two'} is{' '}
+                                <span className="num">{g.degrees}°</span>
+                                {g.from !== null && g.to !== null && `, from ${g.from.name} to ${g.to.name}`}.
+                            </span>
+                        </p>
+                    ))}
+                    <Alike of={data.alike} />
+                    <ul className="mt-4 columns-1 lg:columns-2">
                         {data.paints.map((p) => (
                             <li key={p.uuid} className="flex items-center gap-3 border-b border-rule py-1 break-inside-avoid">
                                 <span className="w-8 h-6 shrink-0" style={{ background: p.hex }} />
@@ -60,6 +71,52 @@ export function Reach() {
                 </>
             )}
         </details>
+    );
+}
+
+/** Pairs at hand of which one may be enough. */
+function Alike({ of }: { of: ReachAnswer['alike'] }) {
+    return (
+        <>
+            <h3 className="font-medium mt-4">One too many?</h3>
+            {of.length === 0 && <p>No two of them come near each other.</p>}
+            <ul>
+                {of.map((a) => (
+                    <li key={a.one.uuid + a.other.uuid} className="border-b border-rule py-1">
+                        <Link to={`/paints/${a.one.uuid}`} className="font-medium">
+                            {a.one.name}
+                        </Link>{' '}
+                        and{' '}
+                        <Link to={`/paints/${a.other.uuid}`} className="font-medium">
+                            {a.other.name}
+                        </Link>
+                        :{' '}
+                        {a.enough ? (
+                            <strong className="font-semibold">one is enough</strong>
+                        ) : a.unseen ? (
+                            'closer than can be seen'
+                        ) : (
+                            <>
+                                dE00 <span className="num">{a.dE00.toFixed(1)}</span> apart{a.words.length > 0 && `, ${a.words.join(', ')}`}
+                            </>
+                        )}
+                        {a.apart.length > 0 && `; they differ in ${a.apart.join(' and ')}`}
+                        {a.mixes === null ? (
+                            <span className="text-soft">; choose partners to have their mixes compared</span>
+                        ) : (
+                            <span className="text-soft">
+                                ; their mixes with your partners lie up to dE00 <span className="num">{a.mixes.toFixed(1)}</span> apart,
+                                expected
+                            </span>
+                        )}
+                        .{' '}
+                        <Link to={`/compare?paints=${a.one.uuid},${a.other.uuid}`} className="text-sm">
+                            compare
+                        </Link>
+                    </li>
+                ))}
+            </ul>
+        </>
     );
 }
 
