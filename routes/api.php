@@ -77,7 +77,7 @@ Route::get('choose', ChooseController::class);
 Route::get('shore', ShoreController::class);
 Route::get('groups', [GroupController::class, 'index']);
 Route::get('groups/{group}/strips', [GroupController::class, 'strips']);
-Route::get('study-pictures/{picture}.jpg', [StudyController::class, 'picture'])->where('picture', '[0-9a-f-]{36}');
+Route::get('study-pictures/{studyPicture}.jpg', [StudyController::class, 'picture'])->where('studyPicture', '[0-9a-f-]{36}');
 Route::get('strips', [CompareController::class, 'chosen']);
 Route::get('makers/{maker}/strips', [CompareController::class, 'ofMaker']);
 Route::get('compare', [CompareController::class, 'show']);
@@ -154,7 +154,7 @@ Route::middleware('auth')->group(static function (): void {
     Route::put('studies/{uuid}', [StudyController::class, 'put']);
     Route::delete('studies/{study}', [StudyController::class, 'destroy']);
     Route::post('studies/{study}/pictures/{uuid}', [StudyController::class, 'putPicture'])->middleware('throttle:uploads');
-    Route::delete('study-pictures/{picture}', [StudyController::class, 'destroyPicture']);
+    Route::delete('study-pictures/{studyPicture}', [StudyController::class, 'destroyPicture']);
     Route::put('pan-sets/{uuid}', [PanController::class, 'putSet']);
     Route::put('mixes/{uuid}', [MixController::class, 'put']);
     Route::delete('mixes/{mix}', [MixController::class, 'destroy']);

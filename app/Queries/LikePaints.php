@@ -23,6 +23,9 @@ final class LikePaints
     /** Nearest at reference depth, from among which those are taken whose tests may be seen. */
     private const NEAR = 600;
 
+    /** Beyond it a paint stands in for nothing, mean dE00 (own). */
+    private const FAR = 12.0;
+
     private const SHOWN = 8;
 
     /** Conditions that a stand-in may be asked for, before likeness is. */
@@ -66,7 +69,8 @@ final class LikePaints
         if (in_array('transparent', $conditions, true)) {
             $likeness = array_filter($likeness, static fn (int $id): bool => in_array($digests[$id]->likeliest('transparency'), ['transparent', 'semi-transparent'], true), ARRAY_FILTER_USE_KEY);
         }
-        $likeness = array_slice($likeness, 0, self::SHOWN, true);
+        $likeness = array_slice(array_filter($likeness, static fn (Likeness $l): bool => $l->dE00 <= self::FAR), 0, self::SHOWN, true);
+        $mixes = PaletteCheck::mixesBeside($paint->id, array_keys($likeness), $user);
         $paints = Paint::query()->with('maker', 'codes')->whereKey(array_keys($likeness))->get()->keyBy('id');
 
         return [
@@ -74,7 +78,7 @@ final class LikePaints
             'like' => array_map(static fn (int $id, Likeness $l): array => [
                 ...PaintView::of($paints[$id]), 'mine' => in_array($id, $mine, true), 'dE00' => round($l->dE00, 1), 'unseen' => $l->isUnseen(), 'words' => $l->words(),
                 'depths' => array_map(static fn (string $name, array $d): array => ['name' => $name, 'wanted' => $d['wanted']->toXyz()->toLinearRgb()->toHex(), 'other' => $d['other']->toXyz()->toLinearRgb()->toHex(), 'dE00' => round($d['dE00'], 1)], array_keys($l->depths), $l->depths),
-                'loses' => self::loses($digests[$paint->id], $digests[$id]), 'light' => isset($light[$id]) ? self::inWords($light[$id]) : 'not tested in light', 'holds' => isset($light[$id]) ? self::holds($light[$id]) : null,
+                'mixes' => isset($mixes[$id]) ? round($mixes[$id], 1) : null, 'loses' => self::loses($digests[$paint->id], $digests[$id]), 'light' => isset($light[$id]) ? self::inWords($light[$id]) : 'not tested in light', 'holds' => isset($light[$id]) ? self::holds($light[$id]) : null,
             ], array_keys($likeness), $likeness),
         ];
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Models\Film;
 use App\Models\Paint;
 use App\Models\Pan;
 use App\Models\User;
@@ -39,6 +40,25 @@ final class PaletteCheck
         $partners = array_values(array_intersect(Pan::query()->where('owner_id', $user->id)->whereNotNull('partner')->pluck('paint_id')->map(intval(...))->unique()->all(), array_keys($films)));
 
         return ['alike' => self::alike($films, $digests, $paints, $partners), 'gaps' => self::gaps($digests, $paints, $reach)];
+    }
+
+    /**
+     * How far the mixes of other paints with one's partners lie from those of a paint.
+     *
+     * @param list<int> $others
+     *
+     * @return array<int, float> dE00 at most, by paint; those without a film, and all without partners, are left out
+     */
+    public static function mixesBeside(int $paint, array $others, ?User $user): array
+    {
+        $partners = $user === null ? [] : Pan::query()->where('owner_id', $user->id)->whereNotNull('partner')->pluck('paint_id')->map(intval(...))->unique()->all();
+        $films = $partners === [] ? [] : array_map(static fn (Film $f): PaintFilm => $f->film(), PaintFilms::of([$paint, ...$others, ...$partners], $user));
+        $out = [];
+        foreach (isset($films[$paint]) ? array_intersect($others, array_keys($films)) : [] as $other) {
+            $out[$other] = self::mixesApart($films[$paint], $films[$other], array_diff_key(array_intersect_key($films, array_flip($partners)), [$paint => 0, $other => 0]));
+        }
+
+        return array_filter($out, static fn (?float $apart): bool => $apart !== null);
     }
 
     /**

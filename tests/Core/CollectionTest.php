@@ -28,6 +28,31 @@ final class CollectionTest extends TestCase
         'tide' => [['PB28'], 'High Tide', 'Eelgrass Studio'], 'aster' => [['PV3'], 'Sea Aster', 'Sluice & Staithe Second'], 'mix' => [['PB15:3', 'PG7'], 'Lagoon', 'Mudlark Paintworks'], 'unknown' => [[], 'Ebb Grey', 'Ørsted & Söhne'],
     ];
 
+    public function testOfVeryManyPaintsNoneThatFitsIsLeftOut(): void
+    {
+        $keys = array_keys(self::SHELF);
+        $lines = implode("\n", array_map(static fn (string $key, int $id): string => Finder::line($id, ...self::SHELF[$key]), $keys, array_keys($keys)));
+        foreach (['b', 'be', 'br', 'bea', 'red', 'eac', 'pr254', 'p.r. 254', 'PR 254', '254', 'pb28 high', 'withy red', 'ss', 'söh', 'ørs', 'ebb g', 'pg7', 'r254', 'zzz', 'st', 'and', '(', '.*', "\t", 'lagoon pb15:3'] as $typed) {
+            $finder = new Finder($typed);
+            $fits = array_keys(array_filter(array_map(static fn (array $p): int => $finder->score(...$p), array_values(self::SHELF))));
+            self::assertSame([], array_diff($fits, $finder->among($lines)), $typed);
+        }
+        // And what cannot fit is left out: else nothing would be won.
+        self::assertCount(1, (new Finder('lagoon'))->among($lines));
+        self::assertSame([], (new Finder('zzz'))->among($lines));
+    }
+
+    public function testOnePriceIsSpreadByVolumeAndAddsUpToIt(): void
+    {
+        foreach ([[1000, [1, 1, 1]], [999, [1.8, 1.8, 5, 10, 0.5]], [1, [3, 3]], [0, [2]]] as [$minor, $volumes]) {
+            $shares = array_map(static fn (Money $m): int => $m->minor, UnitPrice::spread(Money::ofMinor($minor, 'EUR'), $volumes));
+            self::assertSame($minor, array_sum($shares));
+            foreach ($shares as $i => $share) {
+                self::assertEqualsWithDelta($minor * $volumes[$i] / array_sum($volumes), $share, 1.0);
+            }
+        }
+    }
+
     /** @return list<string> best first */
     private static function found(string $typed): array
     {

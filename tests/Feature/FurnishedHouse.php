@@ -10,7 +10,9 @@ use App\Actions\RequestMeasurement;
 use App\Models\BenchSession;
 use App\Models\CaptureProfile;
 use App\Models\CaptureTarget;
+use App\Models\Decision;
 use App\Models\FadeCheck;
+use App\Models\Group;
 use App\Models\Hanging;
 use App\Models\HangingMove;
 use App\Models\HangingPause;
@@ -25,6 +27,8 @@ use App\Models\PhoneLink;
 use App\Models\Photo;
 use App\Models\Picture;
 use App\Models\Spoiling;
+use App\Models\Study;
+use App\Models\StudyPicture;
 use App\Models\Swatch;
 use App\Models\Task;
 use App\Models\User;
@@ -82,6 +86,10 @@ trait FurnishedHouse
         $log = LightLog::put(self::uuid(), ['card_id' => $draft->id, 'name' => 'window.csv', 'unit' => 'lux', 'time_zone' => 'Europe/London', 'readings' => 48, 'gaps' => 0, 'clipped' => false, 'days' => ['2026-02-14' => ['luxHours' => 90000.0, 'covered' => 1.0]]]);
         $owner->forceFill(['calendar_hash' => hash('sha256', $secret = str_repeat('s', 40))])->save();
         $mix = Mix::put(self::uuid(), ['a_id' => $paint->id, 'b_id' => Paint::query()->where('uuid', $twin)->withoutGlobalScopes()->firstOrFail()->id, 'share' => 0.5, 'deposit' => 0.92, 'name' => 'rain grey']);
+        $decision = Decision::put(self::uuid(), ['paint_id' => $paint->id, 'word' => 'keep', 'decided_on' => '2026-03-01', 'brief' => []]);
+        $group = Group::put(self::uuid(), ['name' => 'violets']);
+        $study = Study::put(self::uuid(), ['title' => 'slipway']);
+        $studyPicture = StudyPicture::put(self::uuid(), ['study_id' => $study->id, 'sha256' => $picture->sha256, 'extension' => 'png']);
         $published = $this->card('property', 'PB28');
         $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $published->specimens[0]->uuid, 'property' => 'staining', 'word' => 'high'])->assertCreated();
         PublishRecord::of($published, $owner);
@@ -90,7 +98,7 @@ trait FurnishedHouse
             'owner' => $owner, 'stranger' => $this->other, 'invited' => $invited, 'steward' => $this->steward, 'user' => $invited,
             'card' => $draft->uuid, 'published' => $published->uuid, 'number' => 1, 'uuid' => self::uuid(), 'code' => 'PB28', 'paint' => $paint->uuid, 'pan' => $specimen->pan->uuid, 'specimen' => $specimen->uuid, 'picture' => $picture->uuid,
             'measurement' => Measurement::query()->firstOrFail()->uuid, 'check' => $check->uuid, 'photo' => $photo->uuid, 'spoiling' => $spoiling->uuid, 'task' => $task->uuid, 'run' => $run->uuid, 'target' => $target->uuid,
-            'profile' => $profile->uuid, 'palette' => $palette->uuid, 'import' => $import->uuid, 'claim' => $claim, 'merge' => $merge->uuid, 'session' => $session->uuid, 'swatch' => $swatch->uuid, 'link' => $link->uuid, 'pause' => $pause->uuid, 'log' => $log->uuid, 'secret' => $secret, 'mix' => $mix->uuid, 'move' => $move->uuid, 'place' => 'white', 'maker' => $paint->maker->uuid,
+            'profile' => $profile->uuid, 'palette' => $palette->uuid, 'import' => $import->uuid, 'claim' => $claim, 'merge' => $merge->uuid, 'session' => $session->uuid, 'swatch' => $swatch->uuid, 'link' => $link->uuid, 'pause' => $pause->uuid, 'log' => $log->uuid, 'secret' => $secret, 'mix' => $mix->uuid, 'move' => $move->uuid, 'place' => 'white', 'maker' => $paint->maker->uuid, 'decision' => $decision->uuid, 'group' => $group->uuid, 'study' => $study->uuid, 'studyPicture' => $studyPicture->uuid,
         ];
     }
 }

@@ -66,17 +66,17 @@ final class StudyController extends Controller
         return new JsonResponse(['uuid' => $picture->uuid], $picture->wasRecentlyCreated ? 201 : 200);
     }
 
-    public function picture(Request $request, StudyPicture $picture): Response
+    public function picture(Request $request, StudyPicture $studyPicture): Response
     {
-        Gate::authorize('see-shared', $picture->study);
+        Gate::authorize('see-shared', $studyPicture->study);
 
-        return $this->image($request, PictureStore::preview($picture->sha256, $picture->extension, self::PREVIEW), false);
+        return $this->image($request, PictureStore::preview($studyPicture->sha256, $studyPicture->extension, self::PREVIEW), false);
     }
 
-    public function destroyPicture(StudyPicture $picture): JsonResponse
+    public function destroyPicture(StudyPicture $studyPicture): JsonResponse
     {
-        Gate::authorize('change', $picture->study);
-        $picture->delete();
+        Gate::authorize('change', $studyPicture->study);
+        $studyPicture->delete();
 
         return new JsonResponse(null, 204);
     }

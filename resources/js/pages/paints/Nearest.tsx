@@ -14,6 +14,8 @@ interface Like extends Paint {
     unseen: boolean;
     words: string[];
     depths: { name: string; wanted: string; other: string; dE00: number }[];
+    /** dE00 at most between their mixes with one's partners; null: not worked out. */
+    mixes: number | null;
     loses: string[];
     light: string;
     holds: boolean | null;
@@ -60,7 +62,7 @@ export function Nearest({ paint }: { paint: Paint }) {
             </div>
             <Problem error={error} />
             {open && data === undefined && !error && <Loading what="what comes near" />}
-            {data?.like.length === 0 && <p>Nothing that was measured meets this.</p>}
+            {data?.like.length === 0 && <p>Nothing that was measured comes near it and meets this.</p>}
             <ul>
                 {data?.like.map((l) => (
                     <li key={l.uuid} className="grid gap-x-4 md:grid-cols-[300px_1fr] items-center border-b border-rule py-1">
@@ -85,7 +87,9 @@ export function Nearest({ paint }: { paint: Paint }) {
                                     {l.words.length > 0 && `, ${l.words.join(', ')}`}
                                 </>
                             )}
-                            {l.loses.length > 0 && `; ${l.loses.join('; ')}`}. <span className="text-soft">{l.light}.</span>{' '}
+                            {l.loses.length > 0 && `; ${l.loses.join('; ')}`}
+                            {l.mixes !== null && `; mixes with your partners up to dE00 ${l.mixes.toFixed(1)} apart, expected`}.{' '}
+                            <span className="text-soft">{l.light}.</span>{' '}
                             <Link to={`/compare?paints=${paint.uuid},${l.uuid}`} className="text-sm">
                                 compare
                             </Link>
@@ -94,7 +98,7 @@ export function Nearest({ paint }: { paint: Paint }) {
                 ))}
             </ul>
             {data !== undefined && (
-                <p className="text-sm text-soft">Your mixes with it were not tried; the mixing bench says what is expected of them.</p>
+                <p className="text-sm text-soft">Mixes are expected, not painted. What lies further than dE00 12 stands in for nothing.</p>
             )}
         </details>
     );
