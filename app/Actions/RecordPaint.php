@@ -37,6 +37,7 @@ final class RecordPaint
                 'pigments_stated' => $statement->isStated(),
                 ...array_key_exists('series', $line) ? ['series' => trim((string) $line['series'])] : [],
                 ...array_key_exists('medium', $line) ? ['medium' => $line['medium']] : [],
+                ...array_key_exists('printedColour', $line) ? ['printed_colour' => $line['printedColour'] === null ? null : strtolower((string) $line['printedColour'])] : [],
                 ...array_key_exists('grade', $line) ? ['grade' => trim((string) $line['grade'])] : [],
                 ...array_key_exists('effects', $line) ? ['effects' => $line['effects'] === null ? null : array_values($line['effects'])] : [],
                 ...array_key_exists('discontinued', $line) ? ['discontinued' => (bool) $line['discontinued']] : [],

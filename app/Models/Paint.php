@@ -27,6 +27,7 @@ use MarshTrial\Core\Pigment\PigmentStatement;
  * @property \Illuminate\Database\Eloquent\Collection<int, PaintCode> $codes
  * @property string $medium watercolour or gouache
  * @property string $grade as the maker says it
+ * @property string|null $printed_colour that the maker prints or shows for it, sRGB hex
  * @property \Illuminate\Database\Eloquent\Collection<int, Formulation> $formulations
  */
 final class Paint extends Model

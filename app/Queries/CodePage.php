@@ -20,13 +20,16 @@ final class CodePage
     {
         $code = PigmentCode::parse($written);
         $paints = self::paintsOf($code);
+        $set = PaintSet::of($paints, $user);
+
         return [
             'code' => $code->text,
             'state' => $code->state->value,
             'likelyMeaning' => $code->likelyMeaning,
             'pigment' => PigmentView::of($code->entry()),
             'caution' => Cautions::CLOSE,
-            ...PaintSet::of($paints, $user),
+            'unlikely' => Claimed::unlikely($set),
+            ...$set,
         ];
     }
 

@@ -11,6 +11,7 @@ use App\Models\Pan;
 use App\Models\Strip;
 use App\Models\User;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Query\Builder as QueryBuilder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Collection\Finder;
@@ -71,8 +72,11 @@ final class CollectionView
         return array_keys($scores);
     }
 
+    /** Begins a narrowing by what one decided. */
+    private const DECIDED = 'decided: ';
+
     /** What the list of paints may be narrowed to, each about one's own pans but the last. */
-    public const SHOWS = ['mine', 'several of one', 'empty or gone', 'unlabelled', 'no place', 'discontinued'];
+    public const SHOWS = ['mine', 'several of one', 'empty or gone', 'unlabelled', 'no place', 'decided: keep', 'decided: buy', 'decided: replace', 'decided: let go', 'decided: use up', 'decided: wanted', 'discontinued'];
 
     /**
      * Narrows a query of paints.
@@ -89,8 +93,16 @@ final class CollectionView
             'unlabelled' => $paints->whereIn('id', $own()->where('state', 'unlabelled')),
             'no place' => $paints->whereIn('id', $own()->whereIn('state', PanStates::AT_HAND)->whereNull('palette_id')->where('kept_at', '')),
             'discontinued' => $paints->where('discontinued', true),
-            default => $paints,
+            default => str_starts_with($show, self::DECIDED) ? $paints->whereIn('id', self::decided(substr($show, strlen(self::DECIDED)), $user)) : $paints,
         };
+    }
+
+    /** Paints that one decided so of last. */
+    private static function decided(string $word, ?User $user): QueryBuilder
+    {
+        $newest = DB::table('decisions')->where('owner_id', $user->id ?? 0)->selectRaw('paint_id, word, row_number() over (partition by paint_id order by decided_on desc, id desc) as place');
+
+        return DB::query()->fromSub($newest, 'newest')->where('place', 1)->where('word', $word)->select('paint_id');
     }
 
     /** @return array<string, mixed> the palettes of a tester, slot by slot, and what has no slot */

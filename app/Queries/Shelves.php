@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Models\Decision;
 use App\Models\Measurement;
 use App\Models\Paint;
 use App\Models\Pan;
@@ -43,6 +44,9 @@ final class Shelves
         $ids = array_slice(array_keys($tests), 0, self::LOOKED_AT);
         $paints = Paint::query()->with('maker', 'codes')->whereKey($ids)->get()->keyBy('id');
         $digests = PaintDigest::of($ids, $user);
+        // What others paid is theirs to know.
+        $pans = $user === null ? collect() : Pan::query()->where('owner_id', $user->id)->whereIn('paint_id', $ids)->whereNotNull('price_minor')->orderBy('id')->get()->groupBy('paint_id');
+        $decided = $user === null ? collect() : Decision::query()->where('owner_id', $user->id)->whereIn('paint_id', $ids)->orderBy('decided_on')->orderBy('id')->pluck('word', 'paint_id');
         $shelves = [Choice::FITS => [], Choice::OPEN => [], Choice::NOT => []];
         $order = HueOrder::of(array_filter(array_map(static fn (PaintDigest $d): ?Lab => $d->lab(), $digests)));
         foreach ([...$order, ...array_diff($ids, $order)] as $id) {
@@ -52,8 +56,8 @@ final class Shelves
             }
             $digest = $digests[(int) $id] ?? null;
             $statement = $paint->statement();
-            $choice = Choice::of($wish, $digest?->chances() ?? [], $digest?->light(), $statement->codes === [] ? null : count($statement->codes) === 1);
-            $shelves[$choice->shelf][] = [...PaintView::of($paint), 'mine' => in_array((int) $id, $mine, true), 'strip' => $digest?->view(), 'reasons' => $choice->reasons];
+            $choice = Choice::of($wish, $digest?->chances() ?? [], $digest?->light(), $statement->codes === [] ? null : count($statement->codes) === 1, ($price = Prices::perMl($pans[(int) $id] ?? collect()))[0] ?? null);
+            $shelves[$choice->shelf][] = [...PaintView::of($paint), 'mine' => in_array((int) $id, $mine, true), 'strip' => $digest?->view(), 'reasons' => $choice->reasons, 'perMl' => $price === null ? null : sprintf('%.2f %s/ml', ...$price), 'decided' => $decided[(int) $id] ?? null];
         }
         $all = array_sum(array_map(count(...), $shelves));
 

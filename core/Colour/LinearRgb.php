@@ -52,6 +52,12 @@ final readonly class LinearRgb
     }
 
     /** Nearest colour a screen can show, as #rrggbb; clipped, for display only. */
+    /** From "#rrggbb", sRGB. */
+    public static function fromHex(string $hex): self
+    {
+        return new self(...array_map(static fn (string $byte): float => Srgb::decode(hexdec($byte) / 255), str_split(ltrim($hex, '#'), 2)));
+    }
+
     public function toHex(): string
     {
         $byte = static fn (float $v): int => (int) round(255 * min(1.0, max(0.0, Srgb::encode($v))));

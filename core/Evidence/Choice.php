@@ -33,12 +33,14 @@ final readonly class Choice
      * @param array<string, array<string, float>> $chances class => chance that another tester's card has it, by property; untested ones left out
      * @param array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, earlier?: list<array{outcome: Outcome, mlxh: float}>}|null $light what light did, by the latest check; null: not tested
      * @param bool|null $singlePigment null: not stated
+     * @param float|null $perMl what the reader paid for a millilitre; null: not known
      */
-    public static function of(Wish $wish, array $chances, ?array $light, ?bool $singlePigment): self
+    public static function of(Wish $wish, array $chances, ?array $light, ?bool $singlePigment, ?float $perMl = null): self
     {
         $answers = array_values(array_filter([
             self::light($wish, $light),
             $wish->singlePigment ? self::answer($singlePigment === true ? self::FITS : ($singlePigment === null ? self::OPEN : self::NOT), $singlePigment === true ? 'of one pigment' : ($singlePigment === null ? 'its pigments are not stated' : 'a mixture of pigments'), $singlePigment === null ? 'what the label says' : null) : null,
+            $wish->budgetPerMl === null ? null : self::price($wish->budgetPerMl, $perMl),
             match ($wish->grain) {
                 'welcome' => self::has($chances['granulation'] ?? [], ['distinct', 'heavy'], 'granulation', 'grains', 'does not grain'), 'unwelcome' => self::has($chances['granulation'] ?? [], ['none', 'slight'], 'granulation', 'lies flat', 'grains'), default => null,
             },
@@ -85,6 +87,16 @@ final readonly class Choice
             $light['mlxh'] <= $wish->mlxh && $light['categories'] !== [] && array_diff($light['categories'], LightfastnessScale::HOLDS) === [] => self::answer(self::OPEN, "$what after $dose Mlx h, little enough for category ".implode(' or ', $light['categories']), "more light on its strip, until $asked Mlx h"),
             $light['mlxh'] <= $wish->mlxh => self::answer(self::NOT, "$what after $dose Mlx h already; $asked are asked for", 'a check that says otherwise'),
             default => self::before($wish->mlxh, $light['earlier'] ?? [], "$what after $dose Mlx h", $asked),
+        };
+    }
+
+    /** @return array{answer: string, reason: string, change: string|null} */
+    private static function price(float $budget, ?float $perMl): array
+    {
+        return match (true) {
+            $perMl === null => self::answer(self::OPEN, 'what it costs is not recorded', 'a price and a volume with one of your pans'),
+            $perMl <= $budget => self::answer(self::FITS, sprintf('%.2f a millilitre', $perMl), null),
+            default => self::answer(self::NOT, sprintf('%.2f a millilitre, more than %.2f', $perMl, $budget), 'another price'),
         };
     }
 

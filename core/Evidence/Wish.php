@@ -26,5 +26,7 @@ final readonly class Wish
         public bool $singlePigment = false,
         /** Nothing that fades much, even where little light falls on it. */
         public bool $neverFugitive = false,
+        /** What a millilitre may cost at most, in the reader's own currency; null: whatever it costs. */
+        public ?float $budgetPerMl = null,
     ) {}
 }

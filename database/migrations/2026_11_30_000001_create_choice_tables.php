@@ -83,6 +83,8 @@ return new class extends Migration {
         Schema::table('paints', function (Blueprint $table): void {
             $table->string('medium', 20)->default('watercolour');
             $table->string('grade', 60)->default('');
+            // The colour that the maker prints or shows for it, as sRGB hex.
+            $table->string('printed_colour', 7)->nullable();
         });
     }
 };

@@ -28,6 +28,14 @@ final class ChoiceTest extends TestCase
         return ['outcome' => $outcome, 'mlxh' => $mlxh, 'categories' => $categories, 'earlier' => $earlier];
     }
 
+    public function testABudgetIsKeptToTheCentAndAnUnknownPriceIsNoAnswer(): void
+    {
+        $wish = new Wish('lies in a box', budgetPerMl: 1.2);
+        $shelf = static fn (?float $perMl): string => Choice::of($wish, [], null, true, $perMl)->shelf;
+        self::assertSame([Choice::FITS, Choice::NOT, Choice::OPEN], [$shelf(1.2), $shelf(1.21), $shelf(null)]);
+        self::assertSame('1.21 a millilitre, more than 1.20', Choice::of($wish, [], null, true, 1.21)->reasons[0]['reason']);
+    }
+
     /** @return array<string, array{0: Wish, 1: array<string, array<string, float>>, 2: array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, earlier?: list<array{outcome: Outcome, mlxh: float}>}|null, 3: string, 4: string}> */
     public static function wishes(): array
     {

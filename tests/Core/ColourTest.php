@@ -27,6 +27,13 @@ final class ColourTest extends TestCase
         }
     }
 
+    public function testAHexIsReadAsItIsWritten(): void
+    {
+        foreach (['#000000', '#ffffff', '#7a1fd2', '#0a0b0c'] as $hex) {
+            self::assertSame($hex, LinearRgb::fromHex($hex)->toHex());
+        }
+    }
+
     public function testThePartsOfADifferenceMakeItsSize(): void
     {
         foreach (self::pairs() as [$a, $b]) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
+use MarshTrial\Core\Collection\Decisions;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\CoreException;
@@ -11,9 +12,11 @@ use MarshTrial\Core\Evidence\ClaimCheck;
 use MarshTrial\Core\Evidence\ClaimScale;
 use MarshTrial\Core\Evidence\DepthDial;
 use MarshTrial\Core\Evidence\EyeScale;
+use MarshTrial\Core\Evidence\HueGaps;
 use MarshTrial\Core\Evidence\HueOrder;
 use MarshTrial\Core\Evidence\ScalePosition;
 use MarshTrial\Core\Evidence\Strip;
+use MarshTrial\Core\Evidence\UnlikelyCode;
 use MarshTrial\Core\Exchange\Money;
 use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Rating\Ladder;
@@ -58,6 +61,40 @@ final class EvidenceTest extends TestCase
         $lab = static fn (float $hue, float $chroma = 40.0): Lab => Lab::fromLch(50, $chroma, $hue);
         self::assertSame(['crimson', 'red', 'orange', 'grey'], HueOrder::of(['orange' => $lab(60), 'crimson' => $lab(350), 'grey' => $lab(200, 2), 'red' => $lab(20)]));
         self::assertSame([], HueOrder::of([]));
+    }
+
+    public function testACodeIsUnlikelyOnlyFarFromEveryOtherPaintOfIt(): void
+    {
+        $lab = static fn (float $hue, float $chroma = 40.0): Lab => Lab::fromLch(50, $chroma, $hue);
+        $others = ['a' => $lab(280), 'b' => $lab(284), 'c' => $lab(287)];
+        self::assertSame([], UnlikelyCode::among([...$others, 'near' => $lab(287 + UnlikelyCode::TURN - 0.5)]));
+        self::assertEqualsWithDelta(['far' => UnlikelyCode::TURN + 0.5], UnlikelyCode::among([...$others, 'far' => $lab(287 + UnlikelyCode::TURN + 0.5)]), 1e-9);
+        // Across the cut of the circle it is as near as it is.
+        self::assertSame([], UnlikelyCode::among(['a' => $lab(350), 'b' => $lab(355), 'c' => $lab(4)]));
+        // Two that agree with each other are no single slip; a grey has no hue; with one other nothing can be said.
+        self::assertSame([], UnlikelyCode::among([...$others, 'far' => $lab(330), 'too' => $lab(333)]));
+        self::assertSame([], UnlikelyCode::among([...$others, 'grey' => $lab(90, 1)]));
+        self::assertSame([], UnlikelyCode::among(['a' => $lab(280), 'far' => $lab(330)]));
+        // Where the others scatter widely, so may this one.
+        self::assertSame([], UnlikelyCode::among(['a' => $lab(200), 'b' => $lab(218), 'c' => $lab(236), 'd' => $lab(236 + 34)]));
+        self::assertSame(['d'], array_keys(UnlikelyCode::among(['a' => $lab(200), 'b' => $lab(218), 'c' => $lab(236), 'd' => $lab(236 + 38)])));
+    }
+
+    public function testTheWidestGapInHueCountsColoursOfEnoughChromaAlone(): void
+    {
+        $lab = static fn (float $hue, float $chroma): Lab => Lab::fromLch(60, $chroma, $hue);
+        $of = ['red' => $lab(30, 60), 'yellow' => $lab(90, 70), 'blue' => $lab(280, 40)];
+        self::assertEqualsWithDelta(['from' => 'yellow', 'to' => 'blue', 'degrees' => 190.0, 'middle' => 185.0], HueGaps::widest($of), 1e-6);
+        self::assertEqualsWithDelta(190.0, HueGaps::widest([...$of, 'grey green' => $lab(185, HueGaps::CHROMA - 0.1)])['degrees'] ?? 0.0, 1e-6);
+        // A green of enough chroma parts it, and the widest is now over the cut of the circle.
+        self::assertEqualsWithDelta(['from' => 'blue', 'to' => 'red', 'degrees' => 110.0, 'middle' => 335.0], HueGaps::widest([...$of, 'green' => $lab(185, HueGaps::CHROMA + 0.1)]), 1e-6);
+        self::assertNull(HueGaps::widest(['red' => $lab(30, 60), 'grey' => $lab(200, 5)]));
+    }
+
+    public function testWhatHasChangedSinceADecisionIsToldPropertyByProperty(): void
+    {
+        self::assertSame([], Decisions::changes(['staining' => 'low'], ['staining' => 'low']));
+        self::assertSame(['staining: medium, was low', 'light: paler, was not tested', 'granulation: not tested, was none'], Decisions::changes(['staining' => 'low', 'granulation' => 'none'], ['staining' => 'medium', 'light' => 'paler']));
     }
 
     public function testTheDepthDialNeverGoesBeyondAStroke(): void

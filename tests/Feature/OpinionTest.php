@@ -89,6 +89,12 @@ final class OpinionTest extends FeatureTestCase
         self::assertSame([], $this->getJson("/api/paints/$this->paint")->json('withMedium'));
     }
 
+    /** @return list<array{changes: list<string>, ...}> decisions on the blue's page */
+    private function mine(): array
+    {
+        return $this->getJson("/api/paints/$this->paint")->assertOk()->json('opinions.decisions');
+    }
+
     public function testADecisionIsAskedAgainWhenTheEvidenceHasChanged(): void
     {
         $uuid = self::uuid();
@@ -96,12 +102,11 @@ final class OpinionTest extends FeatureTestCase
         $this->putJson("/api/decisions/$uuid", [...$said, 'word' => 'adore'])->assertStatus(422)->assertJsonPath('detail', fn (string $d): bool => str_contains($d, 'keep, buy, replace'));
         $this->putJson("/api/decisions/$uuid", $said)->assertCreated();
         $this->putJson("/api/paints/$this->paint/look", [])->assertNoContent();
-        $mine = fn (): array => $this->getJson("/api/paints/$this->paint")->json('opinions.decisions');
-        self::assertSame([], $mine()[0]['changes']);
+        self::assertSame([], $this->mine()[0]['changes']);
         self::assertSame([], $this->getJson('/api/shore')->json('changed'));
         Spoiling::put(self::uuid(), ['specimen_id' => $this->card->specimens[0]->id, 'property' => 'staining', 'reason' => 'wet']);
-        self::assertCount(1, $mine()[0]['changes']);
-        self::assertStringStartsWith('staining: not tested, was ', $mine()[0]['changes'][0]);
+        self::assertCount(1, $this->mine()[0]['changes']);
+        self::assertStringStartsWith('staining: not tested, was ', $this->mine()[0]['changes'][0]);
         self::assertSame(['keep'], array_column($this->getJson('/api/shore')->json('changed'), 'decided'));
         // Private until it is shared, and nobody else is asked again.
         self::assertSame([], $this->actingAs($this->other)->getJson("/api/paints/$this->paint")->json('opinions.decisions'));
@@ -109,7 +114,7 @@ final class OpinionTest extends FeatureTestCase
         $this->actingAs($this->wren)->putJson("/api/decisions/$uuid", [...$said, 'shared' => true], ['If-Match' => '"1"'])->assertOk();
         self::assertSame([['lifts clean', []]], array_map(static fn (array $d): array => [$d['reason'], $d['changes']], $this->actingAs($this->other)->getJson("/api/paints/$this->paint")->json('opinions.decisions')));
         $this->actingAs($this->wren)->postJson("/api/decisions/$uuid/confirmation")->assertOk();
-        self::assertSame([], $mine()[0]['changes']);
+        self::assertSame([], $this->mine()[0]['changes']);
         self::assertSame([], $this->getJson('/api/shore')->json('changed'));
     }
 

@@ -7,6 +7,7 @@ namespace App\Http\Controllers;
 use App\Http\JsonResponse;
 use App\Models\Maker;
 use App\Models\Paint;
+use App\Queries\Claimed;
 use App\Queries\Comparison;
 use App\Queries\PaintSet;
 use App\Queries\Postcard;
@@ -38,7 +39,10 @@ final class CompareController extends Controller
     {
         $paints = Paint::query()->with('maker', 'codes')->where('maker_id', $maker->id)->orderBy('id');
 
-        return new JsonResponse(['title' => $maker->name, 'more' => max(0, (clone $paints)->count() - self::MOST_TOGETHER), ...PaintSet::of($paints->limit(self::MOST_TOGETHER)->get()->keyBy('id'), $this->user($request))]);
+        $more = max(0, (clone $paints)->count() - self::MOST_TOGETHER);
+        $set = PaintSet::of($paints->limit(self::MOST_TOGETHER)->get()->keyBy('id'), $this->user($request));
+
+        return new JsonResponse(['title' => $maker->name, 'more' => $more, 'record' => Claimed::record($set['paints']), ...$set]);
     }
 
     /** One picture to send, of one paint or of those that are compared; what anybody may see, whoever asks. */

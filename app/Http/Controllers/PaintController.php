@@ -13,12 +13,15 @@ use App\Models\ClaimScale;
 use App\Models\HandReading;
 use App\Models\Maker;
 use App\Models\Paint;
+use App\Models\PaintCode;
 use App\Models\PaintMerge;
 use App\Models\Pan;
 use App\Models\User;
+use App\Queries\Claimed;
 use App\Queries\CollectionView;
 use App\Queries\LikePaints;
 use App\Queries\Opinions;
+use App\Queries\PaintDigest;
 use App\Queries\PaintKnowledge;
 use App\Queries\PaintSet;
 use App\Queries\PaintView;
@@ -35,8 +38,10 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
 use MarshTrial\Core\Collection\PanStates;
+use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Evidence\ClaimScale as Scale;
+use MarshTrial\Core\Evidence\UnlikelyCode;
 use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Pigment\PigmentStatement;
 use MarshTrial\Core\Rating\PaintEffect;
@@ -92,6 +97,8 @@ final class PaintController extends Controller
         return new JsonResponse([
             ...$beside,
             'spoken' => Spoken::of($paint, $evidence, $beside['properties']),
+            'printed' => Claimed::printed($paint, $evidence['strips'][$paint->id] ?? null),
+            'unlikely' => self::unlikely($paint, $this->user($request)),
             'withMedium' => WithMedium::of($paint->id, $this->user($request)),
             'opinions' => Opinions::of($paint, $this->user($request)),
             'between' => (object) TestConditions::between($evidence['pooled'], $paint->id),
@@ -107,6 +114,17 @@ final class PaintController extends Controller
             'forms' => PanStates::FORMS, 'media' => PanStates::MEDIA,
             'classes' => Measures::claimedClasses(),
         ]);
+    }
+
+    /** Degrees of hue from every other paint of its code, where that makes the code unlikely. */
+    private static function unlikely(Paint $paint, ?User $user): ?float
+    {
+        if ($paint->codes->count() !== 1) {
+            return null;
+        }
+        $ids = array_values(PaintCode::query()->where('code', $paint->codes[0]->code ?? '')->whereIn('paint_id', PaintCode::alone())->pluck('paint_id')->map(intval(...))->all());
+
+        return UnlikelyCode::among(array_filter(array_map(static fn (PaintDigest $d): ?Lab => $d->lab(), PaintDigest::of($ids, $user))))[$paint->id] ?? null;
     }
 
     /**
@@ -130,8 +148,8 @@ final class PaintController extends Controller
     {
         $line = $request->validate([
             'makerName' => 'required|string|max:120', 'range' => 'nullable|string|max:120', 'colourName' => 'required|string|max:160',
-            'pigments' => 'nullable|string|max:300', 'series' => 'sometimes|nullable|string|max:20', 'discontinued' => 'sometimes|boolean', 'medium' => ['sometimes', Rule::in(PanStates::MEDIA)], 'grade' => 'sometimes|nullable|string|max:60', 'effects' => 'sometimes|nullable|array|max:2', 'effects.*' => ['string', Rule::enum(PaintEffect::class)], 'another' => 'sometimes|boolean', 'pan' => 'nullable|array', 'pan.uuid' => 'required_with:pan|uuid', ...self::panRules('pan.', 'required_with:pan'),
-        ], ['makerName.required' => 'Say who makes this paint.', 'colourName.required' => 'The paint needs its colour name.']);
+            'pigments' => 'nullable|string|max:300', 'series' => 'sometimes|nullable|string|max:20', 'discontinued' => 'sometimes|boolean', 'medium' => ['sometimes', Rule::in(PanStates::MEDIA)], 'grade' => 'sometimes|nullable|string|max:60', 'printedColour' => ['sometimes', 'nullable', 'regex:/^#[0-9a-fA-F]{6}$/'], 'effects' => 'sometimes|nullable|array|max:2', 'effects.*' => ['string', Rule::enum(PaintEffect::class)], 'another' => 'sometimes|boolean', 'pan' => 'nullable|array', 'pan.uuid' => 'required_with:pan|uuid', ...self::panRules('pan.', 'required_with:pan'),
+        ], ['makerName.required' => 'Say who makes this paint.', 'colourName.required' => 'The paint needs its colour name.', 'printedColour.regex' => 'A printed colour is written as # and six digits, such as #7a1fd2.']);
         $paint = RecordPaint::put($uuid, $line, $request->header('If-Match'))->load('maker');
 
         return new JsonResponse(PaintView::of($paint), $paint->wasRecentlyCreated ? 201 : 200, ['ETag' => "\"$paint->edition\""]);

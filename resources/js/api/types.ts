@@ -285,6 +285,10 @@ export interface PaintPage extends PaintBeside {
     knowledge: Knowledge;
     opinions: Opinions;
     /** Tests with a medium mixed in: another paint's. */
+    /** The colour that the maker prints for it beside the nearest depth of the paint. */
+    printed: { printed: string; nearest: string | null; dE00: number | null; words: string[]; check: string } | null;
+    /** Degrees of hue from every other paint of its code, where that makes the code unlikely. */
+    unlikely: number | null;
     withMedium: { added: string; property: string; said: string | null; text: string; card: string; title: string }[];
     media: string[];
     pans: Pan[];
@@ -316,6 +320,8 @@ export interface PaintSet {
     paints: PaintBeside<RatingShown>[];
 }
 export interface CodePage extends PaintSet {
+    /** Paints whose hue makes the code unlikely. */
+    unlikely: { uuid: string; name: string; degrees: number }[];
     code: string;
     state: CodeRead['state'];
     likelyMeaning: string | null;

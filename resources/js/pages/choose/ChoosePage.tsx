@@ -16,6 +16,8 @@ interface Reason {
 interface OnShelf extends Paint {
     mine: boolean;
     strip: Strip | null;
+    perMl: string | null;
+    decided: string | null;
     /** What decides it first. */
     reasons: Reason[];
 }
@@ -45,6 +47,7 @@ const USUAL: Record<string, string> = {
     single: '0',
     never: '0',
     from: 'all',
+    budget: '',
 };
 
 /** One sentence with words to change; the answer is shelves, not a ranking. The address holds the sentences; a second reader's with a 2. */
@@ -107,7 +110,7 @@ export default function ChoosePage() {
 }
 
 function useShelves(wish: Record<string, string>, enabled = true) {
-    const asked = new URLSearchParams(wish).toString();
+    const asked = new URLSearchParams(Object.fromEntries(Object.entries(wish).filter(([, v]) => v !== ''))).toString();
     return useQuery({
         queryKey: keys.choose(asked),
         queryFn: () => get<Answer>(`choose?${asked}`),
@@ -133,13 +136,16 @@ function Sentence({ wish, onSet, reader }: { wish: Record<string, string>; onSet
             ))}
         </select>
     );
-    const number = (key: string, label: string) => (
+    const number = (key: string, label: string, empty?: string) => (
         <input
-            className="inline-block w-16 h-9 leading-normal font-semibold"
+            className="inline-block w-20 h-9 leading-normal font-semibold"
             aria-label={label}
             inputMode="decimal"
+            placeholder={empty}
             defaultValue={wish[key]}
-            onBlur={(e) => e.target.value.trim() !== '' && onSet(key + reader, e.target.value.trim().replace(',', '.'))}
+            onBlur={(e) =>
+                (empty !== undefined || e.target.value.trim() !== '') && onSet(key + reader, e.target.value.trim().replace(',', '.'))
+            }
             onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
         />
     );
@@ -167,6 +173,7 @@ function Sentence({ wish, onSet, reader }: { wish: Record<string, string>; onSet
             {part(<>it should be {word('body', { any: 'of any body', transparent: 'transparent', covering: 'covering' }, 'Body')},</>)}
             {part(<>of {word('single', { '0': 'any pigments', '1': 'one pigment only' }, 'Pigments')};</>)}
             {part(<>fugitive paint {word('never', { '0': 'only where light is shut out', '1': 'never' }, 'Fugitive paint')}.</>)}
+            {person != null && part(<>A millilitre may cost {number('budget', 'What a millilitre may cost at most', 'anything')};</>)}
             {person != null &&
                 part(<>I look through {word('from', { all: 'all that was tested', mine: 'what I have at hand' }, 'Look through')}.</>)}
         </div>
@@ -194,7 +201,10 @@ function Shelf({ of, other }: { of: { name: string; paints: OnShelf[] }; other: 
                                 <Link to={`/paints/${p.uuid}`} className="font-semibold">
                                     {p.colourName}
                                 </Link>
-                                , {p.maker} · {p.statement.text}: {p.reasons[0]!.reason}
+                                , {p.maker} · {p.statement.text}
+                                {p.perMl !== null && ` · ${p.perMl}`}
+                                {p.decided !== null && <strong className="font-medium"> · you decided: {p.decided}</strong>}:{' '}
+                                {p.reasons[0]!.reason}
                                 {p.reasons
                                     .slice(1)
                                     .filter((r) => r.answer === p.reasons[0]!.answer)

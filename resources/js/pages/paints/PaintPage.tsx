@@ -44,11 +44,18 @@ export default function PaintPage() {
             {onCards(data) && (
                 <Spoken of={data.spoken} paints={[data.uuid]} open={open} onOpen={(p) => setOpen(open === p ? null : (p as Property))} />
             )}
+            {data.unlikely !== null && (
+                <p role="note" className="border-l-4 border-ink pl-3 my-2 max-w-prose">
+                    Its hue lies <span className="num">{Math.round(data.unlikely)}°</span> from every other paint of {data.statement.text}:
+                    perhaps another pigment, a slip in the code, or another pan than was meant.
+                </p>
+            )}
             <div className="my-4">
                 <StripCanvas strip={data.strip} label={stripWords(data)} height={110} />
             </div>
             {!onCards(data) && <Swatches paint={data} onSaved={() => void refetch()} />}
             <Rated paint={data} open={open} onOpen={(p) => setOpen(open === p ? null : p)} onSaved={() => void refetch()} />
+            <Printed paint={data} />
             <TestNext paint={data} />
             {data.strip?.ladder != null && <Nearest paint={data} />}
             {onCards(data) && <Swatches paint={data} onSaved={() => void refetch()} />}
@@ -246,6 +253,32 @@ function Swatches({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
     );
 }
 
+/** The colour that the maker prints for it, beside the depth of the paint that comes nearest. */
+function Printed({ paint }: { paint: Page }) {
+    const { printed } = paint;
+    if (printed === null) {
+        return null;
+    }
+    return (
+        <p className="flex flex-wrap gap-x-3 items-center border-b border-rule min-h-11">
+            <span className="font-medium">The maker’s printed colour</span>
+            <span className="flex" aria-hidden="true">
+                <span className="w-10 h-6" style={{ background: printed.printed }} />
+                {printed.nearest !== null && <span className="w-10 h-6" style={{ background: printed.nearest }} />}
+            </span>
+            {printed.dE00 === null ? (
+                <span className="text-soft">the paint itself was not measured</span>
+            ) : (
+                <span>
+                    dE00 <span className="num">{printed.dE00.toFixed(1)}</span> from the depth of the paint that is nearest to it
+                    {printed.words.length > 0 && `; the paint is ${printed.words.join(', ')}`}.{' '}
+                    <span className="text-soft">Print and screens differ; it is a hint, no test.</span>
+                </span>
+            )}
+        </p>
+    );
+}
+
 /** What it did with a medium mixed in: told by itself, never pooled with the paint as it is. */
 function WithMedium({ paint }: { paint: Page }) {
     if (paint.withMedium.length === 0) {
@@ -282,7 +315,12 @@ function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
             const { effect, ...told } = values;
             await put(
                 `paints/${paint.uuid}`,
-                { ...told, discontinued: values.discontinued === 'on', effects: EFFECTS[String(effect)] ?? null },
+                {
+                    ...told,
+                    printedColour: told.printedColour || null,
+                    discontinued: values.discontinued === 'on',
+                    effects: EFFECTS[String(effect)] ?? null,
+                },
                 paint.edition,
             );
             setEditing(false);
@@ -337,6 +375,10 @@ function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
             <label className="text-sm">
                 Grade, as the maker says it
                 <input className="block" name="grade" defaultValue={paint.grade} />
+            </label>
+            <label className="text-sm">
+                Printed colour
+                <input className="block num w-28" name="printedColour" placeholder="#7a1fd2" defaultValue={paint.printed?.printed ?? ''} />
             </label>
             <label className="text-sm">
                 Pigment codes

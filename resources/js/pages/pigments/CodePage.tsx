@@ -20,6 +20,12 @@ export default function CodePage() {
     return (
         <>
             <Heading page={data} />
+            {data.unlikely.map((u) => (
+                <p key={u.uuid} role="note" className="border-l-4 border-ink pl-3 my-2">
+                    <Link to={`/paints/${u.uuid}`}>{u.name}</Link> lies <span className="num">{u.degrees}°</span> of hue from every other
+                    paint of {data.code}: perhaps another pigment, a slip in the code, or another pan than was meant.
+                </p>
+            ))}
             {data.stripOrder.length >= 2 && data.stripOrder.length <= 8 && <OfAll paints={data.stripOrder} />}
             {data.paints.length === 0 ? (
                 <Empty title={`No paint with ${data.code} is recorded yet`}>

@@ -12,6 +12,8 @@ import { Strips } from './Strips';
 interface Set extends PaintSet {
     title: string;
     more?: number;
+    /** How often tests bore out what the maker claims. */
+    record?: { claims: number; confirmed: number; contradicted: number; open: number; notTested: number; tests: number };
     group?: GroupOf & { mayChange: boolean; order: string[] };
 }
 
@@ -43,6 +45,7 @@ export default function SetPage() {
                     {data.group.shared ? '' : ', not shared'}.
                 </p>
             )}
+            {data.record !== undefined && data.record.claims > 0 && <Record of={data.record} />}
             {data.paints.length === 0 ? (
                 <Empty title="No paint here">
                     Choose some in <Link to="/paints">the collection</Link>.
@@ -52,6 +55,23 @@ export default function SetPage() {
             )}
             {(data.more ?? 0) > 0 && <p>{data.more} more are not shown; open a pigment code to see them.</p>}
         </>
+    );
+}
+
+/** A maker's record over all claims, with the tests that it rests on. */
+function Record({ of }: { of: NonNullable<Set['record']> }) {
+    const many = (n: number, words: string) => (n > 0 ? [`${n} ${words}`] : []);
+    return (
+        <p className="my-2">
+            Of {of.claims} claims here{' '}
+            {[
+                ...many(of.confirmed, 'are confirmed'),
+                ...many(of.contradicted, 'contradicted'),
+                ...many(of.open, 'cannot be told yet'),
+                ...many(of.notTested, 'were not tested'),
+            ].join(', ')}
+            . <span className="text-soft">They rest on {of.tests === 1 ? 'one test' : `${of.tests} tests`}.</span>
+        </p>
     );
 }
 
