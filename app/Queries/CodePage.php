@@ -28,6 +28,7 @@ final class CodePage
             'likelyMeaning' => $code->likelyMeaning,
             'pigment' => PigmentView::of($code->entry()),
             'caution' => Cautions::CLOSE,
+            'spoken' => count($set['stripOrder']) > Comparison::MOST ? Spoken::many(array_values(PaintDigest::of(array_values($paints->keys()->all()), $user))) : [],
             'unlikely' => Claimed::unlikely($set),
             ...$set,
         ];

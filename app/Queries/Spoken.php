@@ -71,6 +71,18 @@ final class Spoken
         return self::told(ReadAloud::several(array_map(static fn (Paint $p): string => $p->colour_name, $paints), $of));
     }
 
+    /**
+     * Of so many that they are not compared.
+     *
+     * @param list<PaintDigest> $digests
+     *
+     * @return list<list<array{text: string, property: string|null}>>
+     */
+    public static function many(array $digests): array
+    {
+        return self::told(ReadAloud::many(array_map(static fn (PaintDigest $d): array => ['chances' => $d->chances(), 'light' => $d->light()], $digests)));
+    }
+
     /** @param array<string, array<string, mixed>> $properties */
     private static function check(Claim $claim, array $properties): ClaimCheck
     {

@@ -23,6 +23,13 @@ final class ReadAloud
         'granulation' => ['none' => 'lies flat', 'slight' => 'grains slightly', 'distinct' => 'granulates', 'heavy' => 'granulates heavily'],
     ];
 
+    /** What one paint does or many do, and the classes that mean it. */
+    private const SIDES = [
+        'transparency' => ['is transparent or nearly|are transparent or nearly' => ['transparent', 'semi-transparent'], 'covers|cover' => ['semi-opaque', 'opaque']],
+        'staining' => ['lifts|lift' => ['non-staining', 'low'], 'stains|stain' => ['medium', 'high']],
+        'granulation' => ['granulates|granulate' => ['distinct', 'heavy'], 'lies flat or nearly|lie flat or nearly' => ['none', 'slight']],
+    ];
+
     private const PARTS = [2 => 'half', 3 => 'a third', 4 => 'a quarter', 5 => 'a fifth', 6 => 'a sixth', 7 => 'a seventh', 8 => 'an eighth', 9 => 'a ninth', 10 => 'a tenth'];
 
     /**
@@ -210,6 +217,46 @@ final class ReadAloud
     private static function plural(string $verb): string
     {
         return (string) preg_replace(['/^is /', '/^(lift|grain|stain|granulate)s\b/', '/^lies /'], ['are ', '$1', 'lie '], $verb);
+    }
+
+    /**
+     * So many paints that each is told on its own page only: how many do what, of those that were tested for it.
+     *
+     * @param list<array{chances: array<string, array<string, float>>, light: array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, ...}|null}> $paints
+     *
+     * @return list<non-empty-list<Clause>>
+     */
+    public static function many(array $paints): array
+    {
+        $clauses = [];
+        foreach (self::SIDES as $property => $sides) {
+            $tested = array_filter(array_map(static fn (array $p): array => $p['chances'][$property] ?? [], $paints));
+            $counts = array_map(static fn (array $classes): int => count(array_filter($tested, static fn (array $chances): bool => array_sum(array_intersect_key($chances, array_flip($classes))) >= Scale::current()->certainty->probably)), $sides);
+            $parts = [];
+            foreach ($counts as $does => $n) {
+                if ($n > 0) {
+                    $parts[] = "$n ".($n === 1 ? explode('|', $does)[0] : explode('|', $does)[1]);
+                }
+            }
+            $open = count($tested) - array_sum($counts);
+            if ($open > 0) {
+                $parts[] = "of $open it cannot be told";
+            }
+            if ($tested !== []) {
+                $clauses[] = new Clause('of '.self::number(count($tested), 'paint').' tested for '.$property.' '.(count($parts) > 1 ? implode(', ', array_slice($parts, 0, -1)).' and '.end($parts) : $parts[0]), $property);
+            }
+        }
+        $light = array_filter(array_map(static fn (array $p): ?array => $p['light'], $paints), static fn (?array $l): bool => $l !== null && $l['outcome'] !== null);
+        $held = count(array_filter($light, static fn (array $l): bool => $l['outcome'] === Outcome::NoChange));
+        $fades = count(array_filter($light, static fn (array $l): bool => $l['categories'] !== [] && array_intersect($l['categories'], LightfastnessScale::HOLDS) === []));
+        $last = $light === [] ? new Clause('none of them was tested in light', 'lightfastness') : new Clause('of '.self::number(count($light), 'paint').' tested in light '.$held.($held === 1 ? ' shows' : ' show').' no change so far and '.$fades.($fades === 1 ? ' is' : ' are').' not for a wall', 'lightfastness');
+
+        return [...$clauses === [] ? [] : [self::sentence('', $clauses, '; ')], self::sentence('', [$last])];
+    }
+
+    private static function number(int $n, string $of): string
+    {
+        return $n === 1 ? "one $of" : "$n {$of}s";
     }
 
     /**

@@ -90,18 +90,49 @@ final class ReadAloudTest extends TestCase
         self::assertSame(['staining', 'lightfastness', 'lightfastness', null], array_map(static fn (Clause $c): ?string => $c->property, $clauses));
     }
 
+    /** @return array<string, array{0: list<array{chances: array<string, array<string, float>>, light: array{outcome: Outcome|null, mlxh: float|null, categories: list<string>}|null}>, 1: string}> */
+    public static function codes(): array
+    {
+        $paint = static fn (array $chances, ?array $light = null): array => ['chances' => $chances, 'light' => $light];
+        $clear = ['transparency' => ['transparent' => 0.6, 'semi-transparent' => 0.35, 'semi-opaque' => 0.05, 'opaque' => 0.0]];
+        $covers = ['transparency' => ['transparent' => 0.0, 'semi-transparent' => 0.0, 'semi-opaque' => 0.2, 'opaque' => 0.8]];
+        $either = ['transparency' => ['transparent' => 0.0, 'semi-transparent' => 0.5, 'semi-opaque' => 0.5, 'opaque' => 0.0]];
+        $held = ['outcome' => Outcome::NoChange, 'mlxh' => 6.2, 'categories' => ['I', 'II', 'III']];
+        $gone = ['outcome' => Outcome::Paler, 'mlxh' => 6.2, 'categories' => ['IV', 'V']];
+
+        return [
+            'same code, eight paints, half of them opaque' => [[...array_fill(0, 4, $paint($clear)), ...array_fill(0, 4, $paint($covers))], 'Of 8 paints tested for transparency 4 are transparent or nearly and 4 cover. None of them was tested in light.'],
+            'one that nobody can place' => [[$paint($clear, $held), $paint($either, $gone), $paint($covers)], 'Of 3 paints tested for transparency 1 is transparent or nearly, 1 covers and of 1 it cannot be told. Of 2 paints tested in light 1 shows no change so far and 1 is not for a wall.'],
+            'nothing but light' => [[$paint([], $held), $paint([], $held)], 'Of 2 paints tested in light 2 show no change so far and 0 are not for a wall.'],
+            'all alike' => [array_fill(0, 2, $paint(['staining' => ['non-staining' => 0.0, 'low' => 0.0, 'medium' => 0.1, 'high' => 0.9]])), 'Of 2 paints tested for staining 2 stain. None of them was tested in light.'],
+        ];
+    }
+
+    /** @param list<array{chances: array<string, array<string, float>>, light: array{outcome: Outcome|null, mlxh: float|null, categories: list<string>}|null}> $paints */
+    #[DataProvider('codes')]
+    public function testACodeOfManyPaintsIsReadOut(array $paints, string $says): void
+    {
+        self::assertSame($says, self::text(ReadAloud::many($paints)));
+    }
+
     /** @return array<string, array{0: array<string, mixed>, 1: string}> */
     public static function sets(): array
     {
         $of = static fn (array $more): array => [...['verdict' => Fairness::FAIR, 'why' => '', 'tested' => [0, 1, 2], 'classes' => [0 => 'none', 1 => 'none', 2 => 'none'], 'values' => [0 => 0.02, 1 => 0.01, 2 => 0.03], 'pairs' => [], 'testers' => 2], ...$more];
         $pair = static fn (int $a, int $b, bool $real = true): array => ['one' => $a, 'other' => $b, 'real' => $real];
         $doubt = 'That two cannot be told apart does not prove them alike.';
+        $doubtless = 'that two cannot be told apart does not prove them alike';
 
         return [
             'nothing to compare' => [[], 'Too little was tested to hold them against each other.'],
             'inside the repeat spread' => [['granulation' => $of([])], 'In granulation they cannot be told apart (all lie flat). Nothing is said of transparency and staining, which fewer than two were tested for; that two cannot be told apart does not prove them alike.'],
             'papers differ' => [['staining' => $of(['verdict' => Fairness::NOT_RANKED, 'why' => 'paper maker', 'pairs' => [$pair(0, 1)]]), 'granulation' => $of([]), 'transparency' => $of(['classes' => [0 => null, 1 => 'opaque', 2 => null]])], "No winner in staining, since the paper maker differs and can do this alone; in granulation they cannot be told apart (all lie flat); in transparency they cannot be told apart. $doubt"],
             'one lifts more than all others' => [['staining' => $of(['classes' => [0 => 'high', 1 => 'low', 2 => 'high'], 'values' => [0 => 0.7, 1 => 0.2, 2 => 0.8], 'pairs' => [$pair(0, 1), $pair(1, 2), $pair(0, 2, false)]]), 'granulation' => $of([]), 'transparency' => $of(['classes' => [0 => null, 1 => null, 2 => null]])], "Marsh lifts more than the others; in granulation they cannot be told apart (all lie flat); in transparency they cannot be told apart. $doubt"],
+            'four makers inside the repeat spread, one tester' => [['staining' => $of(['tested' => [0, 1, 2], 'classes' => [0 => 'medium', 1 => 'medium', 2 => 'medium'], 'testers' => 1])], "In staining they cannot be told apart (all lift in part). Nothing is said of transparency and granulation, which fewer than two were tested for; all by one tester; $doubtless."],
+            'roughened paper in one of them' => [['granulation' => $of(['verdict' => Fairness::NOT_RANKED, 'why' => 'surface', 'pairs' => [$pair(0, 2)]])], "No winner in granulation, since the surface differs and can do this alone. Nothing is said of transparency and staining, which fewer than two were tested for; $doubtless."],
+            'an old pan against a fresh tube' => [['staining' => $of(['verdict' => Fairness::NOT_RANKED, 'why' => 'state of the paint', 'pairs' => [$pair(0, 1)]])], "No winner in staining, since the state of the paint differs and can do this alone. Nothing is said of transparency and granulation, which fewer than two were tested for; $doubtless."],
+            'the one in the middle differs from nobody' => [['staining' => $of(['classes' => [0 => null, 1 => null, 2 => null], 'values' => [0 => 0.2, 1 => 0.4, 2 => 0.6], 'pairs' => [$pair(0, 2)]])], "Reed lifts more than Tide. Nothing is said of transparency and granulation, which fewer than two were tested for; $doubtless."],
+            'neighbours differ and the ends were not held together' => [['granulation' => $of(['classes' => [0 => 'none', 1 => 'heavy', 2 => 'none'], 'values' => [0 => 0.02, 1 => 0.3, 2 => 0.01], 'pairs' => [$pair(0, 1)]])], "In granulation some of them differ. Nothing is said of transparency and staining, which fewer than two were tested for; $doubtless."],
             'only the ends differ' => [['transparency' => $of(['classes' => [0 => null, 1 => null, 2 => null], 'values' => [0 => 0.05, 1 => 0.03, 2 => 0.09], 'pairs' => [$pair(1, 2)], 'testers' => 1])], 'Marsh is more transparent than Tide. Nothing is said of staining and granulation, which fewer than two were tested for; all by one tester; that two cannot be told apart does not prove them alike.'],
         ];
     }

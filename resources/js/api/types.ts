@@ -320,6 +320,8 @@ export interface PaintSet {
     paints: PaintBeside<RatingShown>[];
 }
 export interface CodePage extends PaintSet {
+    /** What is said of very many paints together; of few the comparison says more. */
+    spoken: Clause[][];
     /** Paints whose hue makes the code unlikely. */
     unlikely: { uuid: string; name: string; degrees: number }[];
     code: string;

@@ -20,6 +20,7 @@ export default function CodePage() {
     return (
         <>
             <Heading page={data} />
+            {data.spoken.length > 0 && <Spoken of={data.spoken} paints={data.stripOrder.slice(0, 8)} onOpen={() => undefined} />}
             {data.unlikely.map((u) => (
                 <p key={u.uuid} role="note" className="border-l-4 border-ink pl-3 my-2">
                     <Link to={`/paints/${u.uuid}`}>{u.name}</Link> lies <span className="num">{u.degrees}°</span> of hue from every other
