@@ -82,7 +82,7 @@ final class MixRecipes
 
             return [...self::depths(new Mixture([[$a->film(), 1 - $share], [$b->film(), $share]], $a->film()->backing), MixView::DEPTHS['deep']), MixView::mix($wanted, [$wanted->a_id => $a, $wanted->b_id => $b]), 0];
         }
-        $film = PaintFilms::of([$wanted->id], $user)[$wanted->id] ?? throw new CoreException("No ladder of “{$wanted->colour_name}” was measured, so nothing tells what a stand-in has to do. Put it on a property card with a graded stroke or a stepped ladder.");
+        $film = PaintFilms::of([$wanted->id], $user)[$wanted->id] ?? throw new CoreException("No ladder of “{$wanted->colour_name}” was measured, so nothing tells what a stand-in has to do. Put it on a test card with a graded stroke or a stepped ladder.");
 
         return [...self::depths(new Mixture([[$film->film(), 1.0]], $film->film()->backing), $film->film()->deepest), MixView::paint($wanted->load('maker'), $film), $wanted->id];
     }
@@ -105,7 +105,7 @@ final class MixRecipes
      */
     public static function greys(Paint $paint, User $user): array
     {
-        $film = PaintFilms::of([$paint->id], $user)[$paint->id] ?? throw new CoreException("No ladder of “{$paint->colour_name}” was measured, so nothing tells what it does in a mix. Put it on a property card with a graded stroke or a stepped ladder.");
+        $film = PaintFilms::of([$paint->id], $user)[$paint->id] ?? throw new CoreException("No ladder of “{$paint->colour_name}” was measured, so nothing tells what it does in a mix. Put it on a test card with a graded stroke or a stepped ladder.");
         $kept = array_diff_key(PaintFilms::of(Pan::paintsAtHand($user), $user), [$paint->id => true]);
         $paints = Paint::query()->with('maker')->whereKey(array_keys($kept))->get()->keyBy('id');
 

@@ -152,7 +152,7 @@ final class MixView
         $films = PaintFilms::of([$a->id, $b->id], $user);
         foreach ([$a, $b] as $paint) {
             if (! isset($films[$paint->id])) {
-                throw new CoreException("No ladder of “{$paint->colour_name}” was measured, so nothing tells what it does in a mix. Put it on a property card with a graded stroke or a stepped ladder; three depths are enough.");
+                throw new CoreException("No ladder of “{$paint->colour_name}” was measured, so nothing tells what it does in a mix. Put it on a test card with a graded stroke or a stepped ladder; three depths are enough.");
             }
         }
 
@@ -286,7 +286,7 @@ final class MixView
     {
         $paints = array_values(array_filter(CodePage::ordered($code, $user), static fn (Paint $p): bool => ! $p->is($partner)));
         $films = PaintFilms::of([$partner->id, ...array_map(static fn (Paint $p): int => $p->id, $paints)], $user);
-        $with = $films[$partner->id] ?? throw new CoreException("No ladder of “{$partner->colour_name}” was measured, so nothing tells what it does in a mix. Put it on a property card with a graded stroke or a stepped ladder.");
+        $with = $films[$partner->id] ?? throw new CoreException("No ladder of “{$partner->colour_name}” was measured, so nothing tells what it does in a mix. Put it on a test card with a graded stroke or a stepped ladder.");
         $rows = [];
         $first = null;
         foreach ($paints as $paint) {

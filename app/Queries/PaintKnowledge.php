@@ -19,6 +19,9 @@ use MarshTrial\Core\Rating\Scale;
 /** What is known of one paint beyond the four rated properties, by whom and how well, what is missing, and what to test next. */
 final class PaintKnowledge
 {
+    /** Values of earlier tests that stand beside the newest. */
+    private const EARLIER = 3;
+
     /**
      * @param array{ratings: Collection<int, Collection<int, Rating>>, cards: \Illuminate\Database\Eloquent\Collection<int, Measurement>, ...} $evidence as from PaintSet::evidence()
      * @param array<string, array<string, mixed>> $properties the four rated ones, as CodePage shows them
@@ -35,7 +38,7 @@ final class PaintKnowledge
         foreach (Property::keys(Measures::more()) as $property) {
             $newest = isset($measured[$property]) ? $measured[$property]->last() : null;
             if ($newest !== null) {
-                $more[] = [...$provenance[$property] ?? [], 'rating' => PropertyView::rating($newest->detail, $evidence['cards'][$newest->measurement_id] ?? null)];
+                $more[] = [...$provenance[$property] ?? [], 'earlier' => array_values($measured[$property]->slice(0, -1)->reverse()->take(self::EARLIER)->map(static fn (Rating $r): string => PropertyView::worded($r->detail)['told'])->all()), 'rating' => PropertyView::rating($newest->detail, $evidence['cards'][$newest->measurement_id] ?? null)];
             }
         }
 

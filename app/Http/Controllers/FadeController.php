@@ -56,7 +56,7 @@ final class FadeController extends Controller
                 abort(422, 'The card was made on '.$card->created_at->copy()->setTimezone($values['timeZone'])->toDateString().'; it cannot have hung before.');
             }
             if ($card->hanging === null && ! ($values['withoutFirst'] ?? false) && ! $card->measurements()->counts()->exists()) {
-                throw new NeedsSaying('This card was not read before hanging. What fades then is told from its kept half alone, as if both had been painted alike, and is less sure. Hang it so?', 'withoutFirst');
+                throw new NeedsSaying('This card was not read before hanging. What fades then is told from its dark half alone, as if both had been painted alike, and is less sure. Hang it so?', 'withoutFirst');
             }
             $days = ['hung_on' => $values['hungOn']];
         }

@@ -273,7 +273,7 @@ export interface Provenance {
 }
 export interface Knowledge {
     rated: Partial<Record<Property, Provenance>>;
-    more: (Provenance & { rating: Rating })[];
+    more: (Provenance & { rating: Rating; /** Of earlier tests, newest first. */ earlier: string[] })[];
     missing: Quantity[];
     next: { property: Property; gain: number; chances: Record<string, number>; why: string }[];
 }

@@ -110,7 +110,7 @@ function Derivation({ rating }: { rating: Rating }) {
             )}
             {rating.card?.simulated && (
                 <p>
-                    <Simulated /> A stand-in drew this picture; no paint was read.
+                    <Simulated /> A practice picture: no paint was read.
                 </p>
             )}
             {rating.remarks.map((r) => (

@@ -32,7 +32,7 @@ interface Choices {
 }
 
 const WANTS = { all: 'all my pans', paper: 'not yet tested on this paper', never: 'never tested', retest: 'tests differ: retest' } as const;
-const TESTS: Record<string, string> = { property: 'bench tests on property cards', fade: 'fading: kept and exposed halves' };
+const TESTS: Record<string, string> = { property: 'bench tests on test cards', fade: 'fading: dark and window halves' };
 
 export default function PlanPage() {
     const person = useSession();

@@ -3,7 +3,7 @@ import { keys } from '../../api/queryKeys';
 import { useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { Fault, get, post } from '../../api/client';
-import type { Card, Picture, QualityCheck } from '../../api/types';
+import type { Card, Picture, QualityCheck, Quantity } from '../../api/types';
 import { day } from '../../components/paint/words';
 import { Cautions, Empty, Loading, Problem } from '../../components/ui/states';
 import { useTitle } from '../../components/ui/useTitle';
@@ -73,7 +73,7 @@ export default function CardPage() {
             )}
             {data.simulated && (
                 <p className="my-2">
-                    <Simulated /> The picture was drawn by a stand-in; no paint was read.
+                    <Simulated /> It is a practice picture: no paint was read.
                 </p>
             )}
             <Cautions of={cautions} />
@@ -82,7 +82,12 @@ export default function CardPage() {
             {data.courses !== null && <FadeCourses courses={data.courses} rows={data.rows} card={data.uuid} />}
             <PicturesInWork pictures={data.pictures} />
             <PictureList card={data} onDone={again} />
-            {picture && data.result && <PictureWithCells picture={picture} result={data.result} chosen={cell} onChoose={setCell} />}
+            {picture && data.result && (
+                <div className="xl:grid xl:grid-cols-[minmax(0,1fr)_270px] gap-x-5">
+                    <PictureWithCells picture={picture} result={data.result} chosen={cell} onChoose={setCell} />
+                    <Beside card={data} />
+                </div>
+            )}
             {data.result && <QualityReport result={data.result} />}
             <RepeatPictures
                 card={uuid}
@@ -129,6 +134,30 @@ export default function CardPage() {
             {data.mayPublish && data.kind !== 'frame' && <Publish card={data} onDone={again} />}
             {data.mayPublish && data.published === null && <RemoveCard card={data} />}
         </>
+    );
+}
+
+/** What was read, beside the picture it was read from. */
+function Beside({ card }: { card: Card }) {
+    const shown: Quantity[] = fades(card) ? ['lightfastness'] : ['transparency', 'staining', 'granulation'];
+    return (
+        <aside aria-label="What was read" className="my-4 xl:text-sm">
+            <ol>
+                {card.rows.map((row) => (
+                    <li key={row.uuid} className="border-t border-rule py-1.5 leading-snug">
+                        <strong className="font-semibold">{row.paint.colourName}</strong>
+                        {shown.map((property) => {
+                            const said = row.ratings.find((r) => r.property === property)?.said;
+                            return said ? (
+                                <span key={property} className="block">
+                                    <span className="text-soft">{property}</span> {said}
+                                </span>
+                            ) : null;
+                        })}
+                    </li>
+                ))}
+            </ol>
+        </aside>
     );
 }
 

@@ -43,7 +43,7 @@ export function FadeCourse({ card, onDone }: { card: Card; onDone: () => void })
                         <CheckLine key={c.uuid} card={card} check={c} onDone={onDone} />
                     ))}
                     {card.mayChange && card.hanging !== null && <NewCheck card={card} onDone={onDone} />}
-                    {card.hanging === null && <p className="text-soft">Checks begin when the exposed half hangs.</p>}
+                    {card.hanging === null && <p className="text-soft">Checks begin when the window half hangs.</p>}
                 </li>
             </ol>
             {asked.map((q) => (

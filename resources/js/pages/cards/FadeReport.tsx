@@ -32,7 +32,7 @@ export default function FadeReport() {
             </div>
             {data.simulated && (
                 <p>
-                    <Simulated /> Pictures were drawn by a stand-in; no paint was read.
+                    <Simulated /> These are practice pictures: no paint was read.
                 </p>
             )}
             <p>

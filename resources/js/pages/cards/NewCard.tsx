@@ -14,7 +14,7 @@ import { ProtocolOptions } from './ProtocolOptions';
 
 type PanOfPaint = Pan & { paint: Paint };
 
-/** Rows of a fade card, and of a property card whose room is not known yet. */
+/** Rows of a fade card, and of a test card whose room is not known yet. */
 const MOST = 6;
 
 export function NewCard() {
@@ -73,7 +73,7 @@ export function NewCard() {
                 <label className="text-sm">
                     Kind
                     <select className="block" name="kind" value={kind} onChange={(e) => setKind(e.target.value)}>
-                        <option value="property">property card: bench tests</option>
+                        <option value="property">test card: bench tests</option>
                         <option value="fade">fade card: kept and exposed pieces</option>
                     </select>
                 </label>

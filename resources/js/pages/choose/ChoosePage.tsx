@@ -94,7 +94,7 @@ export default function ChoosePage() {
                     {first.data === undefined && !first.error && <Loading what="the shelves" />}
                     {first.data?.of === 0 && (
                         <Empty title="Nothing was tested here yet">
-                            Put a paint on a <Link to="/cards">property card</Link>, or a strip in a window.
+                            Put a paint on a <Link to="/cards">test card</Link>, or a strip in a window.
                         </Empty>
                     )}
                     {first.data?.thin && (

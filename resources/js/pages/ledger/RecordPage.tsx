@@ -41,12 +41,27 @@ export default function RecordPage() {
                     <Link to={`/records/${data.uuid}/${data.revision}`}>Link to this revision</Link>
                 </span>
             </div>
+            <p className="my-1 text-lg">
+                {data.rows.length === 1 ? 'One paint' : `${data.rows.length} paints`} on {data.paper}
+                {data.measurement ? ': what the card tested' : ', judged by eye'}.
+            </p>
+            {data.measurement && (data.kind === 'fade' || data.kind === 'halves') && (
+                <FadeResults result={data.measurement} rows={data.rows} />
+            )}
+            <RowResults
+                rows={data.rows}
+                cells={data.measurement?.cells}
+                classes={data.classes}
+                properties={
+                    data.kind === 'fade' || data.kind === 'halves' ? ['lightfastness'] : ['transparency', 'staining', 'granulation']
+                }
+            />
             <p className="my-1">
                 Paper: {data.paper}, {data.side}.{data.note && ` ${data.note}`}
             </p>
             {data.pictures.find((p) => p.uuid === data.shownPicture)?.source === 'stand-in' && (
                 <p className="my-1">
-                    <Simulated /> The picture was drawn by a stand-in; no paint was read.
+                    <Simulated /> It is a practice picture: no paint was read.
                 </p>
             )}
             <CommonConditions rows={data.rows} />
@@ -66,17 +81,6 @@ export default function RecordPage() {
                 </p>
             )}
             <Cautions of={cautions} />
-            {data.measurement && (data.kind === 'fade' || data.kind === 'halves') && (
-                <FadeResults result={data.measurement} rows={data.rows} />
-            )}
-            <RowResults
-                rows={data.rows}
-                cells={data.measurement?.cells}
-                classes={data.classes}
-                properties={
-                    data.kind === 'fade' || data.kind === 'halves' ? ['lightfastness'] : ['transparency', 'staining', 'granulation']
-                }
-            />
             {picture && data.measurement && (
                 <PictureWithCells picture={picture} result={data.measurement} chosen={cell} onChoose={setCell} />
             )}

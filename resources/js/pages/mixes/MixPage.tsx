@@ -50,8 +50,8 @@ export default function MixPage() {
             <h1>Mixes</h1>
             {bench.data.paints.length < 2 ? (
                 <Empty title="Nothing to mix yet">
-                    A mix is expected from the ladders of two paints. Put two on a <Link to="/cards">property card</Link> with a graded
-                    stroke or a stepped ladder.
+                    A mix is expected from the ladders of two paints. Put two on a <Link to="/cards">test card</Link> with a graded stroke
+                    or a stepped ladder.
                 </Empty>
             ) : (
                 <>

@@ -84,7 +84,7 @@ export function Known({ paint }: { paint: PaintPage }) {
                                 <th>Protocol</th>
                             </tr>
                         </thead>
-                        {more.map(({ rating, tests, testers, protocols }) => (
+                        {more.map(({ rating, earlier, tests, testers, protocols }) => (
                             <tbody key={rating.property}>
                                 <tr className="border-b border-rule align-top">
                                     <td className="py-1.5 pr-3">
@@ -98,7 +98,7 @@ export function Known({ paint }: { paint: PaintPage }) {
                                         </button>
                                     </td>
                                     <td className="py-1.5 pr-3">
-                                        {rating.told}
+                                        {[rating.told, ...earlier].join(' · ')}
                                         {rating.remarks.map((r) => (
                                             <span key={r} className="block text-sm text-soft">
                                                 {r}
@@ -107,7 +107,7 @@ export function Known({ paint }: { paint: PaintPage }) {
                                     </td>
                                     <td className="py-1.5 pr-3">
                                         {testers.join(', ')}
-                                        {tests > 1 && <span className="text-soft">, newest of {tests} tests</span>}
+                                        {tests > 1 && <span className="text-soft">, {tests} tests</span>}
                                     </td>
                                     <td className="py-1.5 text-sm">
                                         {protocols.map((p) => (

@@ -23,8 +23,8 @@ export function Narrowing({ pan, onSaved }: { pan: Pan; onSaved: () => void }) {
     if (data.strip === null) {
         return (
             <p className="my-2 max-w-prose">
-                Paint one stroke of it on a property card (<Link to={`/bench/new?pans=${pan.uuid}`}>plan one</Link>; its other places may
-                stay blank) and have it measured. Then it is compared with every measured paint.
+                Paint one stroke of it on a test card (<Link to={`/bench/new?pans=${pan.uuid}`}>plan one</Link>; its other places may stay
+                blank) and have it measured. Then it is compared with every measured paint.
             </p>
         );
     }

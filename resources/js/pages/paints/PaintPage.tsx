@@ -342,6 +342,11 @@ function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
                     {paint.discontinued && ' · discontinued'}
                     {paint.effects !== null && paint.effects.length > 0 && ` · ${paint.effects.join(', ')}`}
                 </p>
+                {paint.strip?.ladder != null && (
+                    <Link to={`/mixes?a=${paint.uuid}`} className="text-sm">
+                        Mix it with another
+                    </Link>
+                )}
                 {paint.mayChange && (
                     <button type="button" className="link text-sm" onClick={() => setEditing(true)}>
                         Change

@@ -30,7 +30,7 @@ export default function CodePage() {
             {data.stripOrder.length >= 2 && data.stripOrder.length <= 8 && <OfAll paints={data.stripOrder} />}
             {data.paints.length === 0 ? (
                 <Empty title={`No paint with ${data.code} is recorded yet`}>
-                    <Link to="/paints">Record one</Link>, then put its pan on a property card.
+                    <Link to="/paints">Record one</Link>, then put its pan on a test card.
                 </Empty>
             ) : (
                 <Strips key={data.code} page={data} code={data.code} label={`Paints with ${data.code}`}>

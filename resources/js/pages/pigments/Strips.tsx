@@ -407,7 +407,7 @@ function Captions() {
             <span style={at(PARTS.stroke)}>stroke, full strength to palest, over the line</span>
             <span style={at(PARTS.lift)}>lifted</span>
             <span style={at(PARTS.wash)}>wash</span>
-            <span style={at(PARTS.fade)} title="kept half above the exposed half">
+            <span style={at(PARTS.fade)} title="dark half above the window half">
                 fade
             </span>
         </span>

@@ -47,11 +47,11 @@ export default function ShorePage() {
     }
     return (
         <>
-            <p className="text-[22px] leading-snug max-w-[62ch] mb-3">
+            <h1 className="text-[22px] font-normal leading-snug tracking-normal max-w-[62ch] mb-3">
                 {data.byCode
                     ? 'What watercolour paints do, measured. Each strip is a pigment, by its middle paint, full strength at the foot.'
                     : 'What watercolour paints do, measured. Each strip is one paint, full strength at the foot.'}
-            </p>
+            </h1>
             {person && <Week />}
             <Strips strips={data.strips} byCode={data.byCode} />
             <Beneath of={data} />
@@ -110,7 +110,7 @@ function Strips({ strips, byCode }: { strips: ShoreStrip[]; byCode: boolean }) {
             <div
                 ref={box}
                 data-shore
-                className={lying ? 'flex flex-col gap-1' : 'flex items-end overflow-x-auto pb-1'}
+                className={lying ? 'flex flex-col gap-1' : 'flex items-end overflow-x-auto p-1 -mx-1'}
                 onMouseLeave={() => setAt(null)}
             >
                 {strips.map((s, i) => (
