@@ -82,6 +82,7 @@ Route::get('strips', [CompareController::class, 'chosen']);
 Route::get('makers/{maker}/strips', [CompareController::class, 'ofMaker']);
 Route::get('compare', [CompareController::class, 'show']);
 Route::get('postcard.png', [CompareController::class, 'picture'])->middleware('throttle:60,1');
+Route::get('compare/mixed', [MixController::class, 'beside']);
 Route::get('compare.csv', [CompareController::class, 'csv']);
 Route::get('mixes', [MixController::class, 'index']);
 Route::get('mix', [MixController::class, 'run']);

@@ -280,11 +280,13 @@ final class MixView
     /**
      * All makers of a code with one partner, at one share by strength.
      *
+     * @param list<Paint> $paints with maker, the first is what the others are held against
+     *
      * @return array<string, mixed>
      */
-    public static function across(string $code, Paint $partner, float $share, ?User $user): array
+    public static function across(array $paints, Paint $partner, float $share, ?User $user): array
     {
-        $paints = array_values(array_filter(CodePage::ordered($code, $user), static fn (Paint $p): bool => ! $p->is($partner)));
+        $paints = array_values(array_filter($paints, static fn (Paint $p): bool => ! $p->is($partner)));
         $films = PaintFilms::of([$partner->id, ...array_map(static fn (Paint $p): int => $p->id, $paints)], $user);
         $with = $films[$partner->id] ?? throw new CoreException("No ladder of “{$partner->colour_name}” was measured, so nothing tells what it does in a mix. Put it on a test card with a graded stroke or a stepped ladder.");
         $rows = [];
@@ -313,6 +315,6 @@ final class MixView
             ], $depths, array_keys($depths))];
         }
 
-        return ['code' => $code, 'partner' => self::paint($partner->load('maker'), $with), 'share' => $share, 'rows' => $rows];
+        return ['partner' => self::paint($partner->load('maker'), $with), 'share' => $share, 'rows' => $rows];
     }
 }

@@ -49,7 +49,7 @@ final class PaintSet
                 $ratings = $judged['ratings'][$p->id] ?? collect();
                 $tests = static fn (string $property): array => $digest?->property($property) ?? PropertyView::tests($property, collect(), collect(), null, 0);
 
-                return self::shown($p, $digest?->view(), $said, static fn (string $property, Collection $claims, Collection $verdicts): array => PropertyView::beside($tests($property), $ratings->where('property', $property), $claims, $verdicts, $judged['cards']));
+                return ['dose' => $digest?->light()['mlxh'] ?? null, ...self::shown($p, $digest?->view(), $said, static fn (string $property, Collection $claims, Collection $verdicts): array => PropertyView::beside($tests($property), $ratings->where('property', $property), $claims, $verdicts, $judged['cards']))];
             }, $ordered),
         ];
     }

@@ -102,7 +102,7 @@ final class QuestionsTest extends BrowserTestCase
             $this->click("//input[@aria-label=\"Choose $green\"]");
         }
         $this->click($this->button('Keep as a group'));
-        $this->waitFor('//input[@name="name"]')->sendKeys('natural greens', WebDriverKeys::ENTER);
+        $this->waitFor('//input[@name="name"]')->sendKeys('natural greens'.WebDriverKeys::ENTER);
         $this->waitFor('//h1[.="natural greens"]');
         $this->browser->wait(10, 200)->until(fn (): bool => $this->rows() === ['Saltwort', 'Marram']);
         $this->click('//summary[contains(., "Order, name and sharing")]');

@@ -8,6 +8,8 @@ use App\Http\JsonResponse;
 use App\Models\Mix;
 use App\Models\Paint;
 use App\Models\Pan;
+use App\Queries\CodePage;
+use App\Queries\Comparison;
 use App\Queries\MixInLight;
 use App\Queries\MixRecipes;
 use App\Queries\MixView;
@@ -45,7 +47,15 @@ final class MixController extends Controller
     {
         $values = $request->validate(['partner' => 'required|uuid', 'share' => 'nullable|numeric|between:0.02,0.98'], ['share.between' => 'Amounts are shares by strength, from 0.02 to 0.98; none of one paint is no mix.']);
 
-        return new JsonResponse(MixView::across($code, self::paint($values['partner']), (float) ($values['share'] ?? 0.5), $this->user($request)));
+        return new JsonResponse(['code' => $code] + MixView::across(CodePage::ordered($code, $this->user($request)), self::paint($values['partner']), (float) ($values['share'] ?? 0.5), $this->user($request)));
+    }
+
+    /** Some paints, each mixed with the same partner. */
+    public function beside(Request $request): JsonResponse
+    {
+        $values = $request->validate(['paints' => 'required|string|max:400', 'partner' => 'required|uuid', 'share' => 'nullable|numeric|between:0.02,0.98'], ['share.between' => 'Amounts are shares by strength, from 0.02 to 0.98; none of one paint is no mix.']);
+
+        return new JsonResponse(MixView::across(Paint::inOrder(array_slice(explode(',', $values['paints']), 0, Comparison::MOST)), self::paint($values['partner']), (float) ($values['share'] ?? 0.5), $this->user($request)));
     }
 
     /** What of one's own stands in for a paint, or makes a colour. */

@@ -142,7 +142,6 @@ export interface AcrossDepth {
     apart: { dE00: number; surely: boolean; words: string[] } | null;
 }
 export interface Across {
-    code: string;
     partner: MixPaint;
     share: number;
     rows: {

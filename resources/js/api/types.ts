@@ -236,6 +236,8 @@ export interface Strip {
 
 export interface PaintBeside<R extends RatingShown = Rating> extends Paint {
     strip: Strip | null;
+    /** Light that its latest check had met, Mlx h; in lists. */
+    dose?: number | null;
     properties: Record<Property, PropertyBeside<R>>;
     alsoJudged: Verdict[];
     notTested: Property[];

@@ -7,6 +7,7 @@ import type { Pan } from '../../api/types';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
+import { SetPrice } from './SetPrice';
 
 interface Placed extends Pan {
     paintUuid: string;
@@ -104,15 +105,17 @@ export default function PalettesPage() {
             )}
             <div className="flex flex-wrap gap-x-6">
                 {data.palettes.map((p) => (
-                    <Grid
-                        key={p.uuid}
-                        palette={p}
-                        held={held}
-                        onHold={setHeld}
-                        onPlace={(uuid, slot) => place(uuid, p, slot)}
-                        onDelete={() => void saving(() => take(remove<Collection>(`palettes/${p.uuid}`)))}
-                        onSaved={(c) => queries.setQueryData(keys.palettes(), c)}
-                    />
+                    <div key={p.uuid}>
+                        <Grid
+                            palette={p}
+                            held={held}
+                            onHold={setHeld}
+                            onPlace={(uuid, slot) => place(uuid, p, slot)}
+                            onDelete={() => void saving(() => take(remove<Collection>(`palettes/${p.uuid}`)))}
+                            onSaved={(c) => queries.setQueryData(keys.palettes(), c)}
+                        />
+                        {p.pans.length > 1 && <SetPrice name={p.name} pans={p.pans.map((x) => x.uuid)} />}
+                    </div>
                 ))}
             </div>
             <section

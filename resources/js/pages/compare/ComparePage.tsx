@@ -12,6 +12,7 @@ import { copy } from '../../components/ui/copy';
 import { useSession } from '../../components/ui/useSession';
 import { Wide } from '../../components/ui/Wide';
 import { Bands, type Answer } from './Bands';
+import { Mixed } from './Mixed';
 
 /** Pairs that are told one by one; of more only what is real. */
 const MOST_PAIRS = 6;
@@ -109,6 +110,7 @@ export default function ComparePage() {
                     </table>
                 </Wide>
             </section>
+            <Mixed paints={data.paints.map((p) => p.uuid)} />
             {data.makeFair !== null && person != null && <MakeFair of={data.makeFair} />}
             <p className="mt-4 text-sm text-soft max-w-prose">
                 A difference is called real where tests of one paint would hardly ever lie so far apart, all pairs taken together. “Cannot

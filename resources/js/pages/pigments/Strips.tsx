@@ -185,6 +185,11 @@ function Row({
                         <span className="capitalize text-sm text-soft lg:hidden" aria-hidden="true">
                             {p}
                         </span>
+                        {p === 'lightfastness' && paint.dose != null && (
+                            <span className="block text-sm text-soft">
+                                after <span className="num">{paint.dose.toFixed(1)}</span> Mlx h
+                            </span>
+                        )}
                         <RatingCell
                             beside={paint.properties[p]}
                             open={open === p}
@@ -254,7 +259,7 @@ function Swatch({
     );
 }
 
-const SORTS = { hue: 'measured hue', maker: 'maker', name: 'name' };
+const SORTS = { hue: 'measured hue', maker: 'maker', name: 'name', dose: 'light on it, least first' };
 
 /** Which paints are shown, in which order, and which are pinned to be compared: ?by=, ?only=, ?pin= in the address. */
 function useShown(page: PaintSet, query: URLSearchParams, setQuery: ReturnType<typeof useSearchParams>[1]) {
@@ -271,7 +276,9 @@ function useShown(page: PaintSet, query: URLSearchParams, setQuery: ReturnType<t
         setQuery(next, { replace: true });
     };
     const value = (p: PaintBeside<RatingShown>) =>
-        p.properties[by as Property]?.pooled?.value ?? p.properties[by as Property]?.measured?.value ?? null;
+        by === 'dose'
+            ? (p.dose ?? null)
+            : (p.properties[by as Property]?.pooled?.value ?? p.properties[by as Property]?.measured?.value ?? null);
     const paints = page.paints.filter(
         (p) =>
             (only !== 'single' || p.statement.singlePigment) &&
