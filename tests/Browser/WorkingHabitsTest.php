@@ -80,17 +80,18 @@ final class WorkingHabitsTest extends BrowserTestCase
         $this->go('/pigments/PB28');
         $this->waitFor('//main//canvas');
         usleep(500_000);
-        $pixel = fn (float $x, float $y): array => $this->browser->executeScript('const c = document.querySelector("main canvas"); return [...c.getContext("2d").getImageData(c.width * arguments[0], c.height * arguments[1], 1, 1).data]', [$x, $y]);
+        $pixel = fn (float $x, float $y): array => $this->browser->executeScript('const c = document.querySelector("main canvas"); return (([d, n]) => [0, 1, 2].map((k) => d.reduce((s, v, i) => s + (i % 4 === k ? v : 0), 0) / n))([c.getContext("2d").getImageData(c.width * arguments[0], c.height * (arguments[1] - 0.06), 3, c.height * 0.12).data, 3 * Math.floor(c.height * 0.12)])', [$x, $y]);
         $strip = $this->browser->executeAsyncScript('const done = arguments[0]; fetch("/api/pigments/PB28").then((r) => r.json()).then((j) => done(j.paints[0].strip.ladder))');
         $near = static function (string $hex, array $rgb, int $within): void {
             foreach ([1, 3, 5] as $i => $at) {
                 self::assertEqualsWithDelta(hexdec(substr($hex, $at, 2)), $rgb[$i], $within);
             }
         };
-        $near($strip['steps'][0]['onPaper'], $pixel(0.001, 0.1), 3);
-        $near($strip['steps'][9]['onPaper'], $pixel(0.565, 0.1), 3);
+        // The grain lies over the stroke: a small patch of it has the colour that was measured.
+        $near($strip['steps'][0]['onPaper'], $pixel(0.001, 0.1), 8);
+        $near($strip['steps'][9]['onPaper'], $pixel(0.565, 0.1), 8);
         $near($strip['steps'][0]['onBlack'], $pixel(0.001, 0.5), 3);
-        $near($strip['lifted'], $pixel(0.635, 0.9), 2);
+        $near($strip["lifted"], $pixel(0.635, 0.9), 2);
         $near($strip['unlifted'], $pixel(0.635, 0.1), 2);
         // Grain is drawn: the wash scatters about its mean.
         $scatter = $this->browser->executeScript('const c = document.querySelector("main canvas"); const d = c.getContext("2d").getImageData(c.width * 0.71, 0, c.width * 0.07, c.height).data; let n = 0, s = 0, q = 0; for (let i = 0; i < d.length; i += 4) { n++; s += d[i]; q += d[i] * d[i]; } return Math.sqrt(q / n - (s / n) ** 2)');

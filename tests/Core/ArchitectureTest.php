@@ -39,7 +39,7 @@ final class ArchitectureTest extends TestCase
         'Imaging' => ['Storage'],
         'Models' => ['Imaging'],
         'Policies' => ['Models'],
-        'Queries' => ['Imaging', 'Models'],
+        'Queries' => ['Database', 'Imaging', 'Models'],
         'Actions' => ['Events', 'Imaging', 'Models', 'Queries', 'Storage'],
         'Jobs' => ['Actions', 'Models'],
         'Http' => ['Actions', 'Imaging', 'Jobs', 'Models', 'Queries', 'Storage'],
