@@ -100,7 +100,7 @@ abstract class BrowserTestCase extends TestCase
         $email = $this->waitFor('//input[@name="email"]');
         $email->sendKeys("$name@saltern-reach.example");
         $this->waitFor('//input[@name="password"]')->sendKeys('reed-and-salt'.WebDriverKeys::ENTER);
-        $this->waitFor('//header//*[contains(translate(., "TO", "to"), "'.$name.'")]');
+        $this->waitFor('//header//*[contains(translate(., "TOWCH", "towch"), "'.$name.'")]');
         $this->waitFor('//main[not(.//input[@name="password"])]');
     }
 }

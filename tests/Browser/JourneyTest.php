@@ -217,7 +217,7 @@ final class JourneyTest extends BrowserTestCase
         $tools = new ChromeDevToolsDriver($this->browser);
         foreach ([1280, 820, 390] as $width) {
             $tools->execute('Emulation.setDeviceMetricsOverride', ['width' => $width, 'height' => 800, 'deviceScaleFactor' => 1, 'mobile' => false]);
-            foreach (['/today', '/pigments/PV3', '/pigments/PB28?depth=0.92', '/pigments', '/paints', $paint, '/cards', $card, '/fade', $fade, '/bench', '/bench/new', $bench, "$bench/print?what=labels", '/palettes', '/import', '/protocols', '/capture', '/accuracy', '/frames/new', '/side-by-side?code=PR254', '/side-by-side?code=PB28&show=grain', '/ledger', str_replace('/cards/', '/records/', $card), '/sign-in'] as $path) {
+            foreach (['/', '/today', '/mixes', '/choose', '/pigments/PV3', '/pigments/PB28?depth=0.92', '/pigments', '/paints', $paint, '/cards', $card, '/fade', $fade, '/bench', '/bench/new', $bench, "$bench/print?what=labels", '/palettes', '/import', '/protocols', '/capture', '/accuracy', '/frames/new', '/side-by-side?code=PR254', '/side-by-side?code=PB28&show=grain', '/ledger', str_replace('/cards/', '/records/', $card), '/sign-in'] as $path) {
                 $this->go($path);
                 $wide = $this->browser->executeScript('return document.documentElement.scrollWidth - document.documentElement.clientWidth');
                 self::assertLessThanOrEqual(0, $wide, "$path at $width, by ".$this->browser->executeScript('return [...document.querySelectorAll("main *, header *")].filter((e) => e.getBoundingClientRect().right > innerWidth && !e.closest("[role=region]")).map((e) => e.outerHTML.slice(0, 120)).slice(0, 4).join(" | ")'));

@@ -80,7 +80,7 @@ final class WorkingHabitsTest extends BrowserTestCase
         $this->go('/pigments/PB28');
         $this->waitFor('//main//canvas');
         usleep(500_000);
-        $pixel = fn (float $x, float $y): array => $this->browser->executeScript('const c = document.querySelector("main canvas"); return (([d, n]) => [0, 1, 2].map((k) => d.reduce((s, v, i) => s + (i % 4 === k ? v : 0), 0) / n))([c.getContext("2d").getImageData(c.width * arguments[0], c.height * (arguments[1] - 0.06), 3, c.height * 0.12).data, 3 * Math.floor(c.height * 0.12)])', [$x, $y]);
+        $pixel = fn (float $x, float $y): array => $this->browser->executeScript('const c = document.querySelector("main canvas"); return ((d) => [0, 1, 2].map((k) => d.reduce((s, v, i) => s + (i % 4 === k ? v : 0), 0) / (d.length / 4)))([...c.getContext("2d").getImageData(Math.round(c.width * arguments[0]), Math.round(c.height * (arguments[1] - 0.06)), 1, Math.round(c.height * 0.12)).data])', [$x, $y]);
         $strip = $this->browser->executeAsyncScript('const done = arguments[0]; fetch("/api/pigments/PB28").then((r) => r.json()).then((j) => done(j.paints[0].strip.ladder))');
         $near = static function (string $hex, array $rgb, int $within): void {
             foreach ([1, 3, 5] as $i => $at) {

@@ -105,7 +105,7 @@ export default function PalettesPage() {
             )}
             <div className="flex flex-wrap gap-x-6">
                 {data.palettes.map((p) => (
-                    <div key={p.uuid}>
+                    <div key={p.uuid} className="min-w-0 max-w-full">
                         <Grid
                             palette={p}
                             held={held}

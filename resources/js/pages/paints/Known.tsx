@@ -5,6 +5,14 @@ import { RatingOrigin } from '../../components/paint/RatingOrigin';
 
 import { Wide } from '../../components/ui/Wide';
 
+/** Equal chances are nothing known. */
+function chancesWords(chances: Record<string, number>): string {
+    const of = Object.entries(chances);
+    return new Set(of.map(([, p]) => Math.round(100 * p))).size < 2
+        ? 'not known'
+        : of.map(([c, p]) => `${c} ${Math.round(100 * p)} %`).join(', ');
+}
+
 /** What would settle most, first; how the chances stand, and why. */
 export function TestNext({ paint }: { paint: PaintPage }) {
     const { next } = paint.knowledge;
@@ -18,13 +26,7 @@ export function TestNext({ paint }: { paint: PaintPage }) {
                     {next.map((n) => (
                         <li key={n.property}>
                             <strong className="font-semibold">{n.property}</strong>: {n.why}.{' '}
-                            <span className="text-soft">
-                                As it stands{' '}
-                                {Object.entries(n.chances)
-                                    .map(([c, p]) => `${c} ${Math.round(100 * p)} %`)
-                                    .join(', ')}
-                                .
-                            </span>
+                            <span className="text-soft">As it stands {chancesWords(n.chances)}.</span>
                         </li>
                     ))}
                 </ol>

@@ -41,6 +41,16 @@ export default function PaintPage() {
             <Title paint={data} onSaved={() => void refetch()} />
             <Decided paint={data} onSaved={() => void refetch()} />
             <Cautions of={data.statement.cautions} />
+            {!onCards(data) && data.swatches.length === 0 && (
+                <p className="text-xl my-2">
+                    Not measured: it has not been on a card yet.{' '}
+                    {data.pans[0] !== undefined && (
+                        <Link className="button" to={`/bench/new?pans=${data.pans[0].uuid}`}>
+                            Test it
+                        </Link>
+                    )}
+                </p>
+            )}
             {onCards(data) && (
                 <Spoken of={data.spoken} paints={[data.uuid]} open={open} onOpen={(p) => setOpen(open === p ? null : (p as Property))} />
             )}
@@ -51,7 +61,7 @@ export default function PaintPage() {
                 </p>
             )}
             <div className="my-4">
-                <StripCanvas strip={data.strip} label={stripWords(data)} height={110} />
+                <StripCanvas strip={data.strip} label={stripWords(data)} height={data.strip === null ? 32 : 110} />
             </div>
             {!onCards(data) && <Swatches paint={data} onSaved={() => void refetch()} />}
             <Rated paint={data} open={open} onOpen={(p) => setOpen(open === p ? null : p)} onSaved={() => void refetch()} />
