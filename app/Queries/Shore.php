@@ -46,6 +46,9 @@ final class Shore
     {
         $of = [];
         foreach (self::of($user)['strips'] as $strip) {
+            if (! $strip['alone']) {
+                continue;
+            }
             $of[$strip['code']][] = [$strip['steps'][0], $strip['steps'][intdiv(2 * count($strip['steps']), 3)]];
         }
 
@@ -82,8 +85,9 @@ final class Shore
         $shown = [];
         foreach ($order as $code) {
             $ids = HueOrder::of(array_map(static fn (int $id): Lab => $labs[$id], array_combine($of[$code], $of[$code])));
-            // The middle one stands for its code.
-            foreach ($byCode ? [$ids[intdiv(count($ids), 2)]] : $ids as $id) {
+            // The middle one stands for its code, and a mixture for none where there is a paint of it alone.
+            $alone = array_values(array_filter($ids, static fn (int|string $id): bool => count($codes[$id] ?? []) === 1)) ?: $ids;
+            foreach ($byCode ? [$alone[intdiv(count($alone), 2)]] : $ids as $id) {
                 $shown[] = [(int) $id, (string) $code, count($ids)];
             }
         }
@@ -94,7 +98,7 @@ final class Shore
             $ladder = ($digests[$id] ?? null)?->view()['ladder'] ?? null;
             if ($ladder !== null && isset($paints[$id])) {
                 $strips[] = [
-                    'uuid' => $paints[$id]->uuid, 'name' => $paints[$id]->colour_name, 'maker' => $paints[$id]->maker->name, 'code' => $code, 'paints' => $n,
+                    'uuid' => $paints[$id]->uuid, 'name' => $paints[$id]->colour_name, 'maker' => $paints[$id]->maker->name, 'code' => $code, 'paints' => $n, 'alone' => count($codes[$id] ?? []) === 1,
                     'steps' => array_column($ladder['steps'], 'onPaper'), 'paper' => $ladder['paper'], 'grain' => $ladder['grain'] === null ? null : [round((float) $ladder['grain']['deltaL'], 2), round((float) $ladder['grain']['sizeMm'], 2)],
                     'grey' => $labs[$id]->chroma() < Scale::current()->steps->leastChroma, 'pale' => $labs[$id]->l > 88,
                 ];

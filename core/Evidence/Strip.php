@@ -21,25 +21,28 @@ use MarshTrial\Core\Rating\Scale;
  *
  * Colours are linear sRGB, unclipped.
  */
-final readonly class Strip
+final class Strip
 {
+    /** @var array<int, list<array{deposit: float, r: float, g: float, b: float}>> by channel, worked out when they are asked for */
+    private array $places = [];
+
     /** Deposits among which the deepest is looked for, and their step. */
     private const DEEP = [1.2, 3.0, 0.1];
 
     /** @param list<array{onPaper: LinearRgb, onBlack: LinearRgb|null}> $steps full strength first */
     private function __construct(
-        public LinearRgb $paper,
-        public ?LinearRgb $ink,
-        public ?int $key,
-        public array $steps,
-        public ?LinearRgb $wash,
-        public ?LinearRgb $unlifted,
-        public ?LinearRgb $lifted,
-        public ?float $residue,
-        public ?float $grain,
+        public readonly LinearRgb $paper,
+        public readonly ?LinearRgb $ink,
+        public readonly ?int $key,
+        public readonly array $steps,
+        public readonly ?LinearRgb $wash,
+        public readonly ?LinearRgb $unlifted,
+        public readonly ?LinearRgb $lifted,
+        public readonly ?float $residue,
+        public readonly ?float $grain,
         /** Rms lightness difference of the grain, L*. */
-        public ?float $grainDeltaL,
-        public ?float $grainSizeMm,
+        public readonly ?float $grainDeltaL,
+        public readonly ?float $grainSizeMm,
     ) {}
 
     /** @return array<int, self> by row; rows without a painted stroke or ladder are left out */
@@ -102,17 +105,24 @@ final readonly class Strip
     public function at(float $depth, ?int $key = null): ?LinearRgb
     {
         $key ??= $this->key;
+        $at = Ladder::at(Scale::current(), $depth, $key === null ? [] : $this->places[$key] ??= $this->placed($key), ['r', 'g', 'b']);
+
+        return $at === null ? null : new LinearRgb(exp($at['r']), exp($at['g']), exp($at['b']));
+    }
+
+    /** @return list<array{deposit: float, r: float, g: float, b: float}> the steps at their deposits in a channel, colours as logarithms */
+    private function placed(int $key): array
+    {
         $places = [];
         foreach ($this->steps as $step) {
-            $deposit = $key === null ? null : Deposit::of($step['onPaper'], $this->paper)->in($key);
+            $deposit = Deposit::of($step['onPaper'], $this->paper)->in($key);
             if ($deposit !== null) {
                 $log = array_map(static fn (float $v): float => log(max(1e-4, $v)), $step['onPaper']->toArray());
                 $places[] = ['deposit' => $deposit, 'r' => $log[0], 'g' => $log[1], 'b' => $log[2]];
             }
         }
-        $at = Ladder::at(Scale::current(), $depth, $places, ['r', 'g', 'b']);
 
-        return $at === null ? null : new LinearRgb(exp($at['r']), exp($at['g']), exp($at['b']));
+        return $places;
     }
 
     /**

@@ -19,7 +19,9 @@ use App\Models\CaptureTarget;
 use App\Models\Card;
 use App\Models\Claim;
 use App\Models\ClaimScale;
+use App\Models\Decision;
 use App\Models\FadeCheck;
+use App\Models\Group;
 use App\Models\Hanging;
 use App\Models\House;
 use App\Models\Maker;
@@ -33,12 +35,15 @@ use App\Models\Picture;
 use App\Models\Remark;
 use App\Models\Specimen;
 use App\Models\SpecimenCondition;
+use App\Models\Study;
 use App\Models\Swatch;
 use App\Models\User;
 use App\Models\Verdict;
+use App\Queries\PaintDigest;
 use Illuminate\Database\Seeder;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\PropertyCard;
@@ -191,6 +196,8 @@ final class DatabaseSeeder extends Seeder
         }
         Auth::setUser($tamsin);
         $this->named();
+        Carbon::setTestNow('2026-11-01 10:00:00');
+        $this->opinions($tamsin, $odo);
         Carbon::setTestNow();
         $this->session($paper, $tamsin, $odo);
     }
@@ -328,6 +335,21 @@ final class DatabaseSeeder extends Seeder
             NameSwatch::put($swatch, ['paintedWhen' => $when, 'paperWords' => (string) $paper, 'shared' => true, ...$paper === null ? ['unknown' => true] : ['paintUuid' => Paint::query()->where('colour_name', $name)->firstOrFail()->uuid]], (string) $swatch->edition);
             $swatch->refresh()->change($paper === null ? ['called' => ''] : [], (string) $swatch->edition);
         }
+    }
+
+    /** What the group makes of some of its paints. */
+    private function opinions(User $tamsin, User $odo): void
+    {
+        $id = fn (int $paint): int => (int) Paint::query()->where('uuid', $this->uuid(1000 + $paint))->value('id');
+        foreach ([[$tamsin, 6, 'use up', 'fades; for pages that are scanned and shut', true], [$odo, 0, 'keep', 'covers, and stays where it is put', true], [$tamsin, 3, 'keep', 'the blue that everything is mixed with', false], [$tamsin, 23, 'let go', 'neither clear nor lasting', false]] as $n => [$who, $paint, $word, $why, $shared]) {
+            $digest = PaintDigest::of([$id($paint)], $who)[$id($paint)] ?? null;
+            Decision::query()->create(['uuid' => $this->uuid(9300 + $n), 'owner_id' => $who->id, 'paint_id' => $id($paint), 'word' => $word, 'reason' => $why, 'shared' => $shared, 'decided_on' => '2026-11-01', 'brief' => $digest?->brief() ?? []]);
+        }
+        $group = Group::put($this->uuid(9320), ['name' => 'natural greens', 'shared' => true]);
+        $group->paints()->sync([$id(34) => ['position' => 0], $id(33) => ['position' => 1], $id(39) => ['position' => 2], $id(12) => ['position' => 3]]);
+        $study = Study::put($this->uuid(9330), ['title' => 'Asters at the slipway', 'painted_on' => '2026-10-03', 'paper' => 'field block, cream', 'purpose' => 'field journal', 'went' => 'Mixed well with the blue; lifted badly where it was corrected.', 'shared' => true]);
+        $study->paints()->sync([$id(6), $id(3)]);
+        DB::table('hearts')->insert([['user_id' => $odo->id, 'paint_id' => $id(3)], ['user_id' => $tamsin->id, 'paint_id' => $id(3)]]);
     }
 
     /** An afternoon that was broken off in the middle of the first card. */

@@ -36,20 +36,24 @@ for ($i = 0; $i < 11; $i++) {
 }
 sort($counts);
 $out = ['count' => $counts[5]];
-foreach (['code' => '/api/pigments/PX60', 'search' => '/api/paints?q=Shade+1999', 'pigments' => '/api/pigments', 'maker' => "/api/makers/$maker/strips", 'like' => "/api/paints/$paint/like", 'choose' => '/api/choose', 'paint' => "/api/paints/$paint"] as $name => $path) {
+foreach (['shore' => '/api/shore', 'code' => '/api/pigments/PX60', 'search' => '/api/paints?q=Shade+1999', 'pigments' => '/api/pigments', 'maker' => "/api/makers/$maker/strips", 'like' => "/api/paints/$paint/like", 'choose' => '/api/choose', 'paint' => "/api/paints/$paint"] as $name => $path) {
+    // Nothing is kept of what the page before worked out, but how tests scatter.
+    DB::table('paint_digests')->delete();
     $times = [];
+    $cold = 0.0;
     for ($i = 0; $i < 14; $i++) {
         [$took, $body, $status] = $ask($path);
         if ($status !== 200) {
             fwrite(STDERR, "$path: $status ".substr($body, 0, 300)."\n");
             exit(1);
         }
+        $cold = $i === 0 ? $took : $cold;
         // The first ones fill what is kept.
         if ($i > 2) {
             $times[] = $took;
         }
     }
     sort($times);
-    $out[$name] = ['p95' => $times[(int) ceil(0.95 * count($times)) - 1], 'kB' => strlen((string) gzencode($body, 6)) / 1000];
+    $out[$name] = ['p95' => $times[(int) ceil(0.95 * count($times)) - 1], 'cold' => $cold, 'kB' => strlen((string) gzencode($body, 6)) / 1000];
 }
 echo json_encode($out, JSON_THROW_ON_ERROR), "\n";

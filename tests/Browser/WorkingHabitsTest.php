@@ -91,7 +91,7 @@ final class WorkingHabitsTest extends BrowserTestCase
         $near($strip['steps'][0]['onPaper'], $pixel(0.001, 0.1), 8);
         $near($strip['steps'][9]['onPaper'], $pixel(0.565, 0.1), 8);
         $near($strip['steps'][0]['onBlack'], $pixel(0.001, 0.5), 3);
-        $near($strip["lifted"], $pixel(0.635, 0.9), 2);
+        $near($strip['lifted'], $pixel(0.635, 0.9), 2);
         $near($strip['unlifted'], $pixel(0.635, 0.1), 2);
         // Grain is drawn: the wash scatters about its mean.
         $scatter = $this->browser->executeScript('const c = document.querySelector("main canvas"); const d = c.getContext("2d").getImageData(c.width * 0.71, 0, c.width * 0.07, c.height).data; let n = 0, s = 0, q = 0; for (let i = 0; i < d.length; i += 4) { n++; s += d[i]; q += d[i] * d[i]; } return Math.sqrt(q / n - (s / n) ** 2)');

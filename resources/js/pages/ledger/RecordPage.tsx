@@ -30,7 +30,7 @@ export default function RecordPage() {
             <div className="flex flex-wrap gap-x-5 items-baseline">
                 <h1>{data.title}</h1>
                 <p>
-                    {data.kind} card <span className="num">{data.code}</span> · {data.owner} · published {day(data.publishedAt)}, revision{' '}
+                    {data.kind === 'property' ? 'test' : data.kind} card <span className="num">{data.code}</span> · {data.owner} · published {day(data.publishedAt)}, revision{' '}
                     {data.revision}
                 </p>
                 <span className="no-print ml-auto flex gap-4">

@@ -39,7 +39,7 @@ export function Days({ due, from }: { due: { on: string; what: string; to: strin
                     </Link>
                 )}
             </p>
-            <ol className="grow hidden md:grid relative" style={{ gridTemplateColumns: `repeat(${AHEAD + 1}, 1fr)` }} aria-hidden="true">
+            <ol className="grow hidden lg:grid relative" style={{ gridTemplateColumns: `repeat(${AHEAD + 1}, 1fr)` }} aria-hidden="true">
                 {Array.from({ length: AHEAD + 1 }, (_, i) => {
                     const date = new Date(Date.parse(`${from}T12:00Z`) + i * 86_400_000);
                     const here = near.filter((d) => Math.max(0, daysBetween(from, d.on)) === i).length;

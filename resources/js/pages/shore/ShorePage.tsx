@@ -29,7 +29,7 @@ const GREY_GAP = 28;
 const NARROWEST = 12;
 const WIDEST = 28;
 /** Room for one letter of a code beneath, px. */
-const LETTER = 7.4;
+const LETTER = 8.9;
 
 /** Home: every measured paint a narrow strip, full strength at the foot, in hue order; the first thing a stranger sees. */
 export default function ShorePage() {
