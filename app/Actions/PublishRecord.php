@@ -13,13 +13,15 @@ use App\Queries\CardView;
 use Illuminate\Support\Arr;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Exchange\RecordFingerprint;
 
 /** Publishes a card as a new revision that holds its own complete JSON and never changes. */
 final class PublishRecord
 {
     public const FORMAT = 'marsh-trial/record';
 
-    public const VERSION = 1;
+    /** 2: pictures bear their SHA-256, and the record its fingerprint. */
+    public const VERSION = 2;
 
     public static function of(Card $card, User $publisher): Revision
     {
@@ -68,15 +70,21 @@ final class PublishRecord
             return $row;
         }, $view['rows']);
 
-        return [
+        $hashes = $card->pictures->pluck('sha256', 'uuid');
+        $record = [
             'format' => self::FORMAT, 'version' => self::VERSION, 'revision' => $number,
             'publishedAt' => $publishedAt, 'publishedBy' => $publisher->name,
             ...Arr::only($view, ['uuid', 'kind', 'title', 'code', 'paper', 'side', 'note', 'owner', 'made', 'layout', 'checks', 'classes', 'corrections', 'simulated']),
             'hanging' => $hanging, 'rows' => $rows,
-            'pictures' => array_values(array_filter($view['pictures'], static fn (array $p): bool => ($p['measurement']['state'] ?? null) === 'done' && $p['withdrawn'] === null)),
+            'pictures' => array_values(array_map(static fn (array $p): array => [...$p, 'sha256' => $hashes[$p['uuid']] ?? null], array_filter($view['pictures'], static fn (array $p): bool => ($p['measurement']['state'] ?? null) === 'done' && $p['withdrawn'] === null))),
             'shownPicture' => $view['shownPicture'],
             'measurement' => $view['result'],
             'limits' => 'Evidence from one group’s tests, not a certificate under any standard.',
         ];
+        // As whoever reads it gets it.
+        $record = json_decode(json_encode($record, JSON_THROW_ON_ERROR), true, flags: JSON_THROW_ON_ERROR);
+        $record['layout'] = Card::withoutPans($record['layout'], array_column($record['rows'], 'uuid', 'row'));
+
+        return [...$record, 'fingerprint' => RecordFingerprint::of($record)];
     }
 }

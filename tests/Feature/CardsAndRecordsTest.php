@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Actions\DeriveRatings;
+use App\Actions\RemovePerson;
 use App\Actions\RequestMeasurement;
 use App\Actions\RunMeasurement;
 use App\Imaging\PngWriter;
@@ -230,6 +231,36 @@ final class CardsAndRecordsTest extends FeatureTestCase
         // One more for reading who is signed in, which the test client spares.
         self::assertSame($counts[0], $counts[1]);
         self::assertLessThanOrEqual(14, $counts[1]);
+    }
+
+    public function testARecordIsKnownByItsFingerprintWhoeverLeaves(): void
+    {
+        $this->actingAs($this->wren);
+        $card = $this->card('property', 'PB28');
+        $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $card->specimens[0]->uuid, 'property' => 'staining', 'word' => 'low']);
+        config(['stand-ins.dpi' => 200]);
+        RequestMeasurement::fromStandIn(self::uuid(), $card, null);
+        $this->postJson("/api/cards/$card->uuid/publish")->assertCreated();
+        $address = "/api/records/$card->uuid/1.json";
+        $record = $this->getJson($address)->assertOk()->assertHeader('X-Fingerprint', 'holds')->assertJsonPath('version', 2)->json();
+        self::assertSame($card->pictures()->firstOrFail()->sha256, $record['pictures'][0]['sha256']);
+        $file = (string) tempnam(sys_get_temp_dir(), 'record');
+        file_put_contents($file, json_encode($record));
+        $this->artisan('record:verify', ['file' => $file])->expectsOutputToContain('As it was published')->assertSuccessful();
+        // Nobody changes a number, a word or a picture unseen; how the file is laid out does not matter.
+        file_put_contents($file, json_encode($record, JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE));
+        $this->artisan('record:verify', ['file' => $file])->assertSuccessful();
+        foreach (['title' => 'Another', 'revision' => 2, 'pictures' => []] as $member => $value) {
+            file_put_contents($file, json_encode([...$record, $member => $value]));
+            $this->artisan('record:verify', ['file' => $file])->expectsOutputToContain('Changed since it was published')->assertFailed();
+        }
+        file_put_contents($file, '{"format": "another"}');
+        $this->artisan('record:verify', ['file' => $file])->expectsOutputToContain('is no record')->assertExitCode(2);
+        unlink($file);
+        RemovePerson::from($this->wren, '', null);
+        $this->app['auth']->forgetGuards();
+        $left = $this->getJson($address)->assertOk()->assertHeader('X-Fingerprint', 'holds');
+        self::assertSame([RemovePerson::FORMER, $record['fingerprint']], [$left->json('publishedBy'), $left->json('fingerprint')]);
     }
 
     public function testMakingACardTwiceIsMakingItOnce(): void

@@ -9,6 +9,7 @@ use App\Models\Card;
 use App\Models\Revision;
 use App\Queries\PropertyView;
 use Illuminate\Database\Eloquent\Builder;
+use MarshTrial\Core\Exchange\RecordFingerprint;
 
 /** Published records: anyone may read them. */
 final class RecordController extends Controller
@@ -36,6 +37,9 @@ final class RecordController extends Controller
             $record['rows'][$i]['ratings'] = array_map(static fn (array $r): array => isset($r['text']) || ($r['value'] ?? null) === null ? $r : [...$r, ...PropertyView::worded($r)], $row['ratings'] ?? []);
         }
 
-        return new JsonResponse($record, 200, [], JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION);
+        // The answer of this server; anybody can ask `php artisan record:verify` or a program of their own.
+        $fingerprint = RecordFingerprint::holds($record);
+
+        return new JsonResponse($record, 200, ['X-Fingerprint' => $fingerprint === null ? 'none' : ($fingerprint ? 'holds' : 'differs')], JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION);
     }
 }

@@ -573,4 +573,6 @@ export interface RecordPage {
     classes: Record<Property, string[]>;
     hanging: { facing: string; glass: string; timeZone: string; hungOn: string; latitude: number | null; longitude: number | null } | null;
     limits: string;
+    /** SHA-256 over its canonical form; missing in records of earlier days. */
+    fingerprint?: string;
 }

@@ -174,8 +174,8 @@ function Heading({ card }: { card: Card }) {
         <div className="flex flex-wrap items-baseline gap-x-5">
             <h1>{card.title}</h1>
             <p>
-                {card.kind === 'halves' ? 'old strip' : `${card.kind === 'property' ? 'test' : card.kind} card`} <span className="num">{card.code}</span> · {card.owner} · made{' '}
-                {day(card.made)} ·{' '}
+                {card.kind === 'halves' ? 'old strip' : `${card.kind === 'property' ? 'test' : card.kind} card`}{' '}
+                <span className="num">{card.code}</span> · {card.owner} · made {day(card.made)} ·{' '}
                 {card.published ? (
                     <Link to={`/records/${card.uuid}`}>published {day(card.published)}</Link>
                 ) : (

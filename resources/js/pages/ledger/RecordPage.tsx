@@ -30,8 +30,8 @@ export default function RecordPage() {
             <div className="flex flex-wrap gap-x-5 items-baseline">
                 <h1>{data.title}</h1>
                 <p>
-                    {data.kind === 'property' ? 'test' : data.kind} card <span className="num">{data.code}</span> · {data.owner} · published {day(data.publishedAt)}, revision{' '}
-                    {data.revision}
+                    {data.kind === 'property' ? 'test' : data.kind} card <span className="num">{data.code}</span> · {data.owner} · published{' '}
+                    {day(data.publishedAt)}, revision {data.revision}
                 </p>
                 <span className="no-print ml-auto flex gap-4">
                     <button type="button" className="link" onClick={() => window.print()}>
@@ -86,6 +86,13 @@ export default function RecordPage() {
             )}
             <p className="mt-4 text-sm">
                 {data.limits}
+                {data.fingerprint !== undefined && (
+                    <>
+                        {' '}
+                        Fingerprint <span className="num break-all">{data.fingerprint}</span>, over content and pictures; with the JSON
+                        anybody can check it (<a href={`/api/${path}`}>JSON</a>, RFC 8785, SHA-256).
+                    </>
+                )}
                 {data.measurement && (
                     <>
                         {' '}
