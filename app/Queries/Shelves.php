@@ -7,6 +7,7 @@ namespace App\Queries;
 use App\Models\Decision;
 use App\Models\Measurement;
 use App\Models\Paint;
+use App\Models\Palette;
 use App\Models\Pan;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
@@ -25,16 +26,20 @@ final class Shelves
     private const THIN = 0.8;
 
     /**
-     * @param string $from mine: what I have at hand; all: every paint that was tested
+     * @param string $from mine: what I have at hand; all: every paint that was tested; else the UUID of a palette of mine
      *
      * @return array<string, mixed>
      */
     public static function of(Wish $wish, string $from, ?User $user): array
     {
         $mine = Pan::paintsAtHand($user);
+        $within = match ($from) {
+            'all' => null, 'mine' => $mine,
+            default => Pan::query()->where('owner_id', $user->id ?? 0)->whereIn('palette_id', Palette::query()->where('uuid', $from)->where('owner_id', $user->id ?? 0)->select('id'))->pluck('paint_id')->map(intval(...))->all(),
+        };
         $visible = Measurement::idsVisibleTo($user)->pluck('id')->flip()->all();
         $rows = [];
-        foreach (DB::table('strips')->when($from === 'mine', static fn ($q) => $q->whereIn('paint_id', $mine))->select('paint_id', 'measurement_id', 'specimen_id')->cursor() as $row) {
+        foreach (DB::table('strips')->when($within !== null, static fn ($q) => $q->whereIn('paint_id', $within))->select('paint_id', 'measurement_id', 'specimen_id')->cursor() as $row) {
             if (isset($visible[$row->measurement_id])) {
                 $rows[(int) $row->paint_id][$row->specimen_id] = true;
             }

@@ -95,7 +95,8 @@ final readonly class Choice
     {
         return match (true) {
             $perMl === null => self::answer(self::OPEN, 'what it costs is not recorded', 'a price and a volume with one of your pans'),
-            $perMl <= $budget => self::answer(self::FITS, sprintf('%.2f a millilitre', $perMl), null),
+            // As it is told: to the cent.
+            round($perMl, 2) <= round($budget, 2) => self::answer(self::FITS, sprintf('%.2f a millilitre', $perMl), null),
             default => self::answer(self::NOT, sprintf('%.2f a millilitre, more than %.2f', $perMl, $budget), 'another price'),
         };
     }

@@ -6,6 +6,7 @@ namespace Tests\Feature;
 
 use App\Actions\RequestMeasurement;
 use App\Models\Card;
+use App\Models\Palette;
 use App\Models\Pan;
 use App\Models\Paper;
 use App\Models\Rating;
@@ -172,21 +173,21 @@ final class CompareTest extends FeatureTestCase
 
     public function testWhatStandsInForAPaint(): void
     {
-        [$a, $b, $c] = $this->paints;
+        [$a, $b] = $this->paints;
         self::assertStringContainsString('was not measured', (string) $this->getJson("/api/paints/$a/like")->assertStatus(422)->json('detail'));
         $this->measured([0, 1, 2], $this->paper());
         $like = $this->getJson("/api/paints/$a/like")->assertOk()->json('like');
-        // The other red comes nearer than the blue does, at every depth that both have.
-        self::assertSame([$b, $c], array_column($like, 'uuid'));
-        self::assertLessThan($like[1]['dE00'], $like[0]['dE00']);
+        // The other red comes near; the blue is so far that it stands in for nothing.
+        self::assertSame([$b], array_column($like, 'uuid'));
+        self::assertLessThanOrEqual(12.0, $like[0]['dE00']);
         self::assertSame(['tint', 'reference'], array_slice(array_column($like[0]['depths'], 'name'), 0, 2));
         self::assertSame(max(array_column($like[0]['depths'], 'dE00')) < 1, $like[0]['unseen']);
         self::assertSame('not tested in light', $like[0]['light']);
         // Conditions stand before likeness: nothing was tested in light, so nothing holds.
         $this->getJson("/api/paints/$a/like?holds=1")->assertOk()->assertJsonPath('like', []);
-        self::assertCount(2, $this->getJson("/api/paints/$a/like?mine=1&single=1")->json('like'));
+        self::assertCount(1, $this->getJson("/api/paints/$a/like?mine=1&single=1")->json('like'));
         Pan::query()->where('uuid', $this->pans[1])->update(['state' => 'used up']);
-        self::assertSame([$c], array_column($this->getJson("/api/paints/$a/like?mine=1")->json('like'), 'uuid'));
+        self::assertSame([], $this->getJson("/api/paints/$a/like?mine=1")->json('like'));
         $this->actingAs($this->other)->getJson("/api/paints/$a/like")->assertStatus(422);
     }
 
@@ -213,5 +214,15 @@ final class CompareTest extends FeatureTestCase
         self::assertNull($shelf('use=lies+in+a+box&from=mine', $c));
         self::assertSame('fits the evidence', $shelf('use=lies+in+a+box&from=all', $c));
         $this->actingAs($this->other)->getJson('/api/choose')->assertJsonPath('of', 0);
+        $this->actingAs($this->wren);
+        // Within one palette, to a budget; what somebody paid is theirs to know.
+        $palette = Palette::put(self::uuid(), ['name' => 'tin', 'rows' => 1, 'columns' => 2]);
+        Pan::query()->where('uuid', $this->pans[0])->update(['palette_id' => $palette->id, 'slot' => 1, 'price_minor' => 940, 'currency' => 'EUR', 'volume_ml' => 10]);
+        $asked = "use=is+scanned+and+shut&from=$palette->uuid";
+        $this->getJson("/api/choose?$asked")->assertOk()->assertJsonPath('of', 1);
+        self::assertSame(['fits the evidence', 'not for this'], [$shelf("$asked&budget=0.94", $a), $shelf("$asked&budget=0.93", $a)]);
+        self::assertSame('cannot tell yet', $shelf('use=is+scanned+and+shut&budget=5', $c));
+        $this->actingAs($this->other)->getJson("/api/choose?$asked")->assertOk()->assertJsonPath('of', 0);
+        $this->getJson('/api/choose?from=elsewhere')->assertStatus(422);
     }
 }

@@ -98,6 +98,7 @@ export function Scale({ beside, width = 118 }: { beside: PropertyBeside<RatingSh
     const claimed = claims.filter((c) => c.span !== null);
     return (
         <svg width={width} height={claimed.length > 0 ? 19 : 13} className="block my-0.5" aria-hidden="true">
+            <title>{`from ${classes[0]} at the left to ${classes[classes.length - 1]} at the right`}</title>
             <line x1={at(0)} x2={at(1)} y1={7} y2={7} stroke="currentColor" strokeWidth={1} />
             {classes.map((c, i) => (
                 <line

@@ -122,6 +122,11 @@ function useShelves(wish: Record<string, string>, enabled = true) {
 
 function Sentence({ wish, onSet, reader }: { wish: Record<string, string>; onSet: (key: string, value: string) => void; reader: string }) {
     const person = useSession();
+    const palettes = useQuery({
+        queryKey: keys.palettes(),
+        queryFn: () => get<{ palettes: { uuid: string; name: string }[] }>('palettes'),
+        enabled: person != null,
+    });
     const word = (key: string, words: Record<string, string>, label: string) => (
         <select
             className="inline-block font-semibold"
@@ -175,7 +180,21 @@ function Sentence({ wish, onSet, reader }: { wish: Record<string, string>; onSet
             {part(<>fugitive paint {word('never', { '0': 'only where light is shut out', '1': 'never' }, 'Fugitive paint')}.</>)}
             {person != null && part(<>A millilitre may cost {number('budget', 'What a millilitre may cost at most', 'anything')};</>)}
             {person != null &&
-                part(<>I look through {word('from', { all: 'all that was tested', mine: 'what I have at hand' }, 'Look through')}.</>)}
+                part(
+                    <>
+                        I look through{' '}
+                        {word(
+                            'from',
+                            {
+                                all: 'all that was tested',
+                                mine: 'what I have at hand',
+                                ...Object.fromEntries((palettes.data?.palettes ?? []).map((p) => [p.uuid, `my ${p.name}`])),
+                            },
+                            'Look through',
+                        )}
+                        .
+                    </>,
+                )}
         </div>
     );
 }

@@ -97,6 +97,13 @@ export function Nearest({ paint }: { paint: Paint }) {
                     </li>
                 ))}
             </ul>
+            {data !== undefined && data.like.length > 0 && (
+                <p>
+                    <Link to={`/strips?paints=${[paint.uuid, ...data.like.map((l) => l.uuid)].join(',')}`}>
+                        These look-alikes as strips under one another
+                    </Link>
+                </p>
+            )}
             {data !== undefined && (
                 <p className="text-sm text-soft">Mixes are expected, not painted. What lies further than dE00 12 stands in for nothing.</p>
             )}
