@@ -97,13 +97,17 @@ final class RequestMeasurement
 
     private static function measure(Picture $picture): Measurement
     {
-        $first = $picture->moment !== 'check' ? null : Measurement::query()
+        return Measurement::query()->create([
+            'uuid' => (string) Str::uuid(), 'card_id' => $picture->card_id, 'picture_id' => $picture->id, 'first_picture_id' => self::firstOf($picture), 'state' => 'waiting',
+        ])->refresh();
+    }
+
+    /** Id of the measured picture before hanging that a check is held against; null: there is none, or it is no check. */
+    public static function firstOf(Picture $picture): ?int
+    {
+        return $picture->moment !== 'check' ? null : Measurement::query()
             ->counts()->where('card_id', $picture->card_id)
             ->whereHas('picture', static fn ($q) => $q->where('moment', 'first'))
             ->latest('id')->value('picture_id');
-
-        return Measurement::query()->create([
-            'uuid' => (string) Str::uuid(), 'card_id' => $picture->card_id, 'picture_id' => $picture->id, 'first_picture_id' => $first, 'state' => 'waiting',
-        ])->refresh();
     }
 }

@@ -258,7 +258,10 @@ final class DatabaseSeeder extends Seeder
                 }
                 usleep(self::WAIT_MICROSECONDS);
             }
-            $measurement = Measurement::query()->with('card', 'picture.fadeCheck', 'firstPicture')->findOrFail($id);
+            $measurement = Measurement::query()->with('card', 'picture.fadeCheck')->findOrFail($id);
+            // When it was asked for, the picture before hanging was not measured yet.
+            $measurement->update(['first_picture_id' => RequestMeasurement::firstOf($measurement->picture)]);
+            $measurement->load('firstPicture');
             Carbon::setTestNow($measurement->picture->created_at);
             Auth::setUser(User::query()->findOrFail($measurement->picture->owner_id));
             $measurement->update(['state' => 'running', 'attempts' => 1, 'started_at' => now()]);
