@@ -199,7 +199,7 @@ function Hung({
                             <span className="text-soft">not checked yet</span>
                         ) : (
                             <>
-                                {r.summary.outcome}
+                                {r.summary.outcome.replace('explained by the paper, or not decidable', 'not decidable')}
                                 {r.checks.length > 0 && (
                                     <span className="num"> at {r.checks[r.checks.length - 1]!.mlxh.toFixed(1)} Mlx h</span>
                                 )}

@@ -5,10 +5,10 @@ import { RatingOrigin } from '../../components/paint/RatingOrigin';
 
 import { Wide } from '../../components/ui/Wide';
 
-/** Equal chances are nothing known. */
-function chancesWords(chances: Record<string, number>): string {
+/** Equal chances of every class are nothing known. */
+function chancesWords(chances: Record<string, number>, classes: number): string {
     const of = Object.entries(chances);
-    return new Set(of.map(([, p]) => Math.round(100 * p))).size < 2
+    return of.length === classes && new Set(of.map(([, p]) => Math.round(100 * p))).size < 2
         ? 'not known'
         : of.map(([c, p]) => `${c} ${Math.round(100 * p)} %`).join(', ');
 }
@@ -26,7 +26,7 @@ export function TestNext({ paint }: { paint: PaintPage }) {
                     {next.map((n) => (
                         <li key={n.property}>
                             <strong className="font-semibold">{n.property}</strong>: {n.why}.{' '}
-                            <span className="text-soft">As it stands {chancesWords(n.chances)}.</span>
+                            <span className="text-soft">As it stands {chancesWords(n.chances, paint.classes[n.property].length)}.</span>
                         </li>
                     ))}
                 </ol>
