@@ -173,6 +173,8 @@ Route::middleware('auth')->group(static function (): void {
     Route::delete('light-logs/{log}', [FadeController::class, 'destroyLog']);
     Route::post('calendar', [FadeController::class, 'makeFeed']);
     Route::post('cards/{card}/publish', [CardController::class, 'publish']);
+    Route::put('cards/{card}/withdrawal', [CardController::class, 'withdraw']);
+    Route::delete('cards/{card}/withdrawal', [CardController::class, 'bringBack']);
     Route::put('verdicts/{uuid}', [VerdictController::class, 'put']);
 
     Route::get('cards/{card}/readings', [InstrumentController::class, 'index']);

@@ -13,6 +13,7 @@ use App\Queries\CardView;
 use Illuminate\Support\Arr;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Exchange\Licences;
 use MarshTrial\Core\Exchange\RecordFingerprint;
 
 /** Publishes a card as a new revision that holds its own complete JSON and never changes. */
@@ -23,9 +24,13 @@ final class PublishRecord
     /** 2: pictures bear their SHA-256, and the record its fingerprint. */
     public const VERSION = 2;
 
-    public static function of(Card $card, User $publisher): Revision
+    /**
+     * @param string $licence of Licences
+     * @param string $because why there is a further revision; '' for the first
+     */
+    public static function of(Card $card, User $publisher, string $licence = Licences::USUAL, string $because = ''): Revision
     {
-        return DB::transaction(static function () use ($card, $publisher): Revision {
+        return DB::transaction(static function () use ($card, $publisher, $licence, $because): Revision {
             if ($card->load('session')->session?->isBlindNow()) {
                 throw new CoreException('The names of this session are still hidden. Publish when all eye verdicts are in.');
             }
@@ -40,18 +45,18 @@ final class PublishRecord
             $measured->update(['published' => true]);
             $verdicts->update(['published' => true]);
             $now = now();
-            $card->update(['published_at' => $now]);
+            $card->update(['published_at' => $now, 'withdrawn_at' => null, 'withdrawn_because' => '']);
             $number = 1 + (int) Revision::query()->where('card_id', $card->id)->max('number');
 
             return Revision::query()->create([
                 'card_id' => $card->id, 'number' => $number, 'publisher_id' => $publisher->id, 'published_at' => $now, 'title' => $card->title,
-                'record' => self::record($card->fresh() ?? $card, $number, $publisher, $now->toIso8601String()),
+                'record' => self::record($card->fresh() ?? $card, $number, $publisher, $now->toIso8601String(), $licence, $because),
             ]);
         });
     }
 
     /** @return array<string, mixed> */
-    private static function record(Card $card, int $number, User $publisher, string $publishedAt): array
+    private static function record(Card $card, int $number, User $publisher, string $publishedAt, string $licence, string $because): array
     {
         $view = CardView::of($card);
         // A window is somebody's home: a published place is rounded to one degree and goes without its name and note.
@@ -73,7 +78,7 @@ final class PublishRecord
         $hashes = $card->pictures->pluck('sha256', 'uuid');
         $record = [
             'format' => self::FORMAT, 'version' => self::VERSION, 'revision' => $number,
-            'publishedAt' => $publishedAt, 'publishedBy' => $publisher->name,
+            'publishedAt' => $publishedAt, 'publishedBy' => $publisher->name, 'licence' => Licences::told($licence), 'because' => $because,
             ...Arr::only($view, ['uuid', 'kind', 'title', 'code', 'paper', 'side', 'note', 'owner', 'made', 'layout', 'checks', 'classes', 'corrections', 'simulated']),
             'hanging' => $hanging, 'rows' => $rows,
             'pictures' => array_values(array_map(static fn (array $p): array => [...$p, 'sha256' => $hashes[$p['uuid']] ?? null], array_filter($view['pictures'], static fn (array $p): bool => ($p['measurement']['state'] ?? null) === 'done' && $p['withdrawn'] === null))),

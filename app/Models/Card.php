@@ -24,6 +24,8 @@ use MarshTrial\Core\Exchange\LayoutJson;
  * @property string $note
  * @property array<string, mixed> $layout
  * @property Carbon|null $published_at
+ * @property Carbon|null $withdrawn_at
+ * @property string $withdrawn_because
  * @property int|null $bench_session_id
  * @property Carbon $created_at
  * @property Carbon $updated_at
@@ -55,7 +57,7 @@ final class Card extends Model
 
     protected function casts(): array
     {
-        return ['layout' => 'array', 'published_at' => 'datetime'];
+        return ['layout' => 'array', 'published_at' => 'datetime', 'withdrawn_at' => 'datetime'];
     }
 
     /**
@@ -65,7 +67,7 @@ final class Card extends Model
      */
     public function scopeListed(Builder $query): void
     {
-        $query->select('id', 'uuid', 'owner_id', 'edition', 'kind', 'title', 'paper_id', 'paper_side', 'note', 'published_at', 'bench_session_id', 'created_at', 'updated_at');
+        $query->select('id', 'uuid', 'owner_id', 'edition', 'kind', 'title', 'paper_id', 'paper_side', 'note', 'published_at', 'withdrawn_at', 'withdrawn_because', 'bench_session_id', 'created_at', 'updated_at');
     }
 
     /**

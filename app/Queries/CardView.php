@@ -72,6 +72,7 @@ final class CardView
             // Told while what they say is hidden.
             'picturesRead' => $newest->where('state', 'done')->count(),
             'checks' => $card->checks->map(static fn (FadeCheck $c): array => [...self::check($c, $window), 'unseen' => in_array($c->id, $unseen, true)])->all(),
+            'withdrawn' => $card->withdrawn_at === null ? null : ['on' => $card->withdrawn_at->toDateString(), 'because' => $card->withdrawn_because],
             'revisions' => $card->revisions->map(static fn (Revision $r): array => ['number' => $r->number, 'publishedAt' => $r->published_at->toIso8601String()])->all(),
             'eyeScales' => EyeScale::all(), 'moreByEye' => EyeScale::more(), 'handFields' => HandMeasure::FIELDS,
             'classes' => Measures::claimedClasses(),

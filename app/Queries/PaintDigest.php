@@ -78,18 +78,17 @@ final readonly class PaintDigest
      */
     private static function seen(array $paintIds, ?User $user): array
     {
-        $rules = implode(' ', [self::FORM, Scale::RULES, Scale::current()->name, PaintEvidence::taughtBy()]);
-        $visible = Measurement::idsVisibleTo($user, count($paintIds) > 400 ? null : $paintIds)->pluck('id')->flip()->all();
         $of = [];
-        foreach (['ratings', 'strips'] as $table) {
-            foreach (array_chunk($paintIds, 500) as $ids) {
-                foreach (DB::table($table)->whereIn('paint_id', $ids)->distinct()->get(['paint_id', 'measurement_id']) as $row) {
-                    if (isset($visible[$row->measurement_id])) {
-                        $of[(int) $row->paint_id][(int) $row->measurement_id] = true;
-                    }
-                }
+        foreach (array_chunk($paintIds, 400) as $ids) {
+            $tests = DB::table('ratings')->whereIn('paint_id', $ids)->select('paint_id', 'measurement_id')->union(DB::table('strips')->whereIn('paint_id', $ids)->select('paint_id', 'measurement_id'));
+            foreach (DB::query()->fromSub($tests, 'tests')->whereIn('measurement_id', Measurement::idsVisibleTo($user, $ids))->get() as $row) {
+                $of[(int) $row->paint_id][(int) $row->measurement_id] = true;
             }
         }
+        if ($of === []) {
+            return [];
+        }
+        $rules = implode(' ', [self::FORM, Scale::RULES, Scale::current()->name, PaintEvidence::taughtBy()]);
 
         return array_map(static function (array $ids) use ($rules): string {
             ksort($ids);

@@ -20,6 +20,9 @@ use MarshTrial\Core\Rating\Scale;
 /** Every measured paint in hue order, as narrow strips; where there are too many, one for each code. */
 final class Shore
 {
+    /** Counts with the form of what is kept. */
+    private const FORM = 2;
+
     /** Strips that a screen holds; with more paints than these, each code has one. */
     public const MOST = 90;
 
@@ -38,7 +41,7 @@ final class Shore
     public static function of(?User $user): array
     {
         // Whoever may see the same sees the same shore until something changes.
-        return Cache::remember('shore-'.EvidenceClock::seen().'-'.PaintEvidence::taughtBy().'-'.($user->id ?? 'anybody'), self::KEPT, static fn (): array => self::made($user));
+        return Cache::remember('shore-'.self::FORM.'-'.EvidenceClock::seen().'-'.PaintEvidence::taughtBy().'-'.($user->id ?? 'anybody'), self::KEPT, static fn (): array => self::made($user));
     }
 
     /** @return array<string, array{0: string, 1: string}> what stands beside a code: its middle paint at full strength and as a tint */
@@ -59,9 +62,10 @@ final class Shore
     private static function made(?User $user): array
     {
         $visible = Measurement::idsVisibleTo($user)->pluck('id')->flip()->all();
-        $labs = [];
-        foreach (DB::table('strips')->where('kind', 'property')->orderBy('id')->select('paint_id', 'measurement_id', 'l', 'a', 'b')->cursor() as $row) {
+        $labs = $scans = [];
+        foreach (DB::table('strips')->where('kind', 'property')->orderBy('id')->select('paint_id', 'measurement_id', 'specimen_id', 'l', 'a', 'b')->cursor() as $row) {
             if (isset($visible[$row->measurement_id]) && $row->l !== null) {
+                $scans[(int) $row->paint_id] = [(int) $row->measurement_id, (int) $row->specimen_id];
                 $labs[(int) $row->paint_id] = new Lab((float) $row->l, (float) $row->a, (float) $row->b);
             }
         }
@@ -93,6 +97,9 @@ final class Shore
         }
         $digests = PaintDigest::of(array_column($shown, 0), $user);
         $paints = Paint::query()->with('maker')->whereKey(array_column($shown, 0))->get()->keyBy('id');
+        $scans = array_intersect_key($scans, array_flip(array_column($shown, 0)));
+        $measurements = DB::table('measurements')->whereIn('id', array_column($scans, 0))->pluck('uuid', 'id');
+        $rows = DB::table('specimens')->whereIn('id', array_column($scans, 1))->pluck('row', 'id');
         $strips = [];
         foreach ($shown as [$id, $code, $n]) {
             $ladder = ($digests[$id] ?? null)?->view()['ladder'] ?? null;
@@ -100,6 +107,7 @@ final class Shore
                 $strips[] = [
                     'uuid' => $paints[$id]->uuid, 'name' => $paints[$id]->colour_name, 'maker' => $paints[$id]->maker->name, 'code' => $code, 'paints' => $n, 'alone' => count($codes[$id] ?? []) === 1,
                     'steps' => array_column($ladder['steps'], 'onPaper'), 'paper' => $ladder['paper'], 'grain' => $ladder['grain'] === null ? null : [round((float) $ladder['grain']['deltaL'], 2), round((float) $ladder['grain']['sizeMm'], 2)],
+                    'scan' => [$measurements[$scans[$id][0]] ?? '', (int) ($rows[$scans[$id][1]] ?? 0)],
                     'grey' => $labs[$id]->chroma() < Scale::current()->steps->leastChroma, 'pale' => $labs[$id]->l > 88,
                 ];
             }
@@ -111,7 +119,7 @@ final class Shore
     /** @return list<array{uuid: string, title: string, by: string, on: string}> records, the newest */
     private static function news(): array
     {
-        return array_values(Card::query()->listed()->with('owner')->whereNotNull('published_at')->orderByDesc('published_at')->orderByDesc('id')->limit(self::NEWS)->get()
+        return array_values(Card::query()->listed()->with('owner')->whereNotNull('published_at')->whereNull('withdrawn_at')->orderByDesc('published_at')->orderByDesc('id')->limit(self::NEWS)->get()
             ->map(static fn (Card $c): array => ['uuid' => $c->uuid, 'title' => $c->title, 'by' => $c->owner->name, 'on' => (string) $c->published_at?->toDateString()])->all());
     }
 

@@ -10,8 +10,8 @@ namespace MarshTrial\Core\Exchange;
  */
 final class RecordFingerprint
 {
-    /** Names of people, wherever they stand, and the fingerprint. */
-    private const LEFT_OUT = ['by', 'owner', 'publishedBy', 'fingerprint'];
+    /** Names of people, wherever they stand, the fingerprint, and how the record stands today. */
+    private const LEFT_OUT = ['by', 'owner', 'publishedBy', 'fingerprint', 'standing'];
 
     /** @param array<array-key, mixed> $record as json_decode gives it, objects as associative arrays */
     public static function of(array $record): string

@@ -12,6 +12,7 @@
     <meta property="og:image:height" content="{{ \App\Queries\Postcard::HEIGHT }}">
     <meta name="description" content="{{ $told['words'] }}">
     @endisset
+    <link rel="alternate" type="application/atom+xml" href="/feed.atom" title="New records">
     <link rel="icon" href="/icon.svg" type="image/svg+xml">
     @vite('resources/js/main.tsx')
 </head>

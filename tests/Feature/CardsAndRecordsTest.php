@@ -202,7 +202,9 @@ final class CardsAndRecordsTest extends FeatureTestCase
         self::assertSame($first, DB::table('revisions')->value('record'));
         // The changed verdict is a draft again: others see it only after the next revision.
         $this->actingAs($this->other)->getJson('/api/pigments/PB28')->assertJsonPath('paints.0.properties.staining.verdicts', []);
-        $this->actingAs($this->wren)->postJson("/api/cards/$card->uuid/publish")->assertJsonPath('number', 2);
+        $this->actingAs($this->wren)->postJson("/api/cards/$card->uuid/publish")->assertStatus(422)->assertJsonPath('detail', fn (string $d): bool => str_contains($d, 'why there is a new revision'));
+        $this->postJson("/api/cards/$card->uuid/publish", ['because' => 'judged again'])->assertJsonPath('number', 2);
+        $this->getJson("/api/records/$card->uuid.json")->assertJsonPath('because', 'judged again')->assertJsonPath('licence.key', 'CC-BY-4.0')->assertJsonPath('standing.changes', fn (array $changes): bool => in_array('row 1, Paint 0: staining by eye high, was low', $changes, true) || str_contains(implode(' ', $changes), 'staining by eye high, was low'));
         $this->getJson("/api/records/$card->uuid/1.json")->assertJsonPath('rows.0.verdicts.0.word', 'low');
         $this->getJson("/api/records/$card->uuid.json")->assertJsonPath('rows.0.verdicts.0.word', 'high')->assertJsonPath('revision', 2);
         self::assertSame(2, Revision::query()->count());
@@ -257,10 +259,46 @@ final class CardsAndRecordsTest extends FeatureTestCase
         file_put_contents($file, '{"format": "another"}');
         $this->artisan('record:verify', ['file' => $file])->expectsOutputToContain('is no record')->assertExitCode(2);
         unlink($file);
+        // Withdrawn it can be read, says so, and counts for nobody else; its fingerprint is the same.
+        $this->putJson("/api/cards/$card->uuid/withdrawal", ['because' => ''])->assertStatus(422);
+        $this->putJson("/api/cards/$card->uuid/withdrawal", ['because' => 'the pan held another paint'])->assertOk();
+        $this->getJson($address)->assertHeader('X-Fingerprint', 'holds')->assertJsonPath('standing.withdrawn.because', 'the pan held another paint')->assertJsonPath('fingerprint', $record['fingerprint']);
+        self::assertNull($this->actingAs($this->other)->getJson('/api/pigments/PB28')->json('paints.0.strip'));
+        self::assertTrue($this->getJson('/api/records')->json('records.0.withdrawn'));
+        $this->deleteJson("/api/cards/$card->uuid/withdrawal")->assertForbidden();
+        $this->actingAs($this->wren)->deleteJson("/api/cards/$card->uuid/withdrawal")->assertNoContent();
+        self::assertNotNull($this->actingAs($this->other)->getJson('/api/pigments/PB28')->json('paints.0.strip'));
+        $this->getJson($address)->assertJsonPath('standing.withdrawn', null);
         RemovePerson::from($this->wren, '', null);
         $this->app['auth']->forgetGuards();
         $left = $this->getJson($address)->assertOk()->assertHeader('X-Fingerprint', 'holds');
         self::assertSame([RemovePerson::FORMER, $record['fingerprint']], [$left->json('publishedBy'), $left->json('fingerprint')]);
+    }
+
+    public function testWhatIsNewCanBeFollowed(): void
+    {
+        $read = function (string $of): array {
+            $answer = $this->get("/feed.atom$of")->assertOk()->assertHeader('Content-Type', 'application/atom+xml; charset=utf-8');
+            $atom = simplexml_load_string((string) $answer->getContent()) ?: self::fail('It is no XML.');
+            self::assertSame('http://www.w3.org/2005/Atom', $atom->getNamespaces()['']);
+            // RFC 4287, 4.1.1: a feed has an id, a title and when it was updated.
+            self::assertNotSame(['', '', ''], [(string) $atom->id, (string) $atom->title, (string) $atom->updated]);
+
+            return array_map(static fn (\SimpleXMLElement $e): string => (string) $e->title, iterator_to_array($atom->entry, false));
+        };
+        self::assertSame([], $read(''));
+        $this->actingAs($this->wren);
+        foreach (['PB28' => 'Blues & "tides" <of> May', 'PR254' => 'Reds'] as $code => $title) {
+            $card = $this->card('property', $code);
+            $card->update(['title' => $title]);
+            $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $card->specimens[0]->uuid, 'property' => 'staining', 'word' => 'low']);
+            $this->postJson("/api/cards/$card->uuid/publish")->assertCreated();
+        }
+        self::assertSame(['Reds', 'Blues & "tides" <of> May'], $read(''));
+        self::assertSame(['Blues & "tides" <of> May'], $read('?code=p.b.+28'));
+        self::assertSame([], $read('?code=PV3'));
+        $this->putJson("/api/cards/$card->uuid/withdrawal", ['because' => 'another pan'])->assertOk();
+        self::assertSame(['Blues & "tides" <of> May'], $read(''));
     }
 
     public function testMakingACardTwiceIsMakingItOnce(): void

@@ -8,6 +8,7 @@ use App\Actions\CorrectSpecimen;
 use App\Actions\MakeCard;
 use App\Actions\PublishRecord;
 use App\Actions\RemoveDraft;
+use App\Actions\WithdrawRecord;
 use App\Http\JsonResponse;
 use App\Http\NeedsSaying;
 use App\Models\Card;
@@ -27,6 +28,7 @@ use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Card\RowLabel;
 use MarshTrial\Core\Card\SvgPrinter;
+use MarshTrial\Core\Exchange\Licences;
 
 /** Cards, their papers, eye verdicts, hanging and checks. */
 final class CardController extends Controller
@@ -119,12 +121,31 @@ final class CardController extends Controller
     public function publish(Request $request, Card $card): JsonResponse
     {
         Gate::authorize('publish', $card);
-        $values = $request->validate(['simulated' => 'nullable|boolean']);
+        $before = $card->revisions()->max('number');
+        $values = $request->validate(['simulated' => 'nullable|boolean', 'licence' => ['nullable', Rule::in(array_keys(Licences::ALL))], 'because' => [$before === null ? 'nullable' : 'required', 'string', 'max:500']], ['because.required' => 'Say why there is a new revision; it stands beside what changed.']);
         if (! House::isDemo() && ! ($values['simulated'] ?? false) && $card->measurements()->counts()->whereHas('picture', static fn ($q) => $q->where('source', 'stand-in'))->exists()) {
             throw new NeedsSaying('A picture of this card was made by a stand-in, not by a scanner or camera. It would be published marked as simulated and count as no test. Publish it so?', 'simulated');
         }
-        $revision = PublishRecord::of($card, $this->me($request));
+        $revision = PublishRecord::of($card, $this->me($request), $values['licence'] ?? Licences::USUAL, trim($values['because'] ?? ''));
 
         return new JsonResponse(['card' => $card->uuid, 'number' => $revision->number], 201);
+    }
+
+    /** A record is withdrawn, never erased. */
+    public function withdraw(Request $request, Card $card): JsonResponse
+    {
+        Gate::authorize('publish', $card);
+        $values = $request->validate(['because' => 'required|string|max:500'], ['because.required' => 'Say why it is withdrawn; whoever relied on it reads that.']);
+        WithdrawRecord::of($card, trim($values['because']));
+
+        return new JsonResponse(['withdrawn' => true]);
+    }
+
+    public function bringBack(Card $card): JsonResponse
+    {
+        Gate::authorize('publish', $card);
+        WithdrawRecord::undo($card);
+
+        return new JsonResponse(null, 204);
     }
 }

@@ -9,6 +9,7 @@ use App\Models\Card;
 use App\Models\Revision;
 use App\Queries\PropertyView;
 use Illuminate\Database\Eloquent\Builder;
+use MarshTrial\Core\Exchange\RecordDifference;
 use MarshTrial\Core\Exchange\RecordFingerprint;
 
 /** Published records: anyone may read them. */
@@ -20,13 +21,13 @@ final class RecordController extends Controller
             ->whereIn('id', Revision::query()->selectRaw('max(id)')->groupBy('card_id'))->orderByDesc('id')->paginate(50);
 
         return new JsonResponse(['records' => array_map(static fn (Revision $r): array => [
-            'card' => $r->card->uuid, 'number' => $r->number, 'title' => $r->title, 'kind' => $r->card->kind, 'by' => $r->card->owner->name, 'publishedAt' => $r->published_at->toIso8601String(),
+            'card' => $r->card->uuid, 'number' => $r->number, 'title' => $r->title, 'kind' => $r->card->kind, 'by' => $r->card->owner->name, 'publishedAt' => $r->published_at->toIso8601String(), 'withdrawn' => $r->card->withdrawn_at !== null,
         ], $page->items()), 'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage()]);
     }
 
     public function show(string $card, ?int $number = null): JsonResponse
     {
-        $revision = Revision::query()->whereHas('card', static fn (Builder $q) => $q->where('uuid', $card))
+        $revision = Revision::query()->with('card')->whereHas('card', static fn (Builder $q) => $q->where('uuid', $card))
             ->when($number !== null, static fn (Builder $q) => $q->where('number', $number))->orderByDesc('number')->firstOrFail();
 
         // Records of earlier days name the pans of their tester, and leave it to the reader to word a rating.
@@ -39,6 +40,11 @@ final class RecordController extends Controller
 
         // The answer of this server; anybody can ask `php artisan record:verify` or a program of their own.
         $fingerprint = RecordFingerprint::holds($record);
+        $before = Revision::query()->where('card_id', $revision->card_id)->where('number', $revision->number - 1)->first();
+        $record['standing'] = [
+            'newest' => (int) Revision::query()->where('card_id', $revision->card_id)->max('number'), 'changes' => $before === null ? [] : RecordDifference::between($before->record, $record),
+            'withdrawn' => $revision->card->withdrawn_at === null ? null : ['on' => $revision->card->withdrawn_at->toDateString(), 'because' => $revision->card->withdrawn_because],
+        ];
 
         return new JsonResponse($record, 200, ['X-Fingerprint' => $fingerprint === null ? 'none' : ($fingerprint ? 'holds' : 'differs')], JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION);
     }

@@ -8,7 +8,7 @@ export const PROPERTIES = [
     'lightfastness',
 ] as const;
 
-/** What a test card says beyond them. */
+/** What a property card says beyond them. */
 export const MORE = [
     'gradation',
     'two-tone',

@@ -542,6 +542,7 @@ export interface Card extends CardSummary {
     courses: Courses | null;
     checks: Check[];
     revisions: { number: number; publishedAt: string }[];
+    withdrawn: { on: string; because: string } | null;
     eyeScales: Record<string, Record<string, string>>;
     moreByEye: string[];
     handFields: Record<string, HandField>;
@@ -575,4 +576,9 @@ export interface RecordPage {
     limits: string;
     /** SHA-256 over its canonical form; missing in records of earlier days. */
     fingerprint?: string;
+    licence?: { key: string; name: string; says: string };
+    /** Why there is a further revision. */
+    because?: string;
+    /** How it stands today. */
+    standing: { newest: number; changes: string[]; withdrawn: { on: string; because: string } | null };
 }

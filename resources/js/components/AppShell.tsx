@@ -237,6 +237,7 @@ function Keys({ open, onChange }: { open: boolean; onChange: (open: boolean) => 
         ['/', 'go to a code or look for a paint'],
         ['g then ' + PLACES.map(([k]) => k).join(' '), PLACES.map(([, , n]) => n).join(', ')],
         ['s', 'surround: light, mid grey, paper white'],
+        ['← →  Enter  p', 'on the shore: along it, open, the scan’s own pixels'],
         ['d', 'on a code’s page: whole stroke or one depth'],
         ['← →', 'on the Depth dial: paler, deeper'],
         ['Enter', 'in the paint line: record it and begin the next; at the bench: done'],

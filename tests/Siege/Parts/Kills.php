@@ -113,7 +113,7 @@ final class Kills
             5, 6 => ['pictures', $tester->request('POST', "cards/$tester->card/pictures/$uuid", [], Ground::smallPicture($folder, $round))],
             7 => ['imports', $tester->request('POST', "imports/$uuid", [], self::sheet($folder), 'file')],
             8 => ['pictures', $tester->request('POST', "cards/$tester->card/stand-in", ['uuid' => $uuid])],
-            default => ['', $tester->request('POST', "cards/$tester->card/publish", ['simulated' => true])],
+            default => ['', $tester->request('POST', "cards/$tester->card/publish", ['simulated' => true, 'because' => 'again'])],
         };
         $under[spl_object_id($handle)] = [$tester, $table, $uuid, $handle];
         curl_multi_add_handle($multi, $handle);

@@ -1,8 +1,8 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useState } from 'react';
-import { Link, Navigate, useNavigate, useParams } from 'react-router';
-import { Fault, get, post } from '../../api/client';
+import { Link, Navigate, useParams } from 'react-router';
+import { Fault, get } from '../../api/client';
 import type { Card, Picture, QualityCheck, Quantity } from '../../api/types';
 import { day } from '../../components/paint/words';
 import { Cautions, Empty, Loading, Problem } from '../../components/ui/states';
@@ -10,7 +10,6 @@ import { useTitle } from '../../components/ui/useTitle';
 import { Simulated } from '../../components/paint/Simulated';
 import { Corrections, CorrectRow, RemoveCard } from './Corrections';
 import { PictureList } from './PictureList';
-import { useSaving } from '../../components/ui/useSaving';
 import { CommonConditions } from './CommonConditions';
 import { FadeCourse } from './FadeCourse';
 import { FadeCourses } from './FadeCourses';
@@ -24,6 +23,7 @@ import { RowResults } from './RowResults';
 import { Spoil } from './Spoil';
 import { WindowResults } from './WindowResults';
 import { VerdictPicker } from './VerdictPicker';
+import { Publish } from './Publish';
 
 export default function CardPage() {
     const uuid = useParams().uuid ?? '';
@@ -253,30 +253,5 @@ function Refused({ problem, checks }: { problem: string; checks: QualityCheck[] 
             </p>
             {checks.length > 0 && <QualityTable checks={checks} />}
         </div>
-    );
-}
-
-function Publish({ card, onDone }: { card: Card; onDone: () => void }) {
-    const { error, saving } = useSaving();
-    const go = useNavigate();
-    const publish = (said: Record<string, boolean> = {}) =>
-        void saving(() =>
-            post(`cards/${card.uuid}/publish`, said).then(() => {
-                onDone();
-                void go(`/records/${card.uuid}`);
-            }),
-        );
-    return (
-        <section className="no-print border-t border-ink mt-6 pt-4">
-            <h2>Publish</h2>
-            <p className="my-1 max-w-prose">
-                A record that anyone can read, print and link to. A place is rounded to one degree, and its name and note stay here.{' '}
-                {card.revisions.length > 0 && `Revision ${card.revisions.at(-1)!.number} is public; publishing again adds the next one.`}
-            </p>
-            <Problem error={error} onSay={publish} />
-            <button type="button" className="button" data-main onClick={() => publish()}>
-                {card.revisions.length > 0 ? 'Publish a new revision' : 'Publish this record'}
-            </button>
-        </section>
     );
 }

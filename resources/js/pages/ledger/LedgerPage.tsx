@@ -7,7 +7,7 @@ import { Empty, Loading, Problem } from '../../components/ui/states';
 import { Wide } from '../../components/ui/Wide';
 
 interface Ledger {
-    records: { card: string; number: number; title: string; kind: string; by: string; publishedAt: string }[];
+    records: { card: string; number: number; title: string; kind: string; by: string; publishedAt: string; withdrawn: boolean }[];
     total: number;
 }
 
@@ -21,7 +21,7 @@ export default function LedgerPage() {
             <h1>Ledger</h1>
             <p className="my-2 max-w-prose">
                 Published records: anyone may read, print and link to them. A published revision never changes; a correction is a new
-                revision beside it.
+                revision beside it. <a href="/feed.atom">Follow new records (Atom)</a>.
             </p>
             {data.records.length === 0 ? (
                 <Empty title="Nothing is published yet">A card is published from its own page once it is measured or judged.</Empty>
@@ -42,6 +42,7 @@ export default function LedgerPage() {
                                 <tr key={r.card} className="border-b border-rule">
                                     <td className="py-1.5 pr-3 font-semibold">
                                         <Link to={`/records/${r.card}`}>{r.title}</Link>
+                                        {r.withdrawn && <span className="font-normal"> · withdrawn</span>}
                                     </td>
                                     <td className="pr-3">{r.kind} card</td>
                                     <td className="pr-3">{r.by}</td>

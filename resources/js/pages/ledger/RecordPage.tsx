@@ -41,6 +41,7 @@ export default function RecordPage() {
                     <Link to={`/records/${data.uuid}/${data.revision}`}>Link to this revision</Link>
                 </span>
             </div>
+            <Standing of={data} />
             <p className="my-1 text-lg">
                 {data.rows.length === 1 ? 'One paint' : `${data.rows.length} paints`} on {data.paper}
                 {data.measurement ? ': what the card tested' : ', judged by eye'}.
@@ -85,7 +86,7 @@ export default function RecordPage() {
                 <PictureWithCells picture={picture} result={data.measurement} chosen={cell} onChoose={setCell} />
             )}
             <p className="mt-4 text-sm">
-                {data.limits}
+                {data.limits} {data.licence !== undefined && `${data.licence.name}: ${data.licence.says}`}
                 {data.fingerprint !== undefined && (
                     <>
                         {' '}
@@ -102,5 +103,38 @@ export default function RecordPage() {
                 )}
             </p>
         </article>
+    );
+}
+
+/** Whether it still stands, and what it says otherwise than the revision before. */
+function Standing({ of }: { of: Record_ }) {
+    const { withdrawn, newest, changes } = of.standing;
+    return (
+        <>
+            {withdrawn !== null && (
+                <p role="note" className="border-l-4 border-ink pl-3 my-2 max-w-prose">
+                    <strong className="font-semibold">Withdrawn</strong> {day(withdrawn.on)}: {withdrawn.because}. It can still be read, and
+                    counts as no evidence.
+                </p>
+            )}
+            {newest > of.revision && (
+                <p className="my-1">
+                    A later revision says otherwise: <Link to={`/records/${of.uuid}`}>revision {newest}</Link>.
+                </p>
+            )}
+            {of.revision > 1 && (
+                <details className="my-1">
+                    <summary className="cursor-pointer">
+                        {of.because ? `New in this revision: ${of.because}` : 'What changed'}{' '}
+                        <span className="text-soft">
+                            against <Link to={`/records/${of.uuid}/${of.revision - 1}`}>revision {of.revision - 1}</Link>
+                        </span>
+                    </summary>
+                    <ul className="list-disc pl-5">
+                        {changes.length === 0 ? <li>nothing that is told of its rows</li> : changes.map((c) => <li key={c}>{c}</li>)}
+                    </ul>
+                </details>
+            )}
+        </>
     );
 }

@@ -72,6 +72,9 @@ function Heading({ page }: { page: Page }) {
                     Scans side by side
                 </Link>
             )}
+            <a className="text-sm no-print" href={`/feed.atom?code=${encodeURIComponent(page.code)}`}>
+                Follow
+            </a>
             <button type="button" className={`link text-sm no-print ${page.stripOrder.length > 0 ? '' : 'ml-auto'}`} onClick={turnSurround}>
                 Surround <kbd className="num">s</kbd>
             </button>

@@ -76,6 +76,7 @@ function Strips({ strips, byCode }: { strips: ShoreStrip[]; byCode: boolean }) {
     const box = useRef<HTMLDivElement>(null);
     const [width, setWidth] = useState(1240);
     const [at, setAt] = useState<number | null>(null);
+    const [pixels, setPixels] = useState(false);
     const go = useNavigate();
     useEffect(() => {
         const watch = new ResizeObserver(([e]) => e && setWidth(e.contentRect.width));
@@ -98,6 +99,7 @@ function Strips({ strips, byCode }: { strips: ShoreStrip[]; byCode: boolean }) {
         const does = {
             ArrowRight: () => move(1),
             ArrowLeft: () => move(-1),
+            p: () => setPixels(!pixels),
             ArrowDown: lying ? () => move(1) : undefined,
             ArrowUp: lying ? () => move(-1) : undefined,
             Enter: shown !== null && document.activeElement?.closest('[data-shore]') ? () => void go(to(shown)) : undefined,
@@ -124,7 +126,7 @@ function Strips({ strips, byCode }: { strips: ShoreStrip[]; byCode: boolean }) {
                         className={`block shrink-0 focus-visible:outline-black ${s.pale ? 'outline outline-1 outline-[#8a8a8a]' : ''}`}
                         style={lying ? undefined : { marginLeft: before(i), width: each }}
                     >
-                        <Upright strip={s} width={lying ? width : each} height={lying ? 44 : height} lying={lying} />
+                        <Upright strip={s} width={lying ? width : each} height={lying ? 44 : height} lying={lying} pixels={pixels} />
                         {lying && (
                             <span className="flex justify-between text-sm py-0.5">
                                 <span>{byCode ? s.code : s.name}</span>
@@ -139,6 +141,10 @@ function Strips({ strips, byCode }: { strips: ShoreStrip[]; byCode: boolean }) {
                 {shown === null ? (
                     <span className="text-soft">
                         Arrows move along it, Enter opens;{' '}
+                        <button type="button" className="link" aria-pressed={pixels} onClick={() => setPixels(!pixels)}>
+                            {pixels ? 'what was measured' : 'the scan’s own pixels'} <kbd className="num">p</kbd>
+                        </button>
+                        ;{' '}
                         <button type="button" className="link" onClick={turnSurround}>
                             turn the surround
                         </button>{' '}

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { layGrain } from '../../components/paint/grain';
 
 export interface ShoreStrip {
@@ -13,6 +13,8 @@ export interface ShoreStrip {
     paper: string;
     /** Its strength, L*, and size, mm; null: not read. */
     grain: [number, number] | null;
+    /** Measurement and row from which it was read: the scan's own pixels. */
+    scan: [string, number];
     grey: boolean;
     pale: boolean;
 }
@@ -21,7 +23,21 @@ export interface ShoreStrip {
 const STROKE_MM = 108;
 
 /** One paint from full strength to its palest, with its grain where that was read. */
-export function Upright({ strip, width, height, lying }: { strip: ShoreStrip; width: number; height: number; lying: boolean }) {
+export function Upright({
+    strip,
+    width,
+    height,
+    lying,
+    pixels,
+}: {
+    strip: ShoreStrip;
+    width: number;
+    height: number;
+    lying: boolean;
+    /** Show the scan instead; where it holds no stroke, what was measured stays. */
+    pixels: boolean;
+}) {
+    const [gone, setGone] = useState(false);
     const canvas = useRef<HTMLCanvasElement>(null);
     useEffect(() => {
         const el = canvas.current;
@@ -41,5 +57,23 @@ export function Upright({ strip, width, height, lying }: { strip: ShoreStrip; wi
             layGrain(g, 0, 0, width, height, strip.grain[0], strip.grain[1] * ((lying ? width : height) / STROKE_MM));
         }
     }, [strip, width, height, lying]);
-    return <canvas ref={canvas} aria-hidden="true" className="block" style={{ width, height }} />;
+    return (
+        <span className="block relative overflow-hidden" style={{ width, height }}>
+            <canvas ref={canvas} aria-hidden="true" className="block" style={{ width, height }} />
+            {pixels && !gone && (
+                <img
+                    src={`/api/measurements/${strip.scan[0]}/window.jpg?row=${strip.scan[1]}&use=stroke`}
+                    alt=""
+                    loading="lazy"
+                    onError={() => setGone(true)}
+                    className="absolute left-0 object-cover max-w-none"
+                    style={
+                        lying
+                            ? { top: 0, width, height }
+                            : { top: height, width: height, height: width, transform: 'rotate(-90deg)', transformOrigin: 'top left' }
+                    }
+                />
+            )}
+        </span>
+    );
 }

@@ -1,0 +1,108 @@
+import { useState, type FormEvent } from 'react';
+import { useNavigate } from 'react-router';
+import { post, put, remove } from '../../api/client';
+import type { Card } from '../../api/types';
+import { day } from '../../components/paint/words';
+import { Problem } from '../../components/ui/states';
+import { useSaving } from '../../components/ui/useSaving';
+
+/** Open licences and what they say; as the server knows them. */
+const LICENCES: Record<string, string> = {
+    'CC-BY-4.0': 'anybody may use it if they say whose tests these are',
+    'CC-BY-SA-4.0': 'the same, and what is made of it is shared alike',
+    'CC0-1.0': 'anybody may do with it what they like',
+};
+
+/** Makes a record of the card, under a licence; a further one says why. */
+export function Publish({ card, onDone }: { card: Card; onDone: () => void }) {
+    const { error, busy, saving } = useSaving();
+    const go = useNavigate();
+    const [licence, setLicence] = useState('CC-BY-4.0');
+    const [because, setBecause] = useState('');
+    const again = card.revisions.length > 0;
+    const publish = (said: Record<string, boolean> = {}) =>
+        void saving(() =>
+            post(`cards/${card.uuid}/publish`, { ...said, licence, because }).then(() => {
+                onDone();
+                void go(`/records/${card.uuid}`);
+            }),
+        );
+    return (
+        <section className="no-print border-t border-ink mt-6 pt-4">
+            <h2>Publish</h2>
+            <p className="my-1 max-w-prose">
+                A record that anyone can read, print and link to. A place is rounded to one degree, and its name and note stay here.{' '}
+                {again && `Revision ${card.revisions.at(-1)!.number} is public; publishing again adds the next one.`}
+            </p>
+            <div className="flex flex-wrap gap-2 items-end my-2">
+                <label className="text-sm">
+                    What others may do with it
+                    <select className="block" value={licence} onChange={(e) => setLicence(e.target.value)}>
+                        {Object.entries(LICENCES).map(([key, says]) => (
+                            <option key={key} value={key}>
+                                {key}: {says}
+                            </option>
+                        ))}
+                    </select>
+                </label>
+                {again && (
+                    <label className="text-sm grow max-w-xl">
+                        Why there is a new revision
+                        <input
+                            className="block w-full"
+                            name="because"
+                            maxLength={500}
+                            value={because}
+                            onChange={(e) => setBecause(e.target.value)}
+                        />
+                    </label>
+                )}
+            </div>
+            <Problem error={error} onSay={publish} />
+            <button type="button" className="button" data-main disabled={busy} onClick={() => publish()}>
+                {again ? 'Publish a new revision' : 'Publish this record'}
+            </button>
+            {again && <Withdraw card={card} onDone={onDone} />}
+        </section>
+    );
+}
+
+/** Takes a record back without erasing it, and stands by it again. */
+function Withdraw({ card, onDone }: { card: Card; onDone: () => void }) {
+    const { error, busy, saving } = useSaving();
+    if (card.withdrawn !== null) {
+        return (
+            <p className="mt-3">
+                Withdrawn {day(card.withdrawn.on)}: {card.withdrawn.because}.{' '}
+                <button
+                    type="button"
+                    className="link"
+                    onClick={() => void saving(() => remove(`cards/${card.uuid}/withdrawal`).then(onDone))}
+                >
+                    It stands again
+                </button>
+                <Problem error={error} />
+            </p>
+        );
+    }
+    const save = (e: FormEvent<HTMLFormElement>) => {
+        e.preventDefault();
+        const said = Object.fromEntries(new FormData(e.currentTarget));
+        return saving(() => put(`cards/${card.uuid}/withdrawal`, said).then(onDone));
+    };
+    return (
+        <details className="mt-3">
+            <summary className="cursor-pointer">Withdraw it</summary>
+            <form onSubmit={(e) => void save(e)} className="flex flex-wrap gap-2 items-end my-2">
+                <label className="text-sm grow max-w-xl">
+                    Why it is withdrawn; whoever relied on it reads that
+                    <input name="because" className="block w-full" maxLength={500} required />
+                </label>
+                <button className="button" disabled={busy}>
+                    Withdraw, and keep it readable
+                </button>
+            </form>
+            <Problem error={error} />
+        </details>
+    );
+}
