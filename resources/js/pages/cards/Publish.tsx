@@ -35,9 +35,9 @@ export function Publish({ card, onDone }: { card: Card; onDone: () => void }) {
                 {again && `Revision ${card.revisions.at(-1)!.number} is public; publishing again adds the next one.`}
             </p>
             <div className="flex flex-wrap gap-2 items-end my-2">
-                <label className="text-sm">
+                <label className="text-sm min-w-0 max-w-full">
                     What others may do with it
-                    <select className="block" value={licence} onChange={(e) => setLicence(e.target.value)}>
+                    <select className="block w-full" value={licence} onChange={(e) => setLicence(e.target.value)}>
                         {Object.entries(LICENCES).map(([key, says]) => (
                             <option key={key} value={key}>
                                 {key}: {says}
