@@ -10,6 +10,7 @@ use App\Models\Revision;
 use App\Models\User;
 use App\Models\Verdict;
 use App\Queries\CardView;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Arr;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\CoreException;
@@ -37,13 +38,10 @@ final class PublishRecord
             if (Measurement::query()->where('card_id', $card->id)->whereIn('state', ['waiting', 'running'])->exists()) {
                 throw new CoreException('A picture of this card is still being measured. Publish when it is done.');
             }
-            $verdicts = Verdict::query()->whereIn('specimen_id', $card->specimens()->select('id'));
-            $measured = Measurement::query()->where('card_id', $card->id)->where('state', 'done')->whereHas('picture', static fn ($q) => $q->whereNull('withdrawn_at'));
-            if (! (clone $measured)->exists() && ! (clone $verdicts)->exists()) {
+            if (! self::measured($card)->exists() && ! self::judged($card)->exists()) {
                 throw new CoreException('There is nothing to publish yet: this card has neither a measured picture nor an eye verdict.');
             }
-            $measured->update(['published' => true]);
-            $verdicts->update(['published' => true]);
+            self::count($card, true);
             $now = now();
             $card->update(['published_at' => $now, 'withdrawn_at' => null, 'withdrawn_because' => '']);
             $number = 1 + (int) Revision::query()->where('card_id', $card->id)->max('number');
@@ -53,6 +51,25 @@ final class PublishRecord
                 'record' => self::record($card->fresh() ?? $card, $number, $publisher, $now->toIso8601String(), $licence, $because),
             ]);
         });
+    }
+
+    /** What of a card counts for others: all that was measured and judged on it, or nothing. */
+    public static function count(Card $card, bool $published): void
+    {
+        self::measured($card)->update(['published' => $published]);
+        self::judged($card)->update(['published' => $published]);
+    }
+
+    /** @return Builder<Measurement> */
+    private static function measured(Card $card): Builder
+    {
+        return Measurement::query()->where('card_id', $card->id)->where('state', 'done')->whereHas('picture', static fn ($q) => $q->whereNull('withdrawn_at'));
+    }
+
+    /** @return Builder<Verdict> */
+    private static function judged(Card $card): Builder
+    {
+        return Verdict::query()->whereIn('specimen_id', $card->specimens()->select('id'));
     }
 
     /** @return array<string, mixed> */

@@ -5,8 +5,6 @@ declare(strict_types=1);
 namespace App\Actions;
 
 use App\Models\Card;
-use App\Models\Measurement;
-use App\Models\Verdict;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\CoreException;
 
@@ -20,7 +18,7 @@ final class WithdrawRecord
                 throw new CoreException('This card was never published; there is nothing to withdraw.');
             }
             $card->update(['withdrawn_at' => $card->withdrawn_at ?? now(), 'withdrawn_because' => $because]);
-            self::count($card, false);
+            PublishRecord::count($card, false);
         });
     }
 
@@ -31,13 +29,7 @@ final class WithdrawRecord
                 return;
             }
             $card->update(['withdrawn_at' => null, 'withdrawn_because' => '']);
-            self::count($card, true);
+            PublishRecord::count($card, true);
         });
-    }
-
-    private static function count(Card $card, bool $published): void
-    {
-        Measurement::query()->where('card_id', $card->id)->where('state', 'done')->whereHas('picture', static fn ($q) => $q->whereNull('withdrawn_at'))->update(['published' => $published]);
-        Verdict::query()->whereIn('specimen_id', $card->specimens()->select('id'))->update(['published' => $published]);
     }
 }

@@ -4,11 +4,35 @@ declare(strict_types=1);
 
 namespace App\Database;
 
+use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 
 /** How often what can be seen was changed, as the database itself counts it: what is kept under its count is never out of date. */
 final class EvidenceClock
 {
+    /** Seconds after which what nobody asked for again is worked out anew. */
+    private const KEPT = 86_400;
+
+    /**
+     * What was worked out at a count, kept until it counts on; under one name there is one value, so that what is out of date takes no room.
+     *
+     * @template T
+     *
+     * @param string|int $at a count, with whatever else the value depends on
+     * @param \Closure(): T $make
+     *
+     * @return T
+     */
+    public static function remember(string $name, string|int $at, \Closure $make): mixed
+    {
+        $kept = Cache::get($name);
+        if (! is_array($kept) || $kept[0] !== $at) {
+            Cache::put($name, $kept = [$at, $make()], self::KEPT);
+        }
+
+        return $kept[1];
+    }
+
     /** Of anything that a page of paints shows. */
     public static function seen(): int
     {

@@ -50,6 +50,12 @@ final class Card extends Model
             || ($user !== null && $this->bench_session_id !== null && in_array($this->bench_session_id, $user->sessionIds(), true));
     }
 
+    /** @return array{on: string, because: string}|null when its record was withdrawn, and why */
+    public function withdrawal(): ?array
+    {
+        return $this->withdrawn_at === null ? null : ['on' => $this->withdrawn_at->toDateString(), 'because' => $this->withdrawn_because];
+    }
+
     public function mayBePublishedBy(?User $user): bool
     {
         return $this->mayBeChangedByOwner($user);

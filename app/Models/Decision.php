@@ -7,6 +7,7 @@ namespace App\Models;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Carbon;
+use Illuminate\Support\Collection;
 
 /**
  * What somebody decided of a paint, why, and what the evidence said that day.
@@ -15,17 +16,22 @@ use Illuminate\Support\Carbon;
  * @property string $word of Decisions::WORDS
  * @property string $reason
  * @property Carbon $decided_on
- * @property bool $shared
  * @property array<string, string> $brief
  * @property Paint $paint
  */
 final class Decision extends Model
 {
-    use Shared;
+    use SharedByChoice;
 
     protected function casts(): array
     {
-        return ['decided_on' => 'date', 'shared' => 'boolean', 'brief' => 'array'];
+        return ['decided_on' => 'date', 'brief' => 'array'];
+    }
+
+    /** @return Collection<int, self> what somebody decided last, by paint */
+    public static function lastOf(User $user): Collection
+    {
+        return self::query()->where('owner_id', $user->id)->orderBy('decided_on')->orderBy('id')->get()->keyBy('paint_id');
     }
 
     /** @return BelongsTo<Paint, $this> */

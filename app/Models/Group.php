@@ -11,26 +11,15 @@ use Illuminate\Database\Eloquent\Relations\BelongsToMany;
  * Paints that somebody puts together under a name of their own, such as natural greens, in an order of their own.
  *
  * @property string $name
- * @property bool $shared
  * @property \Illuminate\Database\Eloquent\Collection<int, Paint> $paints
  */
 final class Group extends Model
 {
-    use Shared;
-
-    protected function casts(): array
-    {
-        return ['shared' => 'boolean'];
-    }
+    use SharedByChoice;
 
     /** @return BelongsToMany<Paint, $this> in the order of whoever made it */
     public function paints(): BelongsToMany
     {
         return $this->belongsToMany(Paint::class, 'group_paint')->orderByPivot('position');
-    }
-
-    public function mayBeSeenBy(?User $user): bool
-    {
-        return $this->shared || $this->mayBeChangedBy($user);
     }
 }

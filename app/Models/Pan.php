@@ -70,6 +70,12 @@ final class Pan extends Model
         return $user === null ? [] : array_values(self::query()->where('owner_id', $user->id)->whereIn('state', PanStates::AT_HAND)->distinct()->pluck('paint_id')->map(intval(...))->all());
     }
 
+    /** @return list<int> paints that somebody chose to mix others with */
+    public static function partnersOf(?User $user): array
+    {
+        return $user === null ? [] : array_values(self::query()->where('owner_id', $user->id)->whereNotNull('partner')->distinct()->pluck('paint_id')->map(intval(...))->all());
+    }
+
     public function price(): ?Money
     {
         return $this->price_minor === null ? null : Money::ofMinor($this->price_minor, (string) $this->currency);

@@ -17,17 +17,16 @@ use Illuminate\Support\Carbon;
  * @property string $paper
  * @property string $purpose what it was for
  * @property string $went how it went
- * @property bool $shared
  * @property \Illuminate\Database\Eloquent\Collection<int, Paint> $paints
  * @property \Illuminate\Database\Eloquent\Collection<int, StudyPicture> $pictures
  */
 final class Study extends Model
 {
-    use Shared;
+    use SharedByChoice;
 
     protected function casts(): array
     {
-        return ['shared' => 'boolean', 'painted_on' => 'date'];
+        return ['painted_on' => 'date'];
     }
 
     /** @return BelongsToMany<Paint, $this> */
@@ -40,10 +39,5 @@ final class Study extends Model
     public function pictures(): HasMany
     {
         return $this->hasMany(StudyPicture::class)->orderBy('id');
-    }
-
-    public function mayBeSeenBy(?User $user): bool
-    {
-        return $this->shared || $this->mayBeChangedBy($user);
     }
 }

@@ -31,6 +31,7 @@ use MarshTrial\Core\Daylight\Glass;
 use MarshTrial\Core\Daylight\Window;
 use MarshTrial\Core\Evidence\EyeScale;
 use MarshTrial\Core\Evidence\Strip as CoreStrip;
+use MarshTrial\Core\Exchange\Licences;
 use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Session\BenchWords;
 
@@ -72,7 +73,7 @@ final class CardView
             // Told while what they say is hidden.
             'picturesRead' => $newest->where('state', 'done')->count(),
             'checks' => $card->checks->map(static fn (FadeCheck $c): array => [...self::check($c, $window), 'unseen' => in_array($c->id, $unseen, true)])->all(),
-            'withdrawn' => $card->withdrawn_at === null ? null : ['on' => $card->withdrawn_at->toDateString(), 'because' => $card->withdrawn_because],
+            'withdrawn' => $card->withdrawal(), 'licences' => array_map(Licences::told(...), array_keys(Licences::ALL)),
             'revisions' => $card->revisions->map(static fn (Revision $r): array => ['number' => $r->number, 'publishedAt' => $r->published_at->toIso8601String()])->all(),
             'eyeScales' => EyeScale::all(), 'moreByEye' => EyeScale::more(), 'handFields' => HandMeasure::FIELDS,
             'classes' => Measures::claimedClasses(),

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Queries;
 
 use App\Models\Paint;
+use Illuminate\Support\Collection;
 use MarshTrial\Core\Colour\Difference;
-use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Evidence\ClaimCheck;
 use MarshTrial\Core\Evidence\Strip;
@@ -46,24 +46,14 @@ final class Claimed
     /**
      * Paints of a code that may be of another one.
      *
-     * @param array<string, mixed> $set as from PaintSet::of()
+     * @param Collection<int, Paint> $paints that have the code, with codes, by id
+     * @param array<int, PaintDigest> $digests
      *
-     * @return list<array{uuid: string, name: string, degrees: float}>
+     * @return array<int, float> by paint: degrees of hue from every other one
      */
-    public static function unlikely(array $set): array
+    public static function unlikely(Collection $paints, array $digests): array
     {
-        $at = (int) array_search($set['referenceDepth'], $set['depths'], true);
-        $paints = array_column($set['paints'], null, 'uuid');
-        $colours = [];
-        foreach ($set['stripOrder'] as $i => $uuid) {
-            $lab = $set['stops'][$at][$i]['lab'] ?? null;
-            if ($lab !== null && $paints[$uuid]['statement']['singlePigment']) {
-                $colours[$uuid] = new Lab(...$lab);
-            }
-        }
-        $found = UnlikelyCode::among($colours);
-
-        return array_map(static fn (string $uuid, float $degrees): array => ['uuid' => $uuid, 'name' => $paints[$uuid]['colourName'], 'degrees' => round($degrees)], array_keys($found), $found);
+        return UnlikelyCode::among(array_intersect_key(PaintDigest::labs($digests), $paints->filter(static fn (Paint $p): bool => $p->codes->count() === 1)->all()));
     }
 
     /**

@@ -8,7 +8,6 @@ use App\Models\Paint;
 use App\Models\PaintCode;
 use App\Models\User;
 use Illuminate\Support\Collection;
-use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Pigment\Cautions;
 use MarshTrial\Core\Pigment\PigmentCode;
 
@@ -19,8 +18,11 @@ final class CodePage
     public static function of(string $written, ?User $user): array
     {
         $code = PigmentCode::parse($written);
-        $paints = self::paintsOf($code);
-        $set = PaintSet::of($paints, $user);
+        $paints = self::paintsOf($code->text);
+        $digests = PaintDigest::of(array_values($paints->keys()->all()), $user);
+        $set = PaintSet::of($paints, $user, digests: $digests);
+
+        $unlikely = Claimed::unlikely($paints, $digests);
 
         return [
             'code' => $code->text,
@@ -28,8 +30,8 @@ final class CodePage
             'likelyMeaning' => $code->likelyMeaning,
             'pigment' => PigmentView::of($code->entry()),
             'caution' => Cautions::CLOSE,
-            'spoken' => count($set['stripOrder']) > Comparison::MOST ? Spoken::many(array_values(PaintDigest::of(array_values($paints->keys()->all()), $user))) : [],
-            'unlikely' => Claimed::unlikely($set),
+            'spoken' => count($set['stripOrder']) > Comparison::MOST ? Spoken::many(array_values($digests)) : [],
+            'unlikely' => array_map(static fn (int $id, float $degrees): array => ['uuid' => $paints[$id]->uuid ?? '', 'name' => $paints[$id]->colour_name ?? '', 'degrees' => round($degrees)], array_keys($unlikely), $unlikely),
             ...$set,
         ];
     }
@@ -41,14 +43,14 @@ final class CodePage
      */
     public static function ordered(string $written, ?User $user): array
     {
-        $paints = self::paintsOf(PigmentCode::parse($written));
+        $paints = self::paintsOf(PigmentCode::parse($written)->text);
 
-        return PaintSet::inHueOrder($paints, array_filter(array_map(static fn (PaintDigest $d): ?Lab => $d->lab(), PaintDigest::of(array_values($paints->keys()->all()), $user))));
+        return PaintSet::inHueOrder($paints, PaintDigest::labs(PaintDigest::of(array_values($paints->keys()->all()), $user)));
     }
 
-    /** @return Collection<int, Paint> by id */
-    private static function paintsOf(PigmentCode $code): Collection
+    /** @return Collection<int, Paint> that have a canonical code, with maker and codes, by id */
+    public static function paintsOf(string $code): Collection
     {
-        return Paint::query()->with('maker', 'codes')->whereIn('id', PaintCode::query()->where('code', $code->text)->select('paint_id'))->get()->keyBy('id');
+        return Paint::query()->with('maker', 'codes')->whereIn('id', PaintCode::query()->where('code', $code)->select('paint_id'))->get()->keyBy('id');
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Models\Decision;
 use App\Models\Measurement;
 use App\Models\Paint;
 use App\Models\Palette;
@@ -11,9 +12,9 @@ use App\Models\Pan;
 use App\Models\Strip;
 use App\Models\User;
 use Illuminate\Database\Eloquent\Builder;
-use Illuminate\Database\Query\Builder as QueryBuilder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Collection\Decisions;
 use MarshTrial\Core\Collection\Finder;
 use MarshTrial\Core\Collection\Narrowing;
 use MarshTrial\Core\Collection\PanStates;
@@ -75,8 +76,11 @@ final class CollectionView
     /** Begins a narrowing by what one decided. */
     private const DECIDED = 'decided: ';
 
-    /** What the list of paints may be narrowed to, each about one's own pans but the last. */
-    public const SHOWS = ['mine', 'several of one', 'empty or gone', 'unlabelled', 'no place', 'decided: keep', 'decided: buy', 'decided: replace', 'decided: let go', 'decided: use up', 'decided: wanted', 'discontinued'];
+    /** @return list<string> what the list of paints may be narrowed to, each about one's own pans but the last */
+    public static function shows(): array
+    {
+        return ['mine', 'several of one', 'empty or gone', 'unlabelled', 'no place', ...array_map(static fn (string $word): string => self::DECIDED.$word, Decisions::WORDS), 'discontinued'];
+    }
 
     /**
      * Narrows a query of paints.
@@ -93,16 +97,8 @@ final class CollectionView
             'unlabelled' => $paints->whereIn('id', $own()->where('state', 'unlabelled')),
             'no place' => $paints->whereIn('id', $own()->whereIn('state', PanStates::AT_HAND)->whereNull('palette_id')->where('kept_at', '')),
             'discontinued' => $paints->where('discontinued', true),
-            default => str_starts_with($show, self::DECIDED) ? $paints->whereIn('id', self::decided(substr($show, strlen(self::DECIDED)), $user)) : $paints,
+            default => str_starts_with($show, self::DECIDED) ? $paints->whereKey($user === null ? [] : Decision::lastOf($user)->where('word', substr($show, strlen(self::DECIDED)))->keys()->all()) : $paints,
         };
-    }
-
-    /** Paints that one decided so of last. */
-    private static function decided(string $word, ?User $user): QueryBuilder
-    {
-        $newest = DB::table('decisions')->where('owner_id', $user->id ?? 0)->selectRaw('paint_id, word, row_number() over (partition by paint_id order by decided_on desc, id desc) as place');
-
-        return DB::query()->fromSub($newest, 'newest')->where('place', 1)->where('word', $word)->select('paint_id');
     }
 
     /** @return array<string, mixed> the palettes of a tester, slot by slot, and what has no slot */

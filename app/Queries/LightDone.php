@@ -29,6 +29,12 @@ final class LightDone
         return $out;
     }
 
+    /** @param array{outcome: Outcome|null, mlxh: float|null, ...} $light */
+    public static function words(array $light): string
+    {
+        return ($light['outcome']->value ?? 'not decidable').($light['mlxh'] === null ? '' : sprintf(' after %.1f Mlx h', $light['mlxh']));
+    }
+
     /** @return array{outcome: Outcome|null, mlxh: float|null, categories: list<string>} what one rating of lightfastness says */
     public static function by(Rating $rating): array
     {

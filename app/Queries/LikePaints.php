@@ -78,7 +78,7 @@ final class LikePaints
             'like' => array_map(static fn (int $id, Likeness $l): array => [
                 ...PaintView::of($paints[$id]), 'mine' => in_array($id, $mine, true), 'dE00' => round($l->dE00, 1), 'unseen' => $l->isUnseen(), 'words' => $l->words(),
                 'depths' => array_map(static fn (string $name, array $d): array => ['name' => $name, 'wanted' => $d['wanted']->toXyz()->toLinearRgb()->toHex(), 'other' => $d['other']->toXyz()->toLinearRgb()->toHex(), 'dE00' => round($d['dE00'], 1)], array_keys($l->depths), $l->depths),
-                'mixes' => isset($mixes[$id]) ? round($mixes[$id], 1) : null, 'loses' => self::loses($digests[$paint->id], $digests[$id]), 'light' => isset($light[$id]) ? self::inWords($light[$id]) : 'not tested in light', 'holds' => isset($light[$id]) ? self::holds($light[$id]) : null,
+                'mixes' => isset($mixes[$id]) ? round($mixes[$id], 1) : null, 'loses' => self::loses($digests[$paint->id], $digests[$id]), 'light' => isset($light[$id]) ? LightDone::words($light[$id]) : 'not tested in light', 'holds' => isset($light[$id]) ? self::holds($light[$id]) : null,
             ], array_keys($likeness), $likeness),
         ];
     }
@@ -91,12 +91,6 @@ final class LikePaints
     private static function loses(PaintDigest $wanted, PaintDigest $other): array
     {
         return array_map(static fn (string $p): string => "$p {$other->likeliest($p)} instead of {$wanted->likeliest($p)}", $wanted->apart($other));
-    }
-
-    /** @param array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, ...} $light */
-    private static function inWords(array $light): string
-    {
-        return ($light['outcome']->value ?? 'not decidable').($light['mlxh'] === null ? '' : sprintf(' after %.1f Mlx h', $light['mlxh']));
     }
 
     /**

@@ -278,7 +278,7 @@ final class MixView
     }
 
     /**
-     * All makers of a code with one partner, at one share by strength.
+     * Each of some paints with one partner, at one share by strength.
      *
      * @param list<Paint> $paints with maker, the first is what the others are held against
      *
@@ -293,7 +293,7 @@ final class MixView
         $first = null;
         foreach ($paints as $paint) {
             if (! isset($films[$paint->id])) {
-                $rows[] = ['paint' => ['uuid' => $paint->uuid, 'name' => $paint->colour_name, 'maker' => $paint->maker->name], 'depths' => null, 'clarity' => null];
+                $rows[] = ['paint' => PaintView::named($paint), 'depths' => null, 'clarity' => null];
                 continue;
             }
             $doubt = Doubt::of(Scale::current(), [$films[$paint->id]->film(), $with->film()]);

@@ -19,12 +19,15 @@ final class Opinions
     /** Told on one's day, the newest. */
     private const MOST = 12;
 
-    /** @return array<string, mixed> */
-    public static function of(Paint $paint, ?User $user): array
+    /**
+     * @param array<string, string> $brief what the evidence says of it today, by property
+     *
+     * @return array<string, mixed>
+     */
+    public static function of(Paint $paint, array $brief, ?User $user): array
     {
-        $brief = (PaintDigest::of([$paint->id], $user)[$paint->id] ?? null)?->brief() ?? [];
-        $decisions = Decision::query()->with('owner')->where('paint_id', $paint->id)->where(static fn ($q) => $q->where('shared', true)->orWhere('owner_id', $user->id ?? 0))->orderByDesc('decided_on')->orderByDesc('id')->get();
-        $studies = Study::query()->with('owner', 'paints.maker', 'pictures')->whereHas('paints', static fn ($q) => $q->whereKey($paint->id))->where(static fn ($q) => $q->where('shared', true)->orWhere('owner_id', $user->id ?? 0))->orderByDesc('id')->get();
+        $decisions = Decision::query()->with('owner')->where('paint_id', $paint->id)->listedFor($user)->orderByDesc('decided_on')->orderByDesc('id')->get();
+        $studies = Study::query()->with('owner', 'paints.maker', 'pictures')->whereHas('paints', static fn ($q) => $q->whereKey($paint->id))->listedFor($user)->orderByDesc('id')->get();
 
         return [
             'words' => Decisions::WORDS,
@@ -33,7 +36,7 @@ final class Opinions
                 ->map(static fn (Decision $d): array => [...self::decision($d, $user), 'changes' => $d->owner_id === $user?->id ? Decisions::changes($d->brief, $brief) : []])->all(),
             'likedBy' => DB::table('hearts')->join('users', 'users.id', '=', 'hearts.user_id')->where('paint_id', $paint->id)->orderBy('users.name')->pluck('users.name')->all(),
             'liked' => $user !== null && DB::table('hearts')->where('paint_id', $paint->id)->where('user_id', $user->id)->exists(),
-            'groups' => Group::query()->with('owner')->whereHas('paints', static fn ($q) => $q->whereKey($paint->id))->where(static fn ($q) => $q->where('shared', true)->orWhere('owner_id', $user->id ?? 0))->orderBy('name')->get()->map(static fn (Group $g): array => ['uuid' => $g->uuid, 'name' => $g->name, 'by' => $g->owner->name])->all(),
+            'groups' => Group::query()->with('owner')->whereHas('paints', static fn ($q) => $q->whereKey($paint->id))->listedFor($user)->orderBy('name')->get()->map(static fn (Group $g): array => ['uuid' => $g->uuid, 'name' => $g->name, 'by' => $g->owner->name])->all(),
             'studies' => $studies->map(static fn (Study $s): array => self::study($s, $user))->all(),
         ];
     }
@@ -49,7 +52,7 @@ final class Opinions
     {
         return [
             'uuid' => $study->uuid, 'edition' => $study->edition, 'title' => $study->title, 'on' => $study->painted_on?->toDateString(), 'paper' => $study->paper, 'purpose' => $study->purpose, 'went' => $study->went, 'shared' => $study->shared, 'by' => $study->owner->name, 'mayChange' => $study->mayBeChangedBy($user),
-            'paints' => $study->paints->map(static fn (Paint $p): array => ['uuid' => $p->uuid, 'name' => $p->colour_name, 'maker' => $p->maker->name])->all(),
+            'paints' => $study->paints->map(static fn (Paint $p): array => PaintView::named($p))->all(),
             'pictures' => $study->pictures->map(static fn (StudyPicture $p): string => $p->uuid)->all(),
         ];
     }
@@ -79,14 +82,14 @@ final class Opinions
         foreach (DB::table('looks')->where('user_id', $user->id)->orderByDesc('looked_at')->get() as $look) {
             $then[(int) $look->paint_id] = ['brief' => json_decode((string) $look->brief, true), 'on' => substr((string) $look->looked_at, 0, 10), 'decision' => null];
         }
-        foreach (Decision::query()->where('owner_id', $user->id)->orderBy('decided_on')->orderBy('id')->get() as $decision) {
-            $then[$decision->paint_id] = ['brief' => $decision->brief, 'on' => $decision->decided_on->toDateString(), 'decision' => $decision->word];
+        foreach (Decision::lastOf($user) as $id => $decision) {
+            $then[$id] = ['brief' => $decision->brief, 'on' => $decision->decided_on->toDateString(), 'decision' => $decision->word];
         }
         $digests = PaintDigest::of(array_keys($then), $user);
         $changed = array_filter(array_map(static fn (int $id, array $t): ?array => ($changes = Decisions::changes($t['brief'], ($digests[$id] ?? null)?->brief() ?? [])) === [] ? null : [...$t, 'paint_id' => $id, 'changes' => $changes], array_keys($then), $then));
         $paints = Paint::query()->with('maker')->whereKey(array_column($changed, 'paint_id'))->get()->keyBy('id');
 
-        return array_slice(array_values(array_map(static fn (array $c): array => ['uuid' => $paints[$c['paint_id']]->uuid, 'name' => $paints[$c['paint_id']]->colour_name, 'maker' => $paints[$c['paint_id']]->maker->name, 'since' => $c['on'], 'decided' => $c['decision'], 'changes' => $c['changes']],
+        return array_slice(array_values(array_map(static fn (array $c): array => [...PaintView::named($paints[$c['paint_id']]), 'since' => $c['on'], 'decided' => $c['decision'], 'changes' => $c['changes']],
             array_filter($changed, static fn (array $c): bool => isset($paints[$c['paint_id']])))), 0, self::MOST);
     }
 }

@@ -166,6 +166,16 @@ final readonly class PaintDigest
         }
     }
 
+    /**
+     * @param array<int, self> $digests
+     *
+     * @return array<int, Lab> colours at reference depth, of those that have a stroke
+     */
+    public static function labs(array $digests): array
+    {
+        return array_filter(array_map(static fn (self $d): ?Lab => $d->lab(), $digests));
+    }
+
     public function strip(): ?CoreStrip
     {
         return $this->strip === null ? null : CoreStrip::fromArray(is_array($this->strip) ? $this->strip : json_decode($this->strip, true, flags: JSON_THROW_ON_ERROR));
@@ -234,7 +244,7 @@ final readonly class PaintDigest
 
         return array_filter([
             ...array_map(static fn (array $chances): ?string => ClassChances::likeliest($chances), $this->chances()),
-            'light' => $light === null ? null : ($light['outcome']->value ?? 'not decidable').($light['mlxh'] === null ? '' : sprintf(' after %.1f Mlx h', $light['mlxh'])),
+            'light' => $light === null ? null : LightDone::words($light),
         ]);
     }
 

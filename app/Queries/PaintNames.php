@@ -6,16 +6,12 @@ namespace App\Queries;
 
 use App\Database\EvidenceClock;
 use App\Models\Paint;
-use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Collection\Finder;
 
 /** One line of words for every paint, kept until a name changes: tells which few of very many paints are worth scoring. */
 final class PaintNames
 {
-    /** Seconds. */
-    private const KEPT = 86_400;
-
     /**
      * Paints that may fit what was typed; one that is left out does not fit.
      *
@@ -23,7 +19,7 @@ final class PaintNames
      */
     public static function candidates(string $typed): array
     {
-        return (new Finder($typed))->among(Cache::remember('paint-names-'.EvidenceClock::named(), self::KEPT, self::lines(...)));
+        return (new Finder($typed))->among(EvidenceClock::remember('paint-names', EvidenceClock::named(), self::lines(...)));
     }
 
     private static function lines(): string

@@ -27,16 +27,17 @@ final class PaintSet
     /**
      * @param Collection<int, Paint> $paints by id, with maker and codes
      * @param bool $asGiven in the order in which they come, which somebody chose
+     * @param array<int, PaintDigest>|null $digests of these paints, where they were asked for already
      *
      * @return array<string, mixed>
      */
-    public static function of(Collection $paints, ?User $user, bool $asGiven = false): array
+    public static function of(Collection $paints, ?User $user, bool $asGiven = false, ?array $digests = null): array
     {
         $ids = array_values($paints->keys()->all());
-        $digests = PaintDigest::of($ids, $user);
+        $digests ??= PaintDigest::of($ids, $user);
         $said = self::said($ids, $user);
         $judged = self::judged($said['verdicts'], $ids, $user);
-        $ordered = $asGiven ? array_values($paints->all()) : self::inHueOrder($paints, array_filter(array_map(static fn (PaintDigest $d): ?Lab => $d->lab(), $digests)));
+        $ordered = $asGiven ? array_values($paints->all()) : self::inHueOrder($paints, PaintDigest::labs($digests));
         $withStrip = array_values(array_filter($ordered, static fn (Paint $p): bool => isset($digests[$p->id]) && $digests[$p->id]->lab() !== null));
         $key = $withStrip === [] ? null : $digests[$withStrip[0]->id]->key();
 

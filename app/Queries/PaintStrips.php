@@ -15,6 +15,23 @@ use MarshTrial\Core\Evidence\Strip as CoreStrip;
 final class PaintStrips
 {
     /**
+     * Where the strips that may be seen stand, without what they show: of very many only this is cheap.
+     *
+     * @param list<int>|null $paintIds null: of all paints
+     *
+     * @return \Generator<object{paint_id: int, measurement_id: int, specimen_id: int, kind: string, l: float|null, a: float|null, b: float|null}> oldest first
+     */
+    public static function places(?array $paintIds, ?User $user): \Generator
+    {
+        $visible = Measurement::idsVisibleTo($user)->pluck('id')->flip()->all();
+        foreach (DB::table('strips')->when($paintIds !== null, static fn ($q) => $q->whereIn('paint_id', $paintIds))->orderBy('id')->select('paint_id', 'measurement_id', 'specimen_id', 'kind', 'l', 'a', 'b')->cursor() as $row) {
+            if (isset($visible[$row->measurement_id])) {
+                yield $row;
+            }
+        }
+    }
+
+    /**
      * @param list<int>|null $paintIds null: of all paints
      * @param bool $fades also what fade cards show, at no further query
      *

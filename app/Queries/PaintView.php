@@ -18,6 +18,12 @@ final class PaintView
 {
     private const NOWHERE = ['keptAt' => '', 'palette' => null, 'paletteUuid' => null, 'slot' => null, 'place' => ''];
 
+    /** @return array{uuid: string, name: string, maker: string} needs maker loaded */
+    public static function named(Paint $paint): array
+    {
+        return ['uuid' => $paint->uuid, 'name' => $paint->colour_name, 'maker' => $paint->maker->name];
+    }
+
     /** @return array<string, mixed> needs maker loaded */
     public static function of(Paint $paint): array
     {

@@ -37,7 +37,7 @@ final class PaletteCheck
     {
         $digests = PaintDigest::of(array_keys($films), $user);
         $paints = Paint::query()->with('maker')->whereKey(array_keys($films))->get()->keyBy('id');
-        $partners = array_values(array_intersect(Pan::query()->where('owner_id', $user->id)->whereNotNull('partner')->pluck('paint_id')->map(intval(...))->unique()->all(), array_keys($films)));
+        $partners = array_values(array_intersect(Pan::partnersOf($user), array_keys($films)));
 
         return ['alike' => self::alike($films, $digests, $paints, $partners), 'gaps' => self::gaps($digests, $paints, $reach)];
     }
@@ -51,7 +51,7 @@ final class PaletteCheck
      */
     public static function mixesBeside(int $paint, array $others, ?User $user): array
     {
-        $partners = $user === null ? [] : Pan::query()->where('owner_id', $user->id)->whereNotNull('partner')->pluck('paint_id')->map(intval(...))->unique()->all();
+        $partners = Pan::partnersOf($user);
         $films = $partners === [] ? [] : array_map(static fn (Film $f): PaintFilm => $f->film(), PaintFilms::of([$paint, ...$others, ...$partners], $user));
         $out = [];
         foreach (isset($films[$paint]) ? array_intersect($others, array_keys($films)) : [] as $other) {
@@ -88,7 +88,7 @@ final class PaletteCheck
                 $apart = $digests[$one]->apart($digests[$other]);
                 $mixes = self::mixesApart($films[$one], $films[$other], array_diff_key(array_intersect_key($films, array_flip($partners)), [$one => 0, $other => 0]));
                 $out[] = [
-                    'one' => self::named($paints[$one]), 'other' => self::named($paints[$other]), 'dE00' => round($likeness->dE00, 1), 'unseen' => $likeness->isUnseen(), 'words' => $likeness->words(), 'apart' => $apart,
+                    'one' => PaintView::named($paints[$one]), 'other' => PaintView::named($paints[$other]), 'dE00' => round($likeness->dE00, 1), 'unseen' => $likeness->isUnseen(), 'words' => $likeness->words(), 'apart' => $apart,
                     'mixes' => $mixes === null ? null : round($mixes, 1), 'enough' => $likeness->isUnseen() && $apart === [] && $mixes !== null && $mixes <= self::MIXES_ALIKE,
                 ];
             }
@@ -137,7 +137,7 @@ final class PaletteCheck
             return $steps[0] ?? null;
         }, $digests)));
         if ($alone !== null) {
-            $out[] = ['of' => 'paints', 'degrees' => round($alone['degrees']), 'hex' => self::shown($alone['middle']), 'from' => self::named($paints[(int) $alone['from']]), 'to' => self::named($paints[(int) $alone['to']])];
+            $out[] = ['of' => 'paints', 'degrees' => round($alone['degrees']), 'hex' => self::shown($alone['middle']), 'from' => PaintView::named($paints[(int) $alone['from']]), 'to' => PaintView::named($paints[(int) $alone['to']])];
         }
         $mixed = HueGaps::widest(array_map(static fn (array $p): Lab => new Lab($p['l'], $p['a'], $p['b']), $reach->patches));
         if ($mixed !== null) {
@@ -151,11 +151,5 @@ final class PaletteCheck
     private static function shown(float $hueDeg): string
     {
         return Lab::fromLch(60, HueGaps::CHROMA, $hueDeg)->toXyz()->toLinearRgb()->toHex();
-    }
-
-    /** @return array{uuid: string, name: string, maker: string} */
-    private static function named(Paint $paint): array
-    {
-        return ['uuid' => $paint->uuid, 'name' => $paint->colour_name, 'maker' => $paint->maker->name];
     }
 }

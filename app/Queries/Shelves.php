@@ -5,13 +5,10 @@ declare(strict_types=1);
 namespace App\Queries;
 
 use App\Models\Decision;
-use App\Models\Measurement;
 use App\Models\Paint;
 use App\Models\Palette;
 use App\Models\Pan;
 use App\Models\User;
-use Illuminate\Support\Facades\DB;
-use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Evidence\Choice;
 use MarshTrial\Core\Evidence\HueOrder;
 use MarshTrial\Core\Evidence\Wish;
@@ -37,12 +34,9 @@ final class Shelves
             'all' => null, 'mine' => $mine,
             default => Pan::query()->where('owner_id', $user->id ?? 0)->whereIn('palette_id', Palette::query()->where('uuid', $from)->where('owner_id', $user->id ?? 0)->select('id'))->pluck('paint_id')->map(intval(...))->all(),
         };
-        $visible = Measurement::idsVisibleTo($user)->pluck('id')->flip()->all();
         $rows = [];
-        foreach (DB::table('strips')->when($within !== null, static fn ($q) => $q->whereIn('paint_id', $within))->select('paint_id', 'measurement_id', 'specimen_id')->cursor() as $row) {
-            if (isset($visible[$row->measurement_id])) {
-                $rows[(int) $row->paint_id][$row->specimen_id] = true;
-            }
+        foreach (PaintStrips::places($within, $user) as $row) {
+            $rows[(int) $row->paint_id][$row->specimen_id] = true;
         }
         $tests = array_map(count(...), $rows);
         uksort($tests, static fn (int $a, int $b): int => [$tests[$b], $a] <=> [$tests[$a], $b]);
@@ -51,9 +45,9 @@ final class Shelves
         $digests = PaintDigest::of($ids, $user);
         // What others paid is theirs to know.
         $pans = $user === null ? collect() : Pan::query()->where('owner_id', $user->id)->whereIn('paint_id', $ids)->whereNotNull('price_minor')->orderBy('id')->get()->groupBy('paint_id');
-        $decided = $user === null ? collect() : Decision::query()->where('owner_id', $user->id)->whereIn('paint_id', $ids)->orderBy('decided_on')->orderBy('id')->pluck('word', 'paint_id');
+        $decided = $user === null ? collect() : Decision::lastOf($user)->map(static fn (Decision $d): string => $d->word);
         $shelves = [Choice::FITS => [], Choice::OPEN => [], Choice::NOT => []];
-        $order = HueOrder::of(array_filter(array_map(static fn (PaintDigest $d): ?Lab => $d->lab(), $digests)));
+        $order = HueOrder::of(PaintDigest::labs($digests));
         foreach ([...$order, ...array_diff($ids, $order)] as $id) {
             $paint = $paints[$id] ?? null;
             if ($paint === null) {

@@ -7,10 +7,8 @@ namespace App\Queries;
 use App\Database\EvidenceClock;
 use App\Models\Card;
 use App\Models\Claim;
-use App\Models\Measurement;
 use App\Models\Paint;
 use App\Models\User;
-use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Evidence\ClaimCheck;
@@ -34,14 +32,11 @@ final class Shore
     /** Claims looked at for contradictions, the newest. */
     private const CLAIMS = 300;
 
-    /** Seconds. */
-    private const KEPT = 86_400;
-
     /** @return array<string, mixed> */
     public static function of(?User $user): array
     {
         // Whoever may see the same sees the same shore until something changes.
-        return Cache::remember('shore-'.self::FORM.'-'.EvidenceClock::seen().'-'.PaintEvidence::taughtBy().'-'.($user->id ?? 'anybody'), self::KEPT, static fn (): array => self::made($user));
+        return EvidenceClock::remember('shore-'.($user->id ?? 'anybody'), self::FORM.'-'.EvidenceClock::seen().'-'.PaintEvidence::taughtBy(), static fn (): array => self::made($user));
     }
 
     /** @return array<string, array{0: string, 1: string}> what stands beside a code: its middle paint at full strength and as a tint */
@@ -61,10 +56,9 @@ final class Shore
     /** @return array<string, mixed> */
     private static function made(?User $user): array
     {
-        $visible = Measurement::idsVisibleTo($user)->pluck('id')->flip()->all();
         $labs = $scans = [];
-        foreach (DB::table('strips')->where('kind', 'property')->orderBy('id')->select('paint_id', 'measurement_id', 'specimen_id', 'l', 'a', 'b')->cursor() as $row) {
-            if (isset($visible[$row->measurement_id]) && $row->l !== null) {
+        foreach (PaintStrips::places(null, $user) as $row) {
+            if ($row->kind === 'property' && $row->l !== null) {
                 $scans[(int) $row->paint_id] = [(int) $row->measurement_id, (int) $row->specimen_id];
                 $labs[(int) $row->paint_id] = new Lab((float) $row->l, (float) $row->a, (float) $row->b);
             }

@@ -43,8 +43,12 @@ final class CanonicalJson
     {
         $keys = array_map(strval(...), array_keys($members));
         // By UTF-16 code units, as the scheme asks: beyond the basic plane that is another order than by code points.
-        $utf16 = array_map(static fn (string $key): string => mb_convert_encoding($key, 'UTF-16BE', 'UTF-8'), $keys);
-        array_multisort($utf16, SORT_STRING, $keys);
+        if (preg_match('/[\x80-\xff]/', implode('', $keys)) === 1) {
+            $utf16 = array_map(static fn (string $key): string => mb_convert_encoding($key, 'UTF-16BE', 'UTF-8'), $keys);
+            array_multisort($utf16, SORT_STRING, $keys);
+        } else {
+            sort($keys, SORT_STRING);
+        }
 
         return '{'.implode(',', array_map(static fn (string $key): string => self::text($key).':'.self::of($members[$key]), $keys)).'}';
     }
@@ -69,8 +73,8 @@ final class CanonicalJson
             return '0';
         }
         $sign = $number < 0 ? '-' : '';
-        // Seventeen digits always mean the number; fewer mostly do.
-        for ($digits = 1; (float) ($written = sprintf('%.'.($digits - 1).'e', abs($number))) !== abs($number); $digits++);
+        // Seventeen digits always mean the number. What fifteen mean is told by them without their last noughts; below the normal numbers not even that.
+        for ($digits = abs($number) < PHP_FLOAT_MIN ? 1 : PHP_FLOAT_DIG; (float) ($written = sprintf('%.'.($digits - 1).'e', abs($number))) !== abs($number); $digits++);
         [$mantissa, $exponent] = explode('e', $written);
         $all = rtrim(str_replace('.', '', $mantissa), '0');
         $point = (int) $exponent + 1;

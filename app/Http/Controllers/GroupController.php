@@ -20,7 +20,7 @@ final class GroupController extends Controller
     public function index(Request $request): JsonResponse
     {
         $user = $this->user($request);
-        $groups = Group::query()->with('owner')->withCount('paints')->where(static fn ($q) => $q->where('shared', true)->orWhere('owner_id', $user->id ?? 0))->orderBy('name')->get();
+        $groups = Group::query()->with('owner')->withCount('paints')->listedFor($user)->orderBy('name')->get();
 
         return new JsonResponse(['groups' => $groups->map(static fn (Group $g): array => [...self::shown($g), 'paints' => $g->getAttribute('paints_count'), 'mine' => $g->owner_id === $user?->id])->all()]);
     }

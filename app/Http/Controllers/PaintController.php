@@ -13,11 +13,11 @@ use App\Models\ClaimScale;
 use App\Models\HandReading;
 use App\Models\Maker;
 use App\Models\Paint;
-use App\Models\PaintCode;
 use App\Models\PaintMerge;
 use App\Models\Pan;
 use App\Models\User;
 use App\Queries\Claimed;
+use App\Queries\CodePage;
 use App\Queries\CollectionView;
 use App\Queries\LikePaints;
 use App\Queries\Opinions;
@@ -38,10 +38,8 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
 use MarshTrial\Core\Collection\PanStates;
-use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Evidence\ClaimScale as Scale;
-use MarshTrial\Core\Evidence\UnlikelyCode;
 use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Pigment\PigmentStatement;
 use MarshTrial\Core\Rating\PaintEffect;
@@ -74,7 +72,7 @@ final class PaintController extends Controller
 
         return new JsonResponse([
             'paints' => array_map(static fn (Paint $p): array => [...PaintView::of($p), 'colour' => $colours[$p->id] ?? null, 'pans' => $p->pans->map(PaintView::pan(...))->all()], $page->items()),
-            'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage(), 'shows' => $user === null ? ['discontinued'] : CollectionView::SHOWS,
+            'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage(), 'shows' => $user === null ? ['discontinued'] : CollectionView::shows(),
         ]);
     }
 
@@ -93,14 +91,17 @@ final class PaintController extends Controller
         $pans = $paint->pans()->with('palette', 'formulation')->where('owner_id', $this->user($request)->id ?? 0)->orderBy('id')->get();
 
         $beside = PaintSet::paint($paint, $evidence);
+        // Of a mixture no code is unlikely.
+        $alike = $paint->codes->count() === 1 ? CodePage::paintsOf($paint->codes[0]->code ?? '') : collect();
+        $digests = PaintDigest::of(array_values(array_unique([$paint->id, ...$alike->keys()->all()])), $this->user($request));
 
         return new JsonResponse([
             ...$beside,
             'spoken' => Spoken::of($paint, $evidence, $beside['properties']),
             'printed' => Claimed::printed($paint, $evidence['strips'][$paint->id] ?? null),
-            'unlikely' => self::unlikely($paint, $this->user($request)),
+            'unlikely' => Claimed::unlikely($alike, $digests)[$paint->id] ?? null,
             'withMedium' => WithMedium::of($paint->id, $this->user($request)),
-            'opinions' => Opinions::of($paint, $this->user($request)),
+            'opinions' => Opinions::of($paint, ($digests[$paint->id] ?? null)?->brief() ?? [], $this->user($request)),
             'between' => (object) TestConditions::between($evidence['pooled'], $paint->id),
             'knowledge' => PaintKnowledge::of($paint, $evidence, $beside['properties'], $this->user($request)),
             'pans' => $pans->map(PaintView::pan(...))->all(),
@@ -114,17 +115,6 @@ final class PaintController extends Controller
             'forms' => PanStates::FORMS, 'media' => PanStates::MEDIA,
             'classes' => Measures::claimedClasses(),
         ]);
-    }
-
-    /** Degrees of hue from every other paint of its code, where that makes the code unlikely. */
-    private static function unlikely(Paint $paint, ?User $user): ?float
-    {
-        if ($paint->codes->count() !== 1) {
-            return null;
-        }
-        $ids = array_values(PaintCode::query()->where('code', $paint->codes[0]->code ?? '')->whereIn('paint_id', PaintCode::alone())->pluck('paint_id')->map(intval(...))->all());
-
-        return UnlikelyCode::among(array_filter(array_map(static fn (PaintDigest $d): ?Lab => $d->lab(), PaintDigest::of($ids, $user))))[$paint->id] ?? null;
     }
 
     /**

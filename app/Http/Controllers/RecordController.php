@@ -43,7 +43,7 @@ final class RecordController extends Controller
         $before = Revision::query()->where('card_id', $revision->card_id)->where('number', $revision->number - 1)->first();
         $record['standing'] = [
             'newest' => (int) Revision::query()->where('card_id', $revision->card_id)->max('number'), 'changes' => $before === null ? [] : RecordDifference::between($before->record, $record),
-            'withdrawn' => $revision->card->withdrawn_at === null ? null : ['on' => $revision->card->withdrawn_at->toDateString(), 'because' => $revision->card->withdrawn_because],
+            'withdrawn' => $revision->card->withdrawal(),
         ];
 
         return new JsonResponse($record, 200, ['X-Fingerprint' => $fingerprint === null ? 'none' : ($fingerprint ? 'holds' : 'differs')], JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION);

@@ -11,7 +11,6 @@ use App\Models\Study;
 use App\Models\StudyPicture;
 use App\Queries\Opinions;
 use Illuminate\Http\Request;
-use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Arr;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
@@ -56,11 +55,7 @@ final class StudyController extends Controller
             if ($study->pictures()->count() >= self::MOST_PICTURES) {
                 throw new CoreException('A study keeps up to '.self::MOST_PICTURES.' pictures.');
             }
-            $file = $request->file('photo');
-            if (! $file instanceof UploadedFile || ! $file->isValid()) {
-                throw new CoreException('The photograph did not arrive whole. Try again.');
-            }
-            $picture = StudyPicture::put($uuid, ['study_id' => $study->id, ...Arr::only(PictureStore::receive($file->getPathname()), ['sha256', 'extension'])]);
+            $picture = StudyPicture::put($uuid, ['study_id' => $study->id, ...Arr::only(PictureStore::receive($this->file($request, 'photo')->getPathname()), ['sha256', 'extension'])]);
         }
 
         return new JsonResponse(['uuid' => $picture->uuid], $picture->wasRecentlyCreated ? 201 : 200);

@@ -542,6 +542,7 @@ export interface Card extends CardSummary {
     courses: Courses | null;
     checks: Check[];
     revisions: { number: number; publishedAt: string }[];
+    licences: Licence[];
     withdrawn: { on: string; because: string } | null;
     eyeScales: Record<string, Record<string, string>>;
     moreByEye: string[];
@@ -552,6 +553,12 @@ export interface Card extends CardSummary {
     spoiledReasons: string[];
 }
 
+/** What others may do with a record, told in words. */
+export interface Licence {
+    key: string;
+    name: string;
+    says: string;
+}
 export interface RecordPage {
     simulated?: boolean;
     corrections?: Correction[];
@@ -576,7 +583,7 @@ export interface RecordPage {
     limits: string;
     /** SHA-256 over its canonical form; missing in records of earlier days. */
     fingerprint?: string;
-    licence?: { key: string; name: string; says: string };
+    licence?: Licence;
     /** Why there is a further revision. */
     because?: string;
     /** How it stands today. */

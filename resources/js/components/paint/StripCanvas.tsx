@@ -1,12 +1,9 @@
 import { useEffect, useRef } from 'react';
 import type { FadeHalves, Ladder, Strip } from '../../api/types';
-import { layGrain, smoothNoise } from './grain';
+import { layGrain, smoothNoise, STROKE_MM, sweep } from './grain';
 
 /** Parts of the band, as shares of its width: the stroke, the lift notch, the wash with its grain, the two halves. */
 export const PARTS = { stroke: [0, 0.57], lift: [0.59, 0.68], wash: [0.7, 0.79], fade: [0.81, 1] } as const;
-
-/** Width of the stroke on paper, mm; sets the scale at which grain is drawn. */
-const STROKE_MM = 108;
 
 type Context = CanvasRenderingContext2D;
 
@@ -93,17 +90,13 @@ function drawStrip(g: Context, strip: Strip | null, width: number, height: numbe
 
 function drawStroke(g: Context, ladder: Ladder, x: number, width: number, height: number, aged?: Exclude<AgedStroke, null>) {
     fill(g, ladder.paper, x, 0, width, height);
-    const sweep = (colours: (string | null)[]) => {
-        const gradient = g.createLinearGradient(x, 0, x + width, 0);
-        colours.forEach((c, i) => c !== null && gradient.addColorStop(i / (colours.length - 1), c));
-        return gradient;
-    };
-    g.fillStyle = sweep(aged?.ladder ?? ladder.steps.map((s) => s.onPaper));
+    const across = (colours: (string | null)[]) => sweep(g, [x, 0, x + width, 0], colours);
+    g.fillStyle = across(aged?.ladder ?? ladder.steps.map((s) => s.onPaper));
     g.fillRect(x, 0, width, height);
     if (aged != null) {
         // Expected: the least faded above, the most faded below. The line is not aged, so it is left out.
         if (aged.ladderMost !== null) {
-            g.fillStyle = sweep(aged.ladderMost);
+            g.fillStyle = across(aged.ladderMost);
             g.fillRect(x, height / 2, width, height / 2);
         }
         return;
@@ -113,7 +106,7 @@ function drawStroke(g: Context, ladder: Ladder, x: number, width: number, height
         layGrain(g, x, 0, width, height, ladder.grain.deltaL ?? 0, (ladder.grain.sizeMm ?? 0.15) * (width / STROKE_MM));
     }
     if (ladder.ink !== null && ladder.steps.some((s) => s.onBlack !== null)) {
-        g.fillStyle = sweep(ladder.steps.map((s) => s.onBlack));
+        g.fillStyle = across(ladder.steps.map((s) => s.onBlack));
         g.fillRect(x, height * 0.4, width, height * 0.2);
     }
 }

@@ -1,3 +1,17 @@
+/** Length of a painted stroke on paper, mm; sets the scale at which grain is drawn. */
+export const STROKE_MM = 108;
+
+/** Colours evenly along a line, the first where it begins. */
+export function sweep(
+    g: CanvasRenderingContext2D,
+    [x0, y0, x1, y1]: [number, number, number, number],
+    colours: (string | null)[],
+): CanvasGradient {
+    const gradient = g.createLinearGradient(x0, y0, x1, y1);
+    colours.forEach((c, i) => c !== null && gradient.addColorStop(i / Math.max(1, colours.length - 1), c));
+    return gradient;
+}
+
 /** Repeatable noise of mean 0 and deviation 1 whose spots have about the given radius. */
 export function smoothNoise(w: number, h: number, radius: number): Float32Array {
     let seed = 12345;

@@ -6,18 +6,11 @@ import { day } from '../../components/paint/words';
 import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 
-/** Open licences and what they say; as the server knows them. */
-const LICENCES: Record<string, string> = {
-    'CC-BY-4.0': 'anybody may use it if they say whose tests these are',
-    'CC-BY-SA-4.0': 'the same, and what is made of it is shared alike',
-    'CC0-1.0': 'anybody may do with it what they like',
-};
-
 /** Makes a record of the card, under a licence; a further one says why. */
 export function Publish({ card, onDone }: { card: Card; onDone: () => void }) {
     const { error, busy, saving } = useSaving();
     const go = useNavigate();
-    const [licence, setLicence] = useState('CC-BY-4.0');
+    const [licence, setLicence] = useState(card.licences[0]?.key ?? '');
     const [because, setBecause] = useState('');
     const again = card.revisions.length > 0;
     const publish = (said: Record<string, boolean> = {}) =>
@@ -38,9 +31,9 @@ export function Publish({ card, onDone }: { card: Card; onDone: () => void }) {
                 <label className="text-sm min-w-0 max-w-full">
                     What others may do with it
                     <select className="block w-full" value={licence} onChange={(e) => setLicence(e.target.value)}>
-                        {Object.entries(LICENCES).map(([key, says]) => (
-                            <option key={key} value={key}>
-                                {key}: {says}
+                        {card.licences.map((l) => (
+                            <option key={l.key} value={l.key}>
+                                {l.key}: {l.says}
                             </option>
                         ))}
                     </select>

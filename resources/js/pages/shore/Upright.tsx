@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { layGrain } from '../../components/paint/grain';
+import { layGrain, STROKE_MM, sweep } from '../../components/paint/grain';
 
 export interface ShoreStrip {
     uuid: string;
@@ -18,9 +18,6 @@ export interface ShoreStrip {
     grey: boolean;
     pale: boolean;
 }
-
-/** Length of the painted stroke, mm; sets the scale at which grain is drawn. */
-const STROKE_MM = 108;
 
 /** One paint from full strength to its palest, with its grain where that was read. */
 export function Upright({
@@ -49,9 +46,7 @@ export function Upright({
         el.width = Math.round(width * ratio);
         el.height = Math.round(height * ratio);
         g.scale(ratio, ratio);
-        const sweep = lying ? g.createLinearGradient(0, 0, width, 0) : g.createLinearGradient(0, height, 0, 0);
-        strip.steps.forEach((c, i) => sweep.addColorStop(strip.steps.length < 2 ? 0 : i / (strip.steps.length - 1), c));
-        g.fillStyle = sweep;
+        g.fillStyle = sweep(g, lying ? [0, 0, width, 0] : [0, height, 0, 0], strip.steps);
         g.fillRect(0, 0, width, height);
         if (strip.grain !== null) {
             layGrain(g, 0, 0, width, height, strip.grain[0], strip.grain[1] * ((lying ? width : height) / STROKE_MM));
