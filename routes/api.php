@@ -17,6 +17,7 @@ use App\Http\Controllers\FrameController;
 use App\Http\Controllers\GroupController;
 use App\Http\Controllers\ImportController;
 use App\Http\Controllers\InstrumentController;
+use App\Http\Controllers\LedgerController;
 use App\Http\Controllers\MethodsController;
 use App\Http\Controllers\MixController;
 use App\Http\Controllers\OpinionController;
@@ -98,6 +99,8 @@ Route::get('pocket-frame.svg', [SwatchController::class, 'frame']);
 Route::get('records', [RecordController::class, 'index']);
 Route::get('records/{card}.json', [RecordController::class, 'show'])->where('card', '[0-9a-f-]{36}');
 Route::get('records/{card}/{number}.json', [RecordController::class, 'show'])->where('card', '[0-9a-f-]{36}')->whereNumber('number');
+Route::get('ledger', [LedgerController::class, 'show']);
+Route::get('ledger/bundle.zip', [LedgerController::class, 'bundle'])->middleware('throttle:10,1');
 
 // A telephone has no account: what it holds allows it to add pictures to one card, and nothing else.
 Route::prefix('phone')->group(static function (): void {
@@ -209,6 +212,14 @@ Route::middleware('auth')->group(static function (): void {
     Route::post('imports/{import}/run', [ImportController::class, 'run']);
     Route::delete('imports/{import}', [ImportController::class, 'destroy']);
     Route::get('imports/{import}/wrong.csv', [ImportController::class, 'wrong']);
+
+    Route::put('ledger', [LedgerController::class, 'put']);
+    Route::get('bundles', [LedgerController::class, 'bundles']);
+    Route::post('bundles/{uuid}', [LedgerController::class, 'receive'])->middleware('throttle:uploads');
+    Route::get('bundles/{bundle}', [LedgerController::class, 'arrived']);
+    Route::put('bundles/{bundle}/answers', [LedgerController::class, 'answers']);
+    Route::post('bundles/{bundle}/taking', [LedgerController::class, 'take']);
+    Route::delete('bundles/{bundle}', [LedgerController::class, 'takeBack']);
 
     Route::get('people', [PeopleController::class, 'index']);
     Route::put('people/{uuid}', [PeopleController::class, 'put']);

@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace App\Actions;
 
 use App\Models\Card;
+use App\Models\Ledger;
 use App\Models\Measurement;
 use App\Models\Revision;
 use App\Models\User;
 use App\Models\Verdict;
 use App\Queries\CardView;
+use App\Queries\RecordEvidence;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Arr;
 use Illuminate\Support\Facades\DB;
@@ -22,8 +24,8 @@ final class PublishRecord
 {
     public const FORMAT = 'marsh-trial/record';
 
-    /** 2: pictures bear their SHA-256, and the record its fingerprint. */
-    public const VERSION = 2;
+    /** 2: pictures bear their SHA-256, and the record its fingerprint. 3: it names its ledger, and the record that it repeats. */
+    public const VERSION = 3;
 
     /**
      * @param string $licence of Licences
@@ -43,12 +45,17 @@ final class PublishRecord
             }
             self::count($card, true);
             $now = now();
+            if ($card->withdrawn_at !== null) {
+                WithdrawRecord::say($card, $publisher, false, '');
+            }
             $card->update(['published_at' => $now, 'withdrawn_at' => null, 'withdrawn_because' => '']);
             $number = 1 + (int) Revision::query()->where('card_id', $card->id)->max('number');
 
+            $record = self::record($card->fresh() ?? $card, $number, $publisher, $now->toIso8601String(), $licence, $because);
+
             return Revision::query()->create([
                 'card_id' => $card->id, 'number' => $number, 'publisher_id' => $publisher->id, 'published_at' => $now, 'title' => $card->title,
-                'record' => self::record($card->fresh() ?? $card, $number, $publisher, $now->toIso8601String(), $licence, $because),
+                'record' => $record, 'fingerprint' => $record['fingerprint'], 'evidence' => RecordEvidence::of($card->fresh() ?? $card, $record),
             ]);
         });
     }
@@ -96,6 +103,7 @@ final class PublishRecord
         $record = [
             'format' => self::FORMAT, 'version' => self::VERSION, 'revision' => $number,
             'publishedAt' => $publishedAt, 'publishedBy' => $publisher->name, 'licence' => Licences::told($licence), 'because' => $because,
+            'ledger' => Ledger::own()->named(), 'repeats' => $card->repeats_card === null ? null : ['card' => $card->repeats_card, 'number' => $card->repeats_number],
             ...Arr::only($view, ['uuid', 'kind', 'title', 'code', 'paper', 'side', 'note', 'owner', 'made', 'layout', 'checks', 'classes', 'corrections', 'simulated']),
             'hanging' => $hanging, 'rows' => $rows,
             'pictures' => array_values(array_map(static fn (array $p): array => [...$p, 'sha256' => $hashes[$p['uuid']] ?? null], array_filter($view['pictures'], static fn (array $p): bool => ($p['measurement']['state'] ?? null) === 'done' && $p['withdrawn'] === null))),

@@ -27,6 +27,10 @@ use MarshTrial\Core\Exchange\LayoutJson;
  * @property Carbon|null $withdrawn_at
  * @property string $withdrawn_because
  * @property int|null $bench_session_id
+ * @property int|null $ledger_id that it is of; null: this one
+ * @property int|null $revision_id of a card of another ledger: the one that its tests here are of
+ * @property string|null $repeats_card UUID of the card whose plan this one follows
+ * @property int|null $repeats_number
  * @property Carbon $created_at
  * @property Carbon $updated_at
  * @property Paper $paper
@@ -43,11 +47,11 @@ final class Card extends Model
         mayBeChangedBy as private mayBeChangedByOwner;
     }
 
-    /** Its owner and stewards, and those who work on its session. */
+    /** Its owner and stewards, and those who work on its session. What another ledger holds is changed there. */
     public function mayBeChangedBy(?User $user): bool
     {
-        return $this->mayBeChangedByOwner($user)
-            || ($user !== null && $this->bench_session_id !== null && in_array($this->bench_session_id, $user->sessionIds(), true));
+        return $this->ledger_id === null && ($this->mayBeChangedByOwner($user)
+            || ($user !== null && $this->bench_session_id !== null && in_array($this->bench_session_id, $user->sessionIds(), true)));
     }
 
     /** @return array{on: string, because: string}|null when its record was withdrawn, and why */
@@ -58,7 +62,7 @@ final class Card extends Model
 
     public function mayBePublishedBy(?User $user): bool
     {
-        return $this->mayBeChangedByOwner($user);
+        return $this->ledger_id === null && $this->mayBeChangedByOwner($user);
     }
 
     protected function casts(): array

@@ -13,6 +13,7 @@ use Illuminate\Support\Facades\DB;
  * @property int $card_id
  * @property Carbon $checked_on
  * @property string|null $dose_mlxh
+ * @property string|null $dose_uncertainty standard, as a share, where the dose was worked out elsewhere
  * @property string $note
  * @property bool $eye_first its numbers are shown when every row has been judged by eye
  * @property Card $card

@@ -16,6 +16,9 @@ use Illuminate\Support\Carbon;
  * @property Carbon $published_at
  * @property string $title
  * @property array<string, mixed> $record
+ * @property string $fingerprint
+ * @property array<string, mixed>|null $evidence what it rests on; null in those of before it was kept
+ * @property int|null $bundle_id that brought it; null: published here
  * @property Card $card
  */
 final class Revision extends Model
@@ -24,7 +27,7 @@ final class Revision extends Model
 
     protected function casts(): array
     {
-        return ['record' => CompressedJson::class, 'published_at' => 'datetime'];
+        return ['record' => CompressedJson::class, 'evidence' => CompressedJson::class, 'published_at' => 'datetime'];
     }
 
     /** @return BelongsTo<Card, $this> */

@@ -19,6 +19,7 @@ use Illuminate\Support\Facades\DB;
  * @property bool $is_steward
  * @property Carbon|null $created_at
  * @property string|null $calendar_hash of the secret in the address of one's calendar
+ * @property int|null $ledger_id somebody of another ledger, who has no account here
  * @property Carbon|null $removed_at the person left; what they published stays
  */
 final class User extends Authenticatable

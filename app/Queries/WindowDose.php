@@ -132,7 +132,7 @@ final readonly class WindowDose
     /** The dose at a check: as it was typed, else as the window's curve has it; null for a card that does not hang. */
     public static function atCheck(FadeCheck $check, ?self $window): ?Dose
     {
-        return $check->dose_mlxh !== null ? new Dose((float) $check->dose_mlxh, DoseCurve::TOLD) : $window?->curve->at(self::day($window->hanging, $check->checked_on));
+        return $check->dose_mlxh !== null ? new Dose((float) $check->dose_mlxh, $check->dose_uncertainty === null ? DoseCurve::TOLD : (float) $check->dose_uncertainty) : $window?->curve->at(self::day($window->hanging, $check->checked_on));
     }
 
     /**

@@ -41,9 +41,10 @@ final class ArchitectureTest extends TestCase
         'Policies' => ['Models'],
         'Queries' => ['Database', 'Imaging', 'Models'],
         'Actions' => ['Events', 'Imaging', 'Models', 'Queries', 'Storage'],
-        'Jobs' => ['Actions', 'Models'],
-        'Http' => ['Actions', 'Imaging', 'Jobs', 'Models', 'Queries', 'Storage'],
-        'Console' => ['Actions', 'Http', 'Imaging', 'Jobs', 'Models', 'Queries', 'Storage'],
+        'Ledger' => ['Imaging', 'Models', 'Queries', 'Storage'],
+        'Jobs' => ['Actions', 'Ledger', 'Models'],
+        'Http' => ['Actions', 'Imaging', 'Jobs', 'Ledger', 'Models', 'Queries', 'Storage'],
+        'Console' => ['Actions', 'Http', 'Imaging', 'Jobs', 'Ledger', 'Models', 'Queries', 'Storage'],
         'Providers' => ['Database', 'Events', 'Http', 'Jobs', 'Policies', 'Storage'],
     ];
 

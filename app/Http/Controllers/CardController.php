@@ -136,15 +136,15 @@ final class CardController extends Controller
     {
         Gate::authorize('publish', $card);
         $values = $request->validate(['because' => 'required|string|max:500'], ['because.required' => 'Say why it is withdrawn; whoever relied on it reads that.']);
-        WithdrawRecord::of($card, trim($values['because']));
+        WithdrawRecord::of($card, $this->me($request), trim($values['because']));
 
         return new JsonResponse(['withdrawn' => true]);
     }
 
-    public function bringBack(Card $card): JsonResponse
+    public function bringBack(Request $request, Card $card): JsonResponse
     {
         Gate::authorize('publish', $card);
-        WithdrawRecord::undo($card);
+        WithdrawRecord::undo($card, $this->me($request));
 
         return new JsonResponse(null, 204);
     }

@@ -1,0 +1,173 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\JsonResponse;
+use App\Jobs\RunBundle;
+use App\Ledger\Entries;
+use App\Ledger\PaintsHere;
+use App\Ledger\TakeBack;
+use App\Ledger\TakeIn;
+use App\Ledger\WriteBundle;
+use App\Models\Bundle;
+use App\Models\Ledger;
+use App\Storage\DiskSpace;
+use App\Storage\DurableFile;
+use Illuminate\Http\Request;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Pigment\PigmentCode;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+
+/** This ledger as a whole, and bundles of records on their way out and in. */
+final class LedgerController extends Controller
+{
+    /** Largest bundle that is sent through a browser, bytes; larger ones are taken in from the command line. */
+    private const LARGEST_BYTES = 500_000_000;
+
+    public function show(): JsonResponse
+    {
+        $own = Ledger::own();
+
+        return new JsonResponse([
+            'uuid' => $own->uuid, 'name' => $own->name, 'fingerprint' => Entries::fingerprint(), ...Entries::counts(),
+            'others' => Ledger::query()->where('own', false)->orderBy('name')->get()->map(static fn (Ledger $l): array => [...$l->named(), 'records' => DB::table('cards')->where('ledger_id', $l->id)->count()])->all(),
+        ]);
+    }
+
+    public function put(Request $request): JsonResponse
+    {
+        abort_unless($this->me($request)->is_steward, 403);
+        $values = $request->validate(['name' => 'required|string|max:80'], ['name.required' => 'Give the ledger a name that others know your group by.']);
+        Ledger::own()->update(['name' => trim($values['name'])]);
+
+        return $this->show();
+    }
+
+    /** Records to take along: all, those of a code, or one. */
+    public function bundle(Request $request): BinaryFileResponse
+    {
+        $values = $request->validate(['code' => 'nullable|string|max:20', 'card' => 'nullable|uuid', 'pictures' => 'nullable|boolean']);
+        $code = isset($values['code']) ? PigmentCode::parse($values['code'])->text : null;
+        $cards = WriteBundle::cards($code)->when(isset($values['card']), static fn ($q) => $q->where('cards.uuid', strtolower((string) $values['card'])));
+        $path = WriteBundle::beside();
+        set_time_limit(300);
+        WriteBundle::to($path, $cards, $code === null ? (isset($values['card']) ? 'one record' : 'all records') : "records of $code", (bool) ($values['pictures'] ?? false));
+        $name = Str::slug(implode(' ', array_filter([Ledger::own()->words(), $code, now()->toDateString()]))).'.zip';
+
+        return (new BinaryFileResponse($path, 200, ['Content-Type' => 'application/zip', 'Content-Disposition' => "attachment; filename=\"$name\""]))->deleteFileAfterSend();
+    }
+
+    public function bundles(Request $request): JsonResponse
+    {
+        abort_unless($this->me($request)->is_steward, 403);
+
+        return new JsonResponse(['bundles' => Bundle::query()->with('ledger', 'owner')->orderByDesc('id')->limit(50)->get()->map(static fn (Bundle $b): array => [
+            'uuid' => $b->uuid, 'name' => $b->name, 'state' => $b->state, 'from' => $b->ledger?->words() ?? $b->report['ledger']['name'] ?? '', 'by' => $b->owner->name, 'on' => $b->created_at?->toIso8601String(), 'takenOn' => $b->taken_at?->toIso8601String(), 'records' => $b->report['records'] ?? 0,
+        ])->all()]);
+    }
+
+    /** What a bundle says counts as evidence for everybody, so a steward takes it in. */
+    public function receive(Request $request, string $uuid): JsonResponse
+    {
+        abort_unless($this->me($request)->is_steward, 403);
+        $there = Bundle::query()->where('uuid', $uuid)->first();
+        if ($there !== null) {
+            return $this->answer($there);
+        }
+        $file = $request->file('file');
+        if (! $file instanceof UploadedFile || ! $file->isValid()) {
+            throw new CoreException('No file arrived, or it is too large. Choose a bundle of at most 500 MB; larger ones are taken in with "php artisan ledger:take-in".');
+        }
+        if ($file->getSize() > self::LARGEST_BYTES) {
+            throw new CoreException('The bundle is larger than 500 MB. Take it in with "php artisan ledger:take-in", or ask for it code by code.');
+        }
+        DiskSpace::needed();
+        $bundle = new Bundle(['uuid' => strtolower($uuid)]);
+        self::keep($file->getPathname(), $bundle->path());
+        $bundle = DB::transaction(static function () use ($uuid, $file): Bundle {
+            $bundle = Bundle::put(strtolower($uuid), ['name' => mb_substr($file->getClientOriginalName(), 0, 200), 'answers' => []]);
+            RunBundle::dispatch($bundle->id);
+
+            return $bundle;
+        });
+
+        return $this->answer($bundle, 202);
+    }
+
+    private static function keep(string $from, string $to): void
+    {
+        @mkdir(dirname($to), 0770, true);
+        $beside = $to.DurableFile::PARTIAL;
+        if (! @copy($from, $beside)) {
+            @unlink($beside);
+            throw new CoreException('The bundle could not be kept. Is the disk full?');
+        }
+        DurableFile::adopt($to, $beside);
+    }
+
+    public function arrived(Request $request, Bundle $bundle): JsonResponse
+    {
+        abort_unless($this->me($request)->is_steward, 403);
+
+        return $this->answer($bundle);
+    }
+
+    /** Which paint here a paint of the bundle is, where that could not be told. */
+    public function answers(Request $request, Bundle $bundle): JsonResponse
+    {
+        abort_unless($this->me($request)->is_steward, 403);
+        $values = $request->validate(['answers' => 'present|array', 'answers.*' => 'required|string|max:36']);
+        self::refuseUnlessLooked($bundle);
+        foreach ($values['answers'] as $answer) {
+            if ($answer !== 'new' && PaintsHere::known((string) $answer) === null) {
+                throw new CoreException('One of the chosen paints is no longer there.');
+            }
+        }
+        $bundle->update(['answers' => array_change_key_case($values['answers'])]);
+
+        return $this->answer($bundle);
+    }
+
+    public function take(Request $request, Bundle $bundle): JsonResponse
+    {
+        abort_unless($this->me($request)->is_steward, 403);
+        DB::transaction(static function () use ($bundle): void {
+            $bundle->refresh();
+            self::refuseUnlessLooked($bundle);
+            $bundle->update(['state' => 'taking', 'progress' => 0]);
+            RunBundle::dispatch($bundle->id);
+        });
+
+        return $this->answer($bundle, 202);
+    }
+
+    public function takeBack(Request $request, Bundle $bundle): JsonResponse
+    {
+        abort_unless($this->me($request)->is_steward, 403);
+        TakeBack::of($bundle);
+
+        return new JsonResponse(null, 204);
+    }
+
+    private static function refuseUnlessLooked(Bundle $bundle): void
+    {
+        if ($bundle->state !== 'looked') {
+            throw new CoreException($bundle->state === 'looking' ? 'The bundle is still being looked through.' : 'This bundle is taken in already, or cannot be.');
+        }
+    }
+
+    private function answer(Bundle $bundle, int $status = 200): JsonResponse
+    {
+        $bundle->refresh();
+
+        return new JsonResponse([
+            'uuid' => $bundle->uuid, 'name' => $bundle->name, 'state' => $bundle->state, 'progress' => TakeIn::progress($bundle), 'problem' => $bundle->problem, 'answers' => (object) $bundle->answers,
+            'report' => $bundle->report === null ? null : array_diff_key($bundle->report, ['sound' => 0]),
+        ], $status);
+    }
+}

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Jobs;
+
+use App\Ledger\Look;
+use App\Ledger\TakeIn;
+use App\Models\Bundle;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Queue\Queueable;
+use MarshTrial\Core\CoreException;
+
+/** Looks a bundle through, or takes it in. */
+final class RunBundle implements ShouldQueue
+{
+    use Queueable;
+
+    public int $tries = 3;
+
+    public int $timeout = 300;
+
+    public function __construct(private readonly int $bundleId) {}
+
+    public function handle(): void
+    {
+        $bundle = Bundle::query()->find($this->bundleId);
+        try {
+            match ($bundle?->state) {
+                'looking' => Look::at($bundle),
+                'taking' => TakeIn::of($bundle),
+                default => null,
+            };
+        } catch (CoreException $e) {
+            $bundle?->refresh()->update(['state' => 'failed', 'problem' => $e->getMessage()]);
+        }
+    }
+
+    public function failed(?\Throwable $e): void
+    {
+        Bundle::query()->whereKey($this->bundleId)->whereNot('state', 'taken')
+            ->update(['state' => 'failed', 'problem' => 'Taking the bundle in stopped unexpectedly, and nothing of it was taken in. Choose the file again.']);
+    }
+}

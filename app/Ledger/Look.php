@@ -1,0 +1,190 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ledger;
+
+use App\Models\Bundle as Arrived;
+use App\Models\Card;
+use App\Models\Ledger;
+use App\Models\Revision;
+use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Exchange\Bundle;
+use MarshTrial\Core\Exchange\RecordFingerprint;
+
+/** What taking a bundle in would do, record by record; nothing is written but the report. */
+final class Look
+{
+    /** Records and faults that are listed one by one; the rest is counted. */
+    private const LISTED = 200;
+
+    private readonly Schemas $schemas;
+
+    private readonly BundleFile $file;
+
+    /** @var array<string, string> name of a part of any record => card that it is of, as met in this bundle */
+    private array $parts = [];
+
+    private function __construct(private readonly Arrived $arrived)
+    {
+        $this->schemas = new Schemas;
+        $this->file = BundleFile::open($arrived->path(), $this->schemas);
+    }
+
+    public static function at(Arrived $arrived): void
+    {
+        try {
+            $look = new self($arrived);
+            $report = $look->report();
+            $arrived->update(['state' => 'looked', 'progress' => 1, 'problem' => null, 'report' => $report, 'ledger_id' => Ledger::query()->where('uuid', $report['ledger']['uuid'])->value('id')]);
+        } catch (CoreException $e) {
+            $arrived->update(['state' => 'failed', 'progress' => 1, 'report' => null, 'problem' => mb_strimwidth($e->getMessage(), 0, 900, '…')]);
+        }
+    }
+
+    /** @return array<string, mixed> */
+    private function report(): array
+    {
+        $bundle = $this->file->bundle;
+        $counts = ['new' => 0, 'further' => 0, 'known' => 0, 'conflict' => 0, 'wrong' => 0];
+        $listed = $faults = $sound = $paints = $pictures = [];
+        $here = new PaintsHere;
+        $incomparable = 0;
+        $told = microtime(true);
+        foreach ($bundle->records as $i => $entry) {
+            try {
+                $does = $this->does($entry);
+                if ($does !== 'known') {
+                    $tests = $this->read($entry);
+                    $sound[] = $entry['record'];
+                    foreach ($tests === null ? [] : $tests->evidence['paints'] as $paint) {
+                        $paints[strtolower($paint['uuid'])] ??= ['words' => PaintsHere::words($paint['maker'], $paint['range'], $paint['colourName'], $paint['pigmentsWritten']), ...$here->find($paint)];
+                    }
+                    foreach ($tests === null ? [] : $tests->evidence['pictures'] as $picture) {
+                        $pictures[(string) $picture['sha256']] = $this->file->has(Bundle::picture((string) $picture['sha256'], $picture['extension']));
+                    }
+                    $incomparable += (int) ($tests !== null && ! self::comparable($tests));
+                }
+                $why = '';
+            } catch (CoreException $e) {
+                [$does, $why] = ['wrong', $e->getMessage()];
+                if (count($faults) < self::LISTED) {
+                    $faults[] = ['title' => mb_strimwidth($entry['title'], 0, 120, '…'), 'number' => $entry['number'], 'why' => $why];
+                }
+            }
+            $counts[$does]++;
+            if (count($listed) < self::LISTED && $does !== 'wrong') {
+                $listed[] = ['card' => $entry['card'], 'number' => $entry['number'], 'title' => $entry['title'], 'home' => $entry['home']['name'], 'does' => $does];
+            }
+            if (microtime(true) - $told > 0.3) {
+                $told = microtime(true);
+                DB::table('bundles')->where('id', $this->arrived->id)->update(['progress' => ($i + 1) / count($bundle->records), 'updated_at' => now()]);
+            }
+        }
+        $said = $this->file->has(Bundle::SAID) ? $this->file->part(Bundle::SAID, 'said') : ['standings' => [], 'questions' => [], 'answers' => []];
+        $of = array_count_values(array_column($paints, 'does'));
+
+        return [
+            'ledger' => $bundle->ledger, 'madeAt' => $bundle->madeAt, 'about' => $bundle->about, 'records' => count($bundle->records), ...$counts, 'listed' => $listed, 'faults' => $faults, 'sound' => $sound,
+            'paints' => ['same' => $of['same'] ?? 0, 'new' => $of['new'] ?? 0, 'unsure' => array_map(static fn (string $uuid, array $p): array => ['uuid' => $uuid, 'words' => $p['words'], 'candidates' => $p['candidates']], array_keys($unsure = array_filter($paints, static fn (array $p): bool => $p['does'] === 'unsure')), $unsure)],
+            'pictures' => count(array_filter($pictures)), 'picturesMissing' => count($pictures) - count(array_filter($pictures)), 'incomparable' => $incomparable, 'said' => count($said['standings']) + count($said['questions']) + count($said['answers']),
+        ];
+    }
+
+    private static function comparable(Tests $tests): bool
+    {
+        foreach ($tests->evidence['measurements'] as $m) {
+            foreach ($m['ratings'] as $rating) {
+                if (! Tests::holds($rating)) {
+                    return false;
+                }
+            }
+        }
+
+        return true;
+    }
+
+    /**
+     * What an entry is here, by its name and fingerprint alone.
+     *
+     * @param array{card: string, number: int, fingerprint: string, home: array{uuid: string, name: string}} $entry
+     *
+     * @return 'new'|'further'|'known'|'conflict'
+     */
+    private function does(array $entry): string
+    {
+        $card = Card::query()->where('uuid', strtolower($entry['card']))->first();
+        if ($card === null) {
+            return 'new';
+        }
+        $same = Revision::query()->where('card_id', $card->id)->where('number', $entry['number']);
+        if ((clone $same)->where('fingerprint', $entry['fingerprint'])->exists()) {
+            return 'known';
+        }
+        if ($card->published_at === null) {
+            throw new CoreException('A draft of this ledger bears the name of this record.');
+        }
+        $home = $card->ledger_id === null ? Ledger::own()->uuid : (string) Ledger::query()->whereKey($card->ledger_id)->value('uuid');
+        if (strtolower($entry['home']['uuid']) !== $home) {
+            throw new CoreException('The record says that it is of another ledger than the one it is known to be of here.');
+        }
+
+        return $same->exists() ? 'conflict' : 'further';
+    }
+
+    /**
+     * @param array{card: string, number: int, fingerprint: string, title: string, home: array{uuid: string, name: string}, record: string, evidence: string|null} $entry
+     *
+     * @return Tests|null null: a revision without what it rests on, as earlier ones are
+     *
+     * @throws CoreException
+     */
+    private function read(array $entry): ?Tests
+    {
+        $record = $this->file->part($entry['record'], 'record');
+        if (strtolower($record['uuid']) !== strtolower($entry['card']) || $record['revision'] !== $entry['number'] || ($record['fingerprint'] ?? '') !== $entry['fingerprint']) {
+            throw new CoreException('The record is not the one that the list says.');
+        }
+        if (RecordFingerprint::of($record) !== $entry['fingerprint']) {
+            throw new CoreException('The record was changed since it was published: its fingerprint does not hold.');
+        }
+        if (isset($record['ledger']) && strtolower($record['ledger']['uuid']) !== strtolower($entry['home']['uuid'])) {
+            throw new CoreException('The record was published in another ledger than the list says.');
+        }
+        if ($entry['evidence'] === null) {
+            return null;
+        }
+        $tests = Tests::of($record, $this->file->part($entry['evidence'], 'evidence'), $this->schemas);
+        foreach ($tests->parts as $table => $uuids) {
+            foreach ($uuids as $uuid) {
+                $first = $this->parts["$table $uuid"] ??= strtolower($entry['card']);
+                if ($first !== strtolower($entry['card'])) {
+                    throw new CoreException('A part of this record is said to be of another record too.');
+                }
+            }
+        }
+        if (self::strangeParts($tests)) {
+            throw new CoreException('A part of this record is one of another record here.');
+        }
+
+        return $tests;
+    }
+
+    /** Whether a part is already that of another card here. */
+    public static function strangeParts(Tests $tests): bool
+    {
+        foreach ($tests->parts as $table => $uuids) {
+            foreach (array_chunk($uuids, 500) as $some) {
+                $q = DB::table($table)->whereIn("$table.uuid", $some);
+                $q = in_array($table, ['specimens', 'pictures', 'measurements', 'fade_checks'], true) ? $q : $q->join('specimens', 'specimens.id', '=', "$table.specimen_id");
+                $of = $q->join('cards', 'cards.id', '=', in_array($table, ['specimens', 'pictures', 'measurements', 'fade_checks'], true) ? "$table.card_id" : 'specimens.card_id')->where('cards.uuid', '<>', strtolower($tests->record['uuid']));
+                if ($of->exists()) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+}

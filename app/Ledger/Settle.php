@@ -1,0 +1,313 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ledger;
+
+use App\Models\Bundle;
+use App\Models\Card;
+use App\Models\CompressedJson;
+use App\Models\Ledger;
+use App\Models\Maker;
+use App\Models\Measurement;
+use App\Models\PaintCode;
+use App\Models\Revision;
+use App\Models\Standing;
+use App\Models\User;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+use MarshTrial\Core\Pigment\PigmentStatement;
+
+/**
+ * Writes the tests of a record of another ledger where tests of this house stand: under testers of their own, so that they count as other testers'.
+ * Runs inside the transaction of whoever calls it.
+ */
+final class Settle
+{
+    private const MANY = 60;
+
+    /** @var array<string, int> paint UUID => id here */
+    private array $paints = [];
+
+    /** @var array<string, int> */
+    private array $people = [];
+
+    /** @var array<string, int> */
+    private array $makers = [];
+
+    /** @var array<string, int> by paper UUID */
+    private array $papers = [];
+
+    private readonly PaintsHere $here;
+
+    /** @param Bundle|null $bundle that brings it, and to whose importer new paints belong; null: it came before, and is settled again */
+    public function __construct(private readonly ?Bundle $bundle, private readonly Ledger $from)
+    {
+        $this->here = new PaintsHere;
+    }
+
+    /**
+     * The card of a record that is not here yet.
+     *
+     * @param array{uuid: string, name: string} $home ledger of the record
+     */
+    public function card(Tests $tests, array $home): Card
+    {
+        $r = $tests->record;
+        $ledger = $this->ledger($home);
+        $card = new Card;
+        $card->forceFill([
+            'uuid' => strtolower($r['uuid']), 'owner_id' => $this->person($tests->evidence, $tests->evidence['owner'], $ledger), 'edition' => 1, 'ledger_id' => $ledger->id,
+            ...$this->told($tests), 'published_at' => Tests::moment($r['publishedAt']), 'created_at' => Tests::moment($tests->evidence['made']), 'updated_at' => now(),
+        ])->save();
+        $this->remember('cards', $card->id);
+
+        return $card;
+    }
+
+    /** Puts the tests of a revision in the place of what is there of the card. */
+    public function tests(Card $card, Revision $revision, Tests $tests): void
+    {
+        $e = $tests->evidence;
+        $ledger = Ledger::query()->findOrFail($card->ledger_id);
+        self::clear($card);
+        $card->forceFill([...$this->told($tests), 'revision_id' => $revision->id, 'published_at' => $revision->published_at, 'edition' => $card->edition + 1])->save();
+        $person = fn (string $uuid): int => $this->person($e, $uuid, $ledger);
+        $paints = array_map(fn (array $p): int => $this->paint($p), array_column($e['paints'], null, 'uuid'));
+        $stamps = ['created_at' => now(), 'updated_at' => now()];
+        $shared = static fn (string $uuid, int $owner, ?string $at = null): array => ['uuid' => strtolower($uuid), 'owner_id' => $owner, 'edition' => 1, ...$at === null ? $stamps : ['created_at' => Tests::moment($at), 'updated_at' => Tests::moment($at)]];
+
+        $specimens = $conditions = $byHand = $spoiled = $paintOfRow = [];
+        foreach ($e['rows'] as $row) {
+            $paintOfRow[$row['row']] = $paints[$row['paint']];
+            $id = (int) DB::table('specimens')->insertGetId(['uuid' => strtolower($row['specimen']), 'card_id' => $card->id, 'pan_id' => $this->pan($row['pan'], $paints[$row['paint']], $card->owner_id), 'row' => $row['row']]);
+            $specimens[$row['row']] = $id;
+            foreach ($row['conditions'] as $c) {
+                $conditions[] = [...$shared((string) Str::uuid(), $card->owner_id), 'specimen_id' => $id, 'key' => $c['key'], 'value' => $c['value']];
+            }
+            foreach ($row['byHand'] as $h) {
+                $byHand[] = [...$shared($h['uuid'], $person($h['by']), $h['at']), 'specimen_id' => $id, 'what' => $h['what'], 'value' => $h['value']];
+            }
+            foreach ($row['spoiled'] as $s) {
+                $spoiled[] = [...$shared($s['uuid'], $person($s['by'])), 'specimen_id' => $id, 'property' => $s['property'], 'reason' => $s['reason']];
+            }
+        }
+        $checks = [];
+        foreach ($e['checks'] as $c) {
+            $checks[$c['uuid']] = (int) DB::table('fade_checks')->insertGetId([...$shared($c['uuid'], $card->owner_id), 'card_id' => $card->id, 'checked_on' => "$c[on] 00:00:00", 'dose_mlxh' => $c['doseMlxh'], 'dose_uncertainty' => $c['doseUncertainty'], 'note' => '', 'eye_first' => false]);
+        }
+        $pictures = [];
+        foreach ($e['pictures'] as $p) {
+            $pictures[$p['uuid']] = (int) DB::table('pictures')->insertGetId([
+                'uuid' => strtolower($p['uuid']), 'owner_id' => $card->owner_id, 'card_id' => $card->id, 'fade_check_id' => $p['check'] === null ? null : $checks[$p['check']], 'moment' => $p['moment'], 'source' => $p['source'], 'original_name' => '', 'sha256' => $p['sha256'], 'extension' => $p['extension'],
+                'width' => $p['width'], 'height' => $p['height'], 'taken_as' => $p['takenAs'], 'device' => $p['device'], 'wet' => $p['wet'], 'window_first' => $p['windowFirst'], 'created_at' => Tests::moment($p['at']), 'updated_at' => Tests::moment($p['at']),
+            ]);
+        }
+        $verdicts = array_map(static fn (array $v): array => [
+            ...$shared($v['uuid'], $person($v['by']), $v['at']), 'specimen_id' => $specimens[$v['row']], 'fade_check_id' => $v['check'] === null ? null : $checks[$v['check']], 'property' => $v['property'], 'word' => $v['word'], 'note' => $v['note'], 'blind' => $v['blind'], 'published' => true,
+        ], $e['verdicts']);
+        $ratings = $strips = $films = $mixes = [];
+        foreach ($e['measurements'] as $m) {
+            $at = Tests::moment($m['at']);
+            $id = (int) DB::table('measurements')->insertGetId([
+                'uuid' => strtolower($m['uuid']), 'card_id' => $card->id, 'picture_id' => $pictures[$m['picture']], 'first_picture_id' => $m['first'] === null ? null : $pictures[$m['first']], 'state' => 'done', 'progress' => 1, 'step' => 'Measured elsewhere', 'meter_version' => $m['meter'],
+                'result' => CompressedJson::pack($m['result'] ?? $tests->record['measurement']), 'published' => true, 'created_at' => $at, 'updated_at' => $at,
+            ]);
+            $of = static fn (array $d): array => ['measurement_id' => $id, 'specimen_id' => $specimens[$d['row']], 'paint_id' => $paintOfRow[$d['row']]];
+            $json = static fn (mixed $data): string => json_encode($data, JSON_THROW_ON_ERROR);
+            foreach ($m['ratings'] as $r) {
+                $ratings[] = [...$of($r), 'row' => $r['row'], 'property' => $r['property'], 'scale' => $r['scale'], 'rules' => $r['rules'], 'holds' => Tests::holds($r), 'status' => $r['status'], 'value' => $r['value'], 'uncertainty' => $r['uncertainty'], 'class' => $r['class'], 'detail' => $json($r['detail'])];
+            }
+            foreach ($m['strips'] as $s) {
+                $strips[] = [...$of($s), 'kind' => $s['kind'], 'data' => $json($s['data']), 'l' => $s['lab'][0] ?? null, 'a' => $s['lab'][1] ?? null, 'b' => $s['lab'][2] ?? null];
+            }
+            foreach ($m['films'] as $f) {
+                $films[] = [...$of($f), 'counted' => $f['counted'], 'data' => $json($f['data'])];
+            }
+            foreach ($m['mixes'] as $x) {
+                $mixes[] = [...$of($x), 'partner_id' => $paints[$x['partner']], 'data' => $json($x['data'])];
+            }
+        }
+        foreach (['specimen_conditions' => $conditions, 'hand_measures' => $byHand, 'spoilings' => $spoiled, 'verdicts' => $verdicts, 'ratings' => $ratings, 'strips' => $strips, 'films' => $films, 'mix_runs' => $mixes] as $table => $all) {
+            foreach (array_chunk($all, self::MANY) as $some) {
+                DB::table($table)->insert($some);
+            }
+        }
+    }
+
+    /** What a record says of its card itself. @return array<string, mixed> */
+    private function told(Tests $tests): array
+    {
+        $r = $tests->record;
+
+        return [
+            'kind' => $r['kind'], 'title' => $r['title'], 'paper_id' => $this->paper($tests->evidence['paper']), 'paper_side' => $r['side'], 'note' => $r['note'], 'layout' => $r['layout'],
+            'repeats_card' => isset($r['repeats']) ? strtolower($r['repeats']['card']) : null, 'repeats_number' => $r['repeats']['number'] ?? null,
+        ];
+    }
+
+    /** Takes away what was settled of a card; its revisions and what was said of it stay. */
+    public static function clear(Card $card): void
+    {
+        DB::table('measurements')->where('card_id', $card->id)->delete();
+        DB::table('pictures')->where('card_id', $card->id)->delete();
+        DB::table('specimens')->where('card_id', $card->id)->delete();
+        DB::table('fade_checks')->where('card_id', $card->id)->delete();
+        DB::table('pans')->where('owner_id', $card->owner_id)->whereExists(static fn ($q) => $q->from('users')->whereColumn('users.id', 'pans.owner_id')->whereNotNull('ledger_id'))->whereNotExists(static fn ($q) => $q->from('specimens')->whereColumn('specimens.pan_id', 'pans.id'))->delete();
+    }
+
+    /** How a card stands follows from what was said last. */
+    public static function standing(Card $card): void
+    {
+        $last = Standing::latest($card->id);
+        $withdrawn = $last !== null && $last->withdrawn;
+        $card->forceFill(['withdrawn_at' => $withdrawn ? $last->at : null, 'withdrawn_because' => $withdrawn ? $last->because : ''])->save();
+        if ($card->ledger_id !== null) {
+            foreach ([Measurement::query()->where('card_id', $card->id)->toBase(), DB::table('verdicts')->whereIn('specimen_id', DB::table('specimens')->where('card_id', $card->id)->select('id'))] as $counted) {
+                $counted->where('published', $withdrawn)->update(['published' => ! $withdrawn]);
+            }
+        }
+    }
+
+    /** @param array{uuid: string, name: string} $named */
+    public function ledger(array $named): Ledger
+    {
+        $uuid = strtolower($named['uuid']);
+        $there = Ledger::query()->where('uuid', $uuid)->first();
+        // A ledger tells its own name best.
+        if ($there !== null && ! $there->own && $this->from->is($there) && $there->name !== $named['name']) {
+            $there->update(['name' => mb_substr($named['name'], 0, 80)]);
+        }
+        if ($there === null) {
+            $there = Ledger::query()->create(['uuid' => $uuid, 'name' => mb_substr($named['name'], 0, 80), 'own' => false]);
+            $this->remember('ledgers', $there->id);
+        }
+
+        return $there;
+    }
+
+    /**
+     * A tester of another ledger, who has no account here. Whoever has one is never made to have said what another ledger only claims.
+     *
+     * @param array<string, mixed> $of evidence, or what was said, with its people
+     */
+    public function person(array $of, string $uuid, Ledger $ledger): int
+    {
+        $uuid = strtolower($uuid);
+        if (isset($this->people[$uuid])) {
+            return $this->people[$uuid];
+        }
+        $there = User::query()->where('uuid', $uuid)->first();
+        $as = $uuid;
+        if ($there !== null && $there->ledger_id === null && ! $this->from->own) {
+            $as = self::derived("$uuid as {$this->from->uuid} has it");
+            $there = User::query()->where('uuid', $as)->first();
+        }
+        if ($there === null) {
+            $name = array_column($of['people'], 'name', 'uuid');
+            $there = new User;
+            $there->forceFill(['uuid' => $as, 'name' => array_change_key_case($name)[$uuid] ?? 'somebody', 'email' => "$as@elsewhere.invalid", 'password' => Str::password(40), 'is_steward' => false, 'ledger_id' => $ledger->own ? $this->from->id : $ledger->id, 'removed_at' => now()])->save();
+            $this->remember('users', $there->id);
+        }
+
+        return $this->people[$uuid] = $there->id;
+    }
+
+    /** @param array<string, mixed> $paint */
+    private function paint(array $paint): int
+    {
+        $uuid = strtolower($paint['uuid']);
+        if (isset($this->paints[$uuid])) {
+            return $this->paints[$uuid];
+        }
+        $found = $this->here->find($paint);
+        $answer = $this->bundle->answers[$uuid] ?? 'new';
+        $id = $found['does'] === 'unsure' && $answer !== 'new' ? PaintsHere::known($answer) : $found['id'];
+        if ($id === null) {
+            $statement = PigmentStatement::parse($paint['pigmentsWritten']);
+            $id = (int) DB::table('paints')->insertGetId([
+                ...$this->ours($uuid), 'maker_id' => $this->maker($paint['maker']), 'range' => $paint['range'], 'colour_name' => $paint['colourName'], 'pigments_written' => $paint['pigmentsWritten'], 'pigments' => $statement->text(), 'pigments_stated' => $statement->isStated(),
+                'series' => $paint['series'], 'medium' => $paint['medium'], 'grade' => $paint['grade'], 'discontinued' => $paint['discontinued'], 'effects' => $paint['effects'] === null ? null : json_encode($paint['effects']),
+            ]);
+            DB::table('paint_codes')->insert(PaintCode::rows($id, $statement->codes));
+            $this->remember('paints', $id);
+        } elseif (DB::table('paints')->where('uuid', $uuid)->doesntExist() && DB::table('paint_aliases')->where('uuid', $uuid)->doesntExist()) {
+            $this->remember('paint_aliases', (int) DB::table('paint_aliases')->insertGetId(['uuid' => $uuid, 'paint_id' => $id]));
+        }
+
+        return $this->paints[$uuid] = $id;
+    }
+
+    private function maker(string $name): int
+    {
+        $name = Maker::tidy($name);
+        $key = mb_strtolower($name);
+        if (! isset($this->makers[$key])) {
+            $id = DB::table('makers')->whereRaw('lower(name) = ?', [$key])->value('id');
+            if ($id === null) {
+                $id = DB::table('makers')->insertGetId([...$this->ours((string) Str::uuid()), 'name' => $name]);
+                $this->remember('makers', (int) $id);
+            }
+            $this->makers[$key] = (int) $id;
+        }
+
+        return $this->makers[$key];
+    }
+
+    /** @param array<string, mixed> $paper */
+    private function paper(array $paper): int
+    {
+        $uuid = strtolower($paper['uuid']);
+        if (! isset($this->papers[$uuid])) {
+            $what = ['maker' => $paper['maker'], 'fibre' => $paper['fibre'], 'weight_gsm' => $paper['weightGsm'], 'surface' => $paper['surface']];
+            $id = DB::table('papers')->where($what)->orderBy('id')->value('id') ?? DB::table('papers')->where('uuid', $uuid)->value('id');
+            if ($id === null) {
+                $id = DB::table('papers')->insertGetId([...$this->ours($uuid), ...$what]);
+                $this->remember('papers', (int) $id);
+            }
+            $this->papers[$uuid] = (int) $id;
+        }
+
+        return $this->papers[$uuid];
+    }
+
+    /** One pan for all rows that were painted from what is told alike: another batch or formulation is another pan. @param array<string, mixed> $pan */
+    private function pan(array $pan, int $paintId, int $ownerId): int
+    {
+        $formulation = $pan['formulation'] === null ? null : DB::table('formulations')->where('paint_id', $paintId)->where(['since' => $pan['formulation']['since'] === null ? null : $pan['formulation']['since'].' 00:00:00', 'pigments_written' => $pan['formulation']['pigmentsWritten']])->value('id');
+        if ($pan['formulation'] !== null && $formulation === null) {
+            $formulation = DB::table('formulations')->insertGetId([...$this->ours((string) Str::uuid()), 'paint_id' => $paintId, 'since' => $pan['formulation']['since'] === null ? null : $pan['formulation']['since'].' 00:00:00', 'pigments_written' => $pan['formulation']['pigmentsWritten'], 'note' => '']);
+            $this->remember('formulations', (int) $formulation);
+        }
+        $uuid = self::derived(json_encode([$paintId, $ownerId, $pan['form'], $pan['batch'], $pan['volumeMl'], $pan['openedOn'], $pan['got'], $formulation], JSON_THROW_ON_ERROR));
+        $id = DB::table('pans')->where('uuid', $uuid)->value('id');
+
+        return (int) ($id ?? DB::table('pans')->insertGetId([
+            'uuid' => $uuid, 'owner_id' => $ownerId, 'edition' => 1, 'created_at' => now(), 'updated_at' => now(), 'paint_id' => $paintId, 'form' => $pan['form'], 'batch' => $pan['batch'], 'volume_ml' => $pan['volumeMl'],
+            'opened_on' => $pan['openedOn'] === null ? null : "$pan[openedOn] 00:00:00", 'got' => $pan['got'], 'formulation_id' => $formulation, 'state' => 'in use',
+        ]));
+    }
+
+    /** @return array<string, mixed> what is made here belongs to whoever takes the bundle in, and is changed like anything of theirs */
+    private function ours(string $uuid): array
+    {
+        $owner = $this->bundle->owner_id ?? User::query()->where('is_steward', true)->whereNull('removed_at')->orderBy('id')->value('id');
+
+        return ['uuid' => $uuid, 'owner_id' => $owner, 'edition' => 1, 'created_at' => now(), 'updated_at' => now()];
+    }
+
+    private function remember(string $table, int $id): void
+    {
+        if ($this->bundle !== null) {
+            DB::table('bundle_changes')->insert(['bundle_id' => $this->bundle->id, 'table' => $table, 'row_id' => $id]);
+        }
+    }
+
+    /** A UUID that is the same wherever it is made of the same words (RFC 9562, version 8). */
+    private static function derived(string $words): string
+    {
+        $hash = hash('sha256', $words);
+
+        return sprintf('%s-%s-8%s-8%s-%s', substr($hash, 0, 8), substr($hash, 8, 4), substr($hash, 12, 3), substr($hash, 15, 3), substr($hash, 18, 12));
+    }
+}

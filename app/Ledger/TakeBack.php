@@ -1,0 +1,108 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ledger;
+
+use App\Models\Bundle;
+use App\Models\Card;
+use App\Models\Ledger;
+use App\Models\Revision;
+use App\Models\Standing;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Schema;
+use MarshTrial\Core\CoreException;
+
+/** Takes a bundle back: its records go with their tests, what an earlier one brought stands again, and what this house has come to use stays. */
+final class TakeBack
+{
+    /** What a bundle makes beside records, in the order in which it can go: what others still refer to stays. */
+    private const MADE = ['paint_aliases', 'formulations', 'paints', 'makers', 'papers', 'users', 'ledgers'];
+
+    /** Goes with a paint and holds nothing on to it. */
+    private const PART_OF_IT = ['paint_codes', 'paint_aliases', 'paint_digests'];
+
+    public static function of(Bundle $bundle): void
+    {
+        DB::transaction(static function () use ($bundle): void {
+            $bundle->refresh();
+            if ($bundle->state === 'taking') {
+                throw new CoreException('The bundle is just being taken in. Wait until it is.');
+            }
+            if ($bundle->state === 'taken') {
+                self::undo($bundle);
+            }
+            $bundle->delete();
+        });
+        @unlink($bundle->path());
+    }
+
+    private static function undo(Bundle $bundle): void
+    {
+        $cards = Card::query()->whereIn('id', Revision::query()->where('bundle_id', $bundle->id)->select('card_id'))->get();
+        $going = $cards->filter(static fn (Card $c): bool => $c->ledger_id !== null && Revision::query()->where('card_id', $c->id)->where(static fn ($q) => $q->whereNull('bundle_id')->orWhere('bundle_id', '<>', $bundle->id))->doesntExist());
+        self::refuseWhatIsTalkedAbout($bundle, $going->pluck('id')->all());
+        foreach (DB::table('bundle_changes')->where('bundle_id', $bundle->id)->whereNotNull('before')->get() as $change) {
+            DB::table($change->table)->where('id', $change->row_id)->update((array) json_decode((string) $change->before, true));
+        }
+        foreach (['answers', 'questions', 'standings', 'revisions'] as $table) {
+            DB::table($table)->where('bundle_id', $bundle->id)->delete();
+        }
+        $cards->whereNotNull('ledger_id')->each(Settle::clear(...));
+        $going->each->delete();
+        foreach ($cards->whereNotNull('ledger_id')->whereNotIn('id', $going->pluck('id')) as $card) {
+            self::settleAgain($card);
+        }
+        foreach (Card::query()->whereIn('id', $cards->pluck('id'))->orWhereIn('id', Standing::query()->select('card_id'))->get() as $card) {
+            Settle::standing($card);
+        }
+        foreach (self::MADE as $table) {
+            foreach (DB::table('bundle_changes')->where('bundle_id', $bundle->id)->where('table', $table)->pluck('row_id') as $id) {
+                if (! self::isReferredTo($table, (int) $id, $bundle)) {
+                    DB::table($table)->where('id', $id)->delete();
+                }
+            }
+        }
+    }
+
+    /** @param list<int> $going ids of the cards that would go */
+    private static function refuseWhatIsTalkedAbout(Bundle $bundle, array $going): void
+    {
+        $said = 0;
+        foreach (array_chunk($going, 500) as $some) {
+            $said += DB::table('questions')->whereIn('card_id', $some)->where(static fn ($q) => $q->whereNull('bundle_id')->orWhere('bundle_id', '<>', $bundle->id))->count()
+                + DB::table('answers')->join('questions', 'questions.id', '=', 'answers.question_id')->whereIn('questions.card_id', $some)->where(static fn ($q) => $q->whereNull('answers.bundle_id')->orWhere('answers.bundle_id', '<>', $bundle->id))->count();
+        }
+        if ($said > 0) {
+            throw new CoreException("Records of this bundle were asked about here since ($said questions and answers), so it is no longer taken back. Nothing was changed.");
+        }
+    }
+
+    private static function settleAgain(Card $card): void
+    {
+        $revision = Revision::query()->where('card_id', $card->id)->whereNotNull('evidence')->orderByDesc('number')->orderByDesc('fingerprint')->first();
+        if ($revision !== null) {
+            (new Settle(null, Ledger::query()->findOrFail($card->ledger_id)))->tests($card, $revision, Tests::of($revision->record, (array) $revision->evidence, new Schemas));
+        }
+    }
+
+    private static function isReferredTo(string $table, int $id, Bundle $bundle): bool
+    {
+        static $keys = null;
+        if ($keys === null) {
+            $keys = [];
+            foreach (Schema::getTableListing(schemaQualified: false) as $of) {
+                foreach (Schema::getForeignKeys($of) as $key) {
+                    $keys[$key['foreign_table']][] = [$of, $key['columns'][0]];
+                }
+            }
+        }
+        foreach ($keys[$table] ?? [] as [$of, $column]) {
+            if (! in_array($of, self::PART_OF_IT, true) && DB::table($of)->where($column, $id)->when($of === 'bundles', static fn ($q) => $q->where('id', '<>', $bundle->id))->exists()) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}

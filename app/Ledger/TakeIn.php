@@ -1,0 +1,213 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ledger;
+
+use App\Models\Answer;
+use App\Models\Bundle as Arrived;
+use App\Models\Card;
+use App\Models\Ledger;
+use App\Models\Question;
+use App\Models\Revision;
+use App\Models\Standing;
+use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Exchange\Bundle;
+
+/**
+ * Takes a bundle in, in one transaction or not at all. Entries are only added: a revision that is here stays as it is, and one that says otherwise under
+ * the same number stands beside it. Cards of this house keep their own tests whatever a bundle says of them.
+ */
+final class TakeIn
+{
+    /** Share of the work that is done when the pictures are here, before the database is held. */
+    private const PICTURES = 0.4;
+
+    /** @var array<int, Card> cards whose tests are to be settled, by id */
+    private array $cards = [];
+
+    private readonly BundleFile $file;
+
+    private readonly Schemas $schemas;
+
+    private readonly Ledger $from;
+
+    private readonly Settle $settle;
+
+    private function __construct(private readonly Arrived $arrived)
+    {
+        $this->schemas = new Schemas;
+        $this->file = BundleFile::open($arrived->path(), $this->schemas);
+    }
+
+    public static function of(Arrived $arrived): void
+    {
+        $take = new self($arrived);
+        $sound = array_flip($arrived->report['sound'] ?? []);
+        $entries = array_values(array_filter($take->file->bundle->records, static fn (array $e): bool => isset($sound[$e['record']])));
+        usort($entries, static fn (array $a, array $b): int => [$a['card'], $a['number'], $a['fingerprint']] <=> [$b['card'], $b['number'], $b['fingerprint']]);
+        // Pictures first: under the name of their content they mean nothing until a record names them.
+        foreach ($entries as $i => $entry) {
+            $take->pictures($entry);
+            self::tell($arrived, self::PICTURES * ($i + 1) / max(1, count($entries)));
+        }
+        DB::transaction(static function () use ($arrived, $take, $entries): void {
+            $arrived->refresh();
+            if ($arrived->state !== 'taking') {
+                return;
+            }
+            $take->begin();
+            foreach ($entries as $i => $entry) {
+                $take->entry($entry);
+                // The database is held by this transaction, so progress goes another way.
+                self::tell($arrived, self::PICTURES + (1 - self::PICTURES) * ($i + 1) / count($entries));
+            }
+            $take->said();
+            foreach ($take->cards as $card) {
+                Settle::standing($card);
+            }
+            $arrived->update(['state' => 'taken', 'progress' => 1, 'taken_at' => now(), 'ledger_id' => $take->from->id]);
+        });
+        Cache::store('file')->forget("bundle-$arrived->uuid");
+    }
+
+    private static function tell(Arrived $arrived, float $progress): void
+    {
+        static $told = 0.0;
+        if (microtime(true) - $told > 0.25) {
+            $told = microtime(true);
+            Cache::store('file')->put("bundle-$arrived->uuid", $progress, 3600);
+        }
+    }
+
+    public static function progress(Arrived $arrived): float
+    {
+        return $arrived->state === 'taking' ? (float) Cache::store('file')->get("bundle-$arrived->uuid", 0.0) : $arrived->progress;
+    }
+
+    /** @param array<string, mixed> $entry */
+    private function pictures(array $entry): void
+    {
+        if ($entry['evidence'] === null) {
+            return;
+        }
+        foreach ($this->file->sound($entry['evidence'])['pictures'] as $picture) {
+            if ($picture['sha256'] !== null && $this->file->has(Bundle::picture($picture['sha256'], $picture['extension']))) {
+                try {
+                    $this->file->keepPicture($picture['sha256'], $picture['extension']);
+                } catch (CoreException) {
+                    // What it measured is in the record; the picture itself is then not here, as if it had not come along.
+                }
+            }
+        }
+    }
+
+    private function begin(): void
+    {
+        $this->from = (new Settle($this->arrived, Ledger::own()))->ledger($this->file->bundle->ledger);
+        $this->settle = new Settle($this->arrived, $this->from);
+    }
+
+    /** @param array<string, mixed> $entry */
+    private function entry(array $entry): void
+    {
+        $uuid = strtolower($entry['card']);
+        $card = Card::query()->where('uuid', $uuid)->first();
+        if ($card !== null && Revision::query()->where('card_id', $card->id)->where('number', $entry['number'])->where('fingerprint', $entry['fingerprint'])->exists()) {
+            return;
+        }
+        $record = $this->file->sound($entry['record']);
+        $evidence = $entry['evidence'] === null ? null : $this->file->sound($entry['evidence']);
+        $tests = $evidence === null ? null : Tests::of($record, $evidence, $this->schemas);
+        // Since it was looked at, another bundle may have come.
+        if ($tests !== null && Look::strangeParts($tests)) {
+            throw new CoreException('The ledger changed since this bundle was looked at. Look at it again.');
+        }
+        if ($card === null) {
+            if ($tests === null) {
+                return;
+            }
+            $card = $this->settle->card($tests, $entry['home']);
+        }
+        $revision = new Revision;
+        $revision->forceFill([
+            'card_id' => $card->id, 'number' => $entry['number'], 'publisher_id' => $card->owner_id, 'published_at' => Tests::moment($record['publishedAt']), 'title' => mb_substr($record['title'], 0, 255),
+            'record' => $record, 'fingerprint' => $entry['fingerprint'], 'evidence' => $evidence, 'bundle_id' => $this->arrived->id,
+        ])->save();
+        if ($card->ledger_id !== null && $tests !== null && self::leads($revision, $card)) {
+            $this->settle->tests($card, $revision, $tests);
+        }
+        $this->cards[$card->id] = $card;
+    }
+
+    /** Whether a revision is the one whose tests count: the highest number, and of two of one number the same one in every ledger. */
+    public static function leads(Revision $revision, Card $card): bool
+    {
+        return Revision::query()->where('card_id', $card->id)->whereNotNull('evidence')->orderByDesc('number')->orderByDesc('fingerprint')->value('id') === $revision->id;
+    }
+
+    private function said(): void
+    {
+        if (! $this->file->has(Bundle::SAID)) {
+            return;
+        }
+        $said = $this->file->part(Bundle::SAID, 'said');
+        $cards = Card::query()->whereNotNull('published_at')->whereIn('uuid', array_unique(array_map(strtolower(...), [...array_column($said['standings'], 'card'), ...array_column($said['questions'], 'card')])))->get()->keyBy('uuid');
+        foreach ($said['standings'] as $s) {
+            $card = $cards[strtolower($s['card'])] ?? null;
+            // Nobody withdraws a record of this house but this house, or a copy of it.
+            if ($card !== null && ($card->ledger_id !== null || $this->from->own)) {
+                $this->say(Standing::class, $s, ['card_id' => $card->id, 'withdrawn' => $s['withdrawn'], 'because' => $s['because']], $said);
+                $this->cards[$card->id] ??= $card;
+            }
+        }
+        foreach ($said['questions'] as $q) {
+            $card = $cards[strtolower($q['card'])] ?? null;
+            if ($card !== null) {
+                $there = $this->say(Question::class, $q, ['card_id' => $card->id, 'row' => $q['row'], 'text' => $q['text']], $said);
+                $this->close($there, $q['closedAt']);
+            }
+        }
+        $questions = Question::query()->whereIn('uuid', array_map(strtolower(...), array_column($said['answers'], 'question')))->pluck('id', 'uuid');
+        foreach ($said['answers'] as $a) {
+            if (isset($questions[strtolower($a['question'])])) {
+                $this->say(Answer::class, $a, ['question_id' => $questions[strtolower($a['question'])], 'text' => $a['text']], $said);
+            }
+        }
+    }
+
+    /**
+     * @template T of Standing|Question|Answer
+     *
+     * @param class-string<T> $model
+     * @param array<string, mixed> $entry
+     * @param array<string, mixed> $values
+     * @param array<string, mixed> $said
+     *
+     * @return T
+     */
+    private function say(string $model, array $entry, array $values, array $said): Standing|Question|Answer
+    {
+        $there = $model::query()->where('uuid', strtolower($entry['uuid']))->first();
+        if ($there === null) {
+            $there = new $model;
+            $there->forceFill(['uuid' => strtolower($entry['uuid']), 'by_id' => $this->settle->person($said, $entry['by'], $this->from), 'at' => Tests::moment($entry['at']), 'bundle_id' => $this->arrived->id, ...$values])->save();
+        }
+
+        return $there;
+    }
+
+    /** Closed is closed; of two moments the earlier one holds, in every ledger. */
+    private function close(Question $question, ?string $at): void
+    {
+        $closed = $at === null ? null : Tests::moment($at);
+        if ($closed !== null && ($question->closed_at === null || $closed->lessThan($question->closed_at))) {
+            if ($question->bundle_id !== $this->arrived->id) {
+                DB::table('bundle_changes')->insert(['bundle_id' => $this->arrived->id, 'table' => 'questions', 'row_id' => $question->id, 'before' => json_encode(['closed_at' => $question->closed_at?->toDateTimeString()])]);
+            }
+            $question->update(['closed_at' => $closed]);
+        }
+    }
+}

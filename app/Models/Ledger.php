@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+
+/**
+ * A ledger of records: this one, or another whose records were taken in.
+ *
+ * @property int $id
+ * @property string $uuid
+ * @property string $name
+ * @property bool $own
+ */
+final class Ledger extends Model
+{
+    /** Said of one that nobody has named yet. */
+    private const NAMELESS = 'a ledger without a name';
+
+    protected function casts(): array
+    {
+        return ['own' => 'boolean'];
+    }
+
+    /** This one. */
+    public static function own(): self
+    {
+        return self::query()->where('own', true)->firstOrFail();
+    }
+
+    public function words(): string
+    {
+        return $this->name === '' ? self::NAMELESS : $this->name;
+    }
+
+    /** @return array{uuid: string, name: string} as records name the ledger that they are of */
+    public function named(): array
+    {
+        return ['uuid' => $this->uuid, 'name' => $this->words()];
+    }
+}
