@@ -36,6 +36,7 @@ use App\Http\Controllers\SideBySideController;
 use App\Http\Controllers\SignInController;
 use App\Http\Controllers\StudyController;
 use App\Http\Controllers\SwatchController;
+use App\Http\Controllers\TalkController;
 use App\Http\Controllers\TodayController;
 use App\Http\Controllers\VerdictController;
 use Illuminate\Support\Facades\Route;
@@ -212,6 +213,12 @@ Route::middleware('auth')->group(static function (): void {
     Route::post('imports/{import}/run', [ImportController::class, 'run']);
     Route::delete('imports/{import}', [ImportController::class, 'destroy']);
     Route::get('imports/{import}/wrong.csv', [ImportController::class, 'wrong']);
+
+    Route::put('questions/{uuid}', [TalkController::class, 'ask']);
+    Route::put('questions/{question}/answers/{uuid}', [TalkController::class, 'answer']);
+    Route::put('questions/{question}/closing', [TalkController::class, 'close']);
+    Route::get('records/{card}/plan', [TalkController::class, 'plan'])->where('card', '[0-9a-fA-F-]{36}');
+    Route::put('records/{card}/repeats/{uuid}', [TalkController::class, 'repeat'])->where('card', '[0-9a-fA-F-]{36}');
 
     Route::put('ledger', [LedgerController::class, 'put']);
     Route::get('bundles', [LedgerController::class, 'bundles']);

@@ -25,14 +25,17 @@ final class RunBundle implements ShouldQueue
     public function handle(): void
     {
         $bundle = Bundle::query()->find($this->bundleId);
+        if ($bundle === null) {
+            return;
+        }
         try {
-            match ($bundle?->state) {
+            match ($bundle->state) {
                 'looking' => Look::at($bundle),
                 'taking' => TakeIn::of($bundle),
                 default => null,
             };
         } catch (CoreException $e) {
-            $bundle?->refresh()->update(['state' => 'failed', 'problem' => $e->getMessage()]);
+            $bundle->refresh()->update(['state' => 'failed', 'problem' => $e->getMessage()]);
         }
     }
 

@@ -23,7 +23,7 @@ final class Entries
     }
 
     /** @return iterable<string> */
-    private static function of(?Builder $cards): iterable
+    public static function of(?Builder $cards = null): iterable
     {
         $of = static fn (string $table): Builder => DB::table($table)->join('cards', 'cards.id', '=', "$table.card_id")->when($cards !== null, static fn (Builder $q) => $q->whereIn('cards.id', clone $cards))->orderBy("$table.id");
         foreach ($of('revisions')->select('cards.uuid', 'number', 'fingerprint')->cursor() as $r) {

@@ -35,7 +35,12 @@ final class Schemas
     public function check(string $schema, array $part, string $what): void
     {
         $this->schemas[$schema] ??= (object) json_decode((string) file_get_contents(self::path($schema)), flags: JSON_THROW_ON_ERROR);
-        $error = $this->validator->validate(json_decode(json_encode($part, JSON_THROW_ON_ERROR), flags: JSON_THROW_ON_ERROR), $this->schemas[$schema])->error();
+        try {
+            $data = json_decode(json_encode($part, JSON_THROW_ON_ERROR), flags: JSON_THROW_ON_ERROR);
+        } catch (\JsonException) {
+            throw new CoreException("$what holds a number that is too large for any measurement, or letters that are none.");
+        }
+        $error = $this->validator->validate($data, $this->schemas[$schema])->error();
         if ($error !== null) {
             [$where, $told] = [array_key_first($all = (new ErrorFormatter)->formatKeyed($error)), reset($all)];
             throw new CoreException(mb_strimwidth(sprintf('%s is not as the schema "%s" has it: %s at %s.', $what, $schema, implode(' ', (array) $told), $where === '/' ? 'its beginning' : $where), 0, 400, '…'));

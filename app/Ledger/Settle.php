@@ -6,7 +6,6 @@ namespace App\Ledger;
 
 use App\Models\Bundle;
 use App\Models\Card;
-use App\Models\CompressedJson;
 use App\Models\Ledger;
 use App\Models\Maker;
 use App\Models\Measurement;
@@ -65,7 +64,11 @@ final class Settle
         return $card;
     }
 
-    /** Puts the tests of a revision in the place of what is there of the card. */
+    /**
+     * Puts the tests of a revision in the place of what is there of the card.
+     *
+     * @param Tests $tests packed
+     */
     public function tests(Card $card, Revision $revision, Tests $tests): void
     {
         $e = $tests->evidence;
@@ -111,21 +114,20 @@ final class Settle
             $at = Tests::moment($m['at']);
             $id = (int) DB::table('measurements')->insertGetId([
                 'uuid' => strtolower($m['uuid']), 'card_id' => $card->id, 'picture_id' => $pictures[$m['picture']], 'first_picture_id' => $m['first'] === null ? null : $pictures[$m['first']], 'state' => 'done', 'progress' => 1, 'step' => 'Measured elsewhere', 'meter_version' => $m['meter'],
-                'result' => CompressedJson::pack($m['result'] ?? $tests->record['measurement']), 'published' => true, 'created_at' => $at, 'updated_at' => $at,
+                'result' => $m['result'], 'published' => true, 'created_at' => $at, 'updated_at' => $at,
             ]);
             $of = static fn (array $d): array => ['measurement_id' => $id, 'specimen_id' => $specimens[$d['row']], 'paint_id' => $paintOfRow[$d['row']]];
-            $json = static fn (mixed $data): string => json_encode($data, JSON_THROW_ON_ERROR);
             foreach ($m['ratings'] as $r) {
-                $ratings[] = [...$of($r), 'row' => $r['row'], 'property' => $r['property'], 'scale' => $r['scale'], 'rules' => $r['rules'], 'holds' => Tests::holds($r), 'status' => $r['status'], 'value' => $r['value'], 'uncertainty' => $r['uncertainty'], 'class' => $r['class'], 'detail' => $json($r['detail'])];
+                $ratings[] = [...$of($r), 'row' => $r['row'], 'property' => $r['property'], 'scale' => $r['scale'], 'rules' => $r['rules'], 'holds' => Tests::holds($r), 'status' => $r['status'], 'value' => $r['value'], 'uncertainty' => $r['uncertainty'], 'class' => $r['class'], 'detail' => $r['detail']];
             }
             foreach ($m['strips'] as $s) {
-                $strips[] = [...$of($s), 'kind' => $s['kind'], 'data' => $json($s['data']), 'l' => $s['lab'][0] ?? null, 'a' => $s['lab'][1] ?? null, 'b' => $s['lab'][2] ?? null];
+                $strips[] = [...$of($s), 'kind' => $s['kind'], 'data' => $s['data'], 'l' => $s['lab'][0] ?? null, 'a' => $s['lab'][1] ?? null, 'b' => $s['lab'][2] ?? null];
             }
             foreach ($m['films'] as $f) {
-                $films[] = [...$of($f), 'counted' => $f['counted'], 'data' => $json($f['data'])];
+                $films[] = [...$of($f), 'counted' => $f['counted'], 'data' => $f['data']];
             }
             foreach ($m['mixes'] as $x) {
-                $mixes[] = [...$of($x), 'partner_id' => $paints[$x['partner']], 'data' => $json($x['data'])];
+                $mixes[] = [...$of($x), 'partner_id' => $paints[$x['partner']], 'data' => $x['data']];
             }
         }
         foreach (['specimen_conditions' => $conditions, 'hand_measures' => $byHand, 'spoilings' => $spoiled, 'verdicts' => $verdicts, 'ratings' => $ratings, 'strips' => $strips, 'films' => $films, 'mix_runs' => $mixes] as $table => $all) {
@@ -135,7 +137,11 @@ final class Settle
         }
     }
 
-    /** What a record says of its card itself. @return array<string, mixed> */
+    /**
+     * What a record says of its card itself.
+     *
+     * @return array<string, mixed>
+     */
     private function told(Tests $tests): array
     {
         $r = $tests->record;
@@ -271,7 +277,11 @@ final class Settle
         return $this->papers[$uuid];
     }
 
-    /** One pan for all rows that were painted from what is told alike: another batch or formulation is another pan. @param array<string, mixed> $pan */
+    /**
+     * One pan for all rows that were painted from what is told alike: another batch or formulation is another pan.
+     *
+     * @param array<string, mixed> $pan
+     */
     private function pan(array $pan, int $paintId, int $ownerId): int
     {
         $formulation = $pan['formulation'] === null ? null : DB::table('formulations')->where('paint_id', $paintId)->where(['since' => $pan['formulation']['since'] === null ? null : $pan['formulation']['since'].' 00:00:00', 'pigments_written' => $pan['formulation']['pigmentsWritten']])->value('id');

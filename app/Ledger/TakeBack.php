@@ -56,9 +56,10 @@ final class TakeBack
         foreach (Card::query()->whereIn('id', $cards->pluck('id'))->orWhereIn('id', Standing::query()->select('card_id'))->get() as $card) {
             Settle::standing($card);
         }
+        $bundle->update(['ledger_id' => null]);
         foreach (self::MADE as $table) {
             foreach (DB::table('bundle_changes')->where('bundle_id', $bundle->id)->where('table', $table)->pluck('row_id') as $id) {
-                if (! self::isReferredTo($table, (int) $id, $bundle)) {
+                if (! self::isReferredTo($table, (int) $id)) {
                     DB::table($table)->where('id', $id)->delete();
                 }
             }
@@ -82,11 +83,11 @@ final class TakeBack
     {
         $revision = Revision::query()->where('card_id', $card->id)->whereNotNull('evidence')->orderByDesc('number')->orderByDesc('fingerprint')->first();
         if ($revision !== null) {
-            (new Settle(null, Ledger::query()->findOrFail($card->ledger_id)))->tests($card, $revision, Tests::of($revision->record, (array) $revision->evidence, new Schemas));
+            (new Settle(null, Ledger::query()->findOrFail($card->ledger_id)))->tests($card, $revision, Tests::of($revision->record, (array) $revision->evidence, null)->packed());
         }
     }
 
-    private static function isReferredTo(string $table, int $id, Bundle $bundle): bool
+    private static function isReferredTo(string $table, int $id): bool
     {
         static $keys = null;
         if ($keys === null) {
@@ -98,7 +99,7 @@ final class TakeBack
             }
         }
         foreach ($keys[$table] ?? [] as [$of, $column]) {
-            if (! in_array($of, self::PART_OF_IT, true) && DB::table($of)->where($column, $id)->when($of === 'bundles', static fn ($q) => $q->where('id', '<>', $bundle->id))->exists()) {
+            if (! in_array($of, self::PART_OF_IT, true) && DB::table($of)->where($column, $id)->exists()) {
                 return true;
             }
         }

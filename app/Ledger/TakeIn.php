@@ -7,10 +7,12 @@ namespace App\Ledger;
 use App\Models\Answer;
 use App\Models\Bundle as Arrived;
 use App\Models\Card;
+use App\Models\CompressedJson;
 use App\Models\Ledger;
 use App\Models\Question;
 use App\Models\Revision;
 use App\Models\Standing;
+use App\Storage\NoRoom;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\CoreException;
@@ -22,24 +24,21 @@ use MarshTrial\Core\Exchange\Bundle;
  */
 final class TakeIn
 {
-    /** Share of the work that is done when the pictures are here, before the database is held. */
-    private const PICTURES = 0.4;
+    /** Share of the work that is done before the database is held. */
+    private const BEFORE = 0.6;
 
     /** @var array<int, Card> cards whose tests are to be settled, by id */
     private array $cards = [];
 
     private readonly BundleFile $file;
 
-    private readonly Schemas $schemas;
+    private Ledger $from;
 
-    private readonly Ledger $from;
-
-    private readonly Settle $settle;
+    private Settle $settle;
 
     private function __construct(private readonly Arrived $arrived)
     {
-        $this->schemas = new Schemas;
-        $this->file = BundleFile::open($arrived->path(), $this->schemas);
+        $this->file = BundleFile::open($arrived->path(), new Schemas);
     }
 
     public static function of(Arrived $arrived): void
@@ -48,21 +47,24 @@ final class TakeIn
         $sound = array_flip($arrived->report['sound'] ?? []);
         $entries = array_values(array_filter($take->file->bundle->records, static fn (array $e): bool => isset($sound[$e['record']])));
         usort($entries, static fn (array $a, array $b): int => [$a['card'], $a['number'], $a['fingerprint']] <=> [$b['card'], $b['number'], $b['fingerprint']]);
-        // Pictures first: under the name of their content they mean nothing until a record names them.
+        // All that takes time is done before the database is held: pictures, which under the name of their content mean nothing until a record names
+        // them, and what the records say, packed as it will be kept.
+        $packed = tmpfile() ?: throw new NoRoom('There is no room for working.');
         foreach ($entries as $i => $entry) {
-            $take->pictures($entry);
-            self::tell($arrived, self::PICTURES * ($i + 1) / max(1, count($entries)));
+            self::lay($packed, $take->prepared($entry));
+            self::tell($arrived, self::BEFORE * ($i + 1) / max(1, count($entries)));
         }
-        DB::transaction(static function () use ($arrived, $take, $entries): void {
+        rewind($packed);
+        DB::transaction(static function () use ($arrived, $take, $entries, $packed): void {
             $arrived->refresh();
             if ($arrived->state !== 'taking') {
                 return;
             }
             $take->begin();
             foreach ($entries as $i => $entry) {
-                $take->entry($entry);
+                $take->entry($entry, self::next($packed));
                 // The database is held by this transaction, so progress goes another way.
-                self::tell($arrived, self::PICTURES + (1 - self::PICTURES) * ($i + 1) / count($entries));
+                self::tell($arrived, self::BEFORE + (1 - self::BEFORE) * ($i + 1) / count($entries));
             }
             $take->said();
             foreach ($take->cards as $card) {
@@ -87,13 +89,16 @@ final class TakeIn
         return $arrived->state === 'taking' ? (float) Cache::store('file')->get("bundle-$arrived->uuid", 0.0) : $arrived->progress;
     }
 
-    /** @param array<string, mixed> $entry */
-    private function pictures(array $entry): void
+    /**
+     * @param array<string, mixed> $entry
+     *
+     * @return array{record: string, evidence: string|null, tests: Tests|null, publishedAt: string, title: string}
+     */
+    private function prepared(array $entry): array
     {
-        if ($entry['evidence'] === null) {
-            return;
-        }
-        foreach ($this->file->sound($entry['evidence'])['pictures'] as $picture) {
+        $record = $this->file->sound($entry['record']);
+        $evidence = $entry['evidence'] === null ? null : $this->file->sound($entry['evidence']);
+        foreach ($evidence['pictures'] ?? [] as $picture) {
             if ($picture['sha256'] !== null && $this->file->has(Bundle::picture($picture['sha256'], $picture['extension']))) {
                 try {
                     $this->file->keepPicture($picture['sha256'], $picture['extension']);
@@ -102,6 +107,32 @@ final class TakeIn
                 }
             }
         }
+
+        return ['record' => CompressedJson::pack($record), 'evidence' => $evidence === null ? null : CompressedJson::pack($evidence), 'tests' => $evidence === null ? null : Tests::of($record, $evidence, null)->packed(), 'publishedAt' => $record['publishedAt'], 'title' => $record['title']];
+    }
+
+    /**
+     * @param resource $file
+     * @param array<string, mixed> $prepared
+     */
+    private static function lay($file, array $prepared): void
+    {
+        $text = serialize($prepared);
+        if (fwrite($file, pack('J', strlen($text)).$text) !== strlen($text) + 8) {
+            throw new NoRoom('There is no room for working.');
+        }
+    }
+
+    /**
+     * @param resource $file
+     *
+     * @return array<string, mixed>
+     */
+    private static function next($file): array
+    {
+        $length = (int) (unpack('J', (string) fread($file, 8))[1] ?? 0);
+
+        return unserialize((string) stream_get_contents($file, $length), ['allowed_classes' => [Tests::class]]);
     }
 
     private function begin(): void
@@ -110,17 +141,17 @@ final class TakeIn
         $this->settle = new Settle($this->arrived, $this->from);
     }
 
-    /** @param array<string, mixed> $entry */
-    private function entry(array $entry): void
+    /**
+     * @param array<string, mixed> $entry
+     * @param array<string, mixed> $prepared
+     */
+    private function entry(array $entry, array $prepared): void
     {
-        $uuid = strtolower($entry['card']);
-        $card = Card::query()->where('uuid', $uuid)->first();
+        $card = Card::query()->where('uuid', strtolower($entry['card']))->first();
         if ($card !== null && Revision::query()->where('card_id', $card->id)->where('number', $entry['number'])->where('fingerprint', $entry['fingerprint'])->exists()) {
             return;
         }
-        $record = $this->file->sound($entry['record']);
-        $evidence = $entry['evidence'] === null ? null : $this->file->sound($entry['evidence']);
-        $tests = $evidence === null ? null : Tests::of($record, $evidence, $this->schemas);
+        $tests = $prepared['tests'];
         // Since it was looked at, another bundle may have come.
         if ($tests !== null && Look::strangeParts($tests)) {
             throw new CoreException('The ledger changed since this bundle was looked at. Look at it again.');
@@ -131,21 +162,20 @@ final class TakeIn
             }
             $card = $this->settle->card($tests, $entry['home']);
         }
-        $revision = new Revision;
-        $revision->forceFill([
-            'card_id' => $card->id, 'number' => $entry['number'], 'publisher_id' => $card->owner_id, 'published_at' => Tests::moment($record['publishedAt']), 'title' => mb_substr($record['title'], 0, 255),
-            'record' => $record, 'fingerprint' => $entry['fingerprint'], 'evidence' => $evidence, 'bundle_id' => $this->arrived->id,
-        ])->save();
-        if ($card->ledger_id !== null && $tests !== null && self::leads($revision, $card)) {
-            $this->settle->tests($card, $revision, $tests);
+        $id = (int) DB::table('revisions')->insertGetId([
+            'card_id' => $card->id, 'number' => $entry['number'], 'publisher_id' => $card->owner_id, 'published_at' => Tests::moment($prepared['publishedAt']), 'title' => mb_substr($prepared['title'], 0, 255),
+            'record' => $prepared['record'], 'fingerprint' => $entry['fingerprint'], 'evidence' => $prepared['evidence'], 'bundle_id' => $this->arrived->id,
+        ]);
+        if ($card->ledger_id !== null && $tests !== null && self::leads($id, $card)) {
+            $this->settle->tests($card, Revision::query()->select('id', 'published_at')->findOrFail($id), $tests);
         }
         $this->cards[$card->id] = $card;
     }
 
     /** Whether a revision is the one whose tests count: the highest number, and of two of one number the same one in every ledger. */
-    public static function leads(Revision $revision, Card $card): bool
+    private static function leads(int $revisionId, Card $card): bool
     {
-        return Revision::query()->where('card_id', $card->id)->whereNotNull('evidence')->orderByDesc('number')->orderByDesc('fingerprint')->value('id') === $revision->id;
+        return Revision::query()->where('card_id', $card->id)->whereNotNull('evidence')->orderByDesc('number')->orderByDesc('fingerprint')->value('id') === $revisionId;
     }
 
     private function said(): void

@@ -34,6 +34,7 @@ use MarshTrial\Core\Exchange\LayoutJson;
  * @property Carbon $created_at
  * @property Carbon $updated_at
  * @property Paper $paper
+ * @property Ledger|null $ledger
  * @property BenchSession|null $session
  * @property Hanging|null $hanging
  * @property \Illuminate\Database\Eloquent\Collection<int, Specimen> $specimens
@@ -77,7 +78,7 @@ final class Card extends Model
      */
     public function scopeListed(Builder $query): void
     {
-        $query->select('id', 'uuid', 'owner_id', 'edition', 'kind', 'title', 'paper_id', 'paper_side', 'note', 'published_at', 'withdrawn_at', 'withdrawn_because', 'bench_session_id', 'created_at', 'updated_at');
+        $query->select('id', 'uuid', 'owner_id', 'edition', 'kind', 'title', 'paper_id', 'paper_side', 'note', 'published_at', 'withdrawn_at', 'withdrawn_because', 'bench_session_id', 'ledger_id', 'created_at', 'updated_at');
     }
 
     /**
@@ -131,6 +132,12 @@ final class Card extends Model
     public function layoutHash(): string
     {
         return hash('sha256', json_encode($this->layout, JSON_THROW_ON_ERROR));
+    }
+
+    /** @return BelongsTo<Ledger, $this> null: this one */
+    public function ledger(): BelongsTo
+    {
+        return $this->belongsTo(Ledger::class);
     }
 
     /** @return BelongsTo<Paper, $this> */

@@ -50,6 +50,25 @@ final readonly class Block
         return array_values($out) ?: throw new CoreException('A card needs at least one block.');
     }
 
+    /**
+     * The blocks that a card was made of.
+     *
+     * @return list<self>
+     */
+    public static function ofLayout(CardLayout $layout): array
+    {
+        $out = [];
+        foreach ($layout->windowsOf($layout->rows[0]->row ?? 1, 'whole') as $window) {
+            $kind = BlockKind::tryFrom($window->use);
+            if ($kind !== null) {
+                $role = $kind->definition()::fieldRole();
+                $out[] = self::of($kind, $role === null ? null : count($layout->cellsOf($window->row, $role)));
+            }
+        }
+
+        return $out;
+    }
+
     /** Such as "ladder:6". */
     public function text(): string
     {

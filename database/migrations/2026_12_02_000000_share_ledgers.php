@@ -10,8 +10,7 @@ use Illuminate\Support\Str;
 use MarshTrial\Core\Exchange\RecordFingerprint;
 
 /** Ledgers, what travels between them, and what is said of a record: withdrawn, asked, answered. */
-return new class extends Migration
-{
+return new class extends Migration {
     public function up(): void
     {
         Schema::create('ledgers', function (Blueprint $table): void {

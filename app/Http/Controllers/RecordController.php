@@ -8,8 +8,9 @@ use App\Http\JsonResponse;
 use App\Models\Card;
 use App\Models\Revision;
 use App\Queries\PropertyView;
+use App\Queries\RecordStanding;
 use Illuminate\Database\Eloquent\Builder;
-use MarshTrial\Core\Exchange\RecordDifference;
+use Illuminate\Http\Request;
 use MarshTrial\Core\Exchange\RecordFingerprint;
 
 /** Published records: anyone may read them. */
@@ -17,18 +18,20 @@ final class RecordController extends Controller
 {
     public function index(): JsonResponse
     {
-        $page = Revision::query()->with('card.owner')->select('id', 'card_id', 'number', 'published_at', 'title')
+        $page = Revision::query()->with('card.owner', 'card.ledger')->select('id', 'card_id', 'number', 'published_at', 'title')
             ->whereIn('id', Revision::query()->selectRaw('max(id)')->groupBy('card_id'))->orderByDesc('id')->paginate(50);
 
         return new JsonResponse(['records' => array_map(static fn (Revision $r): array => [
-            'card' => $r->card->uuid, 'number' => $r->number, 'title' => $r->title, 'kind' => $r->card->kind, 'by' => $r->card->owner->name, 'publishedAt' => $r->published_at->toIso8601String(), 'withdrawn' => $r->card->withdrawn_at !== null,
+            'card' => $r->card->uuid, 'number' => $r->number, 'title' => $r->title, 'kind' => $r->card->kind, 'by' => $r->card->owner->name, 'publishedAt' => $r->published_at->toIso8601String(), 'withdrawn' => $r->card->withdrawn_at !== null, 'ledger' => $r->card->ledger?->words(),
         ], $page->items()), 'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage()]);
     }
 
-    public function show(string $card, ?int $number = null): JsonResponse
+    public function show(Request $request, string $card, ?int $number = null): JsonResponse
     {
         $revision = Revision::query()->with('card')->whereHas('card', static fn (Builder $q) => $q->where('uuid', $card))
-            ->when($number !== null, static fn (Builder $q) => $q->where('number', $number))->orderByDesc('number')->firstOrFail();
+            ->when($number !== null, static fn (Builder $q) => $q->where('number', $number))
+            // Two may bear one number, when a ledger and a copy of it both went on.
+            ->when($request->query('fingerprint'), static fn (Builder $q, mixed $print) => $q->where('fingerprint', (string) $print))->orderByDesc('number')->orderBy('id')->firstOrFail();
 
         // Records of earlier days name the pans of their tester, and leave it to the reader to word a rating.
         $record = $revision->record;
@@ -40,11 +43,7 @@ final class RecordController extends Controller
 
         // The answer of this server; anybody can ask `php artisan record:verify` or a program of their own.
         $fingerprint = RecordFingerprint::holds($record);
-        $before = Revision::query()->where('card_id', $revision->card_id)->where('number', $revision->number - 1)->first();
-        $record['standing'] = [
-            'newest' => (int) Revision::query()->where('card_id', $revision->card_id)->max('number'), 'changes' => $before === null ? [] : RecordDifference::between($before->record, $record),
-            'withdrawn' => $revision->card->withdrawal(),
-        ];
+        $record['standing'] = RecordStanding::of($revision, $record, $this->user($request));
 
         return new JsonResponse($record, 200, ['X-Fingerprint' => $fingerprint === null ? 'none' : ($fingerprint ? 'holds' : 'differs')], JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION);
     }

@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Actions\RepeatRecord;
+use App\Http\JsonResponse;
+use App\Models\Answer;
+use App\Models\Card;
+use App\Models\Question;
+use Illuminate\Database\Eloquent\ModelNotFoundException;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\CoreException;
+
+/** What testers have to do with each other's records: questions, answers, repeats. */
+final class TalkController extends Controller
+{
+    /** Asked once, never changed; the same call again is the same question. */
+    public function ask(Request $request, string $uuid): JsonResponse
+    {
+        $values = $request->validate(['card' => 'required|uuid', 'row' => 'nullable|integer|min:1|max:30', 'text' => 'required|string|max:1000'], ['text.required' => 'Write the question.']);
+        $card = self::published($values['card']);
+        $uuid = strtolower($uuid);
+        $question = Question::query()->where('uuid', $uuid)->first() ?? Question::query()->create(['uuid' => $uuid, 'by_id' => $this->me($request)->id, 'at' => now()->startOfSecond(), 'card_id' => $card->id, 'row' => $values['row'] ?? null, 'text' => trim($values['text'])]);
+        if ($question->by_id !== $this->me($request)->id || $question->card_id !== $card->id) {
+            throw new CoreException('There is another question under this name.');
+        }
+
+        return new JsonResponse(['uuid' => $question->uuid], $question->wasRecentlyCreated ? 201 : 200);
+    }
+
+    public function answer(Request $request, Question $question, string $uuid): JsonResponse
+    {
+        $values = $request->validate(['text' => 'required|string|max:2000'], ['text.required' => 'Write the answer.']);
+        $uuid = strtolower($uuid);
+        $answer = DB::transaction(function () use ($request, $question, $uuid, $values): Answer {
+            $there = Answer::query()->where('uuid', $uuid)->first();
+            if ($there === null && $question->closed_at !== null) {
+                throw new CoreException('The question is closed: whoever asked it has what they wanted to know. Ask a new one.');
+            }
+
+            return $there ?? Answer::query()->create(['uuid' => $uuid, 'by_id' => $this->me($request)->id, 'at' => now()->startOfSecond(), 'question_id' => $question->id, 'text' => trim($values['text'])]);
+        });
+        if ($answer->by_id !== $this->me($request)->id || $answer->question_id !== $question->id) {
+            throw new CoreException('There is another answer under this name.');
+        }
+
+        return new JsonResponse(['uuid' => $answer->uuid], $answer->wasRecentlyCreated ? 201 : 200);
+    }
+
+    /** Whoever asked says when it is answered. */
+    public function close(Request $request, Question $question): JsonResponse
+    {
+        abort_unless($question->by_id === $this->me($request)->id, 403);
+        $question->update(['closed_at' => $question->closed_at ?? now()->startOfSecond()]);
+
+        return new JsonResponse(null, 204);
+    }
+
+    public function plan(Request $request, string $card): JsonResponse
+    {
+        return new JsonResponse(RepeatRecord::plan(self::published($card), $this->me($request)));
+    }
+
+    public function repeat(Request $request, string $card, string $uuid): JsonResponse
+    {
+        $values = $request->validate(['pans' => 'present|array|max:6', 'pans.*' => 'uuid', 'plannedOn' => 'nullable|date_format:Y-m-d']);
+        $session = RepeatRecord::of(self::published($card), strtolower($uuid), $values['pans'], $values['plannedOn'] ?? now()->toDateString(), $this->me($request));
+
+        return new JsonResponse(['session' => $session->uuid], $session->wasRecentlyCreated ? 201 : 200);
+    }
+
+    private static function published(string $uuid): Card
+    {
+        return Card::query()->where('uuid', strtolower($uuid))->whereNotNull('published_at')->first() ?? throw (new ModelNotFoundException)->setModel(Card::class);
+    }
+}

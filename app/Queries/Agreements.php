@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Card;
+use App\Models\User;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Evidence\Agreement;
+use MarshTrial\Core\Measuring\Measures;
+use MarshTrial\Core\Rating\Property;
+
+/** How far cards that test the same paints agree, and how far a tester agrees with all others. */
+final class Agreements
+{
+    /**
+     * A repeat beside what it repeats, property by property, of the paints that are on both. What light did is compared by the categories that both
+     * leave open, since doses differ.
+     *
+     * @return list<array{property: string, pairs: int, agree: int, words: string}>
+     */
+    public static function ofCards(Card $first, Card $repeat): array
+    {
+        $of = static fn (Card $card): array => self::ratings(static fn (Builder $q) => $q->where('cards.id', $card->id));
+        [$a, $b] = [$of($first), $of($repeat)];
+        $out = [];
+        foreach ($a as $property => $values) {
+            $pairs = array_intersect_key($values, $b[$property] ?? []);
+            if ($pairs === []) {
+                continue;
+            }
+            if ($property === Property::Lightfastness->value) {
+                $agree = count(array_filter(array_keys($pairs), static fn (int $paint): bool => array_intersect($a[$property][$paint]['classes'], $b[$property][$paint]['classes']) !== []));
+                $out[] = ['property' => $property, 'pairs' => count($pairs), 'agree' => $agree, 'words' => self::counted(count($pairs), $agree).' in the categories that both leave open'];
+            } else {
+                $agreement = Agreement::of(array_map(static fn (int $paint): array => [...array_slice($a[$property][$paint]['number'], 0, 2), ...array_slice($b[$property][$paint]['number'], 0, 2)], array_combine($k = array_keys($pairs), $k)));
+                $out[] = ['property' => $property, 'pairs' => $agreement->pairs, 'agree' => $agreement->agree, 'words' => self::words($property, $agreement, 'the repeat reads')];
+            }
+        }
+
+        return $out;
+    }
+
+    /**
+     * A tester's own tests beside what all others say of the same paints; shown to nobody but that tester.
+     *
+     * @return list<array{property: string, pairs: int, agree: int, leans: bool, words: string}>
+     */
+    public static function ofTester(User $user): array
+    {
+        $paints = DB::table('ratings')->join('specimens', 'specimens.id', '=', 'ratings.specimen_id')->join('cards', 'cards.id', '=', 'specimens.card_id')->where('cards.owner_id', $user->id)->distinct()->pluck('ratings.paint_id');
+        $own = self::ratings(static fn (Builder $q) => $q->where('cards.owner_id', $user->id));
+        $others = self::ratings(static fn (Builder $q) => $q->where('cards.owner_id', '<>', $user->id)->where('measurements.published', true)->whereIn('ratings.paint_id', $paints));
+        $out = [];
+        foreach ($own as $property => $values) {
+            $pairs = array_intersect_key($values, $others[$property] ?? []);
+            if ($property !== Property::Lightfastness->value && $pairs !== []) {
+                $agreement = Agreement::of(array_map(static fn (int $paint): array => [...$others[$property][$paint]['number'], ...$own[$property][$paint]['number']], array_combine($k = array_keys($pairs), $k)));
+                $out[] = ['property' => $property, 'pairs' => $agreement->pairs, 'agree' => $agreement->agree, 'leans' => $agreement->leans, 'words' => self::words($property, $agreement, 'you read')];
+            }
+        }
+
+        return $out;
+    }
+
+    private static function words(string $property, Agreement $agreement, string $who): string
+    {
+        $quantity = Measures::of(Property::from($property))::quantity();
+        $less = ($agreement->difference ?? 0.0) < 0;
+
+        return self::counted($agreement->pairs, $agreement->agree).' within what both can be trusted to'.($agreement->leans ? sprintf('; %s %s %s than the others do', $who, $quantity->write(abs((float) $agreement->difference), $agreement->uncertainty), $less ? 'less' : 'more') : '');
+    }
+
+    private static function counted(int $pairs, int $agree): string
+    {
+        return $pairs === 1 ? ($agree === 1 ? 'the one paint on both agrees' : 'the one paint on both does not agree') : "$agree of $pairs paints agree";
+    }
+
+    /**
+     * What measured rows say, by property and paint: of several rows of a paint the mean, trusted as far as they lie apart.
+     *
+     * @param \Closure(Builder): Builder $which
+     *
+     * @return array<string, array<int, array{number: array{0: float, 1: float}, classes: list<string>}>>
+     */
+    private static function ratings(\Closure $which): array
+    {
+        $rows = $which(DB::table('ratings')->where('ratings.holds', true)->where('ratings.status', 'measured')->whereNotNull('ratings.value')->whereNotNull('ratings.uncertainty')
+            ->join('measurements', 'measurements.id', '=', 'ratings.measurement_id')->join('pictures', 'pictures.id', '=', 'measurements.picture_id')->join('cards', 'cards.id', '=', 'measurements.card_id')
+            ->where('pictures.wet', false)->whereNull('pictures.withdrawn_at')->whereNull('cards.withdrawn_at')
+            ->whereNotExists(static fn ($q) => $q->from('spoilings')->whereColumn('spoilings.specimen_id', 'ratings.specimen_id')->where(static fn ($q) => $q->whereNull('spoilings.property')->orWhereColumn('spoilings.property', 'ratings.property'))))
+            ->orderBy('ratings.id')->get(['ratings.paint_id', 'ratings.specimen_id', 'ratings.property', 'ratings.value', 'ratings.uncertainty', DB::raw("json_extract(ratings.detail, '$.classes95') as classes"), DB::raw("json_extract(ratings.detail, '$.protocol') as protocol")]);
+        $newest = [];
+        foreach ($rows as $row) {
+            // Results of different protocols are never taken together.
+            $newest[$row->property][(int) $row->paint_id][(string) $row->protocol][(int) $row->specimen_id] = $row;
+        }
+        $out = [];
+        foreach ($newest as $property => $paints) {
+            foreach ($paints as $paint => $protocols) {
+                uasort($protocols, static fn (array $a, array $b): int => count($b) <=> count($a));
+                $tests = array_values(reset($protocols));
+                $n = count($tests);
+                $mean = array_sum(array_map(static fn (object $t): float => (float) $t->value, $tests)) / $n;
+                $apart = $n < 2 ? 0.0 : sqrt(array_sum(array_map(static fn (object $t): float => ((float) $t->value - $mean) ** 2, $tests)) / ($n - 1));
+                $trusted = sqrt(array_sum(array_map(static fn (object $t): float => (float) $t->uncertainty ** 2, $tests)) / $n);
+                $out[$property][$paint] = ['number' => [$mean, max($apart, $trusted) / sqrt($n)], 'classes' => array_values(array_map(strval(...), (array) json_decode((string) end($tests)->classes, true)))];
+            }
+        }
+
+        return $out;
+    }
+}

@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Answer;
+use App\Models\Card;
+use App\Models\Ledger;
+use App\Models\Question;
+use App\Models\Revision;
+use App\Models\Standing;
+use App\Models\User;
+use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Exchange\RecordDifference;
+
+/** How a record stands today: what later revisions and others say of it. It is told beside the record and is no part of it. */
+final class RecordStanding
+{
+    /**
+     * @param array<string, mixed> $record of the revision
+     *
+     * @return array<string, mixed>
+     */
+    public static function of(Revision $revision, array $record, ?User $user): array
+    {
+        $card = $revision->card;
+        $before = Revision::query()->where('card_id', $card->id)->where('number', $revision->number - 1)->first();
+        $home = $card->ledger_id === null ? null : Ledger::query()->findOrFail($card->ledger_id);
+        $repeated = $card->repeats_card === null ? null : Card::query()->whereNotNull('published_at')->where('uuid', $card->repeats_card)->first();
+
+        return [
+            'newest' => (int) Revision::query()->where('card_id', $card->id)->max('number'), 'changes' => $before === null ? [] : RecordDifference::between($before->record, $record),
+            'withdrawn' => $card->withdrawal(),
+            'history' => Standing::query()->with('by')->where('card_id', $card->id)->orderBy('at')->orderBy('uuid')->get()->map(static fn (Standing $s): array => ['withdrawn' => $s->withdrawn, 'because' => $s->because, 'by' => $s->by->name, 'on' => $s->at->toDateString()])->all(),
+            'home' => $home === null ? null : [...$home->named(), 'broughtBy' => $revision->bundle_id === null ? null : self::broughtBy($revision)],
+            'otherwise' => Revision::query()->where('card_id', $card->id)->where('number', $revision->number)->where('fingerprint', '<>', $revision->fingerprint)->pluck('fingerprint')->all(),
+            'questions' => self::questions($card, $user),
+            'repeats' => $repeated === null ? null : [...self::named($repeated), 'agreement' => Agreements::ofCards($repeated, $card)],
+            'repeatedBy' => Card::query()->with('owner')->where('repeats_card', $card->uuid)->whereNotNull('published_at')->orderBy('id')->limit(20)->get()->map(static fn (Card $c): array => [...self::named($c), 'agreement' => Agreements::ofCards($card, $c)])->all(),
+            'mayAsk' => $user !== null, 'mayRepeat' => $user !== null && in_array($card->kind, ['property', 'fade'], true),
+        ];
+    }
+
+    private static function broughtBy(Revision $revision): ?string
+    {
+        return Ledger::query()->whereIn('id', DB::table('bundles')->where('id', $revision->bundle_id)->select('ledger_id'))->first()?->words();
+    }
+
+    /** @return array{card: string, title: string, by: string, withdrawn: bool} */
+    private static function named(Card $card): array
+    {
+        $card->loadMissing('owner');
+
+        return ['card' => $card->uuid, 'title' => $card->title, 'by' => $card->owner->name, 'withdrawn' => $card->withdrawn_at !== null];
+    }
+
+    /** @return list<array<string, mixed>> oldest first; what a steward hid is seen by stewards alone */
+    private static function questions(Card $card, ?User $user): array
+    {
+        $steward = $user !== null && $user->is_steward;
+        $shown = static fn ($q) => $steward ? $q : $q->whereNull('hidden_at');
+
+        return array_values($shown(Question::query())->with(['by', 'answers' => static fn ($q) => $shown($q)->with('by')])->where('card_id', $card->id)->orderBy('at')->orderBy('uuid')->get()->map(static fn (Question $q): array => [
+            'uuid' => $q->uuid, 'row' => $q->row, 'text' => $q->text, 'by' => $q->by->name, 'at' => $q->at->toIso8601String(), 'closed' => $q->closed_at?->toIso8601String(), 'mayClose' => $q->closed_at === null && $user !== null && $q->by_id === $user->id, 'hidden' => $q->hidden_at !== null,
+            'answers' => $q->answers->map(static fn (Answer $a): array => ['uuid' => $a->uuid, 'text' => $a->text, 'by' => $a->by->name, 'at' => $a->at->toIso8601String(), 'tester' => $a->by_id === $card->owner_id, 'hidden' => $a->hidden_at !== null])->all(),
+        ])->all());
+    }
+}

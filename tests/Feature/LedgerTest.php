@@ -1,0 +1,195 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Actions\WithdrawRecord;
+use App\Ledger\Entries;
+use App\Ledger\TakeBack;
+use App\Ledger\WriteBundle;
+use App\Models\Answer;
+use App\Models\Bundle;
+use App\Models\Card;
+use App\Models\Ledger;
+use App\Models\Question;
+use App\Models\User;
+use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\DB;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+use Tests\Support\BundleMutant;
+use Tests\Support\TwoLedgers;
+
+/** Records travel between ledgers: nothing twice, nothing lost, nothing overwritten, nothing half. */
+final class LedgerTest extends FeatureTestCase
+{
+    /** How many histories, kills and damaged bundles are tried here; bin/accuracy exchange tries 300, 50 and 1 000. */
+    private const TRIED = ['HISTORIES' => 12, 'KILLS' => 6, 'MUTANTS' => 120];
+
+    private static function tried(string $what): int
+    {
+        return (int) (getenv("LEDGER_$what") ?: self::TRIED[$what]);
+    }
+
+    private static function folder(): string
+    {
+        return dirname(__DIR__, 2).'/build/two-ledgers';
+    }
+
+    protected function tearDown(): void
+    {
+        Carbon::setTestNow();
+        parent::tearDown();
+    }
+
+    public function testWhateverHappensInTwoLedgersTheyEndEqual(): void
+    {
+        @unlink(self::folder().'/template.sqlite');
+        $kinds = [];
+        for ($seed = 1; $seed <= self::tried('HISTORIES'); $seed++) {
+            $random = new Randomizer(new Mt19937($seed));
+            $two = TwoLedgers::begin($random, self::folder(), $seed % 4 === 0);
+            for ($step = $random->getInt(8, 20); $step > 0; $step--) {
+                $two->step();
+            }
+            self::assertSame([], self::faults($two), "history $seed");
+            foreach (array_keys($two->said) as $what) {
+                $kinds[explode(' ', $what)[0]] = true;
+            }
+        }
+        ksort($kinds);
+        self::assertSame(['answer', 'question', 'revision', 'standing'], array_keys($kinds));
+    }
+
+    /** @return list<string> what is not as it should be when both have exchanged everything */
+    public static function faults(TwoLedgers $two): array
+    {
+        foreach ([0, 1, 0] as $from) {
+            $two->exchange($from);
+        }
+        $faults = [];
+        ksort($two->said);
+        foreach ([0, 1] as $house) {
+            $held = $two->in($house, $two->entries(...));
+            if ($held !== $two->said) {
+                $faults[] = "house $house lost ".json_encode(array_diff_assoc($two->said, $held)).', made up '.json_encode(array_diff_assoc($held, $two->said));
+            }
+            $titles = $two->in($house, static fn (): array => Card::query()->whereNull('ledger_id')->pluck('title', 'uuid')->all());
+            if (! $two->forked && array_diff_assoc($titles, $two->titles) !== []) {
+                $faults[] = "house $house overwrote a draft";
+            }
+        }
+        if ($two->in(0, Entries::fingerprint(...)) !== $two->in(1, Entries::fingerprint(...))) {
+            $faults[] = 'the fingerprints differ';
+        }
+        if (! $two->forked && $two->tests(0) !== $two->tests(1)) {
+            $faults[] = 'other tests count here than there';
+        }
+        $before = [$two->rows(0), $two->rows(1)];
+        $two->exchange(0);
+        $two->exchange(1);
+        if ($before !== [$two->rows(0), $two->rows(1)]) {
+            $faults[] = 'exchanging once more made something twice';
+        }
+
+        return $faults;
+    }
+
+    public function testADamagedBundleEndsInASentenceOrAResultAndIsTakenBackWithoutATrace(): void
+    {
+        $two = self::twoWithRecords(5);
+        $path = self::folder().'/whole.zip';
+        @unlink($path);
+        $two->in(0, static fn () => WriteBundle::to($path, WriteBundle::cards(), 'all records', false));
+        $two->in(1, function () use ($two, $path): void {
+            $before = $two->rows(1);
+            $ended = [];
+            for ($seed = 1; $seed <= self::tried('MUTANTS'); $seed++) {
+                $mutant = BundleMutant::of($path, self::folder().'/mutant.zip', new Randomizer(new Mt19937($seed)), Ledger::own()->uuid);
+                memory_reset_peak_usage();
+                $base = memory_get_usage();
+                $bundle = TwoLedgers::arrive(self::folder().'/mutant.zip');
+                self::assertLessThan(128_000_000, memory_get_peak_usage() - $base, "mutant $seed, $mutant");
+                self::assertContains($bundle->state, ['taken', 'failed'], "mutant $seed, $mutant");
+                if ($bundle->state === 'failed') {
+                    self::assertMatchesRegularExpression('/^[A-Z"].*[.?]$/su', (string) $bundle->problem, "mutant $seed, $mutant");
+                    self::assertSame($before, $two->rows(1), "mutant $seed, $mutant");
+                }
+                $ended[$mutant][$bundle->state === 'failed' ? 'refused' : ($bundle->report['wrong'] > 0 ? 'in part' : 'whole')] = true;
+                if ($bundle->state === 'taken') {
+                    // Whatever came in can be read.
+                    foreach (Card::query()->pluck('uuid') as $uuid) {
+                        $this->getJson("/api/records/$uuid.json")->assertOk();
+                    }
+                    $this->getJson('/api/pigments/PB28')->assertSuccessful();
+                }
+                TakeBack::of($bundle);
+                self::assertSame($before, $two->rows(1), "mutant $seed, $mutant, taken back");
+            }
+            self::assertSame([], DB::select('pragma foreign_key_check'));
+            self::assertSame(['refused' => true], $ended['a name that climbs']);
+            self::assertSame(['refused' => true], $ended['another version']);
+            self::assertArrayNotHasKey('whole', $ended['a wrong sum']);
+            self::assertArrayNotHasKey('whole', $ended['a changed record']);
+            self::assertArrayNotHasKey('whole', $ended['a part that swells']);
+        });
+        self::assertFileDoesNotExist(dirname(self::folder()).'/climbed.json');
+    }
+
+    public function testAnImportThatIsKilledLeavesNothingHalf(): void
+    {
+        $two = self::twoWithRecords(12);
+        $path = self::folder().'/whole.zip';
+        @unlink($path);
+        $two->in(0, static fn () => WriteBundle::to($path, WriteBundle::cards(), 'all records', false));
+        $nothing = $two->rows(1);
+        $fingerprint = $two->in(0, Entries::fingerprint(...));
+        $run = static function (?float $kill) use ($path): float {
+            $began = microtime(true);
+            $process = proc_open([PHP_BINARY, dirname(__DIR__, 2).'/artisan', 'ledger:take-in', $path], [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes, null, ['DB_DATABASE' => self::folder().'/1.sqlite', 'APP_ENV' => 'testing', 'CACHE_STORE' => 'array'] + getenv());
+            self::assertIsResource($process);
+            while (proc_get_status($process)['running']) {
+                if ($kill !== null && microtime(true) - $began > $kill) {
+                    proc_terminate($process, 9);
+                }
+                usleep(1000);
+            }
+            proc_close($process);
+
+            return microtime(true) - $began;
+        };
+        $whole = $run(null);
+        self::assertSame($fingerprint, $two->in(1, Entries::fingerprint(...)));
+        $full = $two->rows(1);
+        $two->in(1, static fn () => Bundle::query()->get()->each(TakeBack::of(...)));
+        self::assertSame($nothing, $two->rows(1));
+        $met = [];
+        for ($i = 0; $i < self::tried('KILLS'); $i++) {
+            // Most of the time goes by before the first write; what matters is the end.
+            $run($whole * (0.3 + 0.75 * ($i + 0.5) / self::tried('KILLS')));
+            $rows = $two->rows(1);
+            self::assertContains($rows, [$nothing, $full], "killed the {$i}th time");
+            $met[$rows === $full ? 'whole' : 'nothing'] = true;
+            $two->in(1, static fn () => Bundle::query()->where('state', 'taken')->get()->each(TakeBack::of(...)));
+        }
+        self::assertArrayHasKey('nothing', $met);
+    }
+
+    private static function twoWithRecords(int $records): TwoLedgers
+    {
+        @unlink(self::folder().'/template.sqlite');
+        $two = TwoLedgers::begin(new Randomizer(new Mt19937(7)), self::folder(), false);
+        for ($i = 0; $i < $records; $i++) {
+            $two->publish(0);
+        }
+        $two->in(0, static function (): void {
+            $card = Card::query()->firstOrFail();
+            WithdrawRecord::of($card, User::query()->firstOrFail(), 'the pan was another one');
+            $question = Question::query()->create(['uuid' => self::uuid(), 'by_id' => 1, 'at' => now(), 'card_id' => $card->id, 'row' => 1, 'text' => 'Which batch?']);
+            Answer::query()->create(['uuid' => self::uuid(), 'by_id' => 2, 'at' => now(), 'question_id' => $question->id, 'text' => 'W-1.']);
+        });
+
+        return $two;
+    }
+}
