@@ -18,13 +18,14 @@ use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\Licences;
 use MarshTrial\Core\Exchange\RecordFingerprint;
+use MarshTrial\Core\Exchange\RecordGaps;
 
 /** Publishes a card as a new revision that holds its own complete JSON and never changes. */
 final class PublishRecord
 {
     public const FORMAT = 'marsh-trial/record';
 
-    /** 2: pictures bear their SHA-256, and the record its fingerprint. 3: it names its ledger, and the record that it repeats. */
+    /** 2: pictures bear their SHA-256, and the record its fingerprint. 3: it names its ledger, the record that it repeats, and its gaps. */
     public const VERSION = 3;
 
     /**
@@ -114,6 +115,8 @@ final class PublishRecord
         // As whoever reads it gets it.
         $record = json_decode(json_encode($record, JSON_THROW_ON_ERROR), true, flags: JSON_THROW_ON_ERROR);
         $record['layout'] = Card::withoutPans($record['layout'], array_column($record['rows'], 'uuid', 'row'));
+
+        $record['gaps'] = RecordGaps::of($record);
 
         return [...$record, 'fingerprint' => RecordFingerprint::of($record)];
     }

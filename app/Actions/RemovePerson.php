@@ -118,7 +118,13 @@ final class RemovePerson
                     $value = $name;
                 }
             });
-            $revision->update(['record' => $record]);
+            $evidence = $revision->evidence;
+            foreach ($evidence['people'] ?? [] as $i => $person) {
+                if ($person['uuid'] === $user->uuid) {
+                    $evidence['people'][$i]['name'] = $name;
+                }
+            }
+            $revision->update(['record' => $record, 'evidence' => $evidence]);
         }
     }
 }

@@ -34,6 +34,9 @@ const SideBySidePage = lazy(() => import('./pages/compare/SideBySidePage'));
 const CapturePage = lazy(() => import('./pages/capture/CapturePage'));
 const AccuracyPage = lazy(() => import('./pages/capture/AccuracyPage'));
 const LedgerPage = lazy(() => import('./pages/ledger/LedgerPage'));
+const BundlesPage = lazy(() => import('./pages/ledger/BundlesPage'));
+const BundlePage = lazy(() => import('./pages/ledger/BundlePage'));
+const RepeatPage = lazy(() => import('./pages/ledger/RepeatPage'));
 const RecordPage = lazy(() => import('./pages/ledger/RecordPage'));
 const ShorePage = lazy(() => import('./pages/shore/ShorePage'));
 const TodayPage = lazy(() => import('./pages/today/TodayPage'));
@@ -91,6 +94,9 @@ export function App() {
                     <Route path="/capture" element={<CapturePage />} />
                     <Route path="/accuracy" element={<AccuracyPage />} />
                     <Route path="/ledger" element={<LedgerPage />} />
+                    <Route path="/ledger/bundles" element={<BundlesPage />} />
+                    <Route path="/ledger/bundles/:uuid" element={<BundlePage />} />
+                    <Route path="/records/:card/repeat" element={<RepeatPage />} />
                     <Route path="/records/:card/:number?" element={<RecordPage />} />
                     <Route path="/sign-in" element={<SignInPage />} />
                     <Route path="/password" element={<PasswordPage />} />

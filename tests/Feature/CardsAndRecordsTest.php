@@ -244,7 +244,7 @@ final class CardsAndRecordsTest extends FeatureTestCase
         RequestMeasurement::fromStandIn(self::uuid(), $card, null);
         $this->postJson("/api/cards/$card->uuid/publish")->assertCreated();
         $address = "/api/records/$card->uuid/1.json";
-        $record = $this->getJson($address)->assertOk()->assertHeader('X-Fingerprint', 'holds')->assertJsonPath('version', 2)->json();
+        $record = $this->getJson($address)->assertOk()->assertHeader('X-Fingerprint', 'holds')->assertJsonPath('version', 3)->json();
         self::assertSame($card->pictures()->firstOrFail()->sha256, $record['pictures'][0]['sha256']);
         $file = (string) tempnam(sys_get_temp_dir(), 'record');
         file_put_contents($file, json_encode($record));

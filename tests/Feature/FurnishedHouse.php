@@ -8,6 +8,7 @@ use App\Actions\MergePaints;
 use App\Actions\PublishRecord;
 use App\Actions\RequestMeasurement;
 use App\Models\BenchSession;
+use App\Models\Bundle;
 use App\Models\CaptureProfile;
 use App\Models\CaptureTarget;
 use App\Models\Decision;
@@ -26,6 +27,7 @@ use App\Models\Palette;
 use App\Models\PhoneLink;
 use App\Models\Photo;
 use App\Models\Picture;
+use App\Models\Question;
 use App\Models\Spoiling;
 use App\Models\Study;
 use App\Models\StudyPicture;
@@ -93,12 +95,14 @@ trait FurnishedHouse
         $published = $this->card('property', 'PB28');
         $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $published->specimens[0]->uuid, 'property' => 'staining', 'word' => 'high'])->assertCreated();
         PublishRecord::of($published, $owner);
+        $bundle = Bundle::put(self::uuid(), ['name' => 'b.zip', 'state' => 'looked', 'answers' => [], 'report' => ['ledger' => ['uuid' => self::uuid(), 'name' => 'Grey Tide circle'], 'records' => 0]]);
+        $question = Question::query()->create(['uuid' => self::uuid(), 'by_id' => $invited->id, 'at' => now(), 'card_id' => $published->id, 'text' => 'Which batch?']);
 
         return [
             'owner' => $owner, 'stranger' => $this->other, 'invited' => $invited, 'steward' => $this->steward, 'user' => $invited,
             'card' => $draft->uuid, 'published' => $published->uuid, 'number' => 1, 'uuid' => self::uuid(), 'code' => 'PB28', 'paint' => $paint->uuid, 'pan' => $specimen->pan->uuid, 'specimen' => $specimen->uuid, 'picture' => $picture->uuid,
             'measurement' => Measurement::query()->firstOrFail()->uuid, 'check' => $check->uuid, 'photo' => $photo->uuid, 'spoiling' => $spoiling->uuid, 'task' => $task->uuid, 'run' => $run->uuid, 'target' => $target->uuid,
-            'profile' => $profile->uuid, 'palette' => $palette->uuid, 'import' => $import->uuid, 'claim' => $claim, 'merge' => $merge->uuid, 'session' => $session->uuid, 'swatch' => $swatch->uuid, 'link' => $link->uuid, 'pause' => $pause->uuid, 'log' => $log->uuid, 'secret' => $secret, 'mix' => $mix->uuid, 'move' => $move->uuid, 'place' => 'white', 'maker' => $paint->maker->uuid, 'decision' => $decision->uuid, 'group' => $group->uuid, 'study' => $study->uuid, 'studyPicture' => $studyPicture->uuid,
+            'profile' => $profile->uuid, 'palette' => $palette->uuid, 'import' => $import->uuid, 'claim' => $claim, 'merge' => $merge->uuid, 'session' => $session->uuid, 'swatch' => $swatch->uuid, 'link' => $link->uuid, 'pause' => $pause->uuid, 'log' => $log->uuid, 'secret' => $secret, 'mix' => $mix->uuid, 'move' => $move->uuid, 'place' => 'white', 'maker' => $paint->maker->uuid, 'decision' => $decision->uuid, 'group' => $group->uuid, 'study' => $study->uuid, 'studyPicture' => $studyPicture->uuid, 'bundle' => $bundle->uuid, 'question' => $question->uuid,
         ];
     }
 }

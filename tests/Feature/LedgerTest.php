@@ -34,18 +34,18 @@ final class LedgerTest extends FeatureTestCase
 
     private static function folder(): string
     {
-        return dirname(__DIR__, 2).'/build/two-ledgers';
+        return dirname(__DIR__, 2).'/build/two-ledgers-'.getmypid();
     }
 
     protected function tearDown(): void
     {
         Carbon::setTestNow();
+        array_map(unlink(...), glob(self::folder().'/*') ?: []);
         parent::tearDown();
     }
 
     public function testWhateverHappensInTwoLedgersTheyEndEqual(): void
     {
-        @unlink(self::folder().'/template.sqlite');
         $kinds = [];
         for ($seed = 1; $seed <= self::tried('HISTORIES'); $seed++) {
             $random = new Randomizer(new Mt19937($seed));
@@ -178,7 +178,6 @@ final class LedgerTest extends FeatureTestCase
 
     private static function twoWithRecords(int $records): TwoLedgers
     {
-        @unlink(self::folder().'/template.sqlite');
         $two = TwoLedgers::begin(new Randomizer(new Mt19937(7)), self::folder(), false);
         for ($i = 0; $i < $records; $i++) {
             $two->publish(0);

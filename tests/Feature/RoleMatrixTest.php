@@ -57,6 +57,7 @@ final class RoleMatrixTest extends FeatureTestCase
     /** What has to be said for a request to come as far as asking who sends it. */
     private const BODIES = [
         'PUT paints/{uuid}' => ['makerName' => 'Withy Colours', 'colourName' => 'Other'],
+        'PUT ledger' => ['name' => 'Saltern Reach sketchers'], 'PUT bundles/{bundle}/answers' => ['answers' => []],
         'POST phone/open' => ['secret' => 'guessed'], 'PUT tasks/{uuid}' => ['state' => 'done'], 'PUT people/{uuid}' => ['name' => 'Kes', 'email' => 'kes@saltern-reach.example'],
     ];
 

@@ -586,6 +586,41 @@ export interface RecordPage {
     licence?: Licence;
     /** Why there is a further revision. */
     because?: string;
+    /** What it does not know; missing in records of earlier days. */
+    gaps?: { row: number | null; gap: string }[];
     /** How it stands today. */
-    standing: { newest: number; changes: string[]; withdrawn: { on: string; because: string } | null };
+    standing: RecordStanding;
+}
+export interface RecordStanding {
+    newest: number;
+    changes: string[];
+    withdrawn: { on: string; because: string } | null;
+    history: { withdrawn: boolean; because: string; by: string; on: string }[];
+    /** The ledger that it is of; null: this one. */
+    home: { uuid: string; name: string; broughtBy: string | null } | null;
+    /** Fingerprints of revisions that bear the same number and say otherwise. */
+    otherwise: string[];
+    questions: Question[];
+    repeats: RepeatedRecord | null;
+    repeatedBy: RepeatedRecord[];
+    mayAsk: boolean;
+    mayRepeat: boolean;
+}
+export interface RepeatedRecord {
+    card: string;
+    title: string;
+    by: string;
+    withdrawn: boolean;
+    agreement: { property: string; pairs: number; agree: number; words: string }[];
+}
+export interface Question {
+    uuid: string;
+    row: number | null;
+    text: string;
+    by: string;
+    at: string;
+    closed: string | null;
+    mayClose: boolean;
+    hidden: boolean;
+    answers: { uuid: string; text: string; by: string; at: string; tester: boolean; hidden: boolean }[];
 }
