@@ -2,18 +2,22 @@
 
 declare(strict_types=1);
 
+use App\Http\Middleware\ActsByToken;
+use App\Http\Middleware\AnswersOnce;
 use App\Http\Middleware\CleanInput;
+use App\Http\Middleware\ForgeryToken;
 use App\Http\Middleware\OwnOrigin;
 use App\Http\Middleware\QuietSession;
 use App\Http\Middleware\SecurityHeaders;
+use App\Http\Middleware\SpeaksVersion;
 use App\Http\Middleware\StaysSignedIn;
+use App\Http\Middleware\WritesTrail;
 use App\Http\Problem;
 use Illuminate\Cookie\Middleware\AddQueuedCookiesToResponse;
 use Illuminate\Cookie\Middleware\EncryptCookies;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
-use Illuminate\Foundation\Http\Middleware\ValidateCsrfToken;
 use Illuminate\Http\Middleware\HandleCors;
 use Illuminate\Http\Request;
 use Illuminate\Routing\Middleware\SubstituteBindings;
@@ -31,14 +35,15 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withMiddleware(function (Middleware $middleware): void {
         // One origin only, and the package for other origins is not installed.
         $middleware->remove(HandleCors::class);
+        $middleware->prepend([SpeaksVersion::class]);
         $middleware->append([SecurityHeaders::class, CleanInput::class]);
         $middleware->trustHosts(at: static fn (): array => App\Providers\AppServiceProvider::hosts(), subdomains: false);
         $middleware->group('pages', [SubstituteBindings::class]);
         $middleware->group('api', [
-            OwnOrigin::class, EncryptCookies::class, AddQueuedCookiesToResponse::class, QuietSession::class, StaysSignedIn::class, ValidateCsrfToken::class, 'throttle:api', SubstituteBindings::class,
+            OwnOrigin::class, EncryptCookies::class, AddQueuedCookiesToResponse::class, QuietSession::class, StaysSignedIn::class, ActsByToken::class, ForgeryToken::class, 'throttle:api', SubstituteBindings::class, WritesTrail::class, AnswersOnce::class,
         ]);
         // Whoever signs in has no session yet that a token could belong to, and a telephone has none at all; the origin is looked at instead.
-        $middleware->validateCsrfTokens(except: ['api/session', 'api/password', 'api/founder', 'api/practice', 'api/phone/*']);
+        $middleware->validateCsrfTokens(except: ['api/session', 'api/password', 'api/founder', 'api/practice', 'api/join', 'api/phone/*']);
         $middleware->redirectGuestsTo('/');
     })
     ->withExceptions(function (Exceptions $exceptions): void {

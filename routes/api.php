@@ -13,13 +13,16 @@ use App\Http\Controllers\ChooseController;
 use App\Http\Controllers\CollectionController;
 use App\Http\Controllers\CompareController;
 use App\Http\Controllers\FadeController;
+use App\Http\Controllers\FollowController;
 use App\Http\Controllers\FrameController;
 use App\Http\Controllers\GroupController;
 use App\Http\Controllers\ImportController;
 use App\Http\Controllers\InstrumentController;
+use App\Http\Controllers\InvitationController;
 use App\Http\Controllers\LedgerController;
 use App\Http\Controllers\MethodsController;
 use App\Http\Controllers\MixController;
+use App\Http\Controllers\ModerationController;
 use App\Http\Controllers\OpinionController;
 use App\Http\Controllers\PaintController;
 use App\Http\Controllers\PanController;
@@ -38,6 +41,7 @@ use App\Http\Controllers\StudyController;
 use App\Http\Controllers\SwatchController;
 use App\Http\Controllers\TalkController;
 use App\Http\Controllers\TodayController;
+use App\Http\Controllers\TokenController;
 use App\Http\Controllers\VerdictController;
 use Illuminate\Support\Facades\Route;
 
@@ -100,6 +104,8 @@ Route::get('pocket-frame.svg', [SwatchController::class, 'frame']);
 Route::get('records', [RecordController::class, 'index']);
 Route::get('records/{card}.json', [RecordController::class, 'show'])->where('card', '[0-9a-f-]{36}');
 Route::get('records/{card}/{number}.json', [RecordController::class, 'show'])->where('card', '[0-9a-f-]{36}')->whereNumber('number');
+Route::post('join', [InvitationController::class, 'join']);
+Route::get('people/{user}/profile', [InvitationController::class, 'profile']);
 Route::get('ledger', [LedgerController::class, 'show']);
 Route::get('ledger/bundle.zip', [LedgerController::class, 'bundle'])->middleware('throttle:10,1');
 
@@ -220,6 +226,18 @@ Route::middleware('auth')->group(static function (): void {
     Route::get('records/{card}/plan', [TalkController::class, 'plan'])->where('card', '[0-9a-fA-F-]{36}');
     Route::put('records/{card}/repeats/{uuid}', [TalkController::class, 'repeat'])->where('card', '[0-9a-fA-F-]{36}');
 
+    Route::get('follows', [FollowController::class, 'index']);
+    Route::put('follows/seen', [FollowController::class, 'seen']);
+    Route::put('follows/{kind}/{key}', [FollowController::class, 'put']);
+    Route::delete('follows/{kind}/{key}', [FollowController::class, 'destroy']);
+
+    Route::put('reports/{uuid}', [ModerationController::class, 'report']);
+    Route::get('reports', [ModerationController::class, 'reports']);
+    Route::put('reports/{report}/settlement', [ModerationController::class, 'settle']);
+    Route::put('hidden/{subject}/{uuid}', [ModerationController::class, 'hide']);
+    Route::delete('hidden/{subject}/{uuid}', [ModerationController::class, 'show']);
+    Route::get('audit', [ModerationController::class, 'audit']);
+
     Route::put('ledger', [LedgerController::class, 'put']);
     Route::get('bundles', [LedgerController::class, 'bundles']);
     Route::post('bundles/{uuid}', [LedgerController::class, 'receive'])->middleware('throttle:uploads');
@@ -234,6 +252,14 @@ Route::middleware('auth')->group(static function (): void {
     Route::get('people/{user}/leaving', [PeopleController::class, 'leaving']);
     Route::delete('people/{user}', [PeopleController::class, 'destroy']);
 
+    Route::get('invitations', [InvitationController::class, 'index']);
+    Route::post('invitations', [InvitationController::class, 'store']);
+    Route::delete('invitations/{invitation}', [InvitationController::class, 'destroy']);
+
+    Route::get('tokens', [TokenController::class, 'index']);
+    Route::post('tokens', [TokenController::class, 'store']);
+    Route::delete('tokens/{token}', [TokenController::class, 'destroy'])->whereNumber('token');
+    Route::get('account/agreement', [InvitationController::class, 'agreement']);
     Route::get('account', [AccountController::class, 'show']);
     Route::put('account', [AccountController::class, 'put']);
     Route::put('account/password', [AccountController::class, 'putPassword']);

@@ -26,7 +26,7 @@ final class PracticeShore
     private const TESTERS = '@saltern-reach.example';
 
     /** Kept when practice is taken away: who may sign in, and what makes the database. */
-    private const KEPT = ['migrations', 'users', 'sign_ins', 'password_links', 'house', 'jobs', 'job_batches', 'failed_jobs', 'cache', 'cache_locks', 'sessions'];
+    private const KEPT = ['migrations', 'users', 'sign_ins', 'password_links', 'house', 'jobs', 'job_batches', 'failed_jobs', 'cache', 'cache_locks', 'sessions', 'ledgers'];
 
     private const LONGEST_SECONDS = 1600;
 
@@ -87,6 +87,9 @@ final class PracticeShore
                 DB::table($table)->whereIn('user_id', $practising)->delete();
             }
             User::query()->whereKey($practising)->delete();
+            User::query()->whereNotNull('ledger_id')->delete();
+            DB::table('ledgers')->where('own', false)->delete();
+            DB::table('ledgers')->update(['name' => '']);
             DB::table('house')->delete();
 
             return $files;

@@ -66,7 +66,9 @@ final class RemovePerson
     /** What they made of paints was theirs; what they shared of it stays under the name that stays. */
     private static function opinions(User $user): void
     {
-        foreach (['looks', 'hearts'] as $table) {
+        $user->tokens()->delete();
+        DB::table('invitations')->where('by_id', $user->id)->whereNull('used_by_id')->delete();
+        foreach (['looks', 'hearts', 'follows'] as $table) {
             DB::table($table)->where('user_id', $user->id)->delete();
         }
         foreach (['decisions', 'groups', 'studies'] as $table) {

@@ -96,8 +96,8 @@ final class Card extends Model
     {
         if ($user === null) {
             $query->whereNotNull('cards.published_at');
-        } elseif (! $user->is_steward) {
-            $query->where(fn (Builder $q) => $q->whereNotNull('cards.published_at')->orWhere('cards.owner_id', $user->id)->orWhereIn('cards.bench_session_id', BenchSession::idsOf($user)));
+        } elseif (! $user->isHouseSteward()) {
+            $query->where(fn (Builder $q) => $q->whereNotNull('cards.published_at')->orWhere(static fn (Builder $q) => $user->narrowToOverseen($q, 'cards.owner_id'))->orWhereIn('cards.bench_session_id', BenchSession::idsOf($user)));
         }
     }
 

@@ -151,8 +151,10 @@ final class Measurement extends Model
             ->where(static fn ($q) => BenchSession::notBlind($q, $user))
             // Where not all is invented, what a stand-in drew is no evidence.
             ->where(static fn ($q) => $q->where('pictures.source', '<>', 'stand-in')->orWhereExists(House::demo()))
-            ->when($user === null || ! $user->is_steward, static fn ($q) => $q->where(
-                static fn ($q) => $q->where('measurements.published', true)->orWhere('cards.owner_id', $user->id ?? 0)->orWhereIn('cards.bench_session_id', BenchSession::idsOf($user)),
+            // A record of another ledger that was withdrawn there is nobody's draft here.
+            ->where(static fn ($q) => $q->whereNull('cards.ledger_id')->orWhere('measurements.published', true))
+            ->when($user === null || ! $user->isHouseSteward(), static fn ($q) => $q->where(
+                static fn ($q) => $q->where('measurements.published', true)->when($user !== null, static fn ($q) => $q->orWhere(static fn ($q) => $user?->narrowToOverseen($q, 'cards.owner_id')))->orWhereIn('cards.bench_session_id', BenchSession::idsOf($user)),
             ))
             ->when($paintIds !== null, static fn ($q) => $q->whereIn('measurements.card_id', DB::table('ratings')->join('measurements as of', 'of.id', '=', 'ratings.measurement_id')->whereIn('ratings.paint_id', $paintIds)->select('of.card_id')
                 ->union(DB::table('strips')->join('measurements as of', 'of.id', '=', 'strips.measurement_id')->whereIn('strips.paint_id', $paintIds)->select('of.card_id'))))

@@ -38,7 +38,7 @@ trait Shared
 
     public function mayBeChangedBy(?User $user): bool
     {
-        return $user !== null && ($user->is_steward || $this->owner_id === $user->id);
+        return $user !== null && ($this->owner_id === $user->id || ($user->is_steward && ($user->circle_id === null || $user->oversees($this->owner()->firstOrFail()))));
     }
 
     /**

@@ -74,8 +74,8 @@ final class Swatch extends Model
     public function scopeVisibleTo(Builder $query, ?User $user): void
     {
         $query->whereHas('picture', static fn (Builder $q) => $q->whereNull('withdrawn_at'));
-        if ($user?->is_steward !== true) {
-            $query->where(static fn (Builder $q) => $q->where('swatches.shared', true)->orWhere('swatches.owner_id', $user->id ?? 0));
+        if ($user?->isHouseSteward() !== true) {
+            $query->where(static fn (Builder $q) => $q->where('swatches.shared', true)->when($user !== null, static fn (Builder $q) => $q->orWhere(static fn (Builder $q) => $user?->narrowToOverseen($q, 'swatches.owner_id'))));
         }
     }
 }

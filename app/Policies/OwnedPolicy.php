@@ -18,7 +18,7 @@ final class OwnedPolicy
     public static function register(): void
     {
         Gate::define('change', static fn (User $user, object $thing): bool => method_exists($thing, 'mayBeChangedBy') && $thing->mayBeChangedBy($user));
-        Gate::define('steward', static fn (User $user): bool => $user->is_steward);
+        Gate::define('steward', static fn (User $user): bool => $user->isHouseSteward());
         Gate::define('publish', static fn (User $user, Card $card): bool => $card->mayBePublishedBy($user));
         Gate::define('work-on', static fn (User $user, BenchSession $session): bool => $session->mayBeWorkedOnBy($user));
         // The card as it stands now, with its window and its drafts, is its owner's; others read the published record.

@@ -96,8 +96,8 @@ final class PaintSet
             ->whereIn('pans.paint_id', $paintIds)
             ->join('cards', 'cards.id', '=', 'specimens.card_id')
             ->where(static fn ($q) => BenchSession::notBlind($q, $user))
-            ->when($user === null || ! $user->is_steward, static fn (Builder $q) => $q->where(
-                static fn (Builder $q) => $q->where('verdicts.published', true)->orWhere('verdicts.owner_id', $user->id ?? 0)->orWhereIn('cards.bench_session_id', BenchSession::idsOf($user)),
+            ->when($user === null || ! $user->isHouseSteward(), static fn (Builder $q) => $q->where(
+                static fn (Builder $q) => $q->where('verdicts.published', true)->when($user !== null, static fn (Builder $q) => $q->orWhere(static fn (Builder $q) => $user?->narrowToOverseen($q, 'verdicts.owner_id')))->orWhereIn('cards.bench_session_id', BenchSession::idsOf($user)),
             ))
             ->orderBy('verdicts.id')->get();
 

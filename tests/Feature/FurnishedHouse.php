@@ -19,6 +19,7 @@ use App\Models\HangingMove;
 use App\Models\HangingPause;
 use App\Models\Import;
 use App\Models\InstrumentRun;
+use App\Models\Invitation;
 use App\Models\LightLog;
 use App\Models\Measurement;
 use App\Models\Mix;
@@ -28,6 +29,7 @@ use App\Models\PhoneLink;
 use App\Models\Photo;
 use App\Models\Picture;
 use App\Models\Question;
+use App\Models\Report;
 use App\Models\Spoiling;
 use App\Models\Study;
 use App\Models\StudyPicture;
@@ -44,6 +46,9 @@ trait FurnishedHouse
         $of = ['tasks/{uuid}' => 'task', 'spoilings/{uuid}' => 'spoiling', 'claims/{uuid}' => 'claim', 'imports/{uuid}' => 'import', 'palettes/{uuid}' => 'palette', 'sessions/{uuid}' => 'session', 'cards/{uuid}' => 'card', 'pans/{uuid}' => 'pan', 'paints/{uuid}' => 'paint'];
         if (str_starts_with($uri, 'records/')) {
             $things['card'] = $things['published'];
+        }
+        if (str_starts_with($uri, 'hidden/')) {
+            $things['uuid'] = $things['question'];
         }
         if (isset($of[$uri])) {
             return str_replace('{uuid}', $things[$of[$uri]], $uri);
@@ -96,13 +101,15 @@ trait FurnishedHouse
         $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $published->specimens[0]->uuid, 'property' => 'staining', 'word' => 'high'])->assertCreated();
         PublishRecord::of($published, $owner);
         $bundle = Bundle::put(self::uuid(), ['name' => 'b.zip', 'state' => 'looked', 'answers' => [], 'report' => ['ledger' => ['uuid' => self::uuid(), 'name' => 'Grey Tide circle'], 'records' => 0]]);
+        [$invitation] = Invitation::invite($this->steward, 'somebody', false, null);
         $question = Question::query()->create(['uuid' => self::uuid(), 'by_id' => $invited->id, 'at' => now(), 'card_id' => $published->id, 'text' => 'Which batch?']);
+        $report = Report::query()->create(['uuid' => self::uuid(), 'by_id' => $owner->id, 'subject' => 'question', 'subject_uuid' => $question->uuid, 'words' => 'rude', 'at' => now()]);
 
         return [
             'owner' => $owner, 'stranger' => $this->other, 'invited' => $invited, 'steward' => $this->steward, 'user' => $invited,
             'card' => $draft->uuid, 'published' => $published->uuid, 'number' => 1, 'uuid' => self::uuid(), 'code' => 'PB28', 'paint' => $paint->uuid, 'pan' => $specimen->pan->uuid, 'specimen' => $specimen->uuid, 'picture' => $picture->uuid,
             'measurement' => Measurement::query()->firstOrFail()->uuid, 'check' => $check->uuid, 'photo' => $photo->uuid, 'spoiling' => $spoiling->uuid, 'task' => $task->uuid, 'run' => $run->uuid, 'target' => $target->uuid,
-            'profile' => $profile->uuid, 'palette' => $palette->uuid, 'import' => $import->uuid, 'claim' => $claim, 'merge' => $merge->uuid, 'session' => $session->uuid, 'swatch' => $swatch->uuid, 'link' => $link->uuid, 'pause' => $pause->uuid, 'log' => $log->uuid, 'secret' => $secret, 'mix' => $mix->uuid, 'move' => $move->uuid, 'place' => 'white', 'maker' => $paint->maker->uuid, 'decision' => $decision->uuid, 'group' => $group->uuid, 'study' => $study->uuid, 'studyPicture' => $studyPicture->uuid, 'bundle' => $bundle->uuid, 'question' => $question->uuid,
+            'profile' => $profile->uuid, 'palette' => $palette->uuid, 'import' => $import->uuid, 'claim' => $claim, 'merge' => $merge->uuid, 'session' => $session->uuid, 'swatch' => $swatch->uuid, 'link' => $link->uuid, 'pause' => $pause->uuid, 'log' => $log->uuid, 'secret' => $secret, 'mix' => $mix->uuid, 'move' => $move->uuid, 'place' => 'white', 'maker' => $paint->maker->uuid, 'decision' => $decision->uuid, 'group' => $group->uuid, 'study' => $study->uuid, 'studyPicture' => $studyPicture->uuid, 'bundle' => $bundle->uuid, 'question' => $question->uuid, 'kind' => 'code', 'key' => 'PB28', 'subject' => 'question', 'report' => $report->uuid, 'invitation' => $invitation->uuid, 'token' => 1,
         ];
     }
 }

@@ -18,6 +18,7 @@ use App\Storage\DurableFile;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Str;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Pigment\PigmentCode;
@@ -41,7 +42,7 @@ final class LedgerController extends Controller
 
     public function put(Request $request): JsonResponse
     {
-        abort_unless($this->me($request)->is_steward, 403);
+        Gate::authorize('steward');
         $values = $request->validate(['name' => 'required|string|max:80'], ['name.required' => 'Give the ledger a name that others know your group by.']);
         Ledger::own()->update(['name' => trim($values['name'])]);
 
@@ -64,7 +65,7 @@ final class LedgerController extends Controller
 
     public function bundles(Request $request): JsonResponse
     {
-        abort_unless($this->me($request)->is_steward, 403);
+        Gate::authorize('steward');
 
         return new JsonResponse(['bundles' => Bundle::query()->with('ledger', 'owner')->orderByDesc('id')->limit(50)->get()->map(static fn (Bundle $b): array => [
             'uuid' => $b->uuid, 'name' => $b->name, 'state' => $b->state, 'from' => $b->ledger?->words() ?? $b->report['ledger']['name'] ?? '', 'by' => $b->owner->name, 'on' => $b->created_at?->toIso8601String(), 'takenOn' => $b->taken_at?->toIso8601String(), 'records' => $b->report['records'] ?? 0,
@@ -74,7 +75,7 @@ final class LedgerController extends Controller
     /** What a bundle says counts as evidence for everybody, so a steward takes it in. */
     public function receive(Request $request, string $uuid): JsonResponse
     {
-        abort_unless($this->me($request)->is_steward, 403);
+        Gate::authorize('steward');
         $there = Bundle::query()->where('uuid', $uuid)->first();
         if ($there !== null) {
             return $this->answer($there);
@@ -112,7 +113,7 @@ final class LedgerController extends Controller
 
     public function arrived(Request $request, Bundle $bundle): JsonResponse
     {
-        abort_unless($this->me($request)->is_steward, 403);
+        Gate::authorize('steward');
 
         return $this->answer($bundle);
     }
@@ -120,7 +121,7 @@ final class LedgerController extends Controller
     /** Which paint here a paint of the bundle is, where that could not be told. */
     public function answers(Request $request, Bundle $bundle): JsonResponse
     {
-        abort_unless($this->me($request)->is_steward, 403);
+        Gate::authorize('steward');
         $values = $request->validate(['answers' => 'present|array', 'answers.*' => 'required|string|max:36']);
         self::refuseUnlessLooked($bundle);
         foreach ($values['answers'] as $answer) {
@@ -135,7 +136,7 @@ final class LedgerController extends Controller
 
     public function take(Request $request, Bundle $bundle): JsonResponse
     {
-        abort_unless($this->me($request)->is_steward, 403);
+        Gate::authorize('steward');
         DB::transaction(static function () use ($bundle): void {
             $bundle->refresh();
             self::refuseUnlessLooked($bundle);
@@ -148,7 +149,7 @@ final class LedgerController extends Controller
 
     public function takeBack(Request $request, Bundle $bundle): JsonResponse
     {
-        abort_unless($this->me($request)->is_steward, 403);
+        Gate::authorize('steward');
         TakeBack::of($bundle);
 
         return new JsonResponse(null, 204);

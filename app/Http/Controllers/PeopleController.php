@@ -10,6 +10,7 @@ use App\Http\SecurityLog;
 use App\Models\PasswordLink;
 use App\Models\User;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Str;
 use Illuminate\Validation\Rule;
@@ -20,10 +21,11 @@ final class PeopleController extends Controller
     /** Testers to work with. */
     public function index(Request $request): JsonResponse
     {
-        $steward = $this->me($request)->is_steward;
+        $steward = $this->me($request)->isHouseSteward();
+        $circles = DB::table('circles')->pluck('name', 'id')->all();
 
         return new JsonResponse(['people' => User::query()->whereNull('removed_at')->orderBy('name')->get()->map(static fn (User $u): array => [
-            'uuid' => $u->uuid, 'name' => $u->name, ...$steward ? ['email' => $u->email, 'isSteward' => $u->is_steward] : [],
+            'uuid' => $u->uuid, 'name' => $u->name, 'circle' => $u->circle_id === null ? null : $circles[$u->circle_id] ?? null, ...$steward ? ['email' => $u->email, 'isSteward' => $u->is_steward] : [],
         ])->all()]);
     }
 
@@ -32,15 +34,15 @@ final class PeopleController extends Controller
         Gate::authorize('steward');
         $user = User::query()->where('uuid', $uuid)->first();
         $values = $request->validate(
-            ['name' => 'required|string|max:120', 'email' => ['required', 'string', 'email', 'max:200', Rule::unique('users')->ignore($user?->id)], 'isSteward' => 'nullable|boolean'],
+            ['name' => 'required|string|max:120', 'email' => ['required', 'string', 'email', 'max:200', Rule::unique('users')->ignore($user?->id)], 'isSteward' => 'nullable|boolean', 'circle' => 'nullable|string|max:80'],
             ['name.required' => 'Give the tester’s name, as it shall stand under records.', 'email.unique' => 'Another tester has this address.'],
         );
-        $fields = ['name' => trim($values['name']), 'email' => mb_strtolower($values['email']), 'is_steward' => (bool) ($values['isSteward'] ?? false)];
+        $fields = ['name' => trim($values['name']), 'email' => mb_strtolower($values['email']), 'is_steward' => (bool) ($values['isSteward'] ?? false), ...array_key_exists('circle', $values) ? ['circle_id' => self::circle($values['circle'])] : []];
         if ($user === null) {
             User::query()->create([...$fields, 'uuid' => $uuid, 'password' => Str::password(40)]);
         } else {
             abort_if($user->removed_at !== null, 404);
-            if ($user->is_steward && ! $fields['is_steward'] && $user->isLastSteward()) {
+            if ($user->isLastSteward() && (! $fields['is_steward'] || ($fields['circle_id'] ?? null) !== null)) {
                 abort(409, 'This is the last steward; make another tester one first.');
             }
             $user->update($fields);
@@ -49,6 +51,18 @@ final class PeopleController extends Controller
         SecurityLog::note($user === null ? 'person let in' : 'person changed', ['who' => $uuid, 'steward' => $fields['is_steward']]);
 
         return $this->index($request);
+    }
+
+    /** The circle of a name, made when it is first said; an empty name is the house itself. */
+    public static function circle(?string $name): ?int
+    {
+        $name = trim((string) $name);
+        if ($name === '') {
+            return null;
+        }
+        $there = DB::table('circles')->whereRaw('lower(name) = ?', [mb_strtolower($name)])->value('id');
+
+        return (int) ($there ?? DB::table('circles')->insertGetId(['uuid' => (string) Str::uuid(), 'name' => $name, 'created_at' => now(), 'updated_at' => now()]));
     }
 
     /** A link by which this person sets a password once. */

@@ -25,7 +25,7 @@ final class SignInController extends Controller
         $user = $this->user($request);
 
         return new JsonResponse(['demo' => House::isDemo(), 'practice' => House::isPractice(), 'user' => $user === null ? null : [
-            'uuid' => $user->uuid, 'name' => $user->name, 'email' => $user->email, 'isSteward' => $user->is_steward, 'warning' => $user->is_steward ? DiskSpace::warning() : null,
+            'uuid' => $user->uuid, 'name' => $user->name, 'email' => $user->email, 'isSteward' => $user->is_steward, 'ofHouse' => $user->isHouseSteward(), 'warning' => $user->is_steward ? DiskSpace::warning() : null,
         ]]);
     }
 

@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\JsonResponse;
+use App\Http\SecurityLog;
+use App\Models\Invitation;
+use App\Models\User;
+use App\Queries\Agreements;
+use App\Queries\Profile;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+use Illuminate\Validation\Rule;
+use Illuminate\Validation\Rules\Password;
+use MarshTrial\Core\CoreException;
+
+/** People coming in by a link, and what others see of them. */
+final class InvitationController extends Controller
+{
+    public function index(Request $request): JsonResponse
+    {
+        $me = $this->steward($request);
+
+        return new JsonResponse(['invitations' => Invitation::query()->with('usedBy')->when($me->circle_id !== null, static fn ($q) => $q->where('circle_id', $me->circle_id))->orderByDesc('id')->limit(50)->get()->map(static fn (Invitation $i): array => [
+            'uuid' => $i->uuid, 'words' => $i->words, 'steward' => $i->steward, 'expires' => $i->expires_at->toIso8601String(), 'over' => $i->expires_at->isPast(), 'usedBy' => $i->usedBy?->name,
+        ])->all(), 'circles' => DB::table('circles')->orderBy('name')->pluck('name')->all()]);
+    }
+
+    /** The secret is shown once, in the answer; a steward of a circle lets people into that circle alone. */
+    public function store(Request $request): JsonResponse
+    {
+        $me = $this->steward($request);
+        $values = $request->validate(['words' => 'nullable|string|max:120', 'isSteward' => 'nullable|boolean', 'circle' => 'nullable|string|max:80']);
+        [$made, $path] = Invitation::invite($me, trim($values['words'] ?? ''), (bool) ($values['isSteward'] ?? false), $me->circle_id ?? PeopleController::circle($values['circle'] ?? null));
+        SecurityLog::note('invitation made', ['invitation' => $made->uuid, 'steward' => $made->steward]);
+
+        return new JsonResponse(['uuid' => $made->uuid, 'path' => $path, 'days' => Invitation::DAYS], 201);
+    }
+
+    public function destroy(Request $request, Invitation $invitation): JsonResponse
+    {
+        $me = $this->steward($request);
+        abort_unless($me->circle_id === null || $invitation->circle_id === $me->circle_id, 403);
+        if ($invitation->used_by_id === null) {
+            $invitation->delete();
+        }
+
+        return new JsonResponse(null, 204);
+    }
+
+    /** Becomes a tester by the secret of an invitation; it works once. */
+    public function join(Request $request): JsonResponse
+    {
+        $values = $request->validate(
+            ['secret' => 'required|string|max:100', 'name' => 'required|string|max:120', 'email' => ['required', 'string', 'email', 'max:200', Rule::unique('users')], 'password' => ['required', 'string', Password::defaults()]],
+            ['name.required' => 'Give the name that shall stand under your records.', 'email.unique' => 'Somebody here has this address already. Sign in instead.', 'password.min' => 'A password has at least 12 characters; a few words in a row are good.'],
+        );
+        $user = DB::transaction(static function () use ($values): User {
+            $invitation = Invitation::ofSecret($values['secret']) ?? throw new CoreException('This invitation is over, was used, or is none. Ask for another one.');
+            $user = User::query()->create(['uuid' => (string) Str::uuid(), 'name' => trim($values['name']), 'email' => mb_strtolower($values['email']), 'password' => $values['password'], 'is_steward' => $invitation->steward, 'circle_id' => $invitation->circle_id]);
+            $invitation->update(['used_by_id' => $user->id]);
+
+            return $user;
+        });
+        SecurityLog::note('person came in', ['who' => $user->uuid]);
+
+        return new JsonResponse(['name' => $user->name, 'email' => $user->email], 201);
+    }
+
+    /** What anybody may see of a tester. */
+    public function profile(User $user): JsonResponse
+    {
+        return new JsonResponse(Profile::of($user) ?? abort(404));
+    }
+
+    /** How far one agrees with all others; nobody else is shown it. */
+    public function agreement(Request $request): JsonResponse
+    {
+        return new JsonResponse(['properties' => Agreements::ofTester($this->me($request))]);
+    }
+
+    private function steward(Request $request): User
+    {
+        $me = $this->me($request);
+        abort_unless($me->is_steward, 403);
+
+        return $me;
+    }
+}

@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use App\Models\Answer;
+use App\Models\Card;
+use App\Models\Follow;
+use App\Models\Paint;
+use App\Models\Question;
+use App\Models\Revision;
+use App\Models\Standing;
+use App\Models\User;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Carbon;
+use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
+
+/** What happened to what somebody follows, and to their own records and questions, newest first. */
+final class Digest
+{
+    private const DAYS = 120;
+
+    private const MOST = 100;
+
+    /** @return array{follows: list<array<string, mixed>>, events: list<array<string, mixed>>, seen: string|null} */
+    public static function of(User $user): array
+    {
+        $follows = Follow::query()->where('user_id', $user->id)->orderBy('kind')->orderBy('key')->get();
+        $since = now()->subDays(self::DAYS);
+        $cards = self::cards($follows);
+        $events = [...self::revisions($cards, $user, $since), ...self::checks($follows, $since), ...self::said($cards, $user, $since), ...self::talk($cards, $user, $since)];
+        usort($events, static fn (array $a, array $b): int => strcmp((string) $b['on'], (string) $a['on']));
+
+        return [
+            'follows' => array_values($follows->map(static fn (Follow $f): array => ['kind' => $f->kind, 'key' => $f->key, 'name' => self::name($f)])->all()),
+            'events' => array_map(static fn (array $e): array => [...$e, 'new' => $user->digest_seen_at === null || $e['on'] > $user->digest_seen_at->toIso8601String()], array_slice($events, 0, self::MOST)),
+            'seen' => $user->digest_seen_at?->toIso8601String(),
+        ];
+    }
+
+    public static function name(Follow $follow): string
+    {
+        return match ($follow->kind) {
+            'paint' => (string) (Paint::query()->where('uuid', $follow->key)->value('colour_name') ?? 'a paint that is gone'),
+            'rack' => (string) (Card::query()->where('uuid', $follow->key)->whereNotNull('published_at')->value('title') ?? 'a rack that is gone'),
+            'tester' => (string) (User::query()->where('uuid', $follow->key)->value('name') ?? 'a tester who is gone'),
+            default => $follow->key,
+        };
+    }
+
+    /**
+     * Published cards of what is followed, by why.
+     *
+     * @param Collection<int, Follow> $follows
+     *
+     * @return Builder ids
+     */
+    private static function cards(Collection $follows): Builder
+    {
+        $keys = static fn (string $kind): array => $follows->where('kind', $kind)->pluck('key')->all();
+        $painted = static fn (): Builder => DB::table('specimens')->join('pans', 'pans.id', '=', 'specimens.pan_id')->select('specimens.card_id');
+
+        return DB::table('cards')->whereNotNull('published_at')->where(static fn (Builder $q) => $q
+            ->whereIn('cards.id', $painted()->whereIn('pans.paint_id', DB::table('paint_codes')->whereIn('code', $keys('code'))->select('paint_id')))
+            ->orWhereIn('cards.id', $painted()->whereIn('pans.paint_id', DB::table('paints')->whereIn('uuid', $keys('paint'))->select('id')))
+            ->orWhereIn('cards.uuid', $keys('rack'))
+            ->orWhereIn('cards.owner_id', DB::table('users')->whereIn('uuid', $keys('tester'))->select('id')))->select('cards.id');
+    }
+
+    /** @return list<array<string, mixed>> */
+    private static function revisions(Builder $cards, User $user, Carbon $since): array
+    {
+        return array_values(Revision::query()->with('card.owner')->select('id', 'card_id', 'number', 'published_at', 'title')->whereIn('card_id', clone $cards)->whereHas('card', static fn ($q) => $q->where('owner_id', '<>', $user->id))->where('published_at', '>=', $since)->orderByDesc('id')->limit(self::MOST)->get()
+            ->map(static fn (Revision $r): array => ['on' => $r->published_at->toIso8601String(), 'what' => $r->number === 1 ? 'published' : "revision $r->number", 'words' => $r->title, 'by' => $r->card->owner->name, 'link' => "/records/{$r->card->uuid}/$r->number"])->all());
+    }
+
+    /**
+     * Checks of racks that are followed.
+     *
+     * @param Collection<int, Follow> $follows
+     *
+     * @return list<array<string, mixed>>
+     */
+    private static function checks(Collection $follows, Carbon $since): array
+    {
+        $checks = DB::table('fade_checks')->join('cards', 'cards.id', '=', 'fade_checks.card_id')->join('users', 'users.id', '=', 'cards.owner_id')->whereNotNull('cards.published_at')->whereIn('cards.uuid', $follows->where('kind', 'rack')->pluck('key'))
+            ->whereExists(static fn ($q) => $q->from('pictures')->join('measurements', 'measurements.picture_id', '=', 'pictures.id')->whereColumn('pictures.fade_check_id', 'fade_checks.id')->where('measurements.published', true))
+            ->where('checked_on', '>=', $since)->orderByDesc('checked_on')->limit(self::MOST)->get(['cards.uuid', 'cards.title', 'checked_on', 'users.name']);
+
+        return array_values($checks->map(static fn (object $c): array => ['on' => Carbon::parse($c->checked_on, 'UTC')->toIso8601String(), 'what' => 'checked', 'words' => $c->title, 'by' => $c->name, 'link' => "/records/$c->uuid"])->all());
+    }
+
+    /** @return list<array<string, mixed>> */
+    private static function said(Builder $cards, User $user, Carbon $since): array
+    {
+        return array_values(Standing::query()->with('by')->where(static fn ($q) => $q->whereIn('card_id', clone $cards)->orWhereIn('card_id', Question::query()->where('by_id', $user->id)->select('card_id')))->where('by_id', '<>', $user->id)->where('at', '>=', $since)->orderByDesc('id')->limit(self::MOST)->get()
+            ->map(static function (Standing $s): array {
+                $card = Card::query()->findOrFail($s->card_id);
+
+                return ['on' => $s->at->toIso8601String(), 'what' => $s->withdrawn ? 'withdrawn' : 'stands again', 'words' => $card->title.($s->because === '' ? '' : ": $s->because"), 'by' => $s->by->name, 'link' => "/records/$card->uuid"];
+            })->all());
+    }
+
+    /** @return list<array<string, mixed>> questions on one's own and followed records, answers to one's own questions and on one's own records */
+    private static function talk(Builder $cards, User $user, Carbon $since): array
+    {
+        $own = DB::table('cards')->where('owner_id', $user->id)->select('id');
+        $questions = Question::query()->with('by', 'card')->whereNull('hidden_at')->where(static fn ($q) => $q->whereIn('card_id', clone $own)->orWhereIn('card_id', clone $cards))->where('by_id', '<>', $user->id)->where('at', '>=', $since)->orderByDesc('id')->limit(self::MOST)->get()
+            ->map(static fn (Question $q): array => ['on' => $q->at->toIso8601String(), 'what' => 'asked', 'words' => "{$q->card->title}: $q->text", 'by' => $q->by->name, 'link' => "/records/{$q->card->uuid}"]);
+        $answers = Answer::query()->with('by', 'question.card')->whereNull('hidden_at')->where('by_id', '<>', $user->id)->where('at', '>=', $since)->whereHas('question', static fn ($q) => $q->whereNull('hidden_at')->where(static fn ($q) => $q->where('by_id', $user->id)->orWhereIn('card_id', clone $own)))->orderByDesc('id')->limit(self::MOST)->get()
+            ->map(static fn (Answer $a): array => ['on' => $a->at->toIso8601String(), 'what' => 'answered', 'words' => "{$a->question->card->title}: $a->text", 'by' => $a->by->name, 'link' => "/records/{$a->question->card->uuid}"]);
+        $repeats = Card::query()->with('owner')->whereNotNull('published_at')->whereIn('repeats_card', DB::table('cards')->where('owner_id', $user->id)->select('uuid'))->where('owner_id', '<>', $user->id)->where('published_at', '>=', $since)->limit(self::MOST)->get()
+            ->map(static fn (Card $c): array => ['on' => $c->published_at?->toIso8601String(), 'what' => 'repeated yours', 'words' => $c->title, 'by' => $c->owner->name, 'link' => "/records/$c->uuid"]);
+
+        return [...$questions->all(), ...$answers->all(), ...$repeats->all()];
+    }
+}
