@@ -23,6 +23,7 @@ use App\Http\Controllers\LedgerController;
 use App\Http\Controllers\MethodsController;
 use App\Http\Controllers\MixController;
 use App\Http\Controllers\ModerationController;
+use App\Http\Controllers\OpenDataController;
 use App\Http\Controllers\OpinionController;
 use App\Http\Controllers\PaintController;
 use App\Http\Controllers\PanController;
@@ -106,6 +107,14 @@ Route::get('records/{card}.json', [RecordController::class, 'show'])->where('car
 Route::get('records/{card}/{number}.json', [RecordController::class, 'show'])->where('card', '[0-9a-f-]{36}')->whereNumber('number');
 Route::post('join', [InvitationController::class, 'join']);
 Route::get('people/{user}/profile', [InvitationController::class, 'profile']);
+Route::get('openapi.json', [OpenDataController::class, 'description']);
+Route::get('ledger/tables.json', [OpenDataController::class, 'dictionary']);
+Route::get('ledger/tables/{table}.csv', [OpenDataController::class, 'table'])->where('table', '[a-z]+')->middleware('throttle:20,1');
+Route::get('ledger/datapackage.zip', [OpenDataController::class, 'package'])->middleware('throttle:10,1');
+Route::get('ledger/map', [OpenDataController::class, 'map']);
+Route::get('records/{card}.cgats', [OpenDataController::class, 'cgats'])->where('card', '[0-9a-fA-F-]{36}');
+Route::get('records/{card}/protocol', [OpenDataController::class, 'protocol'])->where('card', '[0-9a-fA-F-]{36}');
+Route::get('colours.{form}', [OpenDataController::class, 'colours'])->where('form', 'gpl|css');
 Route::get('ledger', [LedgerController::class, 'show']);
 Route::get('ledger/bundle.zip', [LedgerController::class, 'bundle'])->middleware('throttle:10,1');
 
@@ -226,6 +235,7 @@ Route::middleware('auth')->group(static function (): void {
     Route::get('records/{card}/plan', [TalkController::class, 'plan'])->where('card', '[0-9a-fA-F-]{36}');
     Route::put('records/{card}/repeats/{uuid}', [TalkController::class, 'repeat'])->where('card', '[0-9a-fA-F-]{36}');
 
+    Route::get('ledger/plan', [OpenDataController::class, 'plan']);
     Route::get('follows', [FollowController::class, 'index']);
     Route::put('follows/seen', [FollowController::class, 'seen']);
     Route::put('follows/{kind}/{key}', [FollowController::class, 'put']);

@@ -90,6 +90,7 @@ final class PracticeShore
             User::query()->whereNotNull('ledger_id')->delete();
             DB::table('ledgers')->where('own', false)->delete();
             DB::table('ledgers')->update(['name' => '']);
+            DB::table('users')->update(['circle_id' => null]);
             DB::table('house')->delete();
 
             return $files;

@@ -16,16 +16,17 @@ final class ApiDescription
 
     /**
      * @param array<string, string> $problems title by type
+     * @param \Closure(string, string): (string|null) $scopeOf scope that a method and route take of a token; null: no token may
      *
      * @return array<string, mixed>
      */
-    public static function of(array $problems): array
+    public static function of(array $problems, \Closure $scopeOf): array
     {
         $paths = [];
         foreach (Routes::getRoutes()->getRoutes() as $route) {
             if (str_starts_with($route->uri(), 'api/')) {
                 foreach (array_diff($route->methods(), ['HEAD']) as $method) {
-                    $paths['/'.$route->uri()][strtolower($method)] = self::operation($route, $method);
+                    $paths['/'.$route->uri()][strtolower($method)] = self::operation($route, $method, $scopeOf($method, substr($route->uri(), 4)));
                 }
             }
         }
@@ -33,10 +34,10 @@ final class ApiDescription
 
         return [
             'openapi' => '3.1.0',
-            'info' => ['title' => 'Marsh Trial', 'version' => '1', 'description' => 'What the interface itself uses. Things have UUIDs that whoever makes them chooses: a PUT that is sent twice makes one thing.'],
+            'info' => ['title' => 'Marsh Trial', 'version' => '1', 'description' => 'What the interface itself uses; programs of others ask under /api/v1, which stays as it is. Things have UUIDs that whoever makes them chooses: a PUT that is sent twice makes one thing.'],
             'paths' => $paths,
             'components' => [
-                'securitySchemes' => ['signIn' => ['type' => 'apiKey', 'in' => 'cookie', 'name' => (string) config('session.cookie')]],
+                'securitySchemes' => ['signIn' => ['type' => 'apiKey', 'in' => 'cookie', 'name' => (string) config('session.cookie')], 'token' => ['type' => 'http', 'scheme' => 'bearer', 'description' => 'made on one’s own page, with the scopes that a program needs']],
                 'schemas' => ['Problem' => [
                     'type' => 'object', 'required' => ['type', 'title', 'status', 'detail'],
                     'description' => 'RFC 9457; the sentence for a person is the detail.',
@@ -50,7 +51,7 @@ final class ApiDescription
     }
 
     /** @return array<string, mixed> */
-    private static function operation(Route $route, string $method): array
+    private static function operation(Route $route, string $method, ?string $scope): array
     {
         [$class, $function] = [...explode('@', $route->getActionName()), '__invoke'];
         $reflected = new \ReflectionMethod($class, $function);
@@ -65,13 +66,33 @@ final class ApiDescription
             'summary' => $summary === '' || str_starts_with($summary, '@') ? null : $summary,
             'parameters' => array_values(array_filter([
                 ...array_map(static fn (string $name): array => ['name' => $name, 'in' => 'path', 'required' => true, 'schema' => ['type' => $name === 'number' ? 'integer' : 'string'] + (in_array($name, ['code', 'number'], true) ? [] : ['format' => 'uuid'])], $route->parameterNames()),
+                ...$method === 'GET' ? self::asked($reflected) : [],
                 $changes ? ['name' => 'If-Match', 'in' => 'header', 'required' => false, 'description' => 'edition that was read, for what is there already', 'schema' => ['type' => 'string']] : null,
             ])),
-            'security' => $signedIn ? [['signIn' => []]] : null,
+            'security' => $signedIn ? ($scope === null ? [['signIn' => []]] : [['signIn' => []], ['token' => [$scope]]]) : null,
+            'x-scope' => $signedIn ? $scope ?? 'none' : null,
             'responses' => [
                 '2XX' => ['description' => 'done'] + ($method === 'DELETE' ? [] : ['content' => [$type => new \stdClass]]),
                 'default' => ['description' => 'refused, in a sentence', 'content' => ['application/problem+json' => ['schema' => ['$ref' => '#/components/schemas/Problem']]]],
             ],
         ], static fn (mixed $v): bool => $v !== null && $v !== []);
+    }
+
+    /**
+     * What may be asked in the address, as the method reads it.
+     *
+     * @return list<array{name: string, in: string, required: bool, schema: array{type: string}}>
+     */
+    private static function asked(\ReflectionMethod $method): array
+    {
+        $lines = file((string) $method->getFileName()) ?: [];
+        $body = implode('', array_slice($lines, (int) $method->getStartLine(), (int) $method->getEndLine() - (int) $method->getStartLine()));
+        preg_match_all('/\$request->(query|integer|boolean)\(\'(\w+)\'/', $body, $found, PREG_SET_ORDER);
+        $out = array_column(array_map(static fn (array $f): array => [$f[2], ['query' => 'string', 'integer' => 'integer', 'boolean' => 'boolean'][$f[1]]], $found), 1, 0);
+        if (str_contains($body, 'paginate(') || str_contains($body, '->currentPage()')) {
+            $out['page'] = 'integer';
+        }
+
+        return array_map(static fn (string $name, string $type): array => ['name' => $name, 'in' => 'query', 'required' => false, 'schema' => ['type' => $type]], array_keys($out), $out);
     }
 }

@@ -24,6 +24,7 @@ use App\Models\FadeCheck;
 use App\Models\Group;
 use App\Models\Hanging;
 use App\Models\House;
+use App\Models\Ledger;
 use App\Models\Maker;
 use App\Models\Measurement;
 use App\Models\Mix;
@@ -136,6 +137,7 @@ final class DatabaseSeeder extends Seeder
         // Pictures are asked for first, and measured together when all are known.
         config(['queue.default' => 'null']);
         House::becomeDemo();
+        Ledger::own()->update(['name' => 'the Saltern Reach sketchers']);
         $tamsin = $this->tester('Tamsin Reedholm', 'tamsin', true, 11);
         $odo = $this->tester('Odo Brackwater', 'odo', false, 12);
         Carbon::setTestNow('2026-03-02 10:00:00');
@@ -198,6 +200,8 @@ final class DatabaseSeeder extends Seeder
         $this->named();
         Carbon::setTestNow('2026-11-01 10:00:00');
         $this->opinions($tamsin, $odo);
+        GreyTide::visits($reds, $tamsin, $odo);
+        Auth::setUser($tamsin);
         Carbon::setTestNow();
         $this->session($paper, $tamsin, $odo);
     }

@@ -37,6 +37,13 @@ const LedgerPage = lazy(() => import('./pages/ledger/LedgerPage'));
 const BundlesPage = lazy(() => import('./pages/ledger/BundlesPage'));
 const BundlePage = lazy(() => import('./pages/ledger/BundlePage'));
 const RepeatPage = lazy(() => import('./pages/ledger/RepeatPage'));
+const ProtocolPage = lazy(() => import('./pages/ledger/ProtocolPage'));
+const MapPage = lazy(() => import('./pages/ledger/MapPage'));
+const TesterPage = lazy(() => import('./pages/ledger/TesterPage'));
+const FollowingPage = lazy(() => import('./pages/ledger/FollowingPage'));
+const ApiPage = lazy(() => import('./pages/ledger/ApiPage'));
+const StewardsPage = lazy(() => import('./pages/people/StewardsPage'));
+const JoinPage = lazy(() => import('./pages/people/JoinPage'));
 const RecordPage = lazy(() => import('./pages/ledger/RecordPage'));
 const ShorePage = lazy(() => import('./pages/shore/ShorePage'));
 const TodayPage = lazy(() => import('./pages/today/TodayPage'));
@@ -94,6 +101,13 @@ export function App() {
                     <Route path="/capture" element={<CapturePage />} />
                     <Route path="/accuracy" element={<AccuracyPage />} />
                     <Route path="/ledger" element={<LedgerPage />} />
+                    <Route path="/protocol/:card" element={<ProtocolPage />} />
+                    <Route path="/ledger/map" element={<MapPage />} />
+                    <Route path="/testers/:uuid" element={<TesterPage />} />
+                    <Route path="/following" element={<FollowingPage />} />
+                    <Route path="/programs" element={<ApiPage />} />
+                    <Route path="/stewards" element={<StewardsPage />} />
+                    <Route path="/join" element={<JoinPage />} />
                     <Route path="/ledger/bundles" element={<BundlesPage />} />
                     <Route path="/ledger/bundles/:uuid" element={<BundlePage />} />
                     <Route path="/records/:card/repeat" element={<RepeatPage />} />

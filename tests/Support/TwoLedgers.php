@@ -218,6 +218,7 @@ final class TwoLedgers
     private function answerOrClose(int $house): void
     {
         $this->locally($house, function () use ($house): void {
+            /** @var Question|null $question */
             $question = $this->pick(Question::query()->orderBy('uuid')->get()->all());
             if ($question !== null && $this->random->getInt(0, 2) === 0) {
                 $question->update(['closed_at' => $question->closed_at ?? now()]);
@@ -282,6 +283,7 @@ final class TwoLedgers
     private function takeBack(int $house): void
     {
         $this->in($house, function (): void {
+            /** @var Bundle|null $bundle */
             $bundle = Bundle::query()->orderByDesc('id')->first();
             try {
                 $bundle === null ?: TakeBack::of($bundle);
@@ -342,11 +344,15 @@ final class TwoLedgers
     /** @return list<Card> published here and of this house */
     private function home(): array
     {
-        return Card::query()->whereNull('ledger_id')->whereNotNull('published_at')->orderBy('uuid')->get()->all();
+        /** @var list<Card> $cards */
+        $cards = Card::query()->whereNull('ledger_id')->whereNotNull('published_at')->orderBy('uuid')->get()->all();
+
+        return $cards;
     }
 
     private function anybody(int $house): User
     {
+        /** @var User $user */
         $user = $this->pick(User::query()->whereNull('ledger_id')->orderBy('id')->get()->all());
         Auth::setUser($user);
 

@@ -22,7 +22,7 @@ final class RecordController extends Controller
             ->whereIn('id', Revision::query()->selectRaw('max(id)')->groupBy('card_id'))->orderByDesc('id')->paginate(50);
 
         return new JsonResponse(['records' => array_map(static fn (Revision $r): array => [
-            'card' => $r->card->uuid, 'number' => $r->number, 'title' => $r->title, 'kind' => $r->card->kind, 'by' => $r->card->owner->name, 'publishedAt' => $r->published_at->toIso8601String(), 'withdrawn' => $r->card->withdrawn_at !== null, 'ledger' => $r->card->ledger?->words(),
+            'card' => $r->card->uuid, 'number' => $r->number, 'title' => $r->title, 'kind' => $r->card->kind, 'by' => $r->card->owner->name, 'byUuid' => $r->card->owner->uuid, 'publishedAt' => $r->published_at->toIso8601String(), 'withdrawn' => $r->card->withdrawn_at !== null, 'ledger' => $r->card->ledger?->words(),
         ], $page->items()), 'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage()]);
     }
 

@@ -12,6 +12,8 @@ export interface Person {
     name: string;
     email: string;
     isSteward: boolean;
+    /** A steward of the house, not of one circle in it. */
+    ofHouse: boolean;
     warning?: string | null;
 }
 

@@ -81,7 +81,12 @@ export default function BundlePage() {
             )}
             {(data.state === 'looking' || data.state === 'taking') && (
                 <p className="my-4 flex items-center gap-3" role="status">
-                    <progress max={1} value={data.progress} aria-label={data.state === 'looking' ? 'Looking' : 'Taking in'} className="w-72" />{' '}
+                    <progress
+                        max={1}
+                        value={data.progress}
+                        aria-label={data.state === 'looking' ? 'Looking' : 'Taking in'}
+                        className="w-72"
+                    />{' '}
                     {data.state === 'looking' ? 'Looking at every record' : 'Taking them in, all or none'}{' '}
                     <span className="text-soft text-sm">You can leave this page; it goes on.</span>
                 </p>
@@ -108,13 +113,15 @@ export default function BundlePage() {
                         {report.new} new, {report.further} further {report.further === 1 ? 'revision' : 'revisions'}, {report.known} here
                         already
                         {report.conflict > 0 && `, ${report.conflict} that say otherwise under the same number`}
-                        {report.wrong > 0 && `, ${report.wrong} left out`}. {report.said > 0 && `${report.said} questions, answers and withdrawals. `}
+                        {report.wrong > 0 && `, ${report.wrong} left out`}.{' '}
+                        {report.said > 0 && `${report.said} questions, answers and withdrawals. `}
                         Of their paints {report.paints.same} are known here, {report.paints.new} are new
                         {report.paints.unsure.length > 0 && `, and of ${report.paints.unsure.length} it cannot be told`}.
                         {report.pictures > 0 && ` ${report.pictures} pictures come along.`}
-                        {report.picturesMissing > 0 && ` ${report.picturesMissing} pictures stayed behind: their numbers are here all the same.`}
+                        {report.picturesMissing > 0 &&
+                            ` ${report.picturesMissing} pictures stayed behind: their numbers are here all the same.`}
                         {report.incomparable > 0 &&
-                            ` ${report.incomparable} records were rated by another scale or other rules; they are kept, and compared with nothing.`}
+                            ` ${report.incomparable} were rated by another scale or other rules; they are kept, and compared with nothing.`}
                     </p>
                     {data.state === 'looked' && <Answers data={data} />}
                     {data.state === 'looked' && (
@@ -146,8 +153,8 @@ export default function BundlePage() {
                             <ul>
                                 {report.faults.map((f, i) => (
                                     <li key={i} className="border-b border-rule py-1.5">
-                                        <strong className="font-semibold">{f.title}</strong>, revision <span className="num">{f.number}</span>:{' '}
-                                        {f.why}
+                                        <strong className="font-semibold">{f.title}</strong>, revision{' '}
+                                        <span className="num">{f.number}</span>: {f.why}
                                     </li>
                                 ))}
                             </ul>
@@ -168,7 +175,11 @@ export default function BundlePage() {
                                     {report.listed.map((r) => (
                                         <tr key={`${r.card} ${r.number}`} className="border-b border-rule">
                                             <td className="py-1.5 pr-3 font-semibold">
-                                                {data.state === 'taken' ? <Link to={`/records/${r.card}/${r.number}`}>{r.title}</Link> : r.title}
+                                                {data.state === 'taken' ? (
+                                                    <Link to={`/records/${r.card}/${r.number}`}>{r.title}</Link>
+                                                ) : (
+                                                    r.title
+                                                )}
                                             </td>
                                             <td className="pr-3">{r.home}</td>
                                             <td className="num text-right pr-3">{r.number}</td>
@@ -218,7 +229,12 @@ function Answers({ data }: { data: Bundle }) {
                         </label>
                         {p.candidates.map((c) => (
                             <label key={c.uuid} className="flex gap-2">
-                                <input type="radio" name={p.uuid} checked={data.answers[p.uuid] === c.uuid} onChange={() => set(p.uuid, c.uuid)} />
+                                <input
+                                    type="radio"
+                                    name={p.uuid}
+                                    checked={data.answers[p.uuid] === c.uuid}
+                                    onChange={() => set(p.uuid, c.uuid)}
+                                />
                                 <span>
                                     is {c.words} <span className="text-soft">({c.why})</span>
                                 </span>

@@ -12,6 +12,9 @@ import { FadeResults } from '../cards/FadeResults';
 import { PictureWithCells } from '../cards/PictureWithCells';
 import { CommonConditions } from '../cards/CommonConditions';
 import { RowResults } from '../cards/RowResults';
+import { Follow } from './Follow';
+import { Moderate } from './Moderate';
+import { Talk } from './Talk';
 
 /** A published revision: read, print, link. Everything on it comes from the revision's own JSON. */
 export default function RecordPage() {
@@ -38,9 +41,23 @@ export default function RecordPage() {
                         Print
                     </button>
                     <a href={`/api/${path}`}>JSON</a>
+                    {data.measurement && <a href={`/api/records/${data.uuid}.cgats`}>CGATS</a>}
+                    <a href={`/api/ledger/bundle.zip?card=${data.uuid}&pictures=1`}>Bundle</a>
+                    <Link to={`/protocol/${data.uuid}`}>Protocol</Link>
+                    {data.standing.mayRepeat && <Link to={`/records/${data.uuid}/repeat`}>I do the same</Link>}
+                    {(data.kind === 'fade' || data.kind === 'halves') && <Follow kind="rack" of={data.uuid} what="this rack" />}
                     <Link to={`/records/${data.uuid}/${data.revision}`}>Link to this revision</Link>
                 </span>
             </div>
+            {data.standing.home !== null && (
+                <p role="note" className="my-1">
+                    From the ledger at <strong className="font-semibold">{data.standing.home.name}</strong>, revision {data.revision}
+                    {data.standing.home.broughtBy !== null &&
+                        data.standing.home.broughtBy !== data.standing.home.name &&
+                        `, by way of ${data.standing.home.broughtBy}`}
+                    . It is changed there, and counts here as the tests of other testers.
+                </p>
+            )}
             <Standing of={data} />
             <p className="my-1 text-lg">
                 {data.rows.length === 1 ? 'One paint' : `${data.rows.length} paints`} on {data.paper}
@@ -85,6 +102,25 @@ export default function RecordPage() {
             {picture && data.measurement && (
                 <PictureWithCells picture={picture} result={data.measurement} chosen={cell} onChoose={setCell} />
             )}
+            {(data.gaps ?? []).length > 0 && (
+                <section className="my-3 max-w-3xl" aria-label="Gaps">
+                    <h2 className="border-b border-ink pb-1">What this record does not know</h2>
+                    <ul className="list-disc pl-5">
+                        {data.gaps!.map((g, i) => (
+                            <li key={i}>
+                                {g.row !== null && (
+                                    <strong className="font-semibold">{data.rows.find((r) => r.row === g.row)?.paint.colourName}: </strong>
+                                )}
+                                {g.gap}
+                            </li>
+                        ))}
+                    </ul>
+                </section>
+            )}
+            <Talk of={data} />
+            <p className="no-print mt-2">
+                <Moderate subject="record" uuid={data.uuid} hidden={false} />
+            </p>
             <p className="mt-4 text-sm">
                 {data.limits} {data.licence !== undefined && `${data.licence.name}: ${data.licence.says}`}
                 {data.fingerprint !== undefined && (
@@ -108,7 +144,7 @@ export default function RecordPage() {
 
 /** Whether it still stands, and what it says otherwise than the revision before. */
 function Standing({ of }: { of: Record_ }) {
-    const { withdrawn, newest, changes } = of.standing;
+    const { withdrawn, newest, changes, otherwise, history } = of.standing;
     return (
         <>
             {withdrawn !== null && (
@@ -117,6 +153,17 @@ function Standing({ of }: { of: Record_ }) {
                     counts as no evidence.
                 </p>
             )}
+            {withdrawn === null && history.length > 0 && (
+                <p className="my-1 text-soft">
+                    Withdrawn once ({history.find((h) => h.withdrawn)?.because}), and stands again since {day(history.at(-1)!.on)}.
+                </p>
+            )}
+            {otherwise.map((f) => (
+                <p key={f} role="note" className="border-l-4 border-ink pl-3 my-2 max-w-prose">
+                    There are two revisions {of.revision} of this record that do not say the same: its ledger and a copy of it both went on.{' '}
+                    <a href={`/api/records/${of.uuid}/${of.revision}.json?fingerprint=${f}`}>The other one (JSON)</a>
+                </p>
+            ))}
             {newest > of.revision && (
                 <p className="my-1">
                     A later revision says otherwise: <Link to={`/records/${of.uuid}`}>revision {newest}</Link>.

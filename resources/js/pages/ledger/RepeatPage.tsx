@@ -42,9 +42,7 @@ export default function RepeatPage() {
         return error ? <Problem error={error} /> : <Loading what="the plan" />;
     }
     const pans = Object.fromEntries(
-        data.rows
-            .map((r) => [r.row, chosen[r.row] ?? r.pans[0]?.uuid ?? ''] as const)
-            .filter(([, pan]) => pan !== '' && pan !== 'none'),
+        data.rows.map((r) => [r.row, chosen[r.row] ?? r.pans[0]?.uuid ?? ''] as const).filter(([, pan]) => pan !== '' && pan !== 'none'),
     );
     const many = Object.keys(pans).length;
     return (
@@ -102,7 +100,9 @@ export default function RepeatPage() {
                     disabled={busy || many === 0}
                     onClick={() =>
                         void saving(() =>
-                            put<{ session: string }>(`records/${card}/repeats/${session}`, { pans }).then((made) => go(`/bench/${made.session}`)),
+                            put<{ session: string }>(`records/${card}/repeats/${session}`, { pans }).then((made) =>
+                                go(`/bench/${made.session}`),
+                            ),
                         )
                     }
                 >

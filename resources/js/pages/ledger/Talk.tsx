@@ -32,7 +32,14 @@ export function Talk({ of }: { of: RecordPage }) {
             </ul>
             <div className="no-print">
                 {mayAsk ? (
-                    <Say label="Ask about this record" button="Ask" rows={of.rows.map((r) => [r.row, r.paint.colourName])} of={of} to={() => `questions/${newUuid()}`} more={{ card: of.uuid }} />
+                    <Say
+                        label="Ask about this record"
+                        button="Ask"
+                        rows={of.rows.map((r) => [r.row, r.paint.colourName])}
+                        of={of}
+                        to={() => `questions/${newUuid()}`}
+                        more={{ card: of.uuid }}
+                    />
                 ) : (
                     <p className="my-2">
                         <Link to={`/sign-in?then=/records/${of.uuid}`}>Sign in</Link> to ask{mayRepeat ? ' or repeat it' : ''}.
@@ -92,7 +99,14 @@ function One({ question, of }: { question: Question; of: RecordPage }) {
                 </p>
             ) : (
                 <div className="no-print pl-5">
-                    {of.standing.mayAsk && <Say label={`Answer ${question.by}`} button="Answer" of={of} to={() => `questions/${question.uuid}/answers/${newUuid()}`} />}
+                    {of.standing.mayAsk && (
+                        <Say
+                            label={`Answer ${question.by}`}
+                            button="Answer"
+                            of={of}
+                            to={() => `questions/${question.uuid}/answers/${newUuid()}`}
+                        />
+                    )}
                     {question.mayClose && (
                         <button
                             type="button"
@@ -100,7 +114,9 @@ function One({ question, of }: { question: Question; of: RecordPage }) {
                             disabled={busy}
                             onClick={() =>
                                 void saving(() =>
-                                    put(`questions/${question.uuid}/closing`, {}).then(() => queries.invalidateQueries({ queryKey: keys.record(of.uuid) })),
+                                    put(`questions/${question.uuid}/closing`, {}).then(() =>
+                                        queries.invalidateQueries({ queryKey: keys.record(of.uuid) }),
+                                    ),
                                 )
                             }
                         >
@@ -113,7 +129,21 @@ function One({ question, of }: { question: Question; of: RecordPage }) {
     );
 }
 
-function Say({ label, button, rows = [], of, to, more = {} }: { label: string; button: string; rows?: [number, string][]; of: RecordPage; to: () => string; more?: object }) {
+function Say({
+    label,
+    button,
+    rows = [],
+    of,
+    to,
+    more = {},
+}: {
+    label: string;
+    button: string;
+    rows?: [number, string][];
+    of: RecordPage;
+    to: () => string;
+    more?: object;
+}) {
     const queries = useQueryClient();
     const { error, busy, saving } = useSaving();
     // The same words sent twice are one question.

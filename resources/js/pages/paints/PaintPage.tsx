@@ -1,3 +1,4 @@
+import { Follow } from '../ledger/Follow';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { Fragment, useState, type FormEvent } from 'react';
@@ -352,6 +353,7 @@ function Title({ paint, onSaved }: { paint: Page; onSaved: () => void }) {
                     {paint.discontinued && ' · discontinued'}
                     {paint.effects !== null && paint.effects.length > 0 && ` · ${paint.effects.join(', ')}`}
                 </p>
+                <Follow kind="paint" of={paint.uuid} what="this paint" />
                 {paint.strip?.ladder != null && (
                     <Link to={`/mixes?a=${paint.uuid}`} className="text-sm">
                         Mix it with another

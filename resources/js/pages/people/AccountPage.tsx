@@ -8,6 +8,7 @@ import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
 import { Leaving } from './Leaving';
+import { Agreement, Programs } from './Programs';
 
 interface SignIn {
     uuid: string;
@@ -62,9 +63,13 @@ export default function AccountPage() {
                     Take it along
                 </a>
             </section>
+            <Agreement />
+            <Programs />
             {data.isSteward && (
-                <p className="mt-6">
+                <p className="mt-6 flex gap-5">
                     <Link to="/people">People of this house</Link>
+                    {person?.ofHouse && <Link to="/stewards">Reports, and who did what</Link>}
+                    {person?.ofHouse && <Link to="/ledger/bundles">Records of other ledgers</Link>}
                 </p>
             )}
             <LeaveHouse account={data} />

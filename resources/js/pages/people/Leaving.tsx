@@ -10,6 +10,7 @@ export interface Someone {
     name: string;
     email?: string;
     isSteward?: boolean;
+    circle?: string | null;
 }
 interface Counts {
     published: number;

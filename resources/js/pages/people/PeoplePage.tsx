@@ -6,6 +6,7 @@ import { get, newUuid, post, put } from '../../api/client';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
+import { Invitations } from './Invitations';
 import { Leaving, type Someone } from './Leaving';
 
 /** Stewards let people in and out. */
@@ -29,12 +30,13 @@ export default function PeoplePage() {
     return (
         <>
             <h1>People of this house</h1>
-            <NewPerson onDone={() => void refetch()} />
+            {person?.ofHouse && <NewPerson onDone={() => void refetch()} />}
             <ul className="max-w-4xl mt-4 border-t border-ink">
                 {data.people.map((p) => (
                     <PersonLine key={p.uuid} person={p} own={p.uuid === person?.uuid} onDone={() => void refetch()} />
                 ))}
             </ul>
+            <Invitations ofHouse={person?.ofHouse ?? false} />
         </>
     );
 }
@@ -83,6 +85,7 @@ function PersonLine({ person, own, onDone }: { person: Someone; own: boolean; on
             <div className="flex flex-wrap gap-x-4 items-baseline">
                 <strong className="font-semibold break-words min-w-0">{person.name}</strong>
                 <span className="break-words min-w-0">{person.email}</span>
+                {person.circle && <span>{person.circle}</span>}
                 {person.isSteward && <span className="text-soft">steward</span>}
                 <button
                     type="button"

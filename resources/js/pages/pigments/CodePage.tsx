@@ -8,6 +8,7 @@ import { turnSurround } from '../../components/AppShell';
 import { Spoken } from '../../components/paint/Spoken';
 import { Cautions, Empty, Loading, Problem } from '../../components/ui/states';
 import { EqualLight } from './EqualLight';
+import { Follow } from '../ledger/Follow';
 import { Strips } from './Strips';
 
 /** A pigment code across makers: the heart of the program. */
@@ -72,6 +73,7 @@ function Heading({ page }: { page: Page }) {
                     Scans side by side
                 </Link>
             )}
+            <Follow kind="code" of={page.code} what="this code" />
             <a className="text-sm no-print" href={`/feed.atom?code=${encodeURIComponent(page.code)}`}>
                 Follow
             </a>

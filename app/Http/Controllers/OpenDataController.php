@@ -1,0 +1,121 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\JsonResponse;
+use App\Ledger\OpenTables;
+use App\Ledger\WriteBundle;
+use App\Models\Card;
+use App\Models\Ledger;
+use App\Models\Paint;
+use App\Models\Revision;
+use App\Queries\ApiDescription;
+use App\Queries\CodePage;
+use App\Queries\EvidenceMap;
+use App\Queries\PaintDigest;
+use App\Queries\RecordProtocol;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\Support\Str;
+use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Exchange\Cgats;
+use MarshTrial\Core\Exchange\ColourList;
+use MarshTrial\Core\Pigment\PigmentCode;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Symfony\Component\HttpFoundation\StreamedResponse;
+
+/** What is published, in forms that other programs open. */
+final class OpenDataController extends Controller
+{
+    /** Most paints of a list of colours. */
+    private const MOST_PAINTS = 200;
+
+    /** What programs can ask of this server (OpenAPI 3.1). */
+    public function description(): Response
+    {
+        return new Response((string) file_get_contents(base_path(ApiDescription::FILE)), 200, ['Content-Type' => 'application/json']);
+    }
+
+    /** Tables of the ledger with their fields. */
+    public function dictionary(): JsonResponse
+    {
+        return new JsonResponse(OpenTables::dictionary());
+    }
+
+    /** One table of all published records. */
+    public function table(string $table): StreamedResponse
+    {
+        if (! isset(OpenTables::TABLES[$table])) {
+            throw new CoreException("There is no table called \"$table\".");
+        }
+        set_time_limit(300);
+
+        return new StreamedResponse(static function () use ($table): void {
+            $out = fopen('php://output', 'wb');
+            $out === false ?: OpenTables::csv($table, $out);
+        }, 200, ['Content-Type' => 'text/csv; charset=UTF-8', 'Content-Disposition' => "attachment; filename=\"$table.csv\""]);
+    }
+
+    /** All tables with their data dictionary, as a Frictionless data package. */
+    public function package(): BinaryFileResponse
+    {
+        $path = WriteBundle::beside();
+        set_time_limit(300);
+        OpenTables::package($path);
+
+        return (new BinaryFileResponse($path, 200, ['Content-Type' => 'application/zip', 'Content-Disposition' => 'attachment; filename="'.Str::slug(Ledger::own()->words()).'-datapackage.zip"']))->deleteFileAfterSend();
+    }
+
+    /** Readings of a record as CGATS (ISO 28178 text). */
+    public function cgats(string $card): Response
+    {
+        $revision = Revision::query()->with('card')->whereHas('card', static fn ($q) => $q->where('uuid', strtolower($card)))->orderByDesc('number')->firstOrFail();
+        $cells = $revision->record['measurement']['cells'] ?? throw new CoreException('Nothing was measured on this record.');
+        $names = array_column(array_map(static fn (array $r): array => ['row' => $r['row'], 'name' => $r['paint']['colourName']], $revision->record['rows']), 'name', 'row');
+        $rows = array_map(static fn (array $c, int $i): array => [$i + 1, (string) $c['id'], $names[$c['row']] ?? '', (float) $c['lab'][0], (float) $c['lab'][1], (float) $c['lab'][2]], $cells, array_keys($cells));
+        $text = Cgats::write('CGATS.17', ['ORIGINATOR' => 'Marsh Trial', 'DESCRIPTOR' => Str::ascii($revision->title), 'CREATED' => $revision->published_at->toDateString(), 'MEASUREMENT_SOURCE' => 'Illumination=D50 ObserverAngle=2degree'], ['SAMPLE_ID', 'SAMPLE_NAME', 'SAMPLE_DESCRIPTION', 'LAB_L', 'LAB_A', 'LAB_B'], $rows);
+
+        return new Response($text, 200, ['Content-Type' => 'text/plain; charset=UTF-8', 'Content-Disposition' => 'attachment; filename="'.Str::slug($revision->title).'.txt"']);
+    }
+
+    /** Colours of a code's paints, or of paints that are named, as a palette for programs that draw. */
+    public function colours(Request $request, string $form): Response
+    {
+        $written = (string) $request->query('code', '');
+        $paints = $written !== '' ? CodePage::ordered($written, $this->user($request)) : Paint::inOrder(array_slice(explode(',', (string) $request->query('paints', '')), 0, self::MOST_PAINTS));
+        $digests = PaintDigest::of(array_map(static fn (Paint $p): int => $p->id, $paints), $this->user($request));
+        $colours = [];
+        foreach ($paints as $paint) {
+            $hexes = isset($digests[$paint->id]) ? $digests[$paint->id]->colours() : null;
+            foreach ($hexes === null ? [] : array_combine(['full strength', 'tint'], $hexes) as $depth => $hex) {
+                $colours[] = ['name' => "$paint->colour_name {$paint->maker->name} $depth", 'hex' => $hex];
+            }
+        }
+        if ($colours === []) {
+            throw new CoreException('No paint of this was measured, so there is no colour of it.');
+        }
+        $title = $written !== '' ? PigmentCode::parse($written)->text.', '.Ledger::own()->words() : 'Chosen paints, '.Ledger::own()->words();
+
+        return new Response($form === 'gpl' ? ColourList::gimp($title, $colours) : ColourList::css($title, $colours), 200, ['Content-Type' => $form === 'gpl' ? 'text/plain; charset=UTF-8' : 'text/css; charset=UTF-8', 'Content-Disposition' => 'attachment; filename="'.Str::slug($written ?: 'paints').".$form\""]);
+    }
+
+    /** How a record was made, for a stranger to follow. */
+    public function protocol(string $card): JsonResponse
+    {
+        return new JsonResponse(RecordProtocol::of(Card::query()->where('uuid', strtolower($card))->whereNotNull('published_at')->firstOrFail()));
+    }
+
+    /** What is tested of every code. */
+    public function map(Request $request): JsonResponse
+    {
+        return new JsonResponse(EvidenceMap::codes((string) $request->query('order', ''), max(1, $request->integer('page', 1))));
+    }
+
+    /** Tests that would settle most for all, shared out among those who have the paints. */
+    public function plan(Request $request): JsonResponse
+    {
+        return new JsonResponse(['tests' => EvidenceMap::plan($this->me($request))]);
+    }
+}
