@@ -12,18 +12,22 @@ use MarshTrial\Core\Evidence\Agreement;
 use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Rating\Property;
 
-/** How far cards that test the same paints agree, and how far a tester agrees with all others. */
+/**
+ * How far cards that test the same paints agree, and how far a tester agrees with all others. Each number is trusted as far as its picture and what tests
+ * of one paint usually scatter by allow: another day, sheet or hand is no disagreement.
+ */
 final class Agreements
 {
     /**
      * A repeat beside what it repeats, property by property, of the paints that are on both. What light did is compared by the categories that both
      * leave open, since doses differ.
      *
-     * @return list<array{property: string, pairs: int, agree: int, words: string}>
+     * @return list<array{property: string, pairs: int, agree: int, apart: list<string>, words: string}>
      */
     public static function ofCards(Card $first, Card $repeat): array
     {
-        $of = static fn (Card $card): array => self::ratings(static fn (Builder $q) => $q->where('cards.id', $card->id));
+        $sameHand = $first->owner_id === $repeat->owner_id;
+        $of = static fn (Card $card): array => self::ratings(static fn (Builder $q) => $q->where('cards.id', $card->id), $sameHand);
         [$a, $b] = [$of($first), $of($repeat)];
         $out = [];
         foreach ($a as $property => $values) {
@@ -32,11 +36,12 @@ final class Agreements
                 continue;
             }
             if ($property === Property::Lightfastness->value) {
-                $agree = count(array_filter(array_keys($pairs), static fn (int $paint): bool => array_intersect($a[$property][$paint]['classes'], $b[$property][$paint]['classes']) !== []));
-                $out[] = ['property' => $property, 'pairs' => count($pairs), 'agree' => $agree, 'words' => self::counted(count($pairs), $agree).' in the categories that both leave open'];
+                $apart = array_values(array_filter(array_keys($pairs), static fn (int $paint): bool => array_intersect($a[$property][$paint]['classes'], $b[$property][$paint]['classes']) === []));
+                $agree = count($pairs) - count($apart);
+                $out[] = ['property' => $property, 'pairs' => count($pairs), 'agree' => $agree, 'apart' => self::names($apart), 'words' => self::counted(count($pairs), $agree).' in the categories that both leave open'];
             } else {
-                $agreement = Agreement::of(array_map(static fn (int $paint): array => [...array_slice($a[$property][$paint]['number'], 0, 2), ...array_slice($b[$property][$paint]['number'], 0, 2)], array_combine($k = array_keys($pairs), $k)));
-                $out[] = ['property' => $property, 'pairs' => $agreement->pairs, 'agree' => $agreement->agree, 'words' => self::words($property, $agreement, 'the repeat reads')];
+                $agreement = Agreement::of(array_map(static fn (int $paint): array => [...$a[$property][$paint]['number'], ...$b[$property][$paint]['number']], array_combine($k = array_keys($pairs), $k)));
+                $out[] = ['property' => $property, 'pairs' => $agreement->pairs, 'agree' => $agreement->agree, 'apart' => self::names($agreement->apart), 'words' => self::words($property, $agreement, 'the repeat reads')];
             }
         }
 
@@ -65,12 +70,22 @@ final class Agreements
         return $out;
     }
 
+    /**
+     * @param list<int|string> $paints ids
+     *
+     * @return list<string>
+     */
+    private static function names(array $paints): array
+    {
+        return array_values(DB::table('paints')->whereIn('id', $paints)->orderBy('id')->pluck('colour_name')->map(strval(...))->all());
+    }
+
     private static function words(string $property, Agreement $agreement, string $who): string
     {
         $quantity = Measures::of(Property::from($property))::quantity();
         $less = ($agreement->difference ?? 0.0) < 0;
 
-        return self::counted($agreement->pairs, $agreement->agree).' within what both can be trusted to'.($agreement->leans ? sprintf('; %s %s %s than the others do', $who, $quantity->write(abs((float) $agreement->difference), $agreement->uncertainty), $less ? 'less' : 'more') : '');
+        return self::counted($agreement->pairs, $agreement->agree).' within what tests of one paint usually differ by'.($agreement->leans ? sprintf('; %s %s %s than the others do', $who, $quantity->write(abs((float) $agreement->difference), $agreement->uncertainty), $less ? 'less' : 'more') : '');
     }
 
     private static function counted(int $pairs, int $agree): string
@@ -82,10 +97,11 @@ final class Agreements
      * What measured rows say, by property and paint: of several rows of a paint the mean, trusted as far as they lie apart.
      *
      * @param \Closure(Builder): Builder $which
+     * @param bool $sameHand beside tests by the same tester
      *
      * @return array<string, array<int, array{number: array{0: float, 1: float}, classes: list<string>}>>
      */
-    private static function ratings(\Closure $which): array
+    private static function ratings(\Closure $which, bool $sameHand = false): array
     {
         $rows = $which(DB::table('ratings')->where('ratings.holds', true)->where('ratings.status', 'measured')->whereNotNull('ratings.value')->whereNotNull('ratings.uncertainty')
             ->join('measurements', 'measurements.id', '=', 'ratings.measurement_id')->join('pictures', 'pictures.id', '=', 'measurements.picture_id')->join('cards', 'cards.id', '=', 'measurements.card_id')
@@ -106,7 +122,7 @@ final class Agreements
                 $mean = array_sum(array_map(static fn (object $t): float => (float) $t->value, $tests)) / $n;
                 $apart = $n < 2 ? 0.0 : sqrt(array_sum(array_map(static fn (object $t): float => ((float) $t->value - $mean) ** 2, $tests)) / ($n - 1));
                 $trusted = sqrt(array_sum(array_map(static fn (object $t): float => (float) $t->uncertainty ** 2, $tests)) / $n);
-                $out[$property][$paint] = ['number' => [$mean, max($apart, $trusted) / sqrt($n)], 'classes' => array_values(array_map(strval(...), (array) json_decode((string) end($tests)->classes, true)))];
+                $out[$property][$paint] = ['number' => [$mean, hypot(max($apart, $trusted) / sqrt($n), $property === Property::Lightfastness->value ? 0.0 : PaintEvidence::scatter($property)->usual($mean, $sameHand))], 'classes' => array_values(array_map(strval(...), (array) json_decode((string) end($tests)->classes, true)))];
             }
         }
 

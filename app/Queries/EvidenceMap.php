@@ -122,7 +122,11 @@ final class EvidenceMap
                     'others' => array_values(array_filter(array_map(static function (int $other) use ($tests, $claimed): string {
                         $theirs = $tests[$other][$claimed->value] ?? [];
 
-                        return (string) (end($theirs)->class ?? '');
+                        $last = end($theirs) ?: null;
+                        $open = $last === null ? [] : (array) json_decode((string) $last->classes95, true);
+
+                        // What leaves one class open tells as much as what has one.
+                        return (string) ($last->class ?? (count($open) === 1 ? $open[0] : ''));
                     }, $relatives), static fn (string $c): bool => $c !== '')),
                 ];
             }

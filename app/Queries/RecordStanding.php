@@ -38,6 +38,7 @@ final class RecordStanding
             'questions' => self::questions($card, $user),
             'repeats' => $repeated === null ? null : [...self::named($repeated), 'agreement' => Agreements::ofCards($repeated, $card)],
             'repeatedBy' => Card::query()->with('owner')->where('repeats_card', $card->uuid)->whereNotNull('published_at')->orderBy('id')->limit(20)->get()->map(static fn (Card $c): array => [...self::named($c), 'agreement' => Agreements::ofCards($card, $c)])->all(),
+            'testerUuid' => User::query()->whereKey($card->owner_id)->value('uuid'),
             'mayAsk' => $user !== null, 'mayRepeat' => $user !== null && in_array($card->kind, ['property', 'fade'], true),
         ];
     }

@@ -68,7 +68,7 @@ final readonly class NextTest
         return new self(
             $property, max(0.0, self::doubt($chances) - self::LEFT_BY_A_FIRST), self::shown($chances),
             'not tested'.match (true) {
-                $others === 0 => '; no other paint of its codes is either',
+                $others === 0 => '; no other paint of its codes tells what to expect',
                 count($seen) === 1 => sprintf('; %s of its codes %s %s', $others === 1 ? 'the one other paint' : "$others other paints", $others === 1 ? 'is' : 'are', $seen[0]),
                 default => sprintf('; %d other paints of its codes run from %s to %s', $others, $seen[0], $seen[count($seen) - 1]),
             },

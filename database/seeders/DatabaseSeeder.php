@@ -218,6 +218,14 @@ final class DatabaseSeeder extends Seeder
             $address = strtolower(explode(' ', $name)[0]);
             $testers[$address] = $this->tester($name, $address, false, 13 + $i);
         }
+        // What they have at home themselves, so that not all falls to whoever keeps the group's drawer.
+        foreach ([['wenna', [0, 9, 14, 34]], ['corin', [3, 10, 13, 38]], ['hild', [7, 11, 12, 40]], ['odo', [1, 15, 16, 36]]] as $i => [$who, $paints]) {
+            Auth::setUser($testers[$who]);
+            foreach ($paints as $j => $paint) {
+                Pan::put($this->uuid(2500 + 10 * $i + $j), ['paint_id' => Paint::query()->where('uuid', $this->uuid(1000 + $paint))->firstOrFail()->id, 'form' => self::PAINTS[$paint][4], 'batch' => '', 'kept_at' => 'at home', 'got' => 'bought']);
+            }
+        }
+        Auth::setUser($tamsin);
         $papers = [$cold, Paper::put($this->uuid(3002), ['maker' => 'Fleet Mill', 'fibre' => 'cotton', 'surface' => 'hot-pressed', 'weight_gsm' => 300])];
         $out = [];
         foreach (self::SECOND_YEAR as $i => [$title, $who, $paper, $paints]) {

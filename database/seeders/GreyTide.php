@@ -37,11 +37,11 @@ final class GreyTide
 {
     private const LEDGER = '6b1d0000-0001-4000-8000-000000000001';
 
-    /** Maker, range, colour name, pigments as they write them; one is known to nobody else, one maker is written otherwise, and one range not at all. */
+    /** Maker, range, colour name, pigments as they write them; one is known to nobody else, and of one the range is not written. */
     private const PAINTS = [
         ['Withy Colours', 'Field', 'Beacon Red', 'PR254'],
         ['Sluice & Staithe', '', 'Buoy Red', 'PR254'],
-        ['Mudlark Paint Works', 'Daily', 'Samphire Scarlet', 'PR254'],
+        ['Mudlark Paintworks', 'Daily', 'Samphire Scarlet', 'PR254'],
         ['Withy Colours', 'Field', 'Channel Blue', 'PB28'],
         ['Long Groyne', 'Studio', 'Riding Light', 'PR254'],
     ];
@@ -53,7 +53,8 @@ final class GreyTide
     public static function visits(Card $repeated, User $steward, User $asked): void
     {
         $path = WriteBundle::beside();
-        self::elsewhere(static fn () => self::bundle($path, $repeated));
+        $paints = $repeated->specimens()->with('pan')->where('row', '<', count(self::PAINTS))->orderBy('row')->get()->pluck('pan.uuid', 'row')->all();
+        self::elsewhere(static fn () => self::bundle($path, $repeated, $paints));
         $bundle = new Bundle(['uuid' => self::uuid(900)]);
         @mkdir(dirname($bundle->path()), 0770, true);
         rename($path, $bundle->path());
@@ -75,7 +76,8 @@ final class GreyTide
         DB::table('follows')->insert(array_map(static fn (array $f): array => ['user_id' => $steward->id, 'kind' => $f[0], 'key' => $f[1], 'since' => now()], [['code', 'PR254'], ['tester', $theirs->owner()->firstOrFail()->uuid]]));
     }
 
-    private static function bundle(string $path, Card $repeated): void
+    /** @param array<int, string> $paints pans of the first group by row */
+    private static function bundle(string $path, Card $repeated, array $paints): void
     {
         House::becomeDemo();
         Ledger::own()->update(['uuid' => self::LEDGER, 'name' => 'Grey Tide circle']);
@@ -83,18 +85,19 @@ final class GreyTide
         Auth::setUser($ebba);
         Carbon::setTestNow('2026-10-28 10:00:00');
         $pans = [];
+        // The stand-in knows a paint by its pan: their tubes hold what the first group's hold, but for the first.
         foreach (self::PAINTS as $i => [$maker, $range, $name, $pigments]) {
-            RecordPaint::put(self::uuid(100 + $i), ['makerName' => $maker, 'range' => $range, 'colourName' => $name, 'pigments' => $pigments, 'pan' => ['uuid' => $pans[] = self::uuid(200 + $i), 'form' => 'tube', 'batch' => 'G-'.(20 + $i), 'volumeMl' => 10, 'got' => $i === 4 ? 'sample from the maker' : 'bought']], null);
+            RecordPaint::put(self::uuid(100 + $i), ['makerName' => $maker, 'range' => $range, 'colourName' => $name, 'pigments' => $pigments, 'pan' => ['uuid' => $pans[] = $i === 0 ? self::uuid(200) : $paints[$i + 1] ?? self::uuid(200 + $i), 'form' => 'tube', 'batch' => 'G-'.(20 + $i), 'volumeMl' => 10, 'got' => $i === 4 ? 'sample from the maker' : 'bought']], null);
         }
         $paper = Paper::put(self::uuid(300), ['maker' => 'Fleet Mill', 'fibre' => 'cotton', 'surface' => 'cold-pressed', 'weight_gsm' => 300]);
         $card = MakeCard::put(self::uuid(400), CardKind::Property, 'The reds of Saltern Reach, done again', $paper, 'felt side', '', $pans, null);
-        $layout = $card->layout;
-        $layout['rows'][0]['pigments'] = self::WRONG_TUBE;
-        $card->update(['layout' => $layout, 'repeats_card' => $repeated->uuid, 'repeats_number' => 1]);
+        $card->update(['repeats_card' => $repeated->uuid, 'repeats_number' => 1]);
+        DB::table('paints')->where('uuid', self::uuid(100))->update(['pigments' => self::WRONG_TUBE]);
         RequestMeasurement::fromStandIn(self::uuid(500), $card, null);
         $measurement = Measurement::query()->with('card', 'picture.fadeCheck', 'firstPicture')->firstOrFail();
         $measurement->update(['state' => 'running', 'attempts' => 1, 'started_at' => now()]);
         RunMeasurement::of($measurement);
+        DB::table('paints')->where('uuid', self::uuid(100))->update(['pigments' => self::PAINTS[0][3]]);
         PublishRecord::of($card->refresh(), $ebba);
         WriteBundle::to($path, WriteBundle::cards(), 'all records', false);
     }

@@ -605,6 +605,8 @@ export interface RecordStanding {
     questions: Question[];
     repeats: RepeatedRecord | null;
     repeatedBy: RepeatedRecord[];
+    /** Whose page is /testers/…; null where nobody is named. */
+    testerUuid: string | null;
     mayAsk: boolean;
     mayRepeat: boolean;
 }
@@ -613,7 +615,7 @@ export interface RepeatedRecord {
     title: string;
     by: string;
     withdrawn: boolean;
-    agreement: { property: string; pairs: number; agree: number; words: string }[];
+    agreement: { property: string; pairs: number; agree: number; apart: string[]; words: string }[];
 }
 export interface Question {
     uuid: string;

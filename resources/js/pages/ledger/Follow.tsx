@@ -39,7 +39,7 @@ export function Follow({ kind, of, what }: { kind: 'code' | 'paint' | 'rack' | '
                 )
             }
         >
-            {follows ? `Following ${what}` : `Follow ${what}`}
+            {follows ? (what === 'it' ? 'Let it go' : `Following ${what}`) : `Follow ${what}`}
         </button>
     );
 }

@@ -55,7 +55,7 @@ export default function FollowingPage() {
                     ) : (
                         <ul>
                             {data.events.map((e, i) => (
-                                <li key={i} className="border-b border-rule py-1.5 grid grid-cols-[7rem_8rem_1fr] gap-x-3">
+                                <li key={i} className="border-b border-rule py-1.5 grid sm:grid-cols-[7rem_11rem_1fr] gap-x-3">
                                     <span className="num">{day(e.on)}</span>
                                     <span>
                                         {e.new && <strong className="font-semibold">new: </strong>}

@@ -59,7 +59,7 @@ export default function MapPage() {
                         so that another hand tests and nobody has all the work. Only testers of this house see it.
                     </p>
                     <Wide label="Plan">
-                        <table className="w-full max-w-5xl">
+                        <table className="w-full">
                             <thead>
                                 <tr className="border-b border-ink">
                                     <th className="py-1">Paint</th>

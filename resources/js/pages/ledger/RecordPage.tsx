@@ -33,8 +33,9 @@ export default function RecordPage() {
             <div className="flex flex-wrap gap-x-5 items-baseline">
                 <h1>{data.title}</h1>
                 <p>
-                    {data.kind === 'property' ? 'test' : data.kind} card <span className="num">{data.code}</span> · {data.owner} · published{' '}
-                    {day(data.publishedAt)}, revision {data.revision}
+                    {data.kind === 'property' ? 'test' : data.kind} card <span className="num">{data.code}</span> ·{' '}
+                    {data.standing.testerUuid === null ? data.owner : <Link to={`/testers/${data.standing.testerUuid}`}>{data.owner}</Link>}{' '}
+                    · published {day(data.publishedAt)}, revision {data.revision}
                 </p>
                 <span className="no-print ml-auto flex gap-4">
                     <button type="button" className="link" onClick={() => window.print()}>
@@ -59,6 +60,7 @@ export default function RecordPage() {
                 </p>
             )}
             <Standing of={data} />
+            <Said of={data} />
             <p className="my-1 text-lg">
                 {data.rows.length === 1 ? 'One paint' : `${data.rows.length} paints`} on {data.paper}
                 {data.measurement ? ': what the card tested' : ', judged by eye'}.
@@ -139,6 +141,24 @@ export default function RecordPage() {
                 )}
             </p>
         </article>
+    );
+}
+
+/** In one line what others have to do with it; the rest is further down. */
+function Said({ of }: { of: Record_ }) {
+    const { questions, repeats, repeatedBy } = of.standing;
+    const open = questions.filter((q) => q.closed === null).length;
+    const said = [
+        ...(repeats === null ? [] : [`repeats “${repeats.title}”`]),
+        ...(repeatedBy.length === 0
+            ? []
+            : [repeatedBy.length === 1 ? `repeated by ${repeatedBy[0]!.by}` : `repeated ${repeatedBy.length} times`]),
+        ...(open === 0 ? [] : [`${open} open ${open === 1 ? 'question' : 'questions'}`]),
+    ];
+    return said.length === 0 ? null : (
+        <p className="my-1">
+            <a href="#said">{said.join(' · ')}</a>
+        </p>
     );
 }
 

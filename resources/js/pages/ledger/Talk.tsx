@@ -13,7 +13,7 @@ import { Moderate } from './Moderate';
 export function Talk({ of }: { of: RecordPage }) {
     const { repeats, repeatedBy, questions, mayAsk, mayRepeat } = of.standing;
     return (
-        <section className="mt-6 max-w-3xl" aria-label="Repeats and questions">
+        <section id="said" className="mt-6 max-w-3xl" aria-label="Repeats and questions">
             {(repeats !== null || repeatedBy.length > 0) && (
                 <>
                     <h2 className="border-b border-ink pb-1">Done twice</h2>
@@ -64,6 +64,7 @@ function Pair({ words, other }: { words: string; other: RepeatedRecord }) {
                     {other.agreement.map((a) => (
                         <li key={a.property}>
                             {a.property}: {a.words}
+                            {a.apart.length > 0 && `; not ${a.apart.join(', ')}`}
                         </li>
                     ))}
                 </ul>
