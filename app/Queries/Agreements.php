@@ -8,6 +8,8 @@ use App\Models\Card;
 use App\Models\User;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Colour\Difference;
+use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Evidence\Agreement;
 use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Rating\Property;
@@ -45,7 +47,27 @@ final class Agreements
             }
         }
 
+        $colours = self::colours($first, $repeat);
+        if ($colours !== []) {
+            $apart = array_keys(array_filter($colours, static fn (float $d): bool => $d > Agreement::SAME_COLOUR));
+            array_unshift($out, ['property' => 'colour', 'pairs' => count($colours), 'agree' => count($colours) - count($apart), 'apart' => self::names($apart), 'words' => self::counted(count($colours), count($colours) - count($apart)).sprintf(' within dE00 %.0f at reference depth, the furthest at %.1f', Agreement::SAME_COLOUR, max($colours))]);
+        }
+
         return $out;
+    }
+
+    /**
+     * How far the strokes of two cards lie apart in colour at reference depth.
+     *
+     * @return array<int, float> dE00 by paint, of the newest strip of each
+     */
+    private static function colours(Card $first, Card $repeat): array
+    {
+        $labs = static fn (Card $card): array => DB::table('strips')->join('measurements', 'measurements.id', '=', 'strips.measurement_id')->join('pictures', 'pictures.id', '=', 'measurements.picture_id')->where('measurements.card_id', $card->id)->where('pictures.wet', false)->whereNull('pictures.withdrawn_at')->where('strips.kind', 'property')->whereNotNull('strips.l')
+            ->orderBy('strips.id')->get(['strips.paint_id', 'strips.l', 'strips.a', 'strips.b'])->keyBy('paint_id')->map(static fn (object $s): Lab => new Lab((float) $s->l, (float) $s->a, (float) $s->b))->all();
+        [$a, $b] = [$labs($first), $labs($repeat)];
+
+        return array_map(static fn (int $paint): float => Difference::ciede2000($a[$paint], $b[$paint]), array_combine($k = array_keys(array_intersect_key($a, $b)), $k));
     }
 
     /**

@@ -13,6 +13,9 @@ use MarshTrial\Core\Rating\Scale;
  */
 final readonly class Agreement
 {
+    /** Two tests of one paint at one depth rarely lie further apart in colour, dE00 (own choice: half of what tells two paints of a code apart). */
+    public const SAME_COLOUR = 3.0;
+
     /** Fewest pairs of which it is said that one hand reads higher (own choice): fewer may be their paints. */
     public const FEWEST = 3;
 

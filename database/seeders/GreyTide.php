@@ -47,7 +47,7 @@ final class GreyTide
     ];
 
     /** What was in the tube that the label of the first row was on. */
-    private const WRONG_TUBE = 'PR149';
+    private const WRONG_TUBE = 'PV19';
 
     /** @param Card $repeated record of the first group that is done again */
     public static function visits(Card $repeated, User $steward, User $asked): void
@@ -70,7 +70,7 @@ final class GreyTide
             throw new CoreException("The bundle of the second group was not taken in: $bundle->problem");
         }
         $theirs = Card::query()->where('repeats_card', $repeated->uuid)->whereNotNull('ledger_id')->firstOrFail();
-        $question = Question::query()->create(['uuid' => self::uuid(901), 'by_id' => $steward->id, 'at' => '2026-10-30 11:00:00', 'card_id' => $theirs->id, 'row' => 1, 'text' => 'Your Beacon Red lifts where ours never did. Which batch is it, and is the tube yours?']);
+        $question = Question::query()->create(['uuid' => self::uuid(901), 'by_id' => $steward->id, 'at' => '2026-10-30 11:00:00', 'card_id' => $theirs->id, 'row' => 1, 'text' => 'Your Beacon Red is far cooler than ours. Which batch is it, and is it the right tube?']);
         Question::query()->create(['uuid' => self::uuid(902), 'by_id' => $asked->id, 'at' => '2026-10-31 09:00:00', 'card_id' => $repeated->id, 'row' => 4, 'text' => 'Was the wash of Channel Blue laid flat or tilted?']);
         Answer::query()->create(['uuid' => self::uuid(903), 'by_id' => $steward->id, 'at' => '2026-10-31 12:00:00', 'question_id' => Question::query()->where('uuid', self::uuid(902))->value('id'), 'text' => 'Flat, and left so until it had no shine.']);
         DB::table('follows')->insert(array_map(static fn (array $f): array => ['user_id' => $steward->id, 'kind' => $f[0], 'key' => $f[1], 'since' => now()], [['code', 'PR254'], ['tester', $theirs->owner()->firstOrFail()->uuid]]));
