@@ -38,7 +38,7 @@ final class ColourList
         $lines = ['/* '.str_replace('*/', '* /', self::line($title)), ...array_map(static fn (string $w): string => "   $w", self::WARNING), '*/', ':root {'];
         $seen = [];
         foreach ($colours as $c) {
-            $name = trim((string) preg_replace('/[^a-z0-9]+/', '-', mb_strtolower((string) preg_replace('/[^\x20-\x7e]/u', '', $c['name']))), '-') ?: 'paint';
+            $name = trim((string) preg_replace('/[^a-z0-9]+/', '-', mb_strtolower($c['name'])), '-') ?: 'paint';
             $seen[$name] = ($seen[$name] ?? 0) + 1;
             $lines[] = sprintf('  --%s%s: %s;', $name, $seen[$name] > 1 ? "-$seen[$name]" : '', $c['hex']);
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Middleware;
 
+use App\Http\Refused;
 use App\Http\Scopes;
 use App\Models\User;
 use Illuminate\Auth\AuthenticationException;
@@ -11,7 +12,6 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
 use Laravel\Sanctum\PersonalAccessToken;
 use Symfony\Component\HttpFoundation\Response;
-use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
 
 /** A request that bears a token acts for whoever made the token, as far as the token's scopes go and no further. */
 final class ActsByToken
@@ -33,7 +33,7 @@ final class ActsByToken
         $route = $request->route();
         $scope = is_object($route) ? Scopes::of($request->method(), substr($route->uri(), 4)) : null;
         if ($scope === null || ! $token->can($scope)) {
-            throw new AccessDeniedHttpException($scope === null ? 'No token may do this; sign in for it.' : "This token may not: it lacks the scope \"$scope\".");
+            throw new Refused($scope === null ? 'No token may do this; sign in for it.' : "This token may not: it lacks the scope \"$scope\".");
         }
         if ($token->last_used_at === null || $token->last_used_at->diffInSeconds(now(), true) > self::NOTED) {
             $token->forceFill(['last_used_at' => now()])->save();
