@@ -106,6 +106,25 @@ $importing = static function (): array {
     }, $command];
 };
 
+// A bundle of so many records, made once, and a process that takes it into a new database.
+$bundling = static function (int $records): array {
+    $root = __DIR__.'/../../build';
+    $folder = "$root/bench-bundle";
+    $environment = static fn (string $db): string => "DB_DATABASE=$folder/$db.sqlite LARAVEL_STORAGE_PATH=$folder QUEUE_CONNECTION=sync CACHE_STORE=array";
+    exec('rm -rf '.escapeshellarg($folder).' && mkdir -p '.escapeshellarg("$folder/framework/cache/data").' '.escapeshellarg("$folder/framework/views").' '.escapeshellarg("$folder/logs"));
+    foreach (['make', 'take'] as $db) {
+        touch("$folder/$db.sqlite");
+        exec($environment($db).' '.PHP_BINARY.' '.__DIR__.'/../../artisan migrate --force --quiet');
+    }
+    $file = "$root/bench-bundle-$records.zip";
+    if (! is_file($file)) {
+        fwrite(STDERR, "Making a bundle of $records records once ...\n");
+        passthru($environment('make').' '.PHP_BINARY.' -d memory_limit=1G '.__DIR__."/bundle.php make $file $records");
+    }
+
+    return [$file, ['/usr/bin/env', ...explode(' ', $environment('take')), PHP_BINARY, '-d', 'opcache.enable_cli=1', '-d', 'opcache.jit=tracing', '-d', 'opcache.jit_buffer_size=64M', '-d', 'memory_limit=256M', __DIR__.'/bundle.php', 'take', $file]];
+};
+
 /** The stand-in's file of a year, written once. */
 function yearOfLight(): string
 {
@@ -293,6 +312,29 @@ $figures = [
         $whole = $seconds($import);
 
         return ['check and import 5 000 rows of CSV, every tenth wrong', $whole, 's', $bare, $whole / $bare];
+    },
+    // Ten times the records, against ten times the time.
+    'bundle' => static function () use ($bundling, $seconds): array {
+        $take = static function (int $records) use ($bundling, $seconds): float {
+            [, $command] = $bundling($records);
+
+            return $seconds(static function () use ($command): void {
+                passthru(implode(' ', array_map(escapeshellarg(...), $command)), $status);
+                if ($status !== 0) {
+                    throw new RuntimeException('The bundle was not taken in.');
+                }
+            });
+        };
+        $few = $take(200);
+        $many = $take(2000);
+
+        return ['look at and take in a bundle of 2 000 records, against ten times one of 200', $many, 's', 10 * $few, $many / (10 * $few)];
+    },
+    'bundle-memory' => static function () use ($bundling, $peak): array {
+        [$file, $command] = $bundling(2000);
+        $value = $peak(...$command);
+
+        return ['peak resident memory of taking in 2 000 records, against the size of their bundle', $value, 'MB', filesize($file) / 1e6, $value / (filesize($file) / 1e6)];
     },
     'import-memory' => static function () use ($importing, $peak): array {
         [, , $command] = $importing();
