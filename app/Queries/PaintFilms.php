@@ -19,7 +19,7 @@ final class PaintFilms
      */
     public static function of(?array $paintIds, ?User $user): array
     {
-        $rows = Film::query()->with('measurement:id,uuid,card_id,picture_id', 'measurement.card:id,uuid,title,owner_id,bench_session_id', 'measurement.picture:id,source')
+        $rows = Film::query()->with('measurement:id,uuid,card_id,picture_id', 'measurement.card:id,uuid,title,owner_id,bench_session_id,ledger_id', 'measurement.picture:id,source')
             ->when($paintIds !== null, static fn ($q) => $q->whereIn('paint_id', $paintIds))
             ->whereIn('measurement_id', Measurement::idsVisibleTo($user))->whereNotIn('specimen_id', DB::table('spoilings')->whereNull('property')->select('specimen_id'))->orderBy('counted')->orderBy('id')->get();
         $out = [];

@@ -66,9 +66,12 @@ final class BeginTest extends FeatureTestCase
         $this->postJson('/api/drawer')->assertOk();
         $this->actingAs($odo)->deleteJson('/api/practice')->assertForbidden();
         $this->actingAs($tamsin)->deleteJson('/api/practice')->assertOk()->assertJsonPath('practice', null)->assertJsonPath('empty', true)->assertJsonPath('founded', false);
-        foreach (array_diff(Schema::getTableListing(schemaQualified: false), ['migrations', 'jobs']) as $table) {
+        foreach (array_diff(Schema::getTableListing(schemaQualified: false), ['migrations', 'jobs', 'ledgers']) as $table) {
             self::assertSame(0, DB::table($table)->count(), $table);
         }
+        // The house keeps its own ledger, without a name.
+        self::assertSame([''], DB::table('ledgers')->where('own', true)->pluck('name')->all());
+        self::assertSame(1, DB::table('ledgers')->count());
         $this->postJson('/api/practice')->assertOk();
     }
 
