@@ -18,7 +18,8 @@ final class RunBundle implements ShouldQueue
 
     public int $tries = 3;
 
-    public int $timeout = 300;
+    /** A very large bundle takes minutes; one worker has it, and nobody else takes it up meanwhile. */
+    public int $timeout = 1800;
 
     public function __construct(private readonly int $bundleId) {}
 

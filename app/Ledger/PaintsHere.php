@@ -45,6 +45,21 @@ final class PaintsHere
         return ['does' => $unsure === [] ? 'new' : SamePaint::Unsure->value, 'id' => null, 'candidates' => array_slice($unsure, 0, 8)];
     }
 
+    /**
+     * One that was made since: whatever is alike after it is this one.
+     *
+     * @param array<string, mixed> $paint of the evidence
+     */
+    public function add(int $id, array $paint): void
+    {
+        $this->byMaker ??= $this->all();
+        $key = SamePaint::key($paint['maker']);
+        if (! isset($this->byMaker[$key])) {
+            $this->makers = [];
+        }
+        $this->byMaker[$key][] = ['id' => $id, 'uuid' => strtolower($paint['uuid']), 'maker' => $paint['maker'], 'range' => $paint['range'], 'name' => $paint['colourName'], 'pigments' => $paint['pigmentsWritten']];
+    }
+
     public static function words(string $maker, string $range, string $name, string $pigments): string
     {
         return implode(', ', array_filter([trim("$maker $range"), $name, $pigments], static fn (string $w): bool => $w !== ''));

@@ -211,9 +211,11 @@ final class Settle
         }
         if ($there === null) {
             $name = array_column($of['people'], 'name', 'uuid');
-            $there = new User;
-            $there->forceFill(['uuid' => $as, 'name' => array_change_key_case($name)[$uuid] ?? 'somebody', 'email' => "$as@elsewhere.invalid", 'password' => Str::password(40), 'is_steward' => false, 'ledger_id' => $ledger->own ? $this->from->id : $ledger->id, 'removed_at' => now()])->save();
-            $this->remember('users', $there->id);
+            // No password is hashed to this, so nobody signs in by it.
+            $id = (int) DB::table('users')->insertGetId(['uuid' => $as, 'name' => array_change_key_case($name)[$uuid] ?? 'somebody', 'email' => "$as@elsewhere.invalid", 'password' => '!', 'is_steward' => false, 'ledger_id' => $ledger->own ? $this->from->id : $ledger->id, 'removed_at' => now(), 'created_at' => now(), 'updated_at' => now()]);
+            $this->remember('users', $id);
+
+            return $this->people[$uuid] = $id;
         }
 
         return $this->people[$uuid] = $there->id;
@@ -237,6 +239,7 @@ final class Settle
             ]);
             DB::table('paint_codes')->insert(PaintCode::rows($id, $statement->codes));
             $this->remember('paints', $id);
+            $this->here->add($id, $paint);
         } elseif (DB::table('paints')->where('uuid', $uuid)->doesntExist() && DB::table('paint_aliases')->where('uuid', $uuid)->doesntExist()) {
             $this->remember('paint_aliases', (int) DB::table('paint_aliases')->insertGetId(['uuid' => $uuid, 'paint_id' => $id]));
         }

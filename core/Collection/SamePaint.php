@@ -28,6 +28,10 @@ enum SamePaint: string
         foreach (['maker', 'range', 'name'] as $part) {
             $same[$part] = self::key($a[$part]) === self::key($b[$part]);
         }
+        // Most pairs are of two names, which is told without reading what is in the paints.
+        if (! $same['name'] && ! self::near($a['name'], $b['name'])) {
+            return self::Other;
+        }
         $codes = PigmentStatement::parse($a['pigments'])->text() === PigmentStatement::parse($b['pigments'])->text();
         if ($same['maker'] && $same['range'] && $same['name'] && $codes) {
             return self::Same;

@@ -14,6 +14,7 @@ use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\Cgats;
 use Opis\JsonSchema\Errors\ErrorFormatter;
 use Opis\JsonSchema\Validator;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use ZipArchive;
 
 /** What is published opens elsewhere: every JSON by its schema, tables by their dictionary, palettes and readings by what reads them. */
@@ -79,7 +80,9 @@ final class OpenDataTest extends FeatureTestCase
         $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $withdrawn->specimens[0]->uuid, 'property' => 'staining', 'word' => 'low']);
         $this->postJson("/api/cards/$withdrawn->uuid/publish")->assertCreated();
         $this->putJson("/api/cards/$withdrawn->uuid/withdrawal", ['because' => 'another, "wrong" pan'])->assertOk();
-        $path = $this->get('/api/ledger/datapackage.zip')->assertOk()->baseResponse->getFile()->getPathname();
+        $file = $this->get('/api/ledger/datapackage.zip')->assertOk()->baseResponse;
+        self::assertInstanceOf(BinaryFileResponse::class, $file);
+        $path = $file->getFile()->getPathname();
         $zip = new ZipArchive;
         self::assertTrue($zip->open($path));
         $package = json_decode((string) $zip->getFromName('datapackage.json'), true);
