@@ -66,6 +66,12 @@ final class Picture extends Model
         return $this->belongsTo(FadeCheck::class);
     }
 
+    /** Whether its file is here; of what another ledger measured only the numbers may have come along. */
+    public function isHere(): bool
+    {
+        return $this->sha256 !== null && is_file($this->path());
+    }
+
     public function path(): string
     {
         return PictureStore::path((string) $this->sha256, $this->extension);

@@ -7,6 +7,7 @@ namespace App\Queries;
 use App\Models\Answer;
 use App\Models\Card;
 use App\Models\Ledger;
+use App\Models\Picture;
 use App\Models\Question;
 use App\Models\Revision;
 use App\Models\Standing;
@@ -38,6 +39,7 @@ final class RecordStanding
             'questions' => self::questions($card, $user),
             'repeats' => $repeated === null ? null : [...self::named($repeated), 'agreement' => Agreements::ofCards($repeated, $card)],
             'repeatedBy' => Card::query()->with('owner')->where('repeats_card', $card->uuid)->whereNotNull('published_at')->orderBy('id')->limit(20)->get()->map(static fn (Card $c): array => [...self::named($c), 'agreement' => Agreements::ofCards($card, $c)])->all(),
+            'pictureHere' => Picture::query()->where('card_id', $card->id)->where('uuid', (string) ($record['shownPicture'] ?? ''))->first()?->isHere() ?? false,
             'testerUuid' => User::query()->whereKey($card->owner_id)->value('uuid'),
             'mayAsk' => $user !== null, 'mayRepeat' => $user !== null && in_array($card->kind, ['property', 'fade'], true),
         ];

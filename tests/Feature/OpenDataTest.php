@@ -132,6 +132,41 @@ final class OpenDataTest extends FeatureTestCase
         };
     }
 
+    public function testABundleIsOfACodeAGroupATesterOrOneRecordAndItsPictureMayStayBehind(): void
+    {
+        $this->publish();
+        $this->actingAs($this->other);
+        $theirs = $this->card('property', 'PY42');
+        $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $theirs->specimens[0]->uuid, 'property' => 'staining', 'word' => 'low']);
+        $this->postJson("/api/cards/$theirs->uuid/publish")->assertCreated();
+        $group = self::uuid();
+        $this->putJson("/api/groups/$group", ['name' => 'Ochres', 'paints' => [$theirs->load('specimens.pan.paint')->specimens[0]->pan->paint->uuid]])->assertSuccessful();
+        $of = function (string $query): array {
+            $file = $this->get("/api/ledger/bundle.zip?$query")->assertOk()->baseResponse;
+            self::assertInstanceOf(BinaryFileResponse::class, $file);
+            $zip = new ZipArchive;
+            $zip->open($file->getFile()->getPathname());
+            $list = json_decode((string) $zip->getFromName('bundle.json'), true);
+
+            return [$list['about'], ...array_column($list['records'], 'card')];
+        };
+        self::assertSame(['all records', $this->card->uuid, $theirs->uuid], $of(''));
+        self::assertSame(['records of PB28', $this->card->uuid], $of('code=p.b.28'));
+        self::assertSame(['records of the paints "Ochres"', $theirs->uuid], $of("group=$group"));
+        self::assertSame(['records of wren', $this->card->uuid], $of('tester='.$this->wren->uuid));
+        self::assertSame(['one record', $theirs->uuid], $of("card=$theirs->uuid"));
+        $this->getJson('/api/ledger/bundle.zip?code=PG7')->assertStatus(422);
+        // A group that is not shared is its owner's.
+        $this->actingAs($this->wren)->getJson("/api/ledger/bundle.zip?group=$group")->assertForbidden();
+        // Where the picture is not, nothing breaks.
+        $picture = $this->card->pictures()->firstOrFail();
+        self::assertTrue($this->getJson("/api/records/{$this->card->uuid}.json")->json('standing.pictureHere'));
+        rename($picture->path(), $picture->path().'.away');
+        self::assertFalse($this->getJson("/api/records/{$this->card->uuid}.json")->assertOk()->json('standing.pictureHere'));
+        $this->getJson("/api/pictures/$picture->uuid/preview.jpg")->assertNotFound();
+        rename($picture->path().'.away', $picture->path());
+    }
+
     public function testReadingsAndColoursAreReadBack(): void
     {
         $this->publish();

@@ -12,7 +12,9 @@ use App\Ledger\TakeBack;
 use App\Ledger\TakeIn;
 use App\Ledger\WriteBundle;
 use App\Models\Bundle;
+use App\Models\Group;
 use App\Models\Ledger;
+use App\Models\User;
 use App\Storage\DiskSpace;
 use App\Storage\DurableFile;
 use Illuminate\Http\Request;
@@ -49,15 +51,31 @@ final class LedgerController extends Controller
         return $this->show();
     }
 
-    /** Records to take along: all, those of a code, or one. */
+    /** Records to take along: all, those of a code, of a group of paints, of a tester, or one. */
     public function bundle(Request $request): BinaryFileResponse
     {
-        $values = $request->validate(['code' => 'nullable|string|max:20', 'card' => 'nullable|uuid', 'pictures' => 'nullable|boolean']);
+        $values = $request->validate(['code' => 'nullable|string|max:20', 'card' => 'nullable|uuid', 'group' => 'nullable|uuid', 'tester' => 'nullable|uuid', 'pictures' => 'nullable|boolean']);
         $code = isset($values['code']) ? PigmentCode::parse($values['code'])->text : null;
         $cards = WriteBundle::cards($code)->when(isset($values['card']), static fn ($q) => $q->where('cards.uuid', strtolower((string) $values['card'])));
+        $about = match (true) {
+            $code !== null => "records of $code",
+            isset($values['card']) => 'one record',
+            default => 'all records',
+        };
+        if (isset($values['group'])) {
+            $group = Group::query()->where('uuid', strtolower((string) $values['group']))->firstOrFail();
+            Gate::authorize('see-shared', $group);
+            $cards->whereIn('cards.id', DB::table('specimens')->join('pans', 'pans.id', '=', 'specimens.pan_id')->whereIn('pans.paint_id', DB::table('group_paint')->where('group_id', $group->id)->select('paint_id'))->select('specimens.card_id'));
+            $about = "records of the paints \"$group->name\"";
+        }
+        if (isset($values['tester'])) {
+            $tester = User::query()->where('uuid', strtolower((string) $values['tester']))->firstOrFail();
+            $cards->where('cards.owner_id', $tester->id);
+            $about = "records of $tester->name";
+        }
         $path = WriteBundle::beside();
         set_time_limit(300);
-        WriteBundle::to($path, $cards, $code === null ? (isset($values['card']) ? 'one record' : 'all records') : "records of $code", (bool) ($values['pictures'] ?? false));
+        WriteBundle::to($path, $cards, $about, (bool) ($values['pictures'] ?? false));
         $name = Str::slug(implode(' ', array_filter([Ledger::own()->words(), $code, now()->toDateString()]))).'.zip';
 
         return (new BinaryFileResponse($path, 200, ['Content-Type' => 'application/zip', 'Content-Disposition' => "attachment; filename=\"$name\""]))->deleteFileAfterSend();

@@ -109,7 +109,7 @@ final class PictureController extends Controller
         if (! $published) {
             Gate::authorize('see', $picture->card);
         }
-        abort_if($picture->sha256 === null, 404);
+        abort_unless($picture->isHere(), 404);
 
         return $this->image($request, PictureStore::preview((string) $picture->sha256, $picture->extension, 1800), $published);
     }

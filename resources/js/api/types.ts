@@ -607,6 +607,8 @@ export interface RecordStanding {
     repeatedBy: RepeatedRecord[];
     /** Whose page is /testers/…; null where nobody is named. */
     testerUuid: string | null;
+    /** Its picture came along. */
+    pictureHere: boolean;
     mayAsk: boolean;
     mayRepeat: boolean;
 }

@@ -101,7 +101,10 @@ export default function RecordPage() {
                 </p>
             )}
             <Cautions of={cautions} />
-            {picture && data.measurement && (
+            {picture && data.measurement && !data.standing.pictureHere && (
+                <p className="my-3 text-soft">Its picture stayed with its ledger; what was read in it stands above and in the JSON.</p>
+            )}
+            {picture && data.measurement && data.standing.pictureHere && (
                 <PictureWithCells picture={picture} result={data.measurement} chosen={cell} onChoose={setCell} />
             )}
             {(data.gaps ?? []).length > 0 && (

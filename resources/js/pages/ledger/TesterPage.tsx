@@ -38,6 +38,9 @@ export default function TesterPage() {
                 </p>
                 <span className="no-print ml-auto flex gap-4">
                     <Follow kind="tester" of={data.uuid} what="this tester" />
+                    <a href={`/api/ledger/bundle.zip?tester=${data.uuid}`} download>
+                        Bundle
+                    </a>
                     <a href={`/feed.atom?tester=${data.uuid}`}>Atom feed</a>
                 </span>
             </div>

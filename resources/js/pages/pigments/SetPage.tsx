@@ -42,7 +42,10 @@ export default function SetPage() {
             {data.group !== undefined && (
                 <p className="text-soft">
                     A group of {data.group.by}
-                    {data.group.shared ? '' : ', not shared'}.
+                    {data.group.shared ? '' : ', not shared'}.{' '}
+                    <a className="no-print" href={`/api/ledger/bundle.zip?group=${data.group.uuid}`} download>
+                        Records of it, for another ledger
+                    </a>
                 </p>
             )}
             {data.record !== undefined && data.record.claims > 0 && <Record of={data.record} />}
