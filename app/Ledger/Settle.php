@@ -73,6 +73,7 @@ final class Settle
     {
         $e = $tests->evidence;
         $ledger = Ledger::query()->findOrFail($card->ledger_id);
+        $ours = self::judgedHere($card);
         self::clear($card);
         $card->forceFill([...$this->told($tests), 'revision_id' => $revision->id, 'published_at' => $revision->published_at, 'edition' => $card->edition + 1])->save();
         $person = fn (string $uuid): int => $this->person($e, $uuid, $ledger);
@@ -80,11 +81,11 @@ final class Settle
         $stamps = ['created_at' => now(), 'updated_at' => now()];
         $shared = static fn (string $uuid, int $owner, ?string $at = null): array => ['uuid' => strtolower($uuid), 'owner_id' => $owner, 'edition' => 1, ...$at === null ? $stamps : ['created_at' => Tests::moment($at), 'updated_at' => Tests::moment($at)]];
 
-        $specimens = $conditions = $byHand = $spoiled = $paintOfRow = [];
+        $specimens = $byName = $conditions = $byHand = $spoiled = $paintOfRow = [];
         foreach ($e['rows'] as $row) {
             $paintOfRow[$row['row']] = $paints[$row['paint']];
             $id = (int) DB::table('specimens')->insertGetId(['uuid' => strtolower($row['specimen']), 'card_id' => $card->id, 'pan_id' => $this->pan($row['pan'], $paints[$row['paint']], $card->owner_id), 'row' => $row['row']]);
-            $specimens[$row['row']] = $id;
+            $specimens[$row['row']] = $byName[strtolower($row['specimen'])] = $id;
             foreach ($row['conditions'] as $c) {
                 $conditions[] = [...$shared((string) Str::uuid(), $card->owner_id), 'specimen_id' => $id, 'key' => $c['key'], 'value' => $c['value']];
             }
@@ -97,18 +98,23 @@ final class Settle
         }
         $checks = [];
         foreach ($e['checks'] as $c) {
-            $checks[$c['uuid']] = (int) DB::table('fade_checks')->insertGetId([...$shared($c['uuid'], $card->owner_id), 'card_id' => $card->id, 'checked_on' => "$c[on] 00:00:00", 'dose_mlxh' => $c['doseMlxh'], 'dose_uncertainty' => $c['doseUncertainty'], 'note' => '', 'eye_first' => false]);
+            $checks[strtolower($c['uuid'])] = (int) DB::table('fade_checks')->insertGetId([...$shared($c['uuid'], $card->owner_id), 'card_id' => $card->id, 'checked_on' => "$c[on] 00:00:00", 'dose_mlxh' => $c['doseMlxh'], 'dose_uncertainty' => $c['doseUncertainty'], 'note' => '', 'eye_first' => false]);
         }
         $pictures = [];
         foreach ($e['pictures'] as $p) {
             $pictures[$p['uuid']] = (int) DB::table('pictures')->insertGetId([
-                'uuid' => strtolower($p['uuid']), 'owner_id' => $card->owner_id, 'card_id' => $card->id, 'fade_check_id' => $p['check'] === null ? null : $checks[$p['check']], 'moment' => $p['moment'], 'source' => $p['source'], 'original_name' => '', 'sha256' => $p['sha256'], 'extension' => $p['extension'],
+                'uuid' => strtolower($p['uuid']), 'owner_id' => $card->owner_id, 'card_id' => $card->id, 'fade_check_id' => $p['check'] === null ? null : $checks[strtolower($p['check'])], 'moment' => $p['moment'], 'source' => $p['source'], 'original_name' => '', 'sha256' => $p['sha256'], 'extension' => $p['extension'],
                 'width' => $p['width'], 'height' => $p['height'], 'taken_as' => $p['takenAs'], 'device' => $p['device'], 'wet' => $p['wet'], 'window_first' => $p['windowFirst'], 'created_at' => Tests::moment($p['at']), 'updated_at' => Tests::moment($p['at']),
             ]);
         }
         $verdicts = array_map(static fn (array $v): array => [
-            ...$shared($v['uuid'], $person($v['by']), $v['at']), 'specimen_id' => $specimens[$v['row']], 'fade_check_id' => $v['check'] === null ? null : $checks[$v['check']], 'property' => $v['property'], 'word' => $v['word'], 'note' => $v['note'], 'blind' => $v['blind'], 'published' => true,
+            ...$shared($v['uuid'], $person($v['by']), $v['at']), 'specimen_id' => $specimens[$v['row']], 'fade_check_id' => $v['check'] === null ? null : $checks[strtolower($v['check'])], 'property' => $v['property'], 'word' => $v['word'], 'note' => $v['note'], 'blind' => $v['blind'], 'published' => true,
         ], $e['verdicts']);
+        foreach ($ours as $verdict) {
+            if (isset($byName[$verdict['specimen']])) {
+                $verdicts[] = ['specimen_id' => $byName[$verdict['specimen']], 'fade_check_id' => $checks[$verdict['check']] ?? null, ...array_diff_key($verdict, ['specimen' => 0, 'check' => 0])];
+            }
+        }
         $ratings = $strips = $films = $mixes = [];
         foreach ($e['measurements'] as $m) {
             $at = Tests::moment($m['at']);
@@ -150,6 +156,26 @@ final class Settle
             'kind' => $r['kind'], 'title' => $r['title'], 'paper_id' => $this->paper($tests->evidence['paper']), 'paper_side' => $r['side'], 'note' => $r['note'], 'layout' => $r['layout'],
             'repeats_card' => isset($r['repeats']) ? strtolower($r['repeats']['card']) : null, 'repeats_number' => $r['repeats']['number'] ?? null,
         ];
+    }
+
+    /**
+     * What people of this house judged by eye on a card of another ledger: theirs, whatever becomes of the card there.
+     *
+     * @return list<array<string, mixed>>
+     */
+    private static function judgedHere(Card $card): array
+    {
+        return array_values(self::verdictsOf([$card->id])->leftJoin('fade_checks', 'fade_checks.id', '=', 'verdicts.fade_check_id')->get(['verdicts.uuid', 'verdicts.owner_id', 'verdicts.edition', 'verdicts.created_at', 'verdicts.updated_at', 'property', 'word', 'verdicts.note', 'blind', 'verdicts.published', 'specimens.uuid as specimen', 'fade_checks.uuid as check'])->map(static fn (object $v): array => (array) $v)->all());
+    }
+
+    /**
+     * @param list<int> $cardIds
+     *
+     * @return \Illuminate\Database\Query\Builder verdicts of people of this house
+     */
+    public static function verdictsOf(array $cardIds)
+    {
+        return DB::table('verdicts')->join('specimens', 'specimens.id', '=', 'verdicts.specimen_id')->join('users', 'users.id', '=', 'verdicts.owner_id')->whereNull('users.ledger_id')->whereIn('specimens.card_id', $cardIds);
     }
 
     /** Takes away what was settled of a card; its revisions and what was said of it stay. */

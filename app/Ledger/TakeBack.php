@@ -48,7 +48,7 @@ final class TakeBack
         foreach (['answers', 'questions', 'standings', 'revisions'] as $table) {
             DB::table($table)->where('bundle_id', $bundle->id)->delete();
         }
-        $cards->whereNotNull('ledger_id')->each(Settle::clear(...));
+        $going->each(Settle::clear(...));
         $going->each->delete();
         foreach ($cards->whereNotNull('ledger_id')->whereNotIn('id', $going->pluck('id')) as $card) {
             self::settleAgain($card);
@@ -71,11 +71,11 @@ final class TakeBack
     {
         $said = 0;
         foreach (array_chunk($going, 500) as $some) {
-            $said += DB::table('questions')->whereIn('card_id', $some)->where(static fn ($q) => $q->whereNull('bundle_id')->orWhere('bundle_id', '<>', $bundle->id))->count()
+            $said += Settle::verdictsOf($some)->count() + DB::table('questions')->whereIn('card_id', $some)->where(static fn ($q) => $q->whereNull('bundle_id')->orWhere('bundle_id', '<>', $bundle->id))->count()
                 + DB::table('answers')->join('questions', 'questions.id', '=', 'answers.question_id')->whereIn('questions.card_id', $some)->where(static fn ($q) => $q->whereNull('answers.bundle_id')->orWhere('answers.bundle_id', '<>', $bundle->id))->count();
         }
         if ($said > 0) {
-            throw new CoreException("Records of this bundle were asked about here since ($said questions and answers), so it is no longer taken back. Nothing was changed.");
+            throw new CoreException("Records of this bundle were asked about or judged here since ($said questions, answers and judgements), so it is no longer taken back. Nothing was changed.");
         }
     }
 

@@ -73,6 +73,10 @@ final class TakeIn
             $arrived->update(['state' => 'taken', 'progress' => 1, 'taken_at' => now(), 'ledger_id' => $take->from->id]);
         });
         Cache::store('file')->forget("bundle-$arrived->uuid");
+        // All of it is in the database now, from where it can be passed on again.
+        if ($arrived->state === 'taken') {
+            @unlink($arrived->path());
+        }
     }
 
     private static function tell(Arrived $arrived, float $progress): void

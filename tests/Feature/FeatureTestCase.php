@@ -24,6 +24,9 @@ abstract class FeatureTestCase extends TestCase
 
     protected User $steward;
 
+    /** Pans made so far. */
+    private int $drawn = 0;
+
     public function createApplication(): Application
     {
         $app = require dirname(__DIR__, 2).'/bootstrap/app.php';
@@ -77,7 +80,8 @@ abstract class FeatureTestCase extends TestCase
     {
         $pans = [];
         foreach ($codes ?: ['PB28'] as $i => $code) {
-            $pans[] = $pan = self::uuid();
+            // A stand-in's paint is drawn by the name of its pan: the same in every run.
+            $pans[] = $pan = sprintf('7e57a0de-0000-4000-8000-%012d', ++$this->drawn);
             $this->putPaint(self::uuid(), ['colourName' => "Paint $i", 'pigments' => $code, 'another' => true, 'pan' => ['uuid' => $pan, 'form' => 'pan']])->assertCreated();
         }
         $uuid = self::uuid();

@@ -80,6 +80,11 @@ final class LedgerTest extends FeatureTestCase
                 $faults[] = "house $house overwrote a draft";
             }
         }
+        foreach ($two->judged as $uuid => $house) {
+            if (! $two->in($house, static fn (): bool => DB::table('verdicts')->where('uuid', $uuid)->exists())) {
+                $faults[] = "house $house lost what it judged of the other's";
+            }
+        }
         if ($two->in(0, Entries::fingerprint(...)) !== $two->in(1, Entries::fingerprint(...))) {
             $faults[] = 'the fingerprints differ';
         }

@@ -51,6 +51,9 @@ final class TwoLedgers
     /** @var array<string, string> title of every card at home, as last edited there */
     public array $titles = [];
 
+    /** @var array<string, int> house by verdict that was given there on a card of the other */
+    public array $judged = [];
+
     private int $minute = 0;
 
     private function __construct(private readonly Randomizer $random, private readonly string $folder, public readonly bool $forked) {}
@@ -139,7 +142,7 @@ final class TwoLedgers
             4 => $this->withdrawOrRestore($house),
             5 => $this->ask($house),
             6 => $this->answerOrClose($house),
-            7 => $this->draft($house),
+            7 => $this->random->getInt(0, 1) === 0 ? $this->draft($house) : $this->judge($house),
             8 => $this->exchange($house, $this->random->getInt(0, 3) === 0 ? 'PB28' : null),
             9 => $this->takeBack($house),
         };
@@ -224,6 +227,19 @@ final class TwoLedgers
                 $question->update(['closed_at' => $question->closed_at ?? now()]);
             } elseif ($question !== null) {
                 Answer::query()->create(['uuid' => self::uuid(), 'by_id' => $this->anybody($house)->id, 'at' => now(), 'question_id' => $question->id, 'text' => $this->pick(self::WORDS)]);
+            }
+        });
+    }
+
+    /** Judges by eye what another ledger tested. */
+    private function judge(int $house): void
+    {
+        $this->in($house, function () use ($house): void {
+            /** @var Card|null $card */
+            $card = $this->pick(Card::query()->whereNotNull('ledger_id')->whereNotNull('revision_id')->orderBy('uuid')->get()->all());
+            if ($card !== null) {
+                Verdict::query()->create(['uuid' => $uuid = self::uuid(), 'owner_id' => $this->anybody($house)->id, 'edition' => 1, 'specimen_id' => $card->specimens()->firstOrFail()->id, 'property' => 'staining', 'word' => 'low']);
+                $this->judged[$uuid] = $house;
             }
         });
     }

@@ -13,8 +13,8 @@ use Symfony\Component\HttpFoundation\Response;
 /** Keeps who changed what by which route: no contents, which stand with the things themselves. */
 final class WritesTrail
 {
-    /** Said so often, and of so little weight, that it would bury the rest. */
-    private const NOT_KEPT = ['looks', 'paints/{paint}/look', 'follows/seen'];
+    /** Said so often, and of so little weight, that it would bury the rest; sign-ins are in the security log. */
+    private const NOT_KEPT = ['session', 'paints/{paint}/look', 'follows/seen'];
 
     public function handle(Request $request, \Closure $next): Response
     {

@@ -47,6 +47,8 @@ const DOES = {
     conflict: 'says otherwise under the same number: both are kept',
 };
 
+const many = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
+
 /** One bundle: what it would bring, what has to be answered, taking it in and back. */
 export default function BundlePage() {
     const uuid = useParams().uuid ?? '';
@@ -117,9 +119,9 @@ export default function BundlePage() {
                         {report.said > 0 && `${report.said} questions, answers and withdrawals. `}
                         Of their paints {report.paints.same} are known here, {report.paints.new} are new
                         {report.paints.unsure.length > 0 && `, and of ${report.paints.unsure.length} it cannot be told`}.
-                        {report.pictures > 0 && ` ${report.pictures} pictures come along.`}
+                        {report.pictures > 0 && ` With ${many(report.pictures, 'picture')}.`}
                         {report.picturesMissing > 0 &&
-                            ` ${report.picturesMissing} pictures stayed behind: their numbers are here all the same.`}
+                            ` ${many(report.picturesMissing, 'picture')} stayed behind; what was read in them is here.`}
                         {report.incomparable > 0 &&
                             ` ${report.incomparable} were rated by another scale or other rules; they are kept, and compared with nothing.`}
                     </p>
