@@ -116,6 +116,12 @@ final class Look
     {
         $card = Card::query()->where('uuid', strtolower($entry['card']))->first();
         if ($card === null) {
+            // Only a copy of this ledger can know more of it than it does itself.
+            $own = Ledger::own()->uuid;
+            if (strtolower($entry['home']['uuid']) === $own && strtolower($this->file->bundle->ledger['uuid']) !== $own) {
+                throw new CoreException('The record says that it is of this ledger, which does not know it. If it was lost here, restore it from a backup.');
+            }
+
             return 'new';
         }
         $same = Revision::query()->where('card_id', $card->id)->where('number', $entry['number']);

@@ -82,7 +82,7 @@ final class JourneyTest extends BrowserTestCase
             $this->keys("Shore $i", $tab, ['pb 15.3', 'PBr7', 'p.y.150 / pg7'][$i % 3], WebDriverKeys::ENTER);
             $this->see("Recorded Shore $i.");
         }
-        $this->see('53 paints');
+        $this->see('54 paints');
         $this->keys('Draft', $tab, 'genuine madder');
         $this->see('no Colour Index pigment');
         // A closed tab loses nothing that was typed.

@@ -14,7 +14,7 @@ final class LedgerTest extends BrowserTestCase
 
     public function testSomebodysRecordIsRepeatedAskedAboutAndAnswered(): void
     {
-        $this->signIn('odo');
+        $this->signIn('wenna');
         $this->go('/ledger');
         $this->click('//a[.="Reds and blues for the survey archive"]');
         // What another group made of it stands on it.
@@ -24,7 +24,7 @@ final class LedgerTest extends BrowserTestCase
         $this->click('//form[.//label[contains(., "Ask about this record")]]//button[.="Ask"]');
         $this->see('Which water did you paint with?');
         $this->click('//a[.="I do the same"]');
-        // Of four paints there is one tube of Odo's own.
+        // Of the six paints there is one tube of Wenna's own.
         $this->click($this->button('Make it my session, 1 paint'));
         $this->waitFor('//h1[contains(., "Repeat: Reds and blues")]');
 
@@ -36,11 +36,11 @@ final class LedgerTest extends BrowserTestCase
         $this->see('Rain water, as always.');
         // Whoever asked says when it is answered, and nobody else can.
         self::assertSame([], $this->browser->findElements(WebDriverBy::xpath('//li[contains(., "Which water")]//button[contains(., "I have what I wanted")]')));
-        $this->signIn('odo');
+        $this->signIn('wenna');
         $this->go('/following');
         $this->click('//a[contains(., "Rain water")]');
         $this->click('//li[contains(., "Which water")]'.$this->button('I have what I wanted to know'));
-        $this->see('Odo Brackwater has what they wanted to know');
+        $this->see('Wenna Saltcote has what they wanted to know');
     }
 
     public function testWhatIsFollowedComesIntoTheDigestAndAReaderSeesAWithdrawal(): void

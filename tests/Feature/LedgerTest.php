@@ -142,6 +142,28 @@ final class LedgerTest extends FeatureTestCase
         self::assertFileDoesNotExist(dirname(self::folder()).'/climbed.json');
     }
 
+    public function testNobodyPassesARecordOffAsOneOfTheLedgerThatItComesTo(): void
+    {
+        $two = self::twoWithRecords(1);
+        [$theirs, $ours] = [$two->in(0, static fn (): string => Ledger::own()->uuid), $two->in(1, static fn (): string => Ledger::own()->uuid)];
+        $two->in(0, static fn () => Ledger::own()->update(['uuid' => $ours]));
+        $two->publish(0);
+        $two->in(0, static fn () => Ledger::own()->update(['uuid' => $theirs]));
+        $path = self::folder().'/whole.zip';
+        $two->in(0, static fn () => WriteBundle::to($path, WriteBundle::cards(), 'all records', false));
+        $zip = new \ZipArchive;
+        $zip->open($path);
+        $list = json_decode((string) $zip->getFromName('bundle.json'), true);
+        $list['records'][1]['home']['uuid'] = $ours;
+        $zip->addFromString('bundle.json', (string) json_encode($list));
+        $zip->close();
+        $report = $two->in(1, static fn (): array => TwoLedgers::arrive($path)->report ?? []);
+        self::assertSame([1, 1], [$report['new'], $report['wrong']]);
+        self::assertStringContainsString('says that it is of this ledger', $report['faults'][0]['why']);
+        // Nor is anybody here made to have said what comes from there.
+        self::assertSame([], $two->in(1, static fn (): array => DB::table('questions')->join('users', 'users.id', '=', 'questions.by_id')->whereNull('users.ledger_id')->pluck('name')->all()));
+    }
+
     public function testAnImportThatIsKilledLeavesNothingHalf(): void
     {
         $two = self::twoWithRecords(12);
