@@ -32,7 +32,7 @@ final readonly class PaintDigest
     private const SAME = 0.5;
 
     /** Counts with the form of what is kept. */
-    private const FORM = 1;
+    private const FORM = 2;
 
     /** Digests kept of one paint, the newest. */
     private const VIEWERS = 8;

@@ -11,7 +11,7 @@ use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Evidence\Strip as CoreStrip;
 
-/** The strip that stands for a paint: of those that may be seen and are not spoiled, the newest among the fullest. */
+/** The strip that stands for a paint: of those that may be seen and are not spoiled, the newest among the fullest; one of this house before one from elsewhere. */
 final class PaintStrips
 {
     /**
@@ -39,9 +39,10 @@ final class PaintStrips
      */
     public static function of(?array $paintIds, ?User $user, bool $fades = false): array
     {
-        $rows = Strip::query()->when(! $fades, static fn ($q) => $q->where('kind', 'property'))->when($paintIds !== null, static fn ($q) => $q->whereIn('paint_id', $paintIds))
+        $rows = Strip::query()->select('strips.*')->selectSub(DB::table('measurements')->join('cards', 'cards.id', '=', 'measurements.card_id')->whereColumn('measurements.id', 'strips.measurement_id')->selectRaw('cards.ledger_id is not null'), 'elsewhere')->when(! $fades, static fn ($q) => $q->where('kind', 'property'))->when($paintIds !== null, static fn ($q) => $q->whereIn('paint_id', $paintIds))
             ->whereIn('measurement_id', Measurement::idsVisibleTo($user, $paintIds))->where(static fn ($q) => Rating::unmixed($q, 'strips.specimen_id'))->whereNotIn('specimen_id', DB::table('spoilings')->whereNull('property')->select('specimen_id'))->orderBy('id');
         $out = ['strips' => [], 'fades' => []];
+        $elsewhere = [];
         foreach ($rows->cursor() as $row) {
             if ($row->kind !== 'property') {
                 // An old strip says less than a fade card, however new its picture.
@@ -52,8 +53,11 @@ final class PaintStrips
                 continue;
             }
             $strip = CoreStrip::fromArray($row->data);
-            if (! isset($out['strips'][$row->paint_id]) || $strip->parts() >= $out['strips'][$row->paint_id]->parts()) {
+            $there = $out['strips'][$row->paint_id] ?? null;
+            $theirs = (bool) $row->getAttribute('elsewhere');
+            if ($there === null || ($theirs === $elsewhere[$row->paint_id] ? $strip->parts() >= $there->parts() : ! $theirs)) {
                 $out['strips'][$row->paint_id] = $strip;
+                $elsewhere[$row->paint_id] = $theirs;
             }
         }
 

@@ -189,7 +189,7 @@ final class JourneyTest extends BrowserTestCase
         // The new paint stands among the others of its code; the unpublished strip does not.
         $this->go('/pigments/PR254');
         $this->see('Groyne Red');
-        self::assertCount(4, $this->browser->findElements(WebDriverBy::cssSelector('main canvas')));
+        self::assertCount(5, $this->browser->findElements(WebDriverBy::cssSelector('main canvas')));
         $this->go('/cards');
         self::assertStringNotContainsString('Shingle window', $this->text());
         self::assertSame(parse_url($record, PHP_URL_PATH), parse_url((string) $this->waitFor('//a[.="Shingle reds"]')->getAttribute('href'), PHP_URL_PATH));
