@@ -6,10 +6,13 @@ namespace Tests\Feature;
 
 use App\Models\Card;
 use App\Models\Invitation;
+use App\Models\Ledger;
 use App\Models\Measurement;
 use App\Models\Rating;
+use App\Models\Strip;
 use App\Models\User;
 use App\Queries\Agreements;
+use App\Queries\PaintStrips;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Rating\Scale;
@@ -103,6 +106,27 @@ final class TalkTest extends FeatureTestCase
             Rating::query()->create(['measurement_id' => $measurement->id, 'specimen_id' => $specimen->id, 'paint_id' => $specimen->pan->paint_id, 'row' => $specimen->row, 'property' => 'staining', 'scale' => Scale::current()->name, 'rules' => Scale::RULES, 'status' => 'measured', 'value' => $values[$i], 'uncertainty' => 0.02,
                 'detail' => ['row' => $specimen->row, 'property' => 'staining', 'status' => 'measured', 'reason' => null, 'value' => $values[$i], 'uncertainty' => 0.02, 'class' => null, 'said' => null, 'chances' => [], 'classes' => [], 'classes95' => [], 'scale' => Scale::current()->name, 'remarks' => [], 'cells' => [], 'numbers' => [], 'formula' => '', 'protocol' => 'lift 1', 'atDeposit' => null]]);
         }
+    }
+
+    public function testWhatAnotherLedgerTestedStandsBesideAPaintAndNotForIt(): void
+    {
+        $this->actingAs($this->wren);
+        [$ours, $theirs] = [$this->card('property', 'PB28'), $this->card('property', 'PB28')];
+        $paint = $ours->specimens()->firstOrFail()->pan()->firstOrFail()->paint_id;
+        foreach ([[$ours, 0.2], [$theirs, 0.6]] as [$card, $red]) {
+            $this->rated($card, [0.3]);
+            $measurement = Measurement::query()->where('card_id', $card->id)->firstOrFail();
+            Strip::query()->create(['measurement_id' => $measurement->id, 'specimen_id' => $card->specimens()->firstOrFail()->id, 'paint_id' => $paint, 'kind' => 'property', 'l' => 50.0, 'a' => 0.0, 'b' => 0.0,
+                'data' => ['paper' => [0.8, 0.8, 0.8], 'ink' => null, 'key' => 0, 'steps' => [[[$red, 0.1, 0.1], null]], 'wash' => null, 'unlifted' => null, 'lifted' => null, 'residue' => null, 'grain' => [null, null, null]]]);
+        }
+        $shown = fn (): float => PaintStrips::of([$paint], $this->wren)['strips'][$paint]->steps[0]['onPaper']->r;
+        self::assertSame(0.6, $shown(), 'the newest');
+        DB::table('measurements')->update(['published' => true]);
+        $ledger = Ledger::query()->create(['uuid' => self::uuid(), 'name' => 'Grey Tide circle', 'own' => false]);
+        DB::table('cards')->where('id', $theirs->id)->update(['ledger_id' => $ledger->id]);
+        self::assertSame(0.2, $shown(), 'ours, though theirs is newer');
+        DB::table('cards')->where('id', $ours->id)->update(['ledger_id' => $ledger->id]);
+        self::assertSame(0.6, $shown(), 'the newest of theirs');
     }
 
     public function testATesterAloneIsToldHowTheyLean(): void
