@@ -20,13 +20,13 @@ final class WorkingCompareTest extends BrowserTestCase
         self::assertSame(['Riding Light', 'Samphire Scarlet', 'Buoy Red'], array_values(array_intersect($names(), ['Riding Light', 'Samphire Scarlet', 'Buoy Red'])));
         self::assertStringContainsString('by=staining', $this->browser->getCurrentURL());
         $this->see('Pin two to eight paints');
-        foreach (['Beacon Red', 'Samphire Scarlet'] as $paint) {
+        foreach (['Buoy Red', 'Samphire Scarlet'] as $paint) {
             $this->click("//*[@role=\"rowheader\"][.//a[.=\"$paint\"]]//button");
         }
         $this->waitFor('//label[contains(., "Show")]//option[.="pinned only"]')->click();
         $this->browser->wait(10, 200)->until(static fn (): bool => count($names()) === 2);
         $this->click('//a[.="Compare 2 closely"]');
-        $this->waitFor('//h1[.="Samphire Scarlet and Beacon Red" or .="Beacon Red and Samphire Scarlet"]');
+        $this->waitFor('//h1[.="Samphire Scarlet and Buoy Red" or .="Buoy Red and Samphire Scarlet"]');
         // Real paint first, then one depth, then what tests say.
         $this->waitFor('//section[@aria-label="The scans"]//img');
         $this->waitFor('//section[@aria-label="At one depth"]');

@@ -32,7 +32,7 @@ export default function ProtocolPage() {
         <article className="max-w-4xl">
             <div className="flex flex-wrap gap-x-5 items-baseline">
                 <h1>How “{data.title}” was made</h1>
-                <span className="no-print ml-auto flex gap-4">
+                <span className="no-print ml-auto flex flex-wrap gap-x-4">
                     <button type="button" className="link" onClick={() => window.print()}>
                         Print
                     </button>

@@ -37,7 +37,7 @@ export default function RecordPage() {
                     {data.standing.testerUuid === null ? data.owner : <Link to={`/testers/${data.standing.testerUuid}`}>{data.owner}</Link>}{' '}
                     · published {day(data.publishedAt)}, revision {data.revision}
                 </p>
-                <span className="no-print ml-auto flex gap-4">
+                <span className="no-print ml-auto flex flex-wrap gap-x-4">
                     <button type="button" className="link" onClick={() => window.print()}>
                         Print
                     </button>

@@ -7,6 +7,7 @@ import type { Paint } from '../../api/types';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
+import { Wide } from '../../components/ui/Wide';
 
 interface Plan {
     paper: { uuid: string; words: string };
@@ -53,44 +54,46 @@ export default function RepeatPage() {
                 revision {data.number} of it, and both will tell how far they agree. What you do otherwise, write down at the bench.{' '}
                 <a href={`/protocol/${card}`}>The protocol, to print</a>
             </p>
-            <table className="max-w-4xl w-full">
-                <thead>
-                    <tr className="border-b border-ink">
-                        <th className="py-1">Row</th>
-                        <th>Paint</th>
-                        <th>Your pan</th>
-                    </tr>
-                </thead>
-                <tbody>
-                    {data.rows.map((r) => (
-                        <tr key={r.row} className="border-b border-rule">
-                            <td className="num py-1.5 pr-3">{r.row}</td>
-                            <td className="pr-3">
-                                <Link to={`/paints/${r.paint.uuid}`}>{r.paint.colourName}</Link> {r.paint.maker}{' '}
-                                <span className="num">{r.paint.statement.text}</span>
-                            </td>
-                            <td>
-                                {r.pans.length === 0 ? (
-                                    <span className="text-soft">you have none; this row is left out</span>
-                                ) : (
-                                    <select
-                                        aria-label={`Pan for row ${r.row}`}
-                                        value={chosen[r.row] ?? r.pans[0]!.uuid}
-                                        onChange={(e) => choose({ ...chosen, [r.row]: e.target.value })}
-                                    >
-                                        {r.pans.map((p) => (
-                                            <option key={p.uuid} value={p.uuid}>
-                                                {p.words}
-                                            </option>
-                                        ))}
-                                        <option value="none">leave this row out</option>
-                                    </select>
-                                )}
-                            </td>
+            <Wide label="Rows">
+                <table className="max-w-4xl w-full">
+                    <thead>
+                        <tr className="border-b border-ink">
+                            <th className="py-1">Row</th>
+                            <th>Paint</th>
+                            <th>Your pan</th>
                         </tr>
-                    ))}
-                </tbody>
-            </table>
+                    </thead>
+                    <tbody>
+                        {data.rows.map((r) => (
+                            <tr key={r.row} className="border-b border-rule">
+                                <td className="num py-1.5 pr-3">{r.row}</td>
+                                <td className="pr-3">
+                                    <Link to={`/paints/${r.paint.uuid}`}>{r.paint.colourName}</Link> {r.paint.maker}{' '}
+                                    <span className="num">{r.paint.statement.text}</span>
+                                </td>
+                                <td>
+                                    {r.pans.length === 0 ? (
+                                        <span className="text-soft">you have none; this row is left out</span>
+                                    ) : (
+                                        <select
+                                            aria-label={`Pan for row ${r.row}`}
+                                            value={chosen[r.row] ?? r.pans[0]!.uuid}
+                                            onChange={(e) => choose({ ...chosen, [r.row]: e.target.value })}
+                                        >
+                                            {r.pans.map((p) => (
+                                                <option key={p.uuid} value={p.uuid}>
+                                                    {p.words}
+                                                </option>
+                                            ))}
+                                            <option value="none">leave this row out</option>
+                                        </select>
+                                    )}
+                                </td>
+                            </tr>
+                        ))}
+                    </tbody>
+                </table>
+            </Wide>
             <Problem error={fault} />
             <div className="my-4 flex flex-wrap gap-4 items-center">
                 <button

@@ -36,7 +36,7 @@ export default function TesterPage() {
                     {data.total} {data.total === 1 ? 'record' : 'records'}
                     {data.since !== null && ` since ${day(data.since)}`}
                 </p>
-                <span className="no-print ml-auto flex gap-4">
+                <span className="no-print ml-auto flex flex-wrap gap-x-4">
                     <Follow kind="tester" of={data.uuid} what="this tester" />
                     <a href={`/api/ledger/bundle.zip?tester=${data.uuid}`} download>
                         Bundle
