@@ -111,7 +111,8 @@ final class Settle
             ...$shared($v['uuid'], $person($v['by']), $v['at']), 'specimen_id' => $specimens[$v['row']], 'fade_check_id' => $v['check'] === null ? null : $checks[strtolower($v['check'])], 'property' => $v['property'], 'word' => $v['word'], 'note' => $v['note'], 'blind' => $v['blind'], 'published' => true,
         ], $e['verdicts']);
         foreach ($ours as $verdict) {
-            if (isset($byName[$verdict['specimen']])) {
+            // In a copy of this ledger the same people are at home, and the record may bring what they said itself.
+            if (isset($byName[$verdict['specimen']]) && ! in_array($verdict['uuid'], $tests->parts['verdicts'], true)) {
                 $verdicts[] = ['specimen_id' => $byName[$verdict['specimen']], 'fade_check_id' => $checks[$verdict['check']] ?? null, ...array_diff_key($verdict, ['specimen' => 0, 'check' => 0])];
             }
         }
