@@ -11,6 +11,7 @@ use App\Storage\DurableFile;
 use App\Storage\NoRoom;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\Bundle;
+use MarshTrial\Core\Exchange\Signature;
 use ZipArchive;
 
 /** Reads a bundle that came from somewhere: no part by a name of its own choosing, none longer than it says, none that is not what its sum says. */
@@ -30,6 +31,9 @@ final class BundleFile
             throw new CoreException(sprintf('This bundle is written in version %s of its format; this program reads version %d. Ask for it again from a program of the same age, or bring this one up to date.', is_scalar($list['version'] ?? null) ? $list['version'] : 'unknown', Bundle::VERSION));
         }
         $schemas->check('bundle', $list, 'The list of the bundle');
+        if (! Signature::holds(array_diff_key($list, ['signature' => 0]), $list['signature'])) {
+            throw new CoreException('The list of this bundle was changed since its ledger signed it. Ask for the bundle again.');
+        }
         $this->bundle = Bundle::of($list);
     }
 
@@ -74,13 +78,19 @@ final class BundleFile
      */
     public function sound(string $name): array
     {
+        return Bundle::json($name, $this->soundText($name));
+    }
+
+    /** @throws CoreException when it is not what the list says */
+    public function soundText(string $name): string
+    {
         $said = $this->bundle->files[$name] ?? throw new CoreException("The part $name is not listed.");
         $text = $this->text($name, min($said['bytes'], Bundle::MOST_JSON_BYTES));
         if (strlen($text) !== $said['bytes'] || ! hash_equals($said['sha256'], hash('sha256', $text))) {
             throw new CoreException("The part $name is not what the list says; it was damaged or changed on its way.");
         }
 
-        return Bundle::json($name, $text);
+        return $text;
     }
 
     /**

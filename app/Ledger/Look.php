@@ -12,6 +12,7 @@ use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\Bundle;
 use MarshTrial\Core\Exchange\RecordFingerprint;
+use MarshTrial\Core\Exchange\Signature;
 
 /** What taking a bundle in would do, record by record; nothing is written but the report. */
 final class Look
@@ -23,6 +24,9 @@ final class Look
 
     private readonly BundleFile $file;
 
+    /** @var array<string, string> key by UUID of a ledger: as known here, else the first that the bundle says */
+    private array $keys;
+
     /** @var array<string, string> name of a part of any record => card that it is of, as met in this bundle */
     private array $parts = [];
 
@@ -30,6 +34,18 @@ final class Look
     {
         $this->schemas = new Schemas;
         $this->file = BundleFile::open($arrived->path(), $this->schemas);
+        $this->keys = Ledger::query()->pluck('public_key', 'uuid')->all();
+        $this->checkSender();
+    }
+
+    /** @throws CoreException when it is not from the ledger that it says it is from */
+    private function checkSender(): void
+    {
+        $bundle = $this->file->bundle;
+        $known = $this->keys[strtolower($bundle->ledger['uuid'])] ??= $bundle->key;
+        if ($known !== $bundle->key) {
+            throw new CoreException(sprintf('The bundle says that it is from "%s", but it is signed with another key (%s) than that ledger has (%s), so it is from somebody else, or changed on its way. Ask them for it again by another way.', $bundle->ledger['name'], Signature::aloud($bundle->key), Signature::aloud($known)));
+        }
     }
 
     public static function at(Arrived $arrived): void
@@ -86,10 +102,24 @@ final class Look
         $of = array_count_values(array_column($paints, 'does'));
 
         return [
-            'ledger' => $bundle->ledger, 'madeAt' => $bundle->madeAt, 'about' => $bundle->about, 'records' => count($bundle->records), ...$counts, 'listed' => $listed, 'faults' => $faults, 'sound' => $sound,
+            'ledger' => $bundle->ledger, 'key' => Signature::aloud($bundle->key), 'met' => Ledger::query()->where('uuid', strtolower($bundle->ledger['uuid']))->exists(), 'madeAt' => $bundle->madeAt, 'about' => $bundle->about, 'records' => count($bundle->records), ...$counts, 'listed' => $listed, 'faults' => $faults, 'sound' => $sound,
             'paints' => ['same' => $of['same'] ?? 0, 'new' => $of['new'] ?? 0, 'unsure' => array_map(static fn (string $uuid, array $p): array => ['uuid' => $uuid, 'words' => $p['words'], 'candidates' => $p['candidates']], array_keys($unsure = array_filter($paints, static fn (array $p): bool => $p['does'] === 'unsure')), $unsure)],
             'pictures' => count(array_filter($pictures)), 'picturesMissing' => count($pictures) - count(array_filter($pictures)), 'incomparable' => $incomparable, 'said' => count($said['standings']) + count($said['questions']) + count($said['answers']),
         ];
+    }
+
+    /**
+     * @param array<string, mixed> $entry
+     *
+     * @throws CoreException when the ledger that the record is said to be of did not sign it, or signed other evidence
+     */
+    private function checkSigned(array $entry): void
+    {
+        $sum = $entry['evidence'] === null ? null : $this->file->bundle->files[$entry['evidence']]['sha256'];
+        $key = $this->keys[strtolower($entry['home']['uuid'])] ??= $entry['signature']['key'];
+        if ($key !== $entry['signature']['key'] || ! Signature::holds(Signature::ofRecord($entry['home']['uuid'], $entry['card'], $entry['number'], $entry['fingerprint'], $sum), $entry['signature'])) {
+            throw new CoreException('The record is not signed by the ledger that it is said to be of.');
+        }
     }
 
     private static function comparable(Tests $tests): bool
@@ -116,12 +146,6 @@ final class Look
     {
         $card = Card::query()->where('uuid', strtolower($entry['card']))->first();
         if ($card === null) {
-            // Only a copy of this ledger can know more of it than it does itself.
-            $own = Ledger::own()->uuid;
-            if (strtolower($entry['home']['uuid']) === $own && strtolower($this->file->bundle->ledger['uuid']) !== $own) {
-                throw new CoreException('The record says that it is of this ledger, which does not know it. If it was lost here, restore it from a backup.');
-            }
-
             return 'new';
         }
         $same = Revision::query()->where('card_id', $card->id)->where('number', $entry['number']);
@@ -140,7 +164,7 @@ final class Look
     }
 
     /**
-     * @param array{card: string, number: int, fingerprint: string, title: string, home: array{uuid: string, name: string}, record: string, evidence: string|null} $entry
+     * @param array{card: string, number: int, fingerprint: string, title: string, home: array{uuid: string, name: string}, record: string, evidence: string|null, signature: array{key: string, value: string}} $entry
      *
      * @return Tests|null null: a revision without what it rests on, as earlier ones are
      *
@@ -148,6 +172,7 @@ final class Look
      */
     private function read(array $entry): ?Tests
     {
+        $this->checkSigned($entry);
         $record = $this->file->part($entry['record'], 'record');
         if (strtolower($record['uuid']) !== strtolower($entry['card']) || $record['revision'] !== $entry['number'] || ($record['fingerprint'] ?? '') !== $entry['fingerprint']) {
             throw new CoreException('The record is not the one that the list says.');

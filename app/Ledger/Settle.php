@@ -15,6 +15,7 @@ use App\Models\Standing;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Pigment\PigmentStatement;
 
 /**
@@ -49,11 +50,12 @@ final class Settle
      * The card of a record that is not here yet.
      *
      * @param array{uuid: string, name: string} $home ledger of the record
+     * @param string $key that it signs with
      */
-    public function card(Tests $tests, array $home): Card
+    public function card(Tests $tests, array $home, string $key): Card
     {
         $r = $tests->record;
-        $ledger = $this->ledger($home);
+        $ledger = $this->ledger($home, $key);
         $card = new Card;
         $card->forceFill([
             'uuid' => strtolower($r['uuid']), 'owner_id' => $this->person($tests->evidence, $tests->evidence['owner'], $ledger), 'edition' => 1, 'ledger_id' => $ledger->id,
@@ -202,17 +204,26 @@ final class Settle
         }
     }
 
-    /** @param array{uuid: string, name: string} $named */
-    public function ledger(array $named): Ledger
+    /**
+     * @param array{uuid: string, name: string} $named
+     * @param string $key that it signs with; the first that is known of a ledger holds
+     *
+     * @throws CoreException when another is known
+     */
+    public function ledger(array $named, string $key): Ledger
     {
         $uuid = strtolower($named['uuid']);
         $there = Ledger::query()->where('uuid', $uuid)->first();
+        if ($there !== null && $there->public_key !== $key) {
+            // Since it was looked at, another bundle may have come.
+            throw new CoreException('The ledger changed since this bundle was looked at. Look at it again.');
+        }
         // A ledger tells its own name best.
         if ($there !== null && ! $there->own && $this->from->is($there) && $there->name !== $named['name']) {
             $there->update(['name' => mb_substr($named['name'], 0, 80)]);
         }
         if ($there === null) {
-            $there = Ledger::query()->create(['uuid' => $uuid, 'name' => mb_substr($named['name'], 0, 80), 'own' => false]);
+            $there = Ledger::query()->create(['uuid' => $uuid, 'name' => mb_substr($named['name'], 0, 80), 'own' => false, 'public_key' => $key]);
             $this->remember('ledgers', $there->id);
         }
 

@@ -17,6 +17,7 @@ use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\Bundle;
+use MarshTrial\Core\Exchange\Signature;
 
 /**
  * Takes a bundle in, in one transaction or not at all. Entries are only added: a revision that is here stays as it is, and one that says otherwise under
@@ -30,11 +31,19 @@ final class TakeIn
     /** @var array<int, Card> cards whose tests are to be settled, by id */
     private array $cards = [];
 
+    /** @var array<int, Ledger> by id */
+    private array $homes = [];
+
     private readonly BundleFile $file;
 
     private Ledger $from;
 
+    private Ledger $own;
+
     private Settle $settle;
+
+    /** For records that this ledger signed itself and lost: they come back as they were, whoever brings them. */
+    private Settle $settleOwn;
 
     private function __construct(private readonly Arrived $arrived)
     {
@@ -101,7 +110,8 @@ final class TakeIn
     private function prepared(array $entry): array
     {
         $record = $this->file->sound($entry['record']);
-        $evidence = $entry['evidence'] === null ? null : $this->file->sound($entry['evidence']);
+        $text = $entry['evidence'] === null ? null : $this->file->soundText($entry['evidence']);
+        $evidence = $text === null ? null : Bundle::json((string) $entry['evidence'], $text);
         foreach ($evidence['pictures'] ?? [] as $picture) {
             if ($picture['sha256'] !== null && $this->file->has(Bundle::picture($picture['sha256'], $picture['extension']))) {
                 try {
@@ -112,7 +122,7 @@ final class TakeIn
             }
         }
 
-        return ['record' => CompressedJson::pack($record), 'evidence' => $evidence === null ? null : CompressedJson::pack($evidence), 'tests' => $evidence === null ? null : Tests::of($record, $evidence, null)->packed(), 'publishedAt' => $record['publishedAt'], 'title' => $record['title']];
+        return ['record' => CompressedJson::pack($record), 'evidence' => $text === null ? null : CompressedJson::packText($text), 'tests' => $evidence === null ? null : Tests::of($record, $evidence, null)->packed(), 'publishedAt' => $record['publishedAt'], 'title' => $record['title']];
     }
 
     /**
@@ -141,7 +151,9 @@ final class TakeIn
 
     private function begin(): void
     {
-        $this->from = (new Settle($this->arrived, Ledger::own()))->ledger($this->file->bundle->ledger);
+        $this->own = Ledger::own();
+        $this->settleOwn = new Settle($this->arrived, $this->own);
+        $this->from = $this->settleOwn->ledger($this->file->bundle->ledger, $this->file->bundle->key);
         $this->settle = new Settle($this->arrived, $this->from);
     }
 
@@ -156,6 +168,8 @@ final class TakeIn
             return;
         }
         $tests = $prepared['tests'];
+        $ours = strtolower($entry['home']['uuid']) === $this->own->uuid;
+        $settle = $ours ? $this->settleOwn : $this->settle;
         // Since it was looked at, another bundle may have come.
         if ($tests !== null && Look::strangeParts($tests)) {
             throw new CoreException('The ledger changed since this bundle was looked at. Look at it again.');
@@ -164,14 +178,14 @@ final class TakeIn
             if ($tests === null) {
                 return;
             }
-            $card = $this->settle->card($tests, $entry['home']);
+            $card = $settle->card($tests, $entry['home'], $entry['signature']['key']);
         }
         $id = (int) DB::table('revisions')->insertGetId([
             'card_id' => $card->id, 'number' => $entry['number'], 'publisher_id' => $card->owner_id, 'published_at' => Tests::moment($prepared['publishedAt']), 'title' => mb_substr($prepared['title'], 0, 255),
-            'record' => $prepared['record'], 'fingerprint' => $entry['fingerprint'], 'evidence' => $prepared['evidence'], 'bundle_id' => $this->arrived->id,
+            'record' => $prepared['record'], 'fingerprint' => $entry['fingerprint'], 'evidence' => $prepared['evidence'], 'signature' => $ours ? null : json_encode($entry['signature']), 'bundle_id' => $this->arrived->id,
         ]);
         if ($card->ledger_id !== null && $tests !== null && self::leads($id, $card)) {
-            $this->settle->tests($card, Revision::query()->select('id', 'published_at')->findOrFail($id), $tests);
+            $settle->tests($card, Revision::query()->select('id', 'published_at')->findOrFail($id), $tests);
         }
         $this->cards[$card->id] = $card;
     }
@@ -191,9 +205,9 @@ final class TakeIn
         $cards = Card::query()->whereNotNull('published_at')->whereIn('uuid', array_unique(array_map(strtolower(...), [...array_column($said['standings'], 'card'), ...array_column($said['questions'], 'card')])))->get()->keyBy('uuid');
         foreach ($said['standings'] as $s) {
             $card = $cards[strtolower($s['card'])] ?? null;
-            // Nobody withdraws a record of this house but this house, or a copy of it.
-            if ($card !== null && ($card->ledger_id !== null || $this->from->own)) {
-                $this->say(Standing::class, $s, ['card_id' => $card->id, 'withdrawn' => $s['withdrawn'], 'because' => $s['because']], $said);
+            // Nobody withdraws a record but the ledger that it is of, or a copy of that.
+            if ($card !== null && $this->isOfHome($card, $s)) {
+                $this->say(Standing::class, $s, ['card_id' => $card->id, 'withdrawn' => $s['withdrawn'], 'because' => $s['because'], 'signature' => $s['signature']['key'] === $this->own->public_key ? null : $s['signature']], $said);
                 $this->cards[$card->id] ??= $card;
             }
         }
@@ -210,6 +224,14 @@ final class TakeIn
                 $this->say(Answer::class, $a, ['question_id' => $questions[strtolower($a['question'])], 'text' => $a['text']], $said);
             }
         }
+    }
+
+    /** @param array<string, mixed> $standing */
+    private function isOfHome(Card $card, array $standing): bool
+    {
+        $home = $this->homes[$card->ledger_id ?? $this->own->id] ??= Ledger::query()->findOrFail($card->ledger_id ?? $this->own->id);
+
+        return $standing['signature']['key'] === $home->public_key && Signature::holds(Signature::ofStanding($home->uuid, $standing['uuid'], $standing['card'], $standing['withdrawn'], $standing['because'], Entries::second($standing['at'])), $standing['signature']);
     }
 
     /**

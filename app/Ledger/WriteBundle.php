@@ -7,6 +7,7 @@ namespace App\Ledger;
 use App\Imaging\PictureStore;
 use App\Models\Answer;
 use App\Models\Card;
+use App\Models\CompressedJson;
 use App\Models\Ledger;
 use App\Models\Question;
 use App\Models\Revision;
@@ -18,6 +19,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\Bundle;
+use MarshTrial\Core\Exchange\Signature;
 use ZipArchive;
 
 /** Writes records of this ledger, and of others that it took in, for another one to take in. */
@@ -73,15 +75,19 @@ final class WriteBundle
             $records = [];
             $kept = [];
             foreach (Revision::query()->with('card')->whereIn('card_id', clone $cards)->lazyById(10) as $revision) {
-                $evidence = $revision->evidence ?? ($this->isNewest($revision) && $revision->bundle_id === null ? RecordEvidence::of($revision->card, ['fingerprint' => $revision->fingerprint] + $revision->record) : null);
                 $home = $homes[$revision->card->ledger_id ?? $own->id];
+                $evidence = $this->evidence($revision);
                 $name = static fn (string $kind): string => Bundle::name($kind, $revision->card->uuid, $revision->number, $revision->fingerprint);
                 $this->json($name('records'), ['fingerprint' => $revision->fingerprint] + $revision->record);
                 if ($evidence !== null) {
-                    $this->json($name('evidence'), $evidence);
-                    $kept += $pictures ? array_column($evidence['pictures'], 'extension', 'sha256') : [];
+                    $this->text($name('evidence'), $evidence);
+                    $kept += $pictures ? array_column(json_decode($evidence, true, flags: JSON_THROW_ON_ERROR)['pictures'], 'extension', 'sha256') : [];
                 }
-                $records[] = ['card' => $revision->card->uuid, 'number' => $revision->number, 'fingerprint' => $revision->fingerprint, 'title' => $revision->title, 'home' => $home->named(), 'record' => $name('records'), 'evidence' => $evidence === null ? null : $name('evidence')];
+                $records[] = [
+                    'card' => $revision->card->uuid, 'number' => $revision->number, 'fingerprint' => $revision->fingerprint, 'title' => $revision->title, 'home' => $home->named(), 'record' => $name('records'), 'evidence' => $evidence === null ? null : $name('evidence'),
+                    // Whoever passes a record on passes on what its ledger signed.
+                    'signature' => $revision->signature ?? $own->sign(Signature::ofRecord($home->uuid, $revision->card->uuid, $revision->number, $revision->fingerprint, $evidence === null ? null : hash('sha256', $evidence))),
+                ];
                 $progress(0.8 * count($records) / $all);
             }
             foreach ($kept as $sha256 => $extension) {
@@ -91,7 +97,7 @@ final class WriteBundle
             $list = [
                 'format' => Bundle::FORMAT, 'version' => Bundle::VERSION, 'ledger' => $own->named(), 'madeAt' => now()->toIso8601String(), 'about' => $about, 'fingerprint' => Entries::fingerprint($cards), 'records' => $records, 'files' => $this->files,
             ];
-            $this->zip->addFromString(Bundle::LIST, self::encoded($list));
+            $this->zip->addFromString(Bundle::LIST, self::encoded($list + ['signature' => $own->sign($list)]));
             if (! @$this->zip->close()) {
                 throw new NoRoom('The file could not be written to its end.');
             }
@@ -116,6 +122,17 @@ final class WriteBundle
         }
     }
 
+    /** What a revision rests on, to the letter as its ledger signed it, or as it stands now where it was never kept. */
+    private function evidence(Revision $revision): ?string
+    {
+        $kept = $revision->getRawOriginal('evidence');
+        if ($kept !== null) {
+            return CompressedJson::text((string) $kept);
+        }
+
+        return $revision->bundle_id === null && $this->isNewest($revision) ? self::encoded(RecordEvidence::of($revision->card, ['fingerprint' => $revision->fingerprint] + $revision->record)) : null;
+    }
+
     private function isNewest(Revision $revision): bool
     {
         return Revision::query()->where('card_id', $revision->card_id)->where('id', '>', $revision->id)->doesntExist();
@@ -124,6 +141,7 @@ final class WriteBundle
     /** @return array<string, mixed> */
     private static function said(Builder $cards): array
     {
+        $own = Ledger::own();
         $cardUuids = Card::query()->whereIn('id', clone $cards)->pluck('uuid', 'id');
         $standings = Standing::query()->with('by')->whereIn('card_id', clone $cards)->whereNull('hidden_at')->orderBy('id')->get();
         $questions = Question::query()->with('by')->whereIn('card_id', clone $cards)->whereNull('hidden_at')->orderBy('id')->get();
@@ -133,7 +151,10 @@ final class WriteBundle
         return [
             'format' => Bundle::SAID_FORMAT, 'version' => Bundle::VERSION,
             'people' => array_values($people->map(static fn ($u): array => ['uuid' => $u->uuid, 'name' => $u->name])->all()),
-            'standings' => array_values($standings->map(static fn (Standing $s): array => ['uuid' => $s->uuid, 'card' => $cardUuids[$s->card_id], 'withdrawn' => $s->withdrawn, 'because' => $s->because, 'by' => $s->by->uuid, 'at' => Entries::second($s->at)])->all()),
+            'standings' => array_values($standings->map(static fn (Standing $s): array => [
+                'uuid' => $s->uuid, 'card' => $cardUuids[$s->card_id], 'withdrawn' => $s->withdrawn, 'because' => $s->because, 'by' => $s->by->uuid, 'at' => Entries::second($s->at),
+                'signature' => $s->signature ?? $own->sign(Signature::ofStanding($own->uuid, $s->uuid, $cardUuids[$s->card_id], $s->withdrawn, $s->because, Entries::second($s->at))),
+            ])->all()),
             'questions' => array_values($questions->map(static fn (Question $q): array => ['uuid' => $q->uuid, 'card' => $cardUuids[$q->card_id], 'row' => $q->row, 'text' => $q->text, 'by' => $q->by->uuid, 'at' => Entries::second($q->at), 'closedAt' => $q->closed_at === null ? null : Entries::second($q->closed_at)])->all()),
             'answers' => array_values($answers->map(static fn (Answer $a): array => ['uuid' => $a->uuid, 'question' => $a->question->uuid, 'text' => $a->text, 'by' => $a->by->uuid, 'at' => Entries::second($a->at)])->all()),
         ];
@@ -148,7 +169,11 @@ final class WriteBundle
     /** @param array<string, mixed> $part */
     private function json(string $name, array $part): void
     {
-        $text = self::encoded($part);
+        $this->text($name, self::encoded($part));
+    }
+
+    private function text(string $name, string $text): void
+    {
         $this->files[$name] = ['bytes' => strlen($text), 'sha256' => hash('sha256', $text)];
         $this->zip->addFromString($name, $text);
         $this->flush();

@@ -31,7 +31,13 @@ final class CompressedJson implements CastsAttributes
     /** @param array<string, mixed> $value */
     public static function pack(array $value): string
     {
-        return self::MARK.base64_encode((string) gzcompress(json_encode($value, JSON_THROW_ON_ERROR), 6));
+        return self::packText(json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE));
+    }
+
+    /** Keeps a text to the letter, for what is known by its sum. */
+    public static function packText(string $json): string
+    {
+        return self::MARK.base64_encode((string) gzcompress($json, 6));
     }
 
     /**
@@ -41,8 +47,11 @@ final class CompressedJson implements CastsAttributes
      */
     public static function unpack(string $kept): array
     {
-        $json = str_starts_with($kept, self::MARK) ? (string) @gzuncompress((string) base64_decode(substr($kept, strlen(self::MARK)), true)) : $kept;
+        return json_decode(self::text($kept), true, 512, JSON_THROW_ON_ERROR);
+    }
 
-        return json_decode($json, true, 512, JSON_THROW_ON_ERROR);
+    public static function text(string $kept): string
+    {
+        return str_starts_with($kept, self::MARK) ? (string) @gzuncompress((string) base64_decode(substr($kept, strlen(self::MARK)), true)) : $kept;
     }
 }

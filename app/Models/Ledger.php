@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
+use MarshTrial\Core\Exchange\Signature;
 
 /**
  * A ledger of records: this one, or another whose records were taken in.
@@ -13,11 +14,15 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $uuid
  * @property string $name
  * @property bool $own
+ * @property string $public_key base64
+ * @property string|null $secret_key base64, of this one alone
  */
 final class Ledger extends Model
 {
     /** Said of one that nobody has named yet. */
     private const NAMELESS = 'a ledger without a name';
+
+    protected $hidden = ['secret_key'];
 
     protected function casts(): array
     {
@@ -28,6 +33,16 @@ final class Ledger extends Model
     public static function own(): self
     {
         return self::query()->where('own', true)->firstOrFail();
+    }
+
+    /**
+     * @param array<string, mixed> $statement
+     *
+     * @return array{key: string, value: string} by which this ledger says it
+     */
+    public function sign(array $statement): array
+    {
+        return Signature::of($statement, (string) $this->secret_key);
     }
 
     public function words(): string

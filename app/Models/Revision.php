@@ -17,6 +17,7 @@ use Illuminate\Support\Carbon;
  * @property string $title
  * @property array<string, mixed> $record
  * @property string $fingerprint
+ * @property array{key: string, value: string}|null $signature of the ledger that it came from
  * @property array<string, mixed>|null $evidence what it rests on; null in those of before it was kept
  * @property int|null $bundle_id that brought it; null: published here
  * @property Card $card
@@ -27,7 +28,7 @@ final class Revision extends Model
 
     protected function casts(): array
     {
-        return ['record' => CompressedJson::class, 'evidence' => CompressedJson::class, 'published_at' => 'datetime'];
+        return ['record' => CompressedJson::class, 'evidence' => CompressedJson::class, 'signature' => 'array', 'published_at' => 'datetime'];
     }
 
     /** @return BelongsTo<Card, $this> */

@@ -12,6 +12,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property int $card_id
  * @property bool $withdrawn
  * @property string $because
+ * @property array{key: string, value: string}|null $signature of the ledger that it came from
  */
 final class Standing extends Model
 {
@@ -19,7 +20,7 @@ final class Standing extends Model
 
     protected function casts(): array
     {
-        return ['withdrawn' => 'boolean'];
+        return ['withdrawn' => 'boolean', 'signature' => 'array'];
     }
 
     /** The latest of a card; of the same moment the one whose name comes last, which is the same one in every ledger. */

@@ -44,10 +44,11 @@ final readonly class Bundle
 
     /**
      * @param array{uuid: string, name: string} $ledger that made it
-     * @param list<array{card: string, number: int, fingerprint: string, title: string, home: array{uuid: string, name: string}, record: string, evidence: string|null}> $records
+     * @param list<array{card: string, number: int, fingerprint: string, title: string, home: array{uuid: string, name: string}, record: string, evidence: string|null, signature: array{key: string, value: string}}> $records
      * @param array<string, array{bytes: int, sha256: string}> $files
+     * @param string $key that the list is signed with
      */
-    private function __construct(public array $ledger, public string $madeAt, public string $about, public string $fingerprint, public array $records, public array $files) {}
+    private function __construct(public array $ledger, public string $madeAt, public string $about, public string $fingerprint, public array $records, public array $files, public string $key) {}
 
     /**
      * @param array<string, mixed> $list as its schema has it
@@ -76,7 +77,7 @@ final readonly class Bundle
             $seen[$of] = true;
         }
 
-        return new self($list['ledger'], $list['madeAt'], $list['about'], $list['fingerprint'], $list['records'], $list['files']);
+        return new self($list['ledger'], $list['madeAt'], $list['about'], $list['fingerprint'], $list['records'], $list['files'], $list['signature']['key']);
     }
 
     /** @param 'records'|'evidence' $kind */

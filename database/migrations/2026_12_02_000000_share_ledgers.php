@@ -8,6 +8,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 use Illuminate\Support\Str;
 use MarshTrial\Core\Exchange\RecordFingerprint;
+use MarshTrial\Core\Exchange\Signature;
 
 /** Ledgers, what travels between them, and what is said of a record: withdrawn, asked, answered. */
 return new class extends Migration {
@@ -18,9 +19,11 @@ return new class extends Migration {
             $table->uuid()->unique();
             $table->string('name', 80);
             $table->boolean('own')->default(false);
+            $table->string('public_key', 44);
+            $table->string('secret_key', 88)->nullable();
             $table->timestamps();
         });
-        DB::table('ledgers')->insert(['uuid' => (string) Str::uuid(), 'name' => '', 'own' => true, 'created_at' => now(), 'updated_at' => now()]);
+        DB::table('ledgers')->insert(['uuid' => (string) Str::uuid(), 'name' => '', 'own' => true, ...Signature::keyPair(), 'created_at' => now(), 'updated_at' => now()]);
         Schema::create('bundles', function (Blueprint $table): void {
             $this->shared($table);
             $table->string('name', 200);
@@ -58,6 +61,8 @@ return new class extends Migration {
         Schema::table('revisions', function (Blueprint $table): void {
             $table->string('fingerprint', 64)->default('');
             $table->json('evidence')->nullable();
+            // Of the ledger that it is from; this one signs when it passes on.
+            $table->json('signature')->nullable();
             $table->foreignId('bundle_id')->nullable()->index()->constrained()->nullOnDelete();
             $table->dropUnique(['card_id', 'number']);
         });
@@ -72,6 +77,7 @@ return new class extends Migration {
             $table->foreignId('card_id')->index()->constrained()->cascadeOnDelete();
             $table->boolean('withdrawn');
             $table->string('because', 500)->default('');
+            $table->json('signature')->nullable();
         });
         foreach (DB::table('cards')->whereNotNull('withdrawn_at')->get(['id', 'owner_id', 'withdrawn_at', 'withdrawn_because']) as $card) {
             DB::table('standings')->insert(['uuid' => (string) Str::uuid(), 'by_id' => $card->owner_id, 'at' => $card->withdrawn_at, 'card_id' => $card->id, 'withdrawn' => true, 'because' => $card->withdrawn_because]);

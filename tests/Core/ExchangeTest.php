@@ -11,6 +11,7 @@ use MarshTrial\Core\Exchange\Bundle;
 use MarshTrial\Core\Exchange\ColourList;
 use MarshTrial\Core\Exchange\LedgerState;
 use MarshTrial\Core\Exchange\RecordGaps;
+use MarshTrial\Core\Exchange\Signature;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -69,6 +70,23 @@ final class ExchangeTest extends TestCase
         self::assertCount(2, SharedPlan::of([['key' => 'a', 'gain' => 1.0, 'holders' => [], 'testedBy' => []], ['key' => 'b', 'gain' => 1.0, 'holders' => [], 'testedBy' => []], ['key' => 'c', 'gain' => 1.0, 'holders' => [], 'testedBy' => []]], 2));
     }
 
+    public function testASignatureIsOfOneStatementByOneKey(): void
+    {
+        $pair = Signature::keyPair();
+        $said = Signature::ofRecord(self::CARD, strtoupper(self::CARD), 1, 'ab', null);
+        $signature = Signature::of(array_reverse($said), $pair['secret_key']);
+        self::assertSame($pair['public_key'], $signature['key']);
+        self::assertTrue(Signature::holds($said, $signature), 'The order of members is no matter, nor the case of a name.');
+        foreach (['ledger', 'card', 'number', 'fingerprint', 'evidence'] as $what) {
+            self::assertFalse(Signature::holds([$what => 2] + $said, $signature), $what);
+        }
+        foreach ([['key' => Signature::keyPair()['public_key']], ['key' => ''], ['value' => ''], ['value' => 'tide'], ['value' => base64_encode(str_repeat('x', 64))]] as $other) {
+            self::assertFalse(Signature::holds($said, $other + $signature));
+        }
+        self::assertMatchesRegularExpression('/^([0-9a-f]{4} ){3}[0-9a-f]{4}$/D', Signature::aloud($pair['public_key']));
+        self::assertNotSame(Signature::aloud($pair['public_key']), Signature::aloud(Signature::keyPair()['public_key']));
+    }
+
     /** @return array<string, mixed> */
     private static function list(): array
     {
@@ -76,7 +94,7 @@ final class ExchangeTest extends TestCase
         $name = Bundle::name('records', self::CARD, 1, $print);
 
         return ['ledger' => ['uuid' => self::CARD, 'name' => 'Grey Tide circle'], 'madeAt' => '', 'about' => '', 'fingerprint' => '', 'files' => [$name => ['bytes' => 3, 'sha256' => ''], 'said.json' => ['bytes' => 3, 'sha256' => '']],
-            'records' => [['card' => self::CARD, 'number' => 1, 'fingerprint' => $print, 'title' => 'Reds', 'home' => ['uuid' => self::CARD, 'name' => ''], 'record' => $name, 'evidence' => null]]];
+            'records' => [['card' => self::CARD, 'number' => 1, 'fingerprint' => $print, 'title' => 'Reds', 'home' => ['uuid' => self::CARD, 'name' => ''], 'record' => $name, 'evidence' => null]], 'signature' => ['key' => '', 'value' => '']];
     }
 
     /** @return iterable<string, array{string, \Closure(array<string, mixed>): array<string, mixed>}> */

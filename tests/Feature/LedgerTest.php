@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Actions\WithdrawRecord;
+use App\Ledger\BundleFile;
 use App\Ledger\Entries;
+use App\Ledger\Schemas;
+use App\Ledger\Settle;
 use App\Ledger\TakeBack;
 use App\Ledger\WriteBundle;
 use App\Models\Answer;
@@ -16,6 +19,7 @@ use App\Models\Question;
 use App\Models\User;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Exchange\Signature;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Tests\Support\BundleMutant;
@@ -142,26 +146,149 @@ final class LedgerTest extends FeatureTestCase
         self::assertFileDoesNotExist(dirname(self::folder()).'/climbed.json');
     }
 
-    public function testNobodyPassesARecordOffAsOneOfTheLedgerThatItComesTo(): void
+    public function testNobodySpeaksForAnotherLedger(): void
+    {
+        $two = self::twoWithRecords(2);
+        [$theirs, $ours] = array_map(static fn (int $house): array => $two->in($house, static fn (): array => Ledger::own()->named()), [0, 1]);
+        $path = self::written($two, 0);
+        // Under this ledger's own name, with whatever key.
+        self::rewritten($path, static fn (array $list): array => array_replace_recursive($list, ['ledger' => $ours]));
+        self::assertStringContainsString('signed with another key', (string) $two->in(1, static fn (): ?string => TwoLedgers::arrive($path)->problem));
+        // A record as one of this ledger, which does not know it.
+        $path = self::written($two, 0);
+        self::rewritten($path, static fn (array $list): array => array_replace_recursive($list, ['records' => [1 => ['home' => $ours]]]));
+        $report = $two->in(1, static fn (): array => TwoLedgers::arrive($path)->report ?? []);
+        self::assertSame([1, 1, 'The record is not signed by the ledger that it is said to be of.'], [$report['new'], $report['wrong'], $report['faults'][0]['why']]);
+        // What it rests on is signed too.
+        $path = self::written($two, 0);
+        self::rewritten($path, static fn (array $list, array &$parts): array => self::withEvidence($list, $parts, static fn (array $e): array => array_replace_recursive($e, ['rows' => [['pan' => ['batch' => 'made up']]]])));
+        $report = $two->in(1, static fn (): array => TwoLedgers::arrive($path)->report ?? []);
+        self::assertSame([1, 1, 'The record is not signed by the ledger that it is said to be of.'], [$report['known'], $report['wrong'], $report['faults'][0]['why']]);
+        // Nor is a bundle taken that somebody else signed in the name of a ledger that is known, or that was changed on its way.
+        $path = self::written($two, 0);
+        self::rewritten($path, static fn (array $list): array => $list, Signature::keyPair()['secret_key']);
+        self::assertStringContainsString('"'.$theirs['name'].'", but it is signed with another key', (string) $two->in(1, static fn (): ?string => TwoLedgers::arrive($path)->problem));
+        $path = self::written($two, 0);
+        self::rewritten($path, static fn (array $list): array => ['about' => 'else'] + $list, '');
+        self::assertStringContainsString('was changed since its ledger signed it', (string) $two->in(1, static fn (): ?string => TwoLedgers::arrive($path)->problem));
+        // And nobody here is made to have said what comes from there.
+        self::assertSame([], $two->in(1, static fn (): array => DB::table('questions')->join('users', 'users.id', '=', 'questions.by_id')->whereNull('users.ledger_id')->pluck('name')->all()));
+    }
+
+    public function testARecordIsWithdrawnByItsOwnLedgerAlone(): void
+    {
+        $two = self::twoWithRecords(2);
+        $two->exchange(0);
+        [$one, $other] = $two->in(0, static fn (): array => Card::query()->orderBy('id')->pluck('uuid')->all());
+        $standing = static fn (string $card): bool => $two->in(1, static fn (): bool => Card::query()->where('uuid', $card)->value('withdrawn_at') === null);
+        self::assertSame([false, true], [$standing($one), $standing($other)]);
+        // The second ledger passes on a withdrawal that it made up.
+        $two->in(0, static fn () => WithdrawRecord::of(Card::query()->where('uuid', $other)->firstOrFail(), User::query()->firstOrFail(), 'another tube'));
+        $path = self::written($two, 0);
+        $forge = static fn (string $key): \Closure => static function (array $list, array &$parts) use ($key): array {
+            $said = json_decode($parts['said.json'], true);
+            foreach ($said['standings'] as $i => $s) {
+                $said['standings'][$i]['signature'] = Signature::of(Signature::ofStanding($list['ledger']['uuid'], $s['uuid'], $s['card'], $s['withdrawn'], $s['because'], $s['at']), $key);
+            }
+            $parts['said.json'] = (string) json_encode($said);
+
+            return $list;
+        };
+        self::rewritten($path, $forge(Signature::keyPair()['secret_key']));
+        $two->in(1, static fn (): Bundle => TwoLedgers::takeIn($path));
+        self::assertTrue($standing($other));
+        $two->exchange(0);
+        self::assertFalse($standing($other));
+    }
+
+    public function testARecordThatItsLedgerLostComesBackFromAnother(): void
+    {
+        $two = self::twoWithRecords(3);
+        $before = $two->in(0, Entries::fingerprint(...));
+        $tests = $two->tests(0);
+        $two->exchange(0);
+        $two->in(0, static fn () => self::lose(Card::query()->orderByDesc('id')->firstOrFail()));
+        self::assertNotSame($before, $two->in(0, Entries::fingerprint(...)));
+        $two->exchange(1);
+        self::assertSame([$before, $tests], [$two->in(0, Entries::fingerprint(...)), $two->tests(0)]);
+        // It is the tester's own again, not somebody's of that name.
+        self::assertSame([null], $two->in(0, static fn (): array => DB::table('cards')->join('users', 'users.id', '=', 'cards.owner_id')->distinct()->pluck('users.ledger_id')->all()));
+    }
+
+    public function testAThirdLedgerHoldsARecordByTheSignatureOfTheFirst(): void
     {
         $two = self::twoWithRecords(1);
-        [$theirs, $ours] = [$two->in(0, static fn (): string => Ledger::own()->uuid), $two->in(1, static fn (): string => Ledger::own()->uuid)];
-        $two->in(0, static fn () => Ledger::own()->update(['uuid' => $ours]));
-        $two->publish(0);
-        $two->in(0, static fn () => Ledger::own()->update(['uuid' => $theirs]));
+        $two->exchange(0);
+        $path = self::written($two, 1);
+        $file = BundleFile::open($path, new Schemas);
+        $key = $two->in(0, static fn (): string => Ledger::own()->public_key);
+        self::assertSame($key, $file->bundle->records[0]['signature']['key']);
+        self::assertNotSame($key, $file->bundle->key);
+        // Forgotten there, it is taken in from the second as it was from the first.
+        $two->in(0, static fn () => Ledger::own()->update(['uuid' => self::uuid(), ...Signature::keyPair()]));
+        $two->in(0, static fn () => Card::query()->get()->each(self::lose(...)));
+        $report = $two->in(0, static fn (): array => TwoLedgers::takeIn($path)->report ?? []);
+        self::assertSame([1, false], [$report['new'], $report['met']]);
+        self::assertSame($key, $two->in(0, static fn (): string => (string) Ledger::query()->where('name', 'Saltern Reach sketchers')->where('own', false)->value('public_key')));
+    }
+
+    private static function lose(Card $card): void
+    {
+        Settle::clear($card);
+        $card->revisions()->delete();
+        $card->delete();
+    }
+
+    private static function written(TwoLedgers $two, int $house): string
+    {
         $path = self::folder().'/whole.zip';
-        $two->in(0, static fn () => WriteBundle::to($path, WriteBundle::cards(), 'all records', false));
+        @unlink($path);
+        $two->in($house, static fn () => WriteBundle::to($path, WriteBundle::cards(), 'all records', false));
+
+        return $path;
+    }
+
+    /**
+     * Changes a bundle and signs its list anew, with the key of the ledger that wrote it unless another is given; '' leaves the old signature.
+     *
+     * @param \Closure(array<string, mixed>, array<string, string>): array<string, mixed> $change
+     */
+    private static function rewritten(string $path, \Closure $change, ?string $secret = null): void
+    {
         $zip = new \ZipArchive;
         $zip->open($path);
-        $list = json_decode((string) $zip->getFromName('bundle.json'), true);
-        $list['records'][1]['home']['uuid'] = $ours;
+        $parts = [];
+        for ($i = 0; $i < $zip->numFiles; $i++) {
+            $parts[(string) $zip->getNameIndex($i)] = (string) $zip->getFromIndex($i);
+        }
+        $list = json_decode($parts['bundle.json'], true);
+        $list = $change($list, $parts);
+        foreach (array_diff_key($parts, ['bundle.json' => 0]) as $name => $text) {
+            $list['files'][$name] = ['bytes' => strlen($text), 'sha256' => hash('sha256', $text)];
+            $zip->addFromString($name, $text);
+        }
+        if ($secret !== '') {
+            unset($list['signature']);
+            $list['signature'] = Signature::of($list, $secret ?? (string) DB::connection('house0')->table('ledgers')->where('own', true)->value('secret_key'));
+        }
         $zip->addFromString('bundle.json', (string) json_encode($list));
         $zip->close();
-        $report = $two->in(1, static fn (): array => TwoLedgers::arrive($path)->report ?? []);
-        self::assertSame([1, 1], [$report['new'], $report['wrong']]);
-        self::assertStringContainsString('says that it is of this ledger', $report['faults'][0]['why']);
-        // Nor is anybody here made to have said what comes from there.
-        self::assertSame([], $two->in(1, static fn (): array => DB::table('questions')->join('users', 'users.id', '=', 'questions.by_id')->whereNull('users.ledger_id')->pluck('name')->all()));
+    }
+
+    /**
+     * @param array<string, mixed> $list
+     * @param array<string, string> $parts
+     * @param \Closure(array<string, mixed>): array<string, mixed> $change of every part of evidence
+     *
+     * @return array<string, mixed>
+     */
+    private static function withEvidence(array $list, array &$parts, \Closure $change): array
+    {
+        foreach (preg_grep('~^evidence/~', array_keys($parts)) ?: [] as $name) {
+            $parts[$name] = (string) json_encode($change(json_decode($parts[$name], true)));
+        }
+
+        return $list;
     }
 
     public function testAnImportThatIsKilledLeavesNothingHalf(): void

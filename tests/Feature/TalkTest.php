@@ -15,6 +15,7 @@ use App\Queries\Agreements;
 use App\Queries\PaintStrips;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Exchange\Signature;
 use MarshTrial\Core\Rating\Scale;
 
 /** What testers have to do with each other: questions, repeats, following, coming in, circles, moderation. */
@@ -122,7 +123,7 @@ final class TalkTest extends FeatureTestCase
         $shown = fn (): float => PaintStrips::of([$paint], $this->wren)['strips'][$paint]->steps[0]['onPaper']->r;
         self::assertSame(0.6, $shown(), 'the newest');
         DB::table('measurements')->update(['published' => true]);
-        $ledger = Ledger::query()->create(['uuid' => self::uuid(), 'name' => 'Grey Tide circle', 'own' => false]);
+        $ledger = Ledger::query()->create(['uuid' => self::uuid(), 'name' => 'Grey Tide circle', 'own' => false, 'public_key' => Signature::keyPair()['public_key']]);
         DB::table('cards')->where('id', $theirs->id)->update(['ledger_id' => $ledger->id]);
         self::assertSame(0.2, $shown(), 'ours, though theirs is newer');
         DB::table('cards')->where('id', $ours->id)->update(['ledger_id' => $ledger->id]);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Support;
 
 use MarshTrial\Core\Exchange\RecordFingerprint;
+use MarshTrial\Core\Exchange\Signature;
 use Random\Randomizer;
 use ZipArchive;
 
@@ -103,7 +104,7 @@ final class BundleMutant
         if ($kind === 'a part that swells' && $random->getInt(0, 1) === 0) {
             $list['files'][$name]['bytes'] = 1000;
         }
-        $parts['bundle.json'] = (string) json_encode($list);
+        $parts['bundle.json'] = (string) json_encode(self::signed($list));
         unlink($path);
         $zip = new ZipArchive;
         $zip->open($path, ZipArchive::CREATE);
@@ -113,6 +114,25 @@ final class BundleMutant
         $zip->close();
 
         return $kind;
+    }
+
+    /**
+     * Whoever makes it up signs it too, all of it with one key of their own.
+     *
+     * @param array<string, mixed> $list
+     *
+     * @return array<string, mixed>
+     */
+    private static function signed(array $list): array
+    {
+        static $secret = null;
+        $secret ??= Signature::keyPair()['secret_key'];
+        foreach ($list['records'] as $i => $r) {
+            $list['records'][$i]['signature'] = Signature::of(Signature::ofRecord($r['home']['uuid'], $r['card'], $r['number'], $r['fingerprint'], $r['evidence'] === null ? null : $list['files'][$r['evidence']]['sha256'] ?? null), $secret);
+        }
+        unset($list['signature']);
+
+        return $list + ['signature' => Signature::of($list, $secret)];
     }
 
     /** @return array<string, string> */

@@ -34,6 +34,7 @@ use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\Card\RowLabel;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\LayoutJson;
+use MarshTrial\Core\Exchange\Signature;
 use MarshTrial\Core\Rating\Scale;
 use Random\Randomizer;
 
@@ -84,7 +85,7 @@ final class TwoLedgers
             $two->in($house, static function () use ($house, $forked): void {
                 if ($house === 0 || ! $forked) {
                     House::becomeDemo();
-                    Ledger::own()->update(['uuid' => self::uuid(), 'name' => ['Saltern Reach sketchers', 'Grey Tide circle'][$house]]);
+                    Ledger::own()->update(['uuid' => self::uuid(), 'name' => ['Saltern Reach sketchers', 'Grey Tide circle'][$house], ...Signature::keyPair()]);
                     foreach ([['Tamsin', true], ['Odo', false]] as [$name, $steward]) {
                         User::query()->create(['uuid' => self::uuid(), 'name' => "$name of $house", 'email' => strtolower($name)."$house@ledger.example", 'password' => 'x', 'is_steward' => $steward]);
                     }

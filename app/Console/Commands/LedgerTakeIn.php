@@ -44,6 +44,9 @@ final class LedgerTakeIn extends Command
         }
         $r = $bundle->report;
         $this->line("{$r['records']} records of {$r['ledger']['name']}: {$r['new']} new, {$r['further']} further revisions, {$r['known']} known, {$r['conflict']} that say otherwise under the same number, {$r['wrong']} left out.");
+        if (! $r['met']) {
+            $this->line("Nothing came from this ledger before. It signs with the key {$r['key']}; ask its people whether that is theirs.");
+        }
         foreach ($r['faults'] as $fault) {
             $this->warn("$fault[title], revision $fault[number]: $fault[why]");
         }

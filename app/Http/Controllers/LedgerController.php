@@ -23,6 +23,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Str;
 use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Exchange\Signature;
 use MarshTrial\Core\Pigment\PigmentCode;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
@@ -37,7 +38,7 @@ final class LedgerController extends Controller
         $own = Ledger::own();
 
         return new JsonResponse([
-            'uuid' => $own->uuid, 'name' => $own->name, 'fingerprint' => Entries::fingerprint(), ...Entries::counts(),
+            'uuid' => $own->uuid, 'name' => $own->name, 'fingerprint' => Entries::fingerprint(), 'key' => Signature::aloud($own->public_key), ...Entries::counts(),
             'others' => Ledger::query()->where('own', false)->orderBy('name')->get()->map(static fn (Ledger $l): array => [...$l->named(), 'records' => DB::table('cards')->where('ledger_id', $l->id)->count()])->all(),
         ]);
     }

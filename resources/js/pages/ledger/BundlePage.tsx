@@ -22,6 +22,8 @@ interface Bundle {
     answers: Record<string, string>;
     report: {
         ledger: { uuid: string; name: string };
+        key: string;
+        met: boolean;
         madeAt: string;
         about: string;
         records: number;
@@ -125,6 +127,13 @@ export default function BundlePage() {
                         {report.incomparable > 0 &&
                             ` ${report.incomparable} were rated by another scale or other rules; they are kept, and compared with nothing.`}
                     </p>
+                    {data.state === 'looked' && !report.met && (
+                        <p className="my-2 max-w-prose">
+                            Nothing came from this ledger before. Whoever made this bundle signed it with the key{' '}
+                            <strong className="font-semibold num">{report.key}</strong>: ask them whether that is the one on their own
+                            ledger&apos;s page. From now on nothing is taken for theirs that another key signed.
+                        </p>
+                    )}
                     {data.state === 'looked' && <Answers data={data} />}
                     {data.state === 'looked' && (
                         <div className="my-4 flex flex-wrap gap-4">

@@ -29,6 +29,7 @@ interface Ledger {
     uuid: string;
     name: string;
     fingerprint: string;
+    key: string;
     records: number;
     revisions: number;
     elsewhere: number;
@@ -165,7 +166,8 @@ function TakeAlong({ ledger }: { ledger: Ledger }) {
                 )}
                 <p className="my-1 text-sm text-soft">
                     Fingerprint of all {ledger.revisions} revisions and what was said of them{' '}
-                    <span className="num break-all">{ledger.fingerprint}</span>: another ledger that says the same holds the same.
+                    <span className="num break-all">{ledger.fingerprint}</span>: another ledger that says the same holds the same. What this
+                    ledger passes on is signed with the key <span className="num whitespace-nowrap">{ledger.key}</span>.
                 </p>
             </div>
             <div>
