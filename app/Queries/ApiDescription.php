@@ -17,16 +17,17 @@ final class ApiDescription
     /**
      * @param array<string, string> $problems title by type
      * @param \Closure(string, string): (string|null) $scopeOf scope that a method and route take of a token; null: no token may
+     * @param \Closure(Route): array<string, mixed> $rulesOf validation rules by field
      *
      * @return array<string, mixed>
      */
-    public static function of(array $problems, \Closure $scopeOf): array
+    public static function of(array $problems, \Closure $scopeOf, \Closure $rulesOf): array
     {
         $paths = [];
         foreach (Routes::getRoutes()->getRoutes() as $route) {
             if (str_starts_with($route->uri(), 'api/')) {
                 foreach (array_diff($route->methods(), ['HEAD']) as $method) {
-                    $paths['/'.$route->uri()][strtolower($method)] = self::operation($route, $method, $scopeOf($method, substr($route->uri(), 4)));
+                    $paths['/'.$route->uri()][strtolower($method)] = self::operation($route, $method, $scopeOf($method, substr($route->uri(), 4)), $rulesOf($route));
                 }
             }
         }
@@ -34,7 +35,7 @@ final class ApiDescription
 
         return [
             'openapi' => '3.1.0',
-            'info' => ['title' => 'Marsh Trial', 'version' => '1', 'description' => 'What the interface itself uses; programs of others ask under /api/v1, which stays as it is. Things have UUIDs that whoever makes them chooses: a PUT that is sent twice makes one thing.'],
+            'info' => ['title' => 'Marsh Trial', 'version' => '1', 'description' => 'What the interface itself uses; programs of others ask under /api/v1, which stays as it is. Things have UUIDs that whoever makes them chooses: a PUT that is sent twice makes one thing. Numbers may come as text.'],
             'paths' => $paths,
             'components' => [
                 'securitySchemes' => ['signIn' => ['type' => 'apiKey', 'in' => 'cookie', 'name' => (string) config('session.cookie')], 'token' => ['type' => 'http', 'scheme' => 'bearer', 'description' => 'made on one’s own page, with the scopes that a program needs']],
@@ -50,8 +51,12 @@ final class ApiDescription
         ];
     }
 
-    /** @return array<string, mixed> */
-    private static function operation(Route $route, string $method, ?string $scope): array
+    /**
+     * @param array<string, mixed> $rules
+     *
+     * @return array<string, mixed>
+     */
+    private static function operation(Route $route, string $method, ?string $scope, array $rules): array
     {
         [$class, $function] = [...explode('@', $route->getActionName()), '__invoke'];
         $reflected = new \ReflectionMethod($class, $function);
@@ -66,9 +71,10 @@ final class ApiDescription
             'summary' => $summary === '' || str_starts_with($summary, '@') ? null : $summary,
             'parameters' => array_values(array_filter([
                 ...array_map(static fn (string $name): array => ['name' => $name, 'in' => 'path', 'required' => true, 'schema' => ['type' => $name === 'number' ? 'integer' : 'string'] + (in_array($name, ['code', 'number'], true) ? [] : ['format' => 'uuid'])], $route->parameterNames()),
-                ...$method === 'GET' ? self::asked($reflected) : [],
+                ...$method === 'GET' ? array_values(array_column([...self::asked($reflected), ...RulesSchema::asked($rules)], null, 'name')) : [],
                 $changes ? ['name' => 'If-Match', 'in' => 'header', 'required' => false, 'description' => 'edition that was read, for what is there already', 'schema' => ['type' => 'string']] : null,
             ])),
+            'requestBody' => $method === 'GET' ? null : self::body($reflected, $rules),
             'security' => $signedIn ? ($scope === null ? [['signIn' => []]] : [['signIn' => []], ['token' => [$scope]]]) : null,
             'x-scope' => $signedIn ? $scope ?? 'none' : null,
             'responses' => [
@@ -79,14 +85,42 @@ final class ApiDescription
     }
 
     /**
+     * What a request brings: fields by the rules that they are checked by, files beside them.
+     *
+     * @param array<string, mixed> $rules
+     *
+     * @return array<string, mixed>|null
+     */
+    private static function body(\ReflectionMethod $method, array $rules): ?array
+    {
+        preg_match_all('/(?:\$this->file\(\$request, |\$request->file\()\'(\w+)\'/', self::source($method), $files);
+        preg_match_all('/\$request->(?:input|string|boolean|integer)\(\'(\w+)\'/', self::source($method), $read);
+        $object = RulesSchema::of($rules + array_fill_keys($read[1], ''));
+        foreach ($files[1] as $file) {
+            $object += ['type' => 'object'];
+            $object['properties'][$file] = ['type' => 'string', 'contentMediaType' => 'application/octet-stream'];
+            $object['required'] = [...$object['required'] ?? [], $file];
+        }
+        if (! isset($object['properties'])) {
+            return null;
+        }
+
+        return ['required' => isset($object['required']), 'content' => [$files[1] === [] ? 'application/json' : 'multipart/form-data' => ['schema' => $object]]];
+    }
+
+    private static function source(\ReflectionMethod $method): string
+    {
+        return implode('', array_slice(file((string) $method->getFileName()) ?: [], (int) $method->getStartLine(), (int) $method->getEndLine() - (int) $method->getStartLine()));
+    }
+
+    /**
      * What may be asked in the address, as the method reads it.
      *
      * @return list<array{name: string, in: string, required: bool, schema: array{type: string}}>
      */
     private static function asked(\ReflectionMethod $method): array
     {
-        $lines = file((string) $method->getFileName()) ?: [];
-        $body = implode('', array_slice($lines, (int) $method->getStartLine(), (int) $method->getEndLine() - (int) $method->getStartLine()));
+        $body = self::source($method);
         preg_match_all('/\$request->(query|integer|boolean)\(\'(\w+)\'/', $body, $found, PREG_SET_ORDER);
         $out = array_column(array_map(static fn (array $f): array => [$f[2], ['query' => 'string', 'integer' => 'integer', 'boolean' => 'boolean'][$f[1]]], $found), 1, 0);
         if (str_contains($body, 'paginate(') || str_contains($body, '->currentPage()')) {

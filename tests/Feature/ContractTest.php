@@ -7,6 +7,7 @@ namespace Tests\Feature;
 use App\Console\Commands\ApiDescribe;
 use App\Http\Problem;
 use App\Queries\ApiDescription;
+use Illuminate\Support\Facades\DB;
 
 /** What the server answers is what the description says and what the interface expects. */
 final class ContractTest extends FeatureTestCase
@@ -52,6 +53,34 @@ final class ContractTest extends FeatureTestCase
             }
         }
         self::assertSame([], $wrong);
+    }
+
+    /** What has to be there, says the description, is what a route asks for when nothing comes. */
+    public function testAnEmptyBodyIsRefusedForWhatTheDescriptionAsksFor(): void
+    {
+        $things = $this->house();
+        $this->actingAs($things['steward'] ?? $this->steward);
+        $wrong = [];
+        $met = 0;
+        foreach (json_decode(ApiDescribe::json(), true)['paths'] as $path => $operations) {
+            foreach (array_intersect_key($operations, ['put' => 0, 'post' => 0, 'patch' => 0]) as $method => $operation) {
+                $asked = $operation['requestBody']['content']['application/json']['schema']['required'] ?? [];
+                DB::beginTransaction();
+                $answer = $this->json(strtoupper($method), '/api/'.self::address(substr($path, 5), $things));
+                DB::rollBack();
+                $missed = array_values(array_filter(array_keys($answer->getStatusCode() === 422 ? $answer->json('errors') ?? [] : []), static fn (string $field): bool => ! str_contains($field, '.')));
+                // Others are asked for only beside something, or by what the thing already is.
+                if ($answer->getStatusCode() === 422 && $missed !== [] && array_diff($asked, $missed) !== []) {
+                    $wrong[] = "$method $path: described ".implode(', ', $asked).'; asked for '.implode(', ', $missed);
+                }
+                $met += (int) ($answer->getStatusCode() === 422 && $asked !== [] && $missed !== []);
+                if ($asked !== [] && $answer->isSuccessful()) {
+                    $wrong[] = "$method $path took nothing, though it is described to ask for ".implode(', ', $asked);
+                }
+            }
+        }
+        self::assertSame([], $wrong);
+        self::assertGreaterThan(25, $met);
     }
 
     public function testAProblemHasATitleOfItsKindAndASentenceOfItsOwn(): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Http\Problem;
+use App\Http\RequestRules;
 use App\Http\Scopes;
 use App\Queries\ApiDescription;
 use Illuminate\Console\Command;
@@ -25,6 +26,6 @@ final class ApiDescribe extends Command
 
     public static function json(): string
     {
-        return json_encode(ApiDescription::of(Problem::types(), Scopes::of(...)), JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR)."\n";
+        return json_encode(ApiDescription::of(Problem::types(), Scopes::of(...), RequestRules::of(...)), JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR)."\n";
     }
 }

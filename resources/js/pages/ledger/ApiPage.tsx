@@ -10,7 +10,21 @@ interface Operation {
     summary?: string;
     security?: unknown[];
     parameters?: { name: string; in: string; required: boolean; description?: string; schema: { type: string } }[];
+    requestBody?: { content: Record<string, { schema: Body }> };
     'x-scope'?: string;
+}
+interface Body {
+    required?: string[];
+    properties?: Record<string, Field>;
+}
+interface Field {
+    type?: string | string[];
+    format?: string;
+    enum?: (string | number | null)[];
+    minimum?: number;
+    maximum?: number;
+    maxLength?: number;
+    contentMediaType?: string;
 }
 interface Description {
     info: { title: string; version: string; description: string };
@@ -24,10 +38,10 @@ export default function ApiPage() {
     if (data === undefined) {
         return error ? <Problem error={error} /> : <Loading what="the description" />;
     }
-    const words = wanted.toLowerCase();
+    const looked = wanted.toLowerCase();
     const operations = Object.entries(data.paths)
         .flatMap(([path, methods]) => Object.entries(methods).map(([method, operation]) => ({ path, method, operation })))
-        .filter(({ path, method, operation }) => `${method} ${path} ${operation.summary ?? ''}`.toLowerCase().includes(words));
+        .filter(({ path, method, operation }) => `${method} ${path} ${operation.summary ?? ''}`.toLowerCase().includes(looked));
     const groups = new Map<string, typeof operations>();
     for (const o of operations) {
         const group = o.path.split('/')[2]!.split('.')[0]!;
@@ -51,7 +65,7 @@ curl -H "Authorization: Bearer $TOKEN" ${location.origin}/api/v1/pans`}</pre>
                 <input type="search" className="block w-80" value={wanted} onChange={(e) => want(e.target.value)} />
             </label>
             {[...groups].map(([group, of]) => (
-                <details key={group} open={words !== ''} className="border-b border-rule py-2">
+                <details key={group} open={looked !== ''} className="border-b border-rule py-2">
                     <summary className="cursor-pointer font-semibold">
                         {group} <span className="text-soft font-normal num">{of.length}</span>
                     </summary>
@@ -74,11 +88,46 @@ curl -H "Authorization: Bearer $TOKEN" ${location.origin}/api/v1/pans`}</pre>
                                             .map((p) => p.name)
                                             .join(', ')}`}
                                 </span>
+                                <Takes operation={operation} />
                             </li>
                         ))}
                     </ul>
                 </details>
             ))}
         </div>
+    );
+}
+
+/** What a field takes, in a few words. */
+function words(field: Field): string {
+    const types = [field.type ?? []].flat().filter((t) => t !== 'null');
+    const range = [field.minimum !== undefined && `from ${field.minimum}`, field.maximum !== undefined && `to ${field.maximum}`];
+    return field.contentMediaType
+        ? 'a file'
+        : field.enum
+          ? field.enum.filter((e) => e !== null).join(' | ')
+          : [field.format ?? types.join(' or '), ...range, field.maxLength !== undefined && `at most ${field.maxLength} letters`]
+                .filter(Boolean)
+                .join(' ');
+}
+
+/** The fields of what is sent. */
+function Takes({ operation }: { operation: Operation }) {
+    const body = Object.values(operation.requestBody?.content ?? {})[0]?.schema;
+    if (body?.properties === undefined) {
+        return null;
+    }
+    return (
+        <dl className="pl-5 text-sm grid grid-cols-[max-content_minmax(0,1fr)] gap-x-4">
+            {Object.entries(body.properties).map(([name, field]) => (
+                <div key={name} className="contents">
+                    <dt className="num">
+                        {name}
+                        {body.required?.includes(name) && '*'}
+                    </dt>
+                    <dd className="text-soft">{words(field)}</dd>
+                </div>
+            ))}
+        </dl>
     );
 }

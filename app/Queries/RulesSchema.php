@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Queries;
+
+use Illuminate\Validation\Rules\Enum;
+use Illuminate\Validation\Rules\In;
+
+/** Validation rules as the JSON Schema of what passes them, as far as a schema can say it. */
+final class RulesSchema
+{
+    private const TYPES = ['string' => 'string', 'integer' => 'integer', 'numeric' => 'number', 'boolean' => 'boolean', 'array' => 'array', 'uuid' => 'string', 'email' => 'string', 'date_format' => 'string', 'timezone' => 'string', 'file' => 'string', 'url' => 'string', 'alpha_dash' => 'string', 'digits' => 'string', 'regex' => 'string'];
+
+    private const FORMATS = ['uuid' => 'uuid', 'email' => 'email', 'date_format' => 'date', 'url' => 'uri'];
+
+    /**
+     * @param array<string, mixed> $rules by field, with dots and asterisks for what lies within
+     *
+     * @return array<string, mixed> of the object
+     */
+    public static function of(array $rules): array
+    {
+        ksort($rules);
+        $tree = [];
+        foreach ($rules as $field => $rule) {
+            $at = &$tree;
+            foreach (explode('.', (string) $field) as $step) {
+                $at = &$at['of'][$step];
+            }
+            $at['rules'] = self::parts($rule);
+            unset($at);
+        }
+
+        return self::node($tree);
+    }
+
+    /**
+     * Fields of an address: each with whether it has to be there.
+     *
+     * @param array<string, mixed> $rules
+     *
+     * @return list<array{name: string, in: string, required: bool, schema: array<string, mixed>}>
+     */
+    public static function asked(array $rules): array
+    {
+        $object = self::of($rules);
+
+        return array_map(static fn (string $name, array $schema): array => ['name' => $name, 'in' => 'query', 'required' => in_array($name, $object['required'] ?? [], true), 'schema' => $schema], array_keys((array) ($object['properties'] ?? [])), array_values((array) ($object['properties'] ?? [])));
+    }
+
+    /**
+     * @param array<string, mixed> $tree
+     *
+     * @return array<string, mixed>
+     */
+    private static function node(array $tree): array
+    {
+        $schema = self::leaf($tree['rules'] ?? []);
+        $within = $tree['of'] ?? [];
+        if (isset($within['*'])) {
+            return ['type' => $schema['type'] ?? 'array', 'items' => self::node($within['*'])] + $schema;
+        }
+        if ($within !== []) {
+            $required = array_keys(array_filter($within, static fn (array $n): bool => array_intersect(['required', 'present'], array_column($n['rules'] ?? [], 0)) !== [] && ! in_array('sometimes', array_column($n['rules'], 0), true)));
+
+            return array_filter(['type' => isset($tree['rules']) && in_array('null', (array) ($schema['type'] ?? []), true) ? ['object', 'null'] : 'object', 'required' => $required, 'properties' => array_map(self::node(...), $within)], static fn (mixed $v): bool => $v !== []);
+        }
+
+        return $schema;
+    }
+
+    /**
+     * @param list<array{0: string, 1: mixed}> $rules
+     *
+     * @return array<string, mixed>
+     */
+    private static function leaf(array $rules): array
+    {
+        $said = array_column($rules, 1, 0);
+        $type = null;
+        foreach (self::TYPES as $rule => $of) {
+            $type ??= array_key_exists($rule, $said) ? $of : null;
+        }
+        $schema = [];
+        foreach ($said as $rule => $with) {
+            $limits = explode(',', is_string($with) ? $with : '');
+            [$least, $most] = match ($type) {
+                'string' => ['minLength', 'maxLength'], 'array' => ['minItems', 'maxItems'], default => ['minimum', 'maximum'],
+            };
+            $schema += match ($rule) {
+                'min' => [$least => 0 + $limits[0]], 'max' => [$most => 0 + $limits[0]], 'size' => [$least => 0 + $limits[0], $most => 0 + $limits[0]],
+                'between' => [$least => 0 + $limits[0], $most => 0 + $limits[1]],
+                'in' => ['enum' => is_array($with) ? $with : $limits],
+                'distinct' => [],
+                'required_with' => ['description' => "with $with"], 'required_without_all' => ['description' => 'unless '.implode(' or ', $limits).' is given'],
+                default => isset(self::FORMATS[$rule]) ? ['format' => self::FORMATS[$rule]] : [],
+            };
+        }
+        $type ??= isset($schema['enum']) ? 'string' : null;
+        if (array_key_exists('nullable', $said)) {
+            $schema = isset($schema['enum']) ? ['enum' => [...$schema['enum'], null]] + $schema : $schema;
+            $type = $type === null ? null : [$type, 'null'];
+        }
+
+        return ($type === null ? [] : ['type' => $type]) + $schema;
+    }
+
+    /** @return list<array{0: string, 1: mixed}> name of each rule with what it is given */
+    private static function parts(mixed $rule): array
+    {
+        $out = [];
+        foreach (is_array($rule) ? $rule : explode('|', (string) $rule) as $part) {
+            $out[] = match (true) {
+                $part instanceof In => ['in', array_map(static fn (string $v): string => str_replace('""', '"', trim($v, '"')), str_getcsv(substr((string) $part, 3)))],
+                $part instanceof Enum => ['in', self::cases($part)],
+                is_string($part) => [...explode(':', $part, 2), null],
+                default => ['else', null],
+            };
+        }
+
+        return array_map(static fn (array $p): array => [(string) $p[0], $p[1]], $out);
+    }
+
+    /** @return list<int|string> */
+    private static function cases(Enum $rule): array
+    {
+        $type = (new \ReflectionProperty($rule, 'type'))->getValue($rule);
+
+        return array_map(static fn (\BackedEnum $case): int|string => $case->value, $type::cases());
+    }
+}
