@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Actions;
 
 use App\Models\Card;
+use App\Models\InstrumentRun;
 use App\Models\Ledger;
 use App\Models\Measurement;
 use App\Models\Revision;
@@ -25,7 +26,7 @@ final class PublishRecord
 {
     public const FORMAT = 'marsh-trial/record';
 
-    /** 2: pictures bear their SHA-256, and the record its fingerprint. 3: it names its ledger, the record that it repeats, and its gaps. */
+    /** 2: pictures bear their SHA-256, and the record its fingerprint. 3: it names its ledger, the record that it repeats, its gaps, and what instruments read. */
     public const VERSION = 3;
 
     /**
@@ -110,6 +111,9 @@ final class PublishRecord
             'pictures' => array_values(array_map(static fn (array $p): array => [...$p, 'sha256' => $hashes[$p['uuid']] ?? null], array_filter($view['pictures'], static fn (array $p): bool => ($p['measurement']['state'] ?? null) === 'done' && $p['withdrawn'] === null))),
             'shownPicture' => $view['shownPicture'],
             'measurement' => $view['result'],
+            'instruments' => array_values(InstrumentRun::query()->with('owner')->where('card_id', $card->id)->orderBy('id')->get()->map(static fn (InstrumentRun $r): array => [
+                'uuid' => $r->uuid, 'name' => $r->name, 'source' => $r->source, 'by' => $r->owner->name, 'on' => $r->created_at->toDateString(), 'samples' => array_map(static fn (array $s): array => Arr::only($s, ['cell', 'lab', 'spectrum']), $r->samples),
+            ])->all()),
             'limits' => 'Evidence from one group’s tests, not a certificate under any standard.',
         ];
         // As whoever reads it gets it.

@@ -208,8 +208,8 @@ final class Look
         foreach ($tests->parts as $table => $uuids) {
             foreach (array_chunk($uuids, 500) as $some) {
                 $q = DB::table($table)->whereIn("$table.uuid", $some);
-                $q = in_array($table, ['specimens', 'pictures', 'measurements', 'fade_checks'], true) ? $q : $q->join('specimens', 'specimens.id', '=', "$table.specimen_id");
-                $of = $q->join('cards', 'cards.id', '=', in_array($table, ['specimens', 'pictures', 'measurements', 'fade_checks'], true) ? "$table.card_id" : 'specimens.card_id')->where('cards.uuid', '<>', strtolower($tests->record['uuid']));
+                $q = in_array($table, Tests::OF_CARD, true) ? $q : $q->join('specimens', 'specimens.id', '=', "$table.specimen_id");
+                $of = $q->join('cards', 'cards.id', '=', in_array($table, Tests::OF_CARD, true) ? "$table.card_id" : 'specimens.card_id')->where('cards.uuid', '<>', strtolower($tests->record['uuid']));
                 if ($of->exists()) {
                     return true;
                 }

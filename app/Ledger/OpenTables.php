@@ -41,9 +41,9 @@ final class OpenTables
         'checks' => ['check' => ['string', 'fade check (UUID)'], 'card' => ['string', 'record (UUID)'], 'on' => ['date', 'day'], 'dose_mlxh' => ['number', 'light so far, million lux hours'], 'dose_uncertainty' => ['number', 'standard deviation of its natural logarithm']],
         'fading' => [
             'specimen' => ['string', 'painted row (UUID)'], 'check' => ['string', 'fade check (UUID)'], 'depth' => ['integer', 'depth of the field, 1 the palest'], 'change' => ['number', 'colour difference of the window half to the dark half, dE*ab, corrected and beyond noise'], 'uncertainty' => ['number', 'standard uncertainty of the change'], 'outcome' => ['string', 'unchanged, paler, darker, or another way'],
-            'dark_L' => ['number', 'CIELAB of the dark half (D50, 2 degrees)'], 'dark_a' => ['number', ''], 'dark_b' => ['number', ''], 'window_L' => ['number', 'CIELAB of the window half'], 'window_a' => ['number', ''], 'window_b' => ['number', ''],
+            'dark_L' => ['number', 'CIELAB of the dark half (D65, 2 degrees)'], 'dark_a' => ['number', ''], 'dark_b' => ['number', ''], 'window_L' => ['number', 'CIELAB of the window half'], 'window_a' => ['number', ''], 'window_b' => ['number', ''],
         ],
-        'readings' => ['measurement' => ['string', 'measurement (UUID)'], 'card' => ['string', 'record (UUID)'], 'cell' => ['string', 'place on the card'], 'role' => ['string', 'what is painted there'], 'row' => ['integer', 'row of the card'], 'L' => ['number', 'CIELAB lightness (D50, 2 degrees)'], 'a' => ['number', 'CIELAB a*'], 'b' => ['number', 'CIELAB b*'], 'uncertainty95' => ['number', '95 % uncertainty, dE*00']],
+        'readings' => ['measurement' => ['string', 'measurement (UUID)'], 'card' => ['string', 'record (UUID)'], 'cell' => ['string', 'place on the card'], 'role' => ['string', 'what is painted there'], 'row' => ['integer', 'row of the card'], 'L' => ['number', 'CIELAB lightness (D65, 2 degrees)'], 'a' => ['number', 'CIELAB a*'], 'b' => ['number', 'CIELAB b*'], 'uncertainty95' => ['number', '95 % uncertainty, dE*00']],
     ];
 
     /** Field by which a row is known. */

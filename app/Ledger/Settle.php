@@ -139,7 +139,9 @@ final class Settle
                 $mixes[] = [...$of($x), 'partner_id' => $paints[$x['partner']], 'data' => $x['data']];
             }
         }
-        foreach (['specimen_conditions' => $conditions, 'hand_measures' => $byHand, 'spoilings' => $spoiled, 'verdicts' => $verdicts, 'ratings' => $ratings, 'strips' => $strips, 'films' => $films, 'mix_runs' => $mixes] as $table => $all) {
+        $read = array_column($tests->record['instruments'] ?? [], null, 'uuid');
+        $runs = array_map(static fn (array $i): array => [...$shared($i['uuid'], $person($i['by']), $i['at']), 'card_id' => $card->id, 'name' => $read[$i['uuid']]['name'], 'source' => $read[$i['uuid']]['source'], 'samples' => json_encode(array_map(static fn (array $s): array => ['name' => ''] + $s, $read[$i['uuid']]['samples']), JSON_THROW_ON_ERROR)], $e['instruments']);
+        foreach (['instrument_runs' => $runs, 'specimen_conditions' => $conditions, 'hand_measures' => $byHand, 'spoilings' => $spoiled, 'verdicts' => $verdicts, 'ratings' => $ratings, 'strips' => $strips, 'films' => $films, 'mix_runs' => $mixes] as $table => $all) {
             foreach (array_chunk($all, self::MANY) as $some) {
                 DB::table($table)->insert($some);
             }
@@ -185,6 +187,7 @@ final class Settle
     public static function clear(Card $card): void
     {
         DB::table('measurements')->where('card_id', $card->id)->delete();
+        DB::table('instrument_runs')->where('card_id', $card->id)->delete();
         DB::table('pictures')->where('card_id', $card->id)->delete();
         DB::table('specimens')->where('card_id', $card->id)->delete();
         DB::table('fade_checks')->where('card_id', $card->id)->delete();

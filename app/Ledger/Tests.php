@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace App\Ledger;
 
 use App\Models\CompressedJson;
+use App\Models\InstrumentRun;
 use App\Queries\PropertyView;
 use Illuminate\Support\Carbon;
+use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Evidence\Strip;
 use MarshTrial\Core\Exchange\LayoutJson;
@@ -20,8 +22,8 @@ use MarshTrial\Core\Rating\Scale;
  */
 final readonly class Tests
 {
-    /** Columns in which UUIDs of a card's parts have to be its own. */
-    public const PARTS = ['specimens', 'pictures', 'measurements', 'fade_checks', 'verdicts', 'hand_measures', 'spoilings'];
+    /** Tables of a card's parts that name their card themselves; others name a row of it. */
+    public const OF_CARD = ['specimens', 'pictures', 'measurements', 'fade_checks', 'instrument_runs'];
 
     /**
      * @param array<string, mixed> $record
@@ -48,7 +50,7 @@ final readonly class Tests
         }
         $parts = [
             'specimens' => array_column($evidence['rows'], 'specimen'), 'pictures' => array_column($evidence['pictures'], 'uuid'), 'measurements' => array_column($evidence['measurements'], 'uuid'), 'fade_checks' => array_column($evidence['checks'], 'uuid'),
-            'verdicts' => array_column($evidence['verdicts'], 'uuid'), 'hand_measures' => array_merge(...array_map(static fn (array $r): array => array_column($r['byHand'], 'uuid'), $evidence['rows'])), 'spoilings' => array_merge(...array_map(static fn (array $r): array => array_column($r['spoiled'], 'uuid'), $evidence['rows'])),
+            'verdicts' => array_column($evidence['verdicts'], 'uuid'), 'instrument_runs' => array_column($evidence['instruments'], 'uuid'), 'hand_measures' => array_merge(...array_map(static fn (array $r): array => array_column($r['byHand'], 'uuid'), $evidence['rows'])), 'spoilings' => array_merge(...array_map(static fn (array $r): array => array_column($r['spoiled'], 'uuid'), $evidence['rows'])),
         ];
         foreach ($parts as $of) {
             if (count(array_unique(array_map(strtolower(...), $of))) !== count($of)) {
@@ -59,7 +61,8 @@ final readonly class Tests
         $tests->checkNames($rows);
         try {
             // An empty list and an empty object read alike.
-            LayoutJson::fromArray($record['layout']);
+            $layout = LayoutJson::fromArray($record['layout']);
+            self::checkReadings($record['instruments'] ?? [], $layout);
             self::moment($evidence['made']);
             self::moment($record['publishedAt']);
             foreach ($evidence['measurements'] as $measurement) {
@@ -96,6 +99,7 @@ final readonly class Tests
         foreach ($e['verdicts'] as $verdict) {
             $known = $known && isset($rows[$verdict['row']], $people[$verdict['by']]) && ($verdict['check'] === null || isset($checks[$verdict['check']]));
         }
+        $known = $known && array_diff(array_column($e['instruments'], 'by'), array_keys($people)) === [] && array_column($e['instruments'], 'uuid') === array_column($this->record['instruments'] ?? [], 'uuid');
         if (! $known) {
             throw new CoreException('The record names a person, paint, picture or row that is not in it.');
         }
@@ -124,6 +128,20 @@ final readonly class Tests
                 if (array_filter([...$field['ratio'], ...$field['lab'], $field['uncertainty95']], static fn (mixed $n): bool => ! is_int($n) && ! is_float($n)) !== [] || count($field['ratio']) !== 2 || count($field['lab']) !== 3) {
                     throw new CoreException('A mixed field of the record cannot be read.');
                 }
+            }
+        }
+    }
+
+    /** @param list<array<string, mixed>> $instruments */
+    private static function checkReadings(array $instruments, CardLayout $layout): void
+    {
+        $cells = $layout->cellsById();
+        foreach ($instruments as $run) {
+            foreach ($run['samples'] as $sample) {
+                if (! isset($cells[$sample['cell']])) {
+                    throw new CoreException('An instrument read a place that the card does not have.');
+                }
+                InstrumentRun::sample(['name' => ''] + $sample);
             }
         }
     }

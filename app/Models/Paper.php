@@ -32,7 +32,8 @@ final class Paper extends Model
      */
     public function colour(string $side): ?Lab
     {
-        $cards = Card::query()->where('paper_id', $this->id)->where('paper_side', $side)->pluck('id');
+        // What calibrates here was measured here.
+        $cards = Card::query()->whereNull('ledger_id')->where('paper_id', $this->id)->where('paper_side', $side)->pluck('id');
         foreach (InstrumentRun::query()->whereIn('card_id', $cards)->latest('id')->limit(self::LOOKED_THROUGH)->pluck('card_id')->unique() as $card) {
             $colour = InstrumentRun::paperOf($card, House::isDemo());
             if ($colour !== null) {

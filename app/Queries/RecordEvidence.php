@@ -8,6 +8,7 @@ use App\Models\Card;
 use App\Models\FadeCheck;
 use App\Models\Film;
 use App\Models\HandReading;
+use App\Models\InstrumentRun;
 use App\Models\Ledger;
 use App\Models\Measurement;
 use App\Models\MixRun;
@@ -46,16 +47,18 @@ final class RecordEvidence
         $partners = MixRun::query()->whereIn('measurement_id', $measurements->pluck('id'))->pluck('partner_id')->unique();
         $paints = $card->specimens->map(static fn (Specimen $s): Paint => $s->pan->paint)->concat(Paint::query()->with('maker')->whereIn('id', $partners)->get())->unique('id');
         $verdicts = $card->specimens->flatMap(static fn (Specimen $s) => $s->verdicts)->where('published', true);
+        $instruments = InstrumentRun::query()->with('owner')->where('card_id', $card->id)->whereIn('uuid', array_column($record['instruments'] ?? [], 'uuid'))->orderBy('id')->get();
         $shown = array_column(array_column($record['pictures'], null, 'uuid'), 'measurement', 'uuid')[$record['shownPicture'] ?? '']['uuid'] ?? null;
         $evidence = [
             'format' => self::FORMAT, 'version' => self::VERSION, 'ledger' => Ledger::own()->named(), 'card' => $card->uuid, 'revision' => $record['revision'], 'record' => $record['fingerprint'],
-            'owner' => $card->owner->uuid, 'made' => self::moment($card->created_at), 'people' => self::people($card, $verdicts),
+            'owner' => $card->owner->uuid, 'made' => self::moment($card->created_at), 'people' => self::people($card, $verdicts->pluck('owner_id')->concat($instruments->pluck('owner_id'))),
             'paper' => ['uuid' => $card->paper->uuid, 'maker' => $card->paper->maker, 'fibre' => $card->paper->fibre, 'weightGsm' => $card->paper->weight_gsm, 'surface' => $card->paper->surface],
             'paints' => array_values($paints->map(self::paint(...))->all()),
             'rows' => array_values($card->specimens->map(static fn (Specimen $s): array => self::row($card, $s))->all()),
             'checks' => array_values($card->checks->map(static fn (FadeCheck $c): array => self::check($c, $window))->all()),
             'pictures' => array_values($measurements->pluck('picture')->concat($measurements->pluck('firstPicture')->filter())->unique('id')->map(static fn (Picture $p): array => self::picture($card, $p))->all()),
             'measurements' => array_values($measurements->map(static fn (Measurement $m): array => self::measurement($card, $m, $m->uuid === $shown))->all()),
+            'instruments' => array_values($instruments->map(static fn (InstrumentRun $r): array => ['uuid' => $r->uuid, 'by' => $r->owner->uuid, 'at' => self::moment($r->created_at)])->all()),
             'verdicts' => array_values($verdicts->map(static fn (Verdict $v): array => [
                 'uuid' => $v->uuid, 'row' => (int) $card->specimens->firstWhere('id', $v->specimen_id)?->row, 'check' => $card->checks->firstWhere('id', $v->fade_check_id)?->uuid, 'property' => $v->property, 'word' => $v->word, 'note' => $v->note,
                 'blind' => $v->blind, 'by' => $v->owner->uuid, 'at' => self::moment($v->updated_at),
@@ -73,13 +76,13 @@ final class RecordEvidence
     }
 
     /**
-     * @param Collection<int, Verdict> $verdicts
+     * @param Collection<int, int> $others
      *
      * @return list<array{uuid: string, name: string}> everybody whom a part names
      */
-    private static function people(Card $card, Collection $verdicts): array
+    private static function people(Card $card, Collection $others): array
     {
-        $ids = $verdicts->pluck('owner_id')->push($card->owner_id);
+        $ids = $others->push($card->owner_id);
         foreach ($card->specimens as $specimen) {
             $ids = $ids->concat($specimen->handReadings->pluck('owner_id'))->concat($specimen->spoilings->pluck('owner_id'));
         }

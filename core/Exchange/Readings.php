@@ -44,11 +44,12 @@ final class Readings
      *
      * @param list<Sample> $samples
      * @param array<string, string> $keywords
+     * @param list<string> $described what every sample is, if it is told
      */
-    public static function write(array $samples, array $keywords = []): string
+    public static function write(array $samples, array $keywords = [], array $described = []): string
     {
         $spectral = array_filter($samples, static fn (Sample $s): bool => $s->spectrum !== null) !== [];
-        $fields = ['SAMPLE_ID', 'SAMPLE_NAME', 'LAB_L', 'LAB_A', 'LAB_B'];
+        $fields = ['SAMPLE_ID', 'SAMPLE_NAME', ...$described === [] ? [] : ['SAMPLE_DESCRIPTION'], 'LAB_L', 'LAB_A', 'LAB_B'];
         for ($nm = self::FROM_NM; $spectral && $nm <= self::TO_NM; $nm += 10) {
             $fields[] = "SPECTRAL_NM_$nm";
         }
@@ -56,7 +57,7 @@ final class Readings
         foreach ($samples as $i => $sample) {
             $lab = $sample->spectrum?->toXyz(Illuminant::d50())->labAgainst(Observer::white(Illuminant::d50()))
                 ?? self::underD50($sample->lab);
-            $row = [(string) ($i + 1), $sample->name, $lab->l, $lab->a, $lab->b];
+            $row = [(string) ($i + 1), $sample->name, ...$described === [] ? [] : [$described[$i]], $lab->l, $lab->a, $lab->b];
             for ($nm = self::FROM_NM; $spectral && $nm <= self::TO_NM; $nm += 10) {
                 $row[] = $sample->spectrum?->at($nm);
             }

@@ -10,6 +10,7 @@ use MarshTrial\Core\Evidence\SharedPlan;
 use MarshTrial\Core\Exchange\Bundle;
 use MarshTrial\Core\Exchange\ColourList;
 use MarshTrial\Core\Exchange\LedgerState;
+use MarshTrial\Core\Exchange\RecordFingerprint;
 use MarshTrial\Core\Exchange\RecordGaps;
 use MarshTrial\Core\Exchange\Signature;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -68,6 +69,14 @@ final class ExchangeTest extends TestCase
         self::assertSame(['a' => false, 'b' => false, 'c' => false, 'd' => true, 'e' => false], array_column($plan, 'sameHand', 'key'));
         self::assertSame(0.75, array_column($plan, 'gain', 'key')['d']);
         self::assertCount(2, SharedPlan::of([['key' => 'a', 'gain' => 1.0, 'holders' => [], 'testedBy' => []], ['key' => 'b', 'gain' => 1.0, 'holders' => [], 'testedBy' => []], ['key' => 'c', 'gain' => 1.0, 'holders' => [], 'testedBy' => []]], 2));
+    }
+
+    public function testARecordIsKnownByTheSameFingerprintHereAsInABrowser(): void
+    {
+        $record = json_decode((string) file_get_contents(dirname(__DIR__).'/Support/fingerprint.json'), true);
+        self::assertTrue(RecordFingerprint::holds($record));
+        self::assertTrue(RecordFingerprint::holds(['by' => 'nobody'] + $record));
+        self::assertFalse(RecordFingerprint::holds(['revision' => 2] + $record));
     }
 
     public function testASignatureIsOfOneStatementByOneKey(): void

@@ -12,6 +12,7 @@ use App\Models\Question;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\Cgats;
+use MarshTrial\Core\Exchange\Readings;
 use Opis\JsonSchema\Errors\ErrorFormatter;
 use Opis\JsonSchema\Validator;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
@@ -174,7 +175,11 @@ final class OpenDataTest extends FeatureTestCase
         $cells = $this->getJson("/api/records/{$this->card->uuid}.json")->json('measurement.cells');
         [$table] = Cgats::read($text);
         self::assertCount(count($cells), $table->rows);
-        self::assertEqualsWithDelta($cells[3]['lab'], array_map(static fn (string $f): float => (float) $table->rows[3][$f], ['LAB_L', 'LAB_A', 'LAB_B']), 1e-5);
+        // Such files tell colours under D50: read back, and adapted, they are what was measured.
+        self::assertSame('ILLUMINANT, D50', $table->keywords['WEIGHTING_FUNCTION']);
+        self::assertEqualsWithDelta($cells[3]['lab'], Readings::of($text)[3]->lab->toArray(), 0.01);
+        self::assertGreaterThan(0.5, abs((float) $table->rows[3]['LAB_B'] - $cells[3]['lab'][2]) + abs((float) $table->rows[3]['LAB_A'] - $cells[3]['lab'][1]));
+        self::assertSame('Paint 0', $table->rows[3]['SAMPLE_DESCRIPTION']);
         $colours = $this->getJson('/api/pigments/PB28')->json('paints.0.strip.ladder.steps.0.onPaper');
         $gimp = (string) $this->get('/api/colours.gpl?code=pb28')->assertOk()->getContent();
         [$r, $g, $b] = sscanf($colours, '#%2x%2x%2x') ?? [];

@@ -15,6 +15,7 @@ use App\Models\Answer;
 use App\Models\Bundle;
 use App\Models\Card;
 use App\Models\House;
+use App\Models\InstrumentRun;
 use App\Models\Ledger;
 use App\Models\Paint;
 use App\Models\Pan;
@@ -168,6 +169,9 @@ final class TwoLedgers
             $card = Card::query()->create(['uuid' => $uuid, 'owner_id' => $who->id, 'edition' => 1, 'kind' => CardKind::Property->value, 'title' => "Card of $name", 'paper_id' => $paper->id, 'paper_side' => 'felt side', 'note' => '', 'layout' => $layout]);
             $specimen = Specimen::query()->create(['uuid' => self::uuid(), 'card_id' => $card->id, 'pan_id' => $pan->id, 'row' => 1]);
             $this->measure($card, $specimen, $paint->id, $who);
+            if ($this->random->getInt(0, 2) === 0) {
+                InstrumentRun::query()->create(['uuid' => self::uuid(), 'owner_id' => $who->id, 'edition' => 1, 'card_id' => $card->id, 'name' => 'a handheld', 'source' => 'file', 'samples' => [['cell' => array_key_first(LayoutJson::fromArray($layout)->cellsById()), 'name' => 'A1', 'lab' => [$this->random->getInt(200, 900) / 10, 1.5, -2.25], 'spectrum' => ['fromNm' => 400, 'stepNm' => 20, 'values' => [0.25, 0.5, 0.75]]]]]);
+            }
             $this->titles[$uuid] = $card->title;
             PublishRecord::of($card, $who);
         });
@@ -226,7 +230,9 @@ final class TwoLedgers
             $question = $this->pick(Question::query()->orderBy('uuid')->get()->all());
             if ($question !== null && $this->random->getInt(0, 2) === 0) {
                 $question->update(['closed_at' => $question->closed_at ?? now()]);
-            } elseif ($question !== null) {
+            } elseif ($question === null) {
+                $this->ask($house);
+            } else {
                 Answer::query()->create(['uuid' => self::uuid(), 'by_id' => $this->anybody($house)->id, 'at' => now(), 'question_id' => $question->id, 'text' => $this->pick(self::WORDS)]);
             }
         });
@@ -339,8 +345,8 @@ final class TwoLedgers
     /** @return list<string> every test that counts, as one line */
     public function tests(int $house): array
     {
-        return $this->in($house, static fn (): array => DB::table('ratings')->join('measurements', 'measurements.id', '=', 'ratings.measurement_id')->join('specimens', 'specimens.id', '=', 'ratings.specimen_id')->join('paints', 'paints.id', '=', 'ratings.paint_id')->join('cards', 'cards.id', '=', 'specimens.card_id')
-            ->where('measurements.published', true)->where('ratings.holds', true)->orderBy('measurements.uuid')->get(['measurements.uuid', 'specimens.uuid as specimen', 'colour_name', 'property', 'value', 'uncertainty'])->map(static fn (object $r): string => implode(' ', (array) $r))->all());
+        return $this->in($house, static fn (): array => [...InstrumentRun::query()->join('cards', 'cards.id', '=', 'instrument_runs.card_id')->whereNotNull('cards.published_at')->orderBy('instrument_runs.uuid')->get(['instrument_runs.uuid', 'samples'])->map(static fn (InstrumentRun $r): string => "$r->uuid ".json_encode([array_diff_key($r->samples[0], ['name' => 0])]))->all(), ...DB::table('ratings')->join('measurements', 'measurements.id', '=', 'ratings.measurement_id')->join('specimens', 'specimens.id', '=', 'ratings.specimen_id')->join('paints', 'paints.id', '=', 'ratings.paint_id')->join('cards', 'cards.id', '=', 'specimens.card_id')
+            ->where('measurements.published', true)->where('ratings.holds', true)->orderBy('measurements.uuid')->get(['measurements.uuid', 'specimens.uuid as specimen', 'colour_name', 'property', 'value', 'uncertainty'])->map(static fn (object $r): string => implode(' ', (array) $r))->all()]);
     }
 
     /** @return array<string, int> rows of every table but those that only keep the books of bundles */

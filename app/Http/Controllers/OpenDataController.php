@@ -8,6 +8,7 @@ use App\Http\JsonResponse;
 use App\Ledger\OpenTables;
 use App\Ledger\WriteBundle;
 use App\Models\Card;
+use App\Models\InstrumentRun;
 use App\Models\Ledger;
 use App\Models\Paint;
 use App\Models\Revision;
@@ -19,9 +20,12 @@ use App\Queries\RecordProtocol;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Str;
+use MarshTrial\Core\Card\Cell;
 use MarshTrial\Core\CoreException;
-use MarshTrial\Core\Exchange\Cgats;
 use MarshTrial\Core\Exchange\ColourList;
+use MarshTrial\Core\Exchange\LayoutJson;
+use MarshTrial\Core\Exchange\Readings;
+use MarshTrial\Core\Exchange\Sample;
 use MarshTrial\Core\Pigment\PigmentCode;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\StreamedResponse;
@@ -68,14 +72,25 @@ final class OpenDataController extends Controller
         return (new BinaryFileResponse($path, 200, ['Content-Type' => 'application/zip', 'Content-Disposition' => 'attachment; filename="'.Str::slug(Ledger::own()->words()).'-datapackage.zip"']))->deleteFileAfterSend();
     }
 
-    /** Readings of a record as CGATS (ISO 28178 text). */
+    /** Readings of a record as CGATS (ISO 28178 text): those of its picture, then those of every instrument. */
     public function cgats(string $card): Response
     {
         $revision = Revision::query()->with('card')->whereHas('card', static fn ($q) => $q->where('uuid', strtolower($card)))->orderByDesc('number')->firstOrFail();
-        $cells = $revision->record['measurement']['cells'] ?? throw new CoreException('Nothing was measured on this record.');
-        $names = array_column(array_map(static fn (array $r): array => ['row' => $r['row'], 'name' => $r['paint']['colourName']], $revision->record['rows']), 'name', 'row');
-        $rows = array_map(static fn (array $c, int $i): array => [$i + 1, (string) $c['id'], $names[$c['row']] ?? '', (float) $c['lab'][0], (float) $c['lab'][1], (float) $c['lab'][2]], $cells, array_keys($cells));
-        $text = Cgats::write('CGATS.17', ['ORIGINATOR' => 'Marsh Trial', 'DESCRIPTOR' => Str::ascii($revision->title), 'CREATED' => $revision->published_at->toDateString(), 'MEASUREMENT_SOURCE' => 'Illumination=D50 ObserverAngle=2degree'], ['SAMPLE_ID', 'SAMPLE_NAME', 'SAMPLE_DESCRIPTION', 'LAB_L', 'LAB_A', 'LAB_B'], $rows);
+        $tables = [['picture', $revision->record['measurement']['cells'] ?? []]];
+        foreach ($revision->record['instruments'] ?? [] as $run) {
+            $tables[] = [$run['name'], array_map(static fn (array $s): array => ['id' => $s['cell']] + $s, $run['samples'])];
+        }
+        $tables = array_values(array_filter($tables, static fn (array $t): bool => $t[1] !== [])) ?: throw new CoreException('Nothing was measured on this record.');
+        $names = [];
+        foreach ($revision->record['rows'] as $row) {
+            $names[$row['row']] = (string) $row['paint']['colourName'];
+        }
+        $rowOf = array_map(static fn (Cell $c): int => $c->row, LayoutJson::fromArray($revision->record['layout'])->cellsById());
+        $text = implode('', array_map(static fn (array $t): string => Readings::write(
+            array_map(static fn (array $c): Sample => InstrumentRun::sample(['cell' => $c['id'], 'name' => '', 'lab' => $c['lab'], 'spectrum' => $c['spectrum'] ?? null]), $t[1]),
+            ['ORIGINATOR' => 'Marsh Trial', 'DESCRIPTOR' => Str::ascii($revision->title), 'INSTRUMENTATION' => Str::ascii($t[0]), 'CREATED' => $revision->published_at->toDateString()],
+            array_map(static fn (array $c): string => $names[$rowOf[$c['id']] ?? 0] ?? '', $t[1]),
+        ), $tables));
 
         return new Response($text, 200, ['Content-Type' => 'text/plain; charset=UTF-8', 'Content-Disposition' => 'attachment; filename="'.Str::slug($revision->title).'.txt"']);
     }

@@ -66,6 +66,7 @@ export const keys = {
     bundles: key('bundles'),
     ledger: key('ledger'),
     record: key('record'),
+    fingerprint: key('fingerprint'),
     repeatPlan: key('repeat-plan'),
     records: key('records'),
     repeats: key('repeats'),

@@ -590,6 +590,8 @@ export interface RecordPage {
     because?: string;
     /** What it does not know; missing in records of earlier days. */
     gaps?: { row: number | null; gap: string }[];
+    /** What instruments read on its places; missing in records of earlier days. */
+    instruments?: { uuid: string; name: string; on: string; samples: { cell: string; spectrum: object | null }[] }[];
     /** How it stands today. */
     standing: RecordStanding;
 }

@@ -12,6 +12,7 @@ import { FadeResults } from '../cards/FadeResults';
 import { PictureWithCells } from '../cards/PictureWithCells';
 import { CommonConditions } from '../cards/CommonConditions';
 import { RowResults } from '../cards/RowResults';
+import { fingerprintOf } from './fingerprint';
 import { Follow } from './Follow';
 import { Moderate } from './Moderate';
 import { Talk } from './Talk';
@@ -42,7 +43,9 @@ export default function RecordPage() {
                         Print
                     </button>
                     <a href={`/api/${path}`}>JSON</a>
-                    {data.measurement && <a href={`/api/records/${data.uuid}.cgats`}>CGATS</a>}
+                    {(data.measurement || (data.instruments ?? []).length > 0) && (
+                        <a href={`/api/records/${data.uuid}.cgats`}>CGATS</a>
+                    )}
                     <a href={`/api/ledger/bundle.zip?card=${data.uuid}&pictures=1`}>Bundle</a>
                     <Link to={`/protocol/${data.uuid}`}>Protocol</Link>
                     {data.standing.mayRepeat && <Link to={`/records/${data.uuid}/repeat`}>I do the same</Link>}
@@ -85,6 +88,13 @@ export default function RecordPage() {
                 </p>
             )}
             <CommonConditions rows={data.rows} />
+            {(data.instruments ?? []).map((run) => (
+                <p key={run.uuid} className="my-1">
+                    Read with {run.name}: <span className="num">{run.samples.length}</span>{' '}
+                    {run.samples.length === 1 ? 'place' : 'places'}
+                    {run.samples.some((s) => s.spectrum !== null) && ' by wavelength'}, {day(run.on)}. The numbers are in the CGATS file.
+                </p>
+            ))}
             {data.hanging && (
                 <p className="my-1">
                     Hung {day(data.hanging.hungOn)}, facing {data.hanging.facing}
@@ -128,13 +138,7 @@ export default function RecordPage() {
             </p>
             <p className="mt-4 text-sm">
                 {data.limits} {data.licence !== undefined && `${data.licence.name}: ${data.licence.says}`}
-                {data.fingerprint !== undefined && (
-                    <>
-                        {' '}
-                        Fingerprint <span className="num break-all">{data.fingerprint}</span>, over content and pictures; with the JSON
-                        anybody can check it (<a href={`/api/${path}`}>JSON</a>, RFC 8785, SHA-256).
-                    </>
-                )}
+                {data.fingerprint !== undefined && <Fingerprint of={data} json={`/api/${path}`} />}
                 {data.measurement && (
                     <>
                         {' '}
@@ -144,6 +148,25 @@ export default function RecordPage() {
                 )}
             </p>
         </article>
+    );
+}
+
+/** What the record is known by, worked out once more from what this page was sent. */
+function Fingerprint({ of, json }: { of: Record_; json: string }) {
+    const worked = useQuery({ queryKey: keys.fingerprint(of.uuid, of.revision), queryFn: () => fingerprintOf(of), staleTime: Infinity });
+    return (
+        <>
+            {' '}
+            Fingerprint <span className="num break-all">{of.fingerprint}</span>, over content and pictures (<a href={json}>JSON</a>, RFC 8785,
+            SHA-256)
+            {typeof worked.data === 'string' &&
+                (worked.data === of.fingerprint ? (
+                    ': worked out anew in this browser, it is the same'
+                ) : (
+                    <strong role="alert">: this page says something else than what was published</strong>
+                ))}
+            .
+        </>
     );
 }
 
