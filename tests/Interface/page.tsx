@@ -1,0 +1,85 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { cleanup, render, screen, waitFor } from '@testing-library/react';
+import type { ReactElement } from 'react';
+import { MemoryRouter, Route, Routes, useLocation } from 'react-router';
+import { afterEach, vi } from 'vitest';
+import type { Person } from '../../resources/js/api/types';
+
+/** What was sent to the server: "METHOD path", without the leading /api/. */
+export interface Sent {
+    what: string;
+    body: unknown;
+}
+export type Answers = Record<string, unknown>;
+
+/** An answer that refuses, in a sentence. */
+export class Refusal {
+    constructor(
+        readonly detail: string,
+        readonly status = 422,
+    ) {}
+}
+
+export const tester = { uuid: 'me', name: 'Tamsin', ofHouse: false, isSteward: false } as unknown as Person;
+export const steward = { ...tester, ofHouse: true, isSteward: true } as Person;
+
+afterEach(() => {
+    cleanup();
+    vi.restoreAllMocks();
+    vi.useRealTimers();
+});
+
+/**
+ * A page at an address, with a server that answers from a list; what it is asked beyond that is a fault of the test. An answer that is a function is
+ * worked out at every request, of what was sent.
+ */
+export function open(page: ReactElement, at: string, route: string, person: Person | null, answers: Answers) {
+    const sent: Sent[] = [];
+    const asked: Answers = { 'GET session': { user: person, demo: false, practice: false }, ...answers };
+    vi.spyOn(globalThis, 'fetch').mockImplementation((input, init) => {
+        const method = init?.method ?? 'GET';
+        const path = decodeURIComponent(String(input instanceof Request ? input.url : input).replace(/^\/api\//, ''));
+        const body: unknown = typeof init?.body === 'string' ? JSON.parse(init.body) : (init?.body ?? null);
+        // Names that the page makes up itself are answered by their kind.
+        const key = [`${method} ${path}`, `${method} ${path.replace(/[0-9a-f-]{36}/g, '*')}`].find((k) => k in asked);
+        if (method !== 'GET') {
+            sent.push({ what: `${method} ${path}`, body });
+        }
+        if (key === undefined) {
+            throw new Error(`Nobody answers ${method} ${path}`);
+        }
+        const found = asked[key];
+        const answer = typeof found === 'function' ? (found as (body: unknown) => unknown)(body) : found;
+        const refused = answer instanceof Refusal;
+        return Promise.resolve({
+            ok: !refused,
+            status: refused ? answer.status : answer === undefined ? 204 : 200,
+            json: () => Promise.resolve(refused ? { detail: answer.detail } : answer),
+        } as Response);
+    });
+    let where = at;
+    function Where() {
+        const location = useLocation();
+        where = location.pathname + location.search;
+        return null;
+    }
+    const shown = render(
+        <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
+            <MemoryRouter initialEntries={[at]}>
+                <Routes>
+                    <Route path={route} element={page} />
+                    <Route path="*" element={<p>elsewhere</p>} />
+                </Routes>
+                <Where />
+            </MemoryRouter>
+        </QueryClientProvider>,
+    );
+    return { sent, where: () => where, answers: asked, ...shown };
+}
+
+export const until = waitFor;
+
+/** All that a part of the page says, with single spaces. */
+export const words = (element: Element | null = document.body) => (element?.textContent ?? '').replace(/[\s\u00a0]+/g, ' ').trim();
+
+export const button = (name: string | RegExp) => screen.findByRole('button', { name });
