@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, render, screen, waitFor } from '@testing-library/react';
 import type { ReactElement } from 'react';
 import { MemoryRouter, Route, Routes, useLocation } from 'react-router';
-import { afterEach, vi } from 'vitest';
+import { afterEach, expect, vi } from 'vitest';
 import type { Person } from '../../resources/js/api/types';
 
 /** What was sent to the server: "METHOD path", without the leading /api/. */
@@ -23,8 +23,12 @@ export class Refusal {
 export const tester = { uuid: 'me', name: 'Tamsin', ofHouse: false, isSteward: false } as unknown as Person;
 export const steward = { ...tester, ofHouse: true, isSteward: true } as Person;
 
+/** Requests that the test had no answer for. */
+const unanswered: string[] = [];
+
 afterEach(() => {
     cleanup();
+    expect(unanswered.splice(0)).toEqual([]);
     vi.restoreAllMocks();
     vi.useRealTimers();
 });
@@ -40,13 +44,14 @@ export function open(page: ReactElement, at: string, route: string, person: Pers
         const method = init?.method ?? 'GET';
         const path = decodeURIComponent(String(input instanceof Request ? input.url : input).replace(/^\/api\//, ''));
         const body: unknown = typeof init?.body === 'string' ? JSON.parse(init.body) : (init?.body ?? null);
-        // Names that the page makes up itself are answered by their kind.
-        const key = [`${method} ${path}`, `${method} ${path.replace(/[0-9a-f-]{36}/g, '*')}`].find((k) => k in asked);
+        // Names that the page makes up itself are answered by their kind, questions in the address by what they are asked of.
+        const key = [path, path.replace(/[0-9a-f-]{36}/g, '*'), path.split('?')[0]!].map((p) => `${method} ${p}`).find((k) => k in asked);
         if (method !== 'GET') {
             sent.push({ what: `${method} ${path}`, body });
         }
         if (key === undefined) {
-            throw new Error(`Nobody answers ${method} ${path}`);
+            unanswered.push(`${method} ${path}`);
+            return Promise.reject(new TypeError('Nobody answers this.'));
         }
         const found = asked[key];
         const answer = typeof found === 'function' ? (found as (body: unknown) => unknown)(body) : found;
