@@ -179,7 +179,7 @@ function Matching({
             </Wide>
             <p className="my-2 flex gap-3">
                 <button type="button" className="button" data-main disabled={busy || matched.length === 0} onClick={() => void keep()}>
-                    Keep {matched.length} readings
+                    Keep {matched.length} {matched.length === 1 ? 'reading' : 'readings'}
                 </button>
                 <button type="button" className="button" onClick={onDrop}>
                     Drop the file
