@@ -1,20 +1,11 @@
 import { fireEvent, screen, within } from '@testing-library/react';
-import { beforeAll, describe, expect, it, vi } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 import ChoosePage from '../../resources/js/pages/choose/ChoosePage';
 import ComparePage from '../../resources/js/pages/compare/ComparePage';
 import MixPage from '../../resources/js/pages/mixes/MixPage';
-import { button, open, Refusal, tester, until, words } from './page';
+import { button, open, Refusal, tester, until, withoutDrawing, words } from './page';
 
-beforeAll(() => {
-    vi.stubGlobal(
-        'ResizeObserver',
-        class {
-            observe() {}
-            disconnect() {}
-        },
-    );
-    HTMLCanvasElement.prototype.getContext = (() => null) as never;
-});
+beforeAll(withoutDrawing);
 
 const paint = (uuid: string, colourName: string, more: object = {}) => ({
     uuid,

@@ -88,3 +88,16 @@ export const until = waitFor;
 export const words = (element: Element | null = document.body) => (element?.textContent ?? '').replace(/[\s\u00a0]+/g, ' ').trim();
 
 export const button = (name: string | RegExp) => screen.findByRole('button', { name });
+
+/** What a browser has and this one lacks: sizes that change, and canvases to draw on. */
+export function withoutDrawing() {
+    vi.stubGlobal(
+        'ResizeObserver',
+        class {
+            observe() {}
+            unobserve() {}
+            disconnect() {}
+        },
+    );
+    HTMLCanvasElement.prototype.getContext = (() => null) as never;
+}
