@@ -97,6 +97,12 @@ final class RulesSchema
                 default => isset(self::FORMATS[$rule]) ? ['format' => self::FORMATS[$rule]] : [],
             };
         }
+        if (array_key_exists('required', $said)) {
+            // A blank is not there.
+            $schema += match ($type) {
+                'string' => isset($schema['format']) ? [] : ['minLength' => 1], 'array' => ['minItems' => 1], default => [],
+            };
+        }
         $type ??= isset($schema['enum']) ? 'string' : null;
         if (array_key_exists('nullable', $said)) {
             $schema = isset($schema['enum']) ? ['enum' => [...$schema['enum'], null]] + $schema : $schema;

@@ -43,9 +43,7 @@ export default function RecordPage() {
                         Print
                     </button>
                     <a href={`/api/${path}`}>JSON</a>
-                    {(data.measurement || (data.instruments ?? []).length > 0) && (
-                        <a href={`/api/records/${data.uuid}.cgats`}>CGATS</a>
-                    )}
+                    {(data.measurement || (data.instruments ?? []).length > 0) && <a href={`/api/records/${data.uuid}.cgats`}>CGATS</a>}
                     <a href={`/api/ledger/bundle.zip?card=${data.uuid}&pictures=1`}>Bundle</a>
                     <Link to={`/protocol/${data.uuid}`}>Protocol</Link>
                     {data.standing.mayRepeat && <Link to={`/records/${data.uuid}/repeat`}>I do the same</Link>}
@@ -90,8 +88,7 @@ export default function RecordPage() {
             <CommonConditions rows={data.rows} />
             {(data.instruments ?? []).map((run) => (
                 <p key={run.uuid} className="my-1">
-                    Read with {run.name}: <span className="num">{run.samples.length}</span>{' '}
-                    {run.samples.length === 1 ? 'place' : 'places'}
+                    Read with {run.name}: <span className="num">{run.samples.length}</span> {run.samples.length === 1 ? 'place' : 'places'}
                     {run.samples.some((s) => s.spectrum !== null) && ' by wavelength'}, {day(run.on)}. The numbers are in the CGATS file.
                 </p>
             ))}
@@ -157,8 +154,8 @@ function Fingerprint({ of, json }: { of: Record_; json: string }) {
     return (
         <>
             {' '}
-            Fingerprint <span className="num break-all">{of.fingerprint}</span>, over content and pictures (<a href={json}>JSON</a>, RFC 8785,
-            SHA-256)
+            Fingerprint <span className="num break-all">{of.fingerprint}</span>, over content and pictures (<a href={json}>JSON</a>, RFC
+            8785, SHA-256)
             {typeof worked.data === 'string' &&
                 (worked.data === of.fingerprint ? (
                     ': worked out anew in this browser, it is the same'

@@ -1,7 +1,10 @@
 /** Names of people, the fingerprint, and how the record stands today: what is no part of what a record is known by. */
 const LEFT_OUT = ['by', 'owner', 'publishedBy', 'fingerprint', 'standing'];
 
-/** One JSON text for one value (RFC 8785): members in the order of their UTF-16 code units, numbers as this language writes them. An empty object reads as an empty list. */
+/**
+ * One JSON text for one value (RFC 8785): members in the order of their UTF-16 code units, numbers as this language writes them.
+ * An empty object reads as an empty list.
+ */
 export function canonical(value: unknown): string {
     if (Array.isArray(value)) {
         return `[${value.map(canonical).join(',')}]`;
