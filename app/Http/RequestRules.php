@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http;
 
 use App\Models\User;
+use App\Queries\MethodSource;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Http\Request;
 use Illuminate\Routing\Route;
@@ -19,7 +20,8 @@ final class RequestRules
     {
         [$class, $function] = [...explode('@', $route->getActionName()), '__invoke'];
         $method = new \ReflectionMethod($class, $function);
-        if (! self::checks($method)) {
+        // Whatever checks nothing is never begun.
+        if (! str_contains(MethodSource::of($method), '$request->validate(')) {
             return [];
         }
         $met = new class extends \RuntimeException {
@@ -48,25 +50,6 @@ final class RequestRules
     }
 
     private static bool $asking = false;
-
-    /** Whether a method, or one of its class that it hands the request to first, checks fields: whatever does not is never begun. */
-    private static function checks(\ReflectionMethod $method): bool
-    {
-        $source = self::source($method);
-        preg_match_all('/(?:self::|\$this->)(\w+)\(\$request\b/', $source, $helpers);
-        foreach ($helpers[1] as $helper) {
-            if ($method->getDeclaringClass()->hasMethod($helper)) {
-                $source .= self::source($method->getDeclaringClass()->getMethod($helper));
-            }
-        }
-
-        return str_contains($source, '$request->validate(');
-    }
-
-    private static function source(\ReflectionMethod $method): string
-    {
-        return implode('', array_slice(file((string) $method->getFileName()) ?: [], (int) $method->getStartLine() - 1, $method->getEndLine() - $method->getStartLine() + 1));
-    }
 
     private static function standIn(\ReflectionParameter $parameter, Route $route): mixed
     {

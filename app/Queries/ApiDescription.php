@@ -93,8 +93,8 @@ final class ApiDescription
      */
     private static function body(\ReflectionMethod $method, array $rules): ?array
     {
-        preg_match_all('/(?:\$this->file\(\$request, |\$request->file\()\'(\w+)\'/', self::source($method), $files);
-        preg_match_all('/\$request->(?:input|string|boolean|integer)\(\'(\w+)\'/', self::source($method), $read);
+        preg_match_all('/(?:\$this->file\(\$request, |\$request->file\()\'(\w+)\'/', MethodSource::of($method), $files);
+        preg_match_all('/\$request->(?:input|string|boolean|integer)\(\'(\w+)\'/', MethodSource::of($method), $read);
         $object = RulesSchema::of($rules + array_fill_keys($read[1], ''));
         foreach ($files[1] as $file) {
             $object += ['type' => 'object'];
@@ -108,11 +108,6 @@ final class ApiDescription
         return ['required' => isset($object['required']), 'content' => [$files[1] === [] ? 'application/json' : 'multipart/form-data' => ['schema' => $object]]];
     }
 
-    private static function source(\ReflectionMethod $method): string
-    {
-        return implode('', array_slice(file((string) $method->getFileName()) ?: [], (int) $method->getStartLine(), (int) $method->getEndLine() - (int) $method->getStartLine()));
-    }
-
     /**
      * What may be asked in the address, as the method reads it.
      *
@@ -120,7 +115,7 @@ final class ApiDescription
      */
     private static function asked(\ReflectionMethod $method): array
     {
-        $body = self::source($method);
+        $body = MethodSource::of($method);
         preg_match_all('/\$request->(query|integer|boolean)\(\'(\w+)\'/', $body, $found, PREG_SET_ORDER);
         $out = array_column(array_map(static fn (array $f): array => [$f[2], ['query' => 'string', 'integer' => 'integer', 'boolean' => 'boolean'][$f[1]]], $found), 1, 0);
         if (str_contains($body, 'paginate(') || str_contains($body, '->currentPage()')) {

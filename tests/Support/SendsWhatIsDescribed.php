@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Support;
 
 use App\Queries\ApiDescription;
+use Illuminate\Http\UploadedFile;
 use Illuminate\Routing\Route;
 use Illuminate\Testing\TestResponse;
 use Opis\JsonSchema\Errors\ErrorFormatter;
@@ -29,7 +30,7 @@ trait SendsWhatIsDescribed
     {
         $answer = parent::json($method, $uri, $data, $headers, $options);
         $route = $answer->baseRequest?->route();
-        if ($data !== [] && $answer->isSuccessful() && $route instanceof Route && $method !== 'GET') {
+        if ($data !== [] && $answer->isSuccessful() && $route instanceof Route && $method !== 'GET' && ! self::holdsFiles($data)) {
             self::$described ??= json_decode((string) file_get_contents(base_path(ApiDescription::FILE)), true, flags: JSON_THROW_ON_ERROR)['paths'];
             $body = self::$described['/'.$route->uri()][strtolower($method)]['requestBody']['content']['application/json']['schema'] ?? null;
             if ($body !== null) {
@@ -42,6 +43,12 @@ trait SendsWhatIsDescribed
         }
 
         return $answer;
+    }
+
+    /** @param array<array-key, mixed> $data */
+    private static function holdsFiles(array $data): bool
+    {
+        return array_filter($data, static fn (mixed $v): bool => $v instanceof UploadedFile || (is_array($v) && self::holdsFiles($v))) !== [];
     }
 
     /**
