@@ -29,7 +29,7 @@ final class RequestRules
             public array $rules = [];
         };
         $kept = Request::hasMacro('validate') ? (new \ReflectionProperty(Request::class, 'macros'))->getValue()['validate'] : null;
-        Request::macro('validate', static function (array $rules) use ($met): never {
+        Request::macro('validate', function (array $rules) use ($met): never {
             $met->rules = $rules;
             throw $met;
         });
@@ -43,7 +43,7 @@ final class RequestRules
         } finally {
             DB::rollBack();
             self::$asking = false;
-            Request::macro('validate', $kept ?? static fn () => []);
+            Request::macro('validate', $kept ?? fn (): array => []);
         }
 
         return $met->rules;

@@ -94,8 +94,8 @@ final class ApiDescription
     private static function body(\ReflectionMethod $method, array $rules): ?array
     {
         preg_match_all('/(?:\$this->file\(\$request, |\$request->file\()\'(\w+)\'/', MethodSource::of($method), $files);
-        preg_match_all('/\$request->(?:input|string|boolean|integer)\(\'(\w+)\'/', MethodSource::of($method), $read);
-        $object = RulesSchema::of($rules + array_fill_keys($read[1], ''));
+        preg_match_all('/\$request->(input|string|boolean|integer)\(\'(\w+)\'/', MethodSource::of($method), $read);
+        $object = RulesSchema::of($rules + array_combine($read[2], array_map(static fn (string $as): string => $as === 'input' ? '' : "nullable|$as", $read[1])));
         foreach ($files[1] as $file) {
             $object += ['type' => 'object'];
             $object['properties'][$file] = ['type' => 'string', 'contentMediaType' => 'application/octet-stream'];

@@ -10,7 +10,7 @@ use Illuminate\Validation\Rules\In;
 /** Validation rules as the JSON Schema of what passes them, as far as a schema can say it. */
 final class RulesSchema
 {
-    private const TYPES = ['string' => 'string', 'integer' => 'integer', 'numeric' => 'number', 'boolean' => 'boolean', 'array' => 'array', 'uuid' => 'string', 'email' => 'string', 'date_format' => 'string', 'timezone' => 'string', 'file' => 'string', 'url' => 'string', 'alpha_dash' => 'string', 'digits' => 'string', 'regex' => 'string'];
+    private const TYPES = ['string' => 'string', 'integer' => 'integer', 'numeric' => 'number', 'boolean' => 'boolean', 'array' => 'array', 'uuid' => 'string', 'email' => 'string', 'date_format' => 'string', 'date' => 'string', 'timezone' => 'string', 'file' => 'string', 'url' => 'string', 'alpha_dash' => 'string', 'digits' => 'string', 'regex' => 'string'];
 
     private const FORMATS = ['uuid' => 'uuid', 'email' => 'email', 'date_format' => 'date', 'url' => 'uri'];
 
@@ -32,7 +32,7 @@ final class RulesSchema
             unset($at);
         }
 
-        return self::node($tree);
+        return $rules === [] ? [] : self::node($tree);
     }
 
     /**
@@ -59,7 +59,9 @@ final class RulesSchema
         $schema = self::leaf($tree['rules'] ?? []);
         $within = $tree['of'] ?? [];
         if (isset($within['*'])) {
-            return ['type' => $schema['type'] ?? 'array', 'items' => self::node($within['*'])] + $schema;
+            $each = self::node($within['*']);
+
+            return ['type' => $schema['type'] ?? ['array', 'object'], 'items' => $each, 'additionalProperties' => $each] + $schema;
         }
         if ($within !== []) {
             $required = array_keys(array_filter($within, static fn (array $n): bool => array_intersect(['required', 'present'], array_column($n['rules'] ?? [], 0)) !== [] && ! in_array('sometimes', array_column($n['rules'], 0), true)));
@@ -84,16 +86,16 @@ final class RulesSchema
         }
         $schema = [];
         foreach ($said as $rule => $with) {
-            $limits = explode(',', is_string($with) ? $with : '');
+            $limits = array_map(static fn (string $v): int|float => is_numeric($v) ? 0 + $v : 0, explode(',', is_string($with) ? $with : ''));
             [$least, $most] = match ($type) {
                 'string' => ['minLength', 'maxLength'], 'array' => ['minItems', 'maxItems'], default => ['minimum', 'maximum'],
             };
             $schema += match ($rule) {
-                'min' => [$least => 0 + $limits[0]], 'max' => [$most => 0 + $limits[0]], 'size' => [$least => 0 + $limits[0], $most => 0 + $limits[0]],
-                'between' => [$least => 0 + $limits[0], $most => 0 + $limits[1]],
-                'in' => ['enum' => is_array($with) ? $with : $limits],
+                'min' => [$least => $limits[0]], 'max' => [$most => $limits[0]], 'size' => [$least => $limits[0], $most => $limits[0]],
+                'between' => [$least => $limits[0], $most => $limits[1]],
+                'in' => ['enum' => is_array($with) ? $with : explode(',', (string) $with)],
                 'distinct' => [],
-                'required_with' => ['description' => "with $with"], 'required_without_all' => ['description' => 'unless '.implode(' or ', $limits).' is given'],
+                'required_with' => ['description' => "with $with"], 'required_without_all' => ['description' => 'unless '.str_replace(',', ' or ', (string) $with).' is given'],
                 default => isset(self::FORMATS[$rule]) ? ['format' => self::FORMATS[$rule]] : [],
             };
         }
@@ -103,13 +105,22 @@ final class RulesSchema
                 'string' => isset($schema['format']) ? [] : ['minLength' => 1], 'array' => ['minItems' => 1], default => [],
             };
         }
+        if (isset($schema['enum']) && $type !== 'string' && array_filter($schema['enum'], is_numeric(...)) === $schema['enum']) {
+            $type = 'number';
+            $schema['enum'] = array_map(static fn (int|string $v): int|float => 0 + $v, $schema['enum']);
+        }
         $type ??= isset($schema['enum']) ? 'string' : null;
         if (array_key_exists('nullable', $said)) {
             $schema = isset($schema['enum']) ? ['enum' => [...$schema['enum'], null]] + $schema : $schema;
             $type = $type === null ? null : [$type, 'null'];
         }
+        // What lies in a list may have keys of its own.
+        if (in_array('array', (array) $type, true)) {
+            $type = [...(array) $type, 'object'];
+        }
 
-        return ($type === null ? [] : ['type' => $type]) + $schema;
+        // No schema at all would be written as a list.
+        return ($type === null ? [] : ['type' => $type]) + $schema ?: ['description' => 'anything'];
     }
 
     /** @return list<array{0: string, 1: mixed}> name of each rule with what it is given */

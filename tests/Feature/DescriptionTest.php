@@ -29,6 +29,7 @@ final class DescriptionTest extends FeatureTestCase
         }
         yield 'one of a list' => [['x' => ['nullable', Rule::in(['ab', 'CC0-1.0', 'with, comma', 'with "quotes"'])]]];
         yield 'one of an enumeration' => [['x' => ['required', Rule::enum(Property::class)]]];
+        yield 'one of some numbers' => [['x' => ['required', Rule::in([3, 101])]]];
         yield 'a list of short words' => [['x' => 'nullable|array', 'x.*' => 'required|string|max:1']];
         yield 'a list of numbers' => [['x' => 'required|array|max:2', 'x.*' => 'integer|min:2']];
     }
@@ -66,6 +67,7 @@ final class DescriptionTest extends FeatureTestCase
         self::assertSame(['object', 'null'], $schema['properties']['pan']['type']);
         self::assertSame('with pan', $schema['properties']['pan']['properties']['form']['description']);
         self::assertSame(['on'], $schema['properties']['pan']['properties']['got']['required']);
+        self::assertSame(['array', 'object'], $schema['properties']['rows']['type']);
         self::assertSame(['type' => 'object', 'required' => ['pan'], 'properties' => ['note' => ['type' => ['string', 'null'], 'maxLength' => 20], 'pan' => ['type' => 'string', 'format' => 'uuid']]], $schema['properties']['rows']['items']);
         self::assertSame([['name' => 'a', 'in' => 'query', 'required' => true, 'schema' => ['type' => 'string', 'format' => 'uuid']]], RulesSchema::asked(['a' => 'required|uuid']));
         self::assertSame([], RulesSchema::asked([]));
