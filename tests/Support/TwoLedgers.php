@@ -345,7 +345,7 @@ final class TwoLedgers
     /** @return list<string> every test that counts, as one line */
     public function tests(int $house): array
     {
-        return $this->in($house, static fn (): array => [...InstrumentRun::query()->join('cards', 'cards.id', '=', 'instrument_runs.card_id')->whereNotNull('cards.published_at')->orderBy('instrument_runs.uuid')->get(['instrument_runs.uuid', 'samples'])->map(static fn (InstrumentRun $r): string => "$r->uuid ".json_encode([array_diff_key($r->samples[0], ['name' => 0])]))->all(), ...DB::table('ratings')->join('measurements', 'measurements.id', '=', 'ratings.measurement_id')->join('specimens', 'specimens.id', '=', 'ratings.specimen_id')->join('paints', 'paints.id', '=', 'ratings.paint_id')->join('cards', 'cards.id', '=', 'specimens.card_id')
+        return $this->in($house, static fn (): array => [...DB::table('instrument_runs')->join('cards', 'cards.id', '=', 'instrument_runs.card_id')->whereNotNull('cards.published_at')->orderBy('instrument_runs.uuid')->get(['instrument_runs.uuid', 'samples'])->map(static fn (object $r): string => "$r->uuid ".json_encode([array_diff_key(json_decode($r->samples, true)[0], ['name' => 0])]))->all(), ...DB::table('ratings')->join('measurements', 'measurements.id', '=', 'ratings.measurement_id')->join('specimens', 'specimens.id', '=', 'ratings.specimen_id')->join('paints', 'paints.id', '=', 'ratings.paint_id')->join('cards', 'cards.id', '=', 'specimens.card_id')
             ->where('measurements.published', true)->where('ratings.holds', true)->orderBy('measurements.uuid')->get(['measurements.uuid', 'specimens.uuid as specimen', 'colour_name', 'property', 'value', 'uncertainty'])->map(static fn (object $r): string => implode(' ', (array) $r))->all()]);
     }
 

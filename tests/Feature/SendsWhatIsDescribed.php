@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Tests\Support;
+namespace Tests\Feature;
 
 use App\Queries\ApiDescription;
 use Illuminate\Http\UploadedFile;
