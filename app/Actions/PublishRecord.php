@@ -93,7 +93,7 @@ final class PublishRecord
         ];
         $rows = array_map(static function (array $row): array {
             $row['paint'] = Arr::except($row['paint'], ['mayChange', 'edition']);
-            $row['pan'] = Arr::only($row['pan'], ['form', 'batch', 'volumeMl', 'price', 'perMl', 'openedOn', 'got', 'formulation']);
+            $row['pan'] = Arr::only($row['pan'], ['form', 'batch', 'volumeMl', 'openedOn', 'got', 'formulation']);
             $row['verdicts'] = array_map(static fn (array $v): array => Arr::except($v, ['mine', 'edition']), $row['verdicts']);
             // A photograph may show a home or a face; it stays with those who were there.
             unset($row['photos']);

@@ -7,6 +7,7 @@ namespace App\Actions;
 use App\Models\BenchSession;
 use App\Models\CaptureProfile;
 use App\Models\Card;
+use App\Models\CompressedJson;
 use App\Models\Import;
 use App\Models\Mix;
 use App\Models\Palette;
@@ -111,9 +112,14 @@ final class RemovePerson
     /** A published record never changes but in this: who leaves may take their name along. */
     private static function rename(User $user, string $name): void
     {
-        $of = Revision::query()->where('publisher_id', $user->id)->orWhereIn('card_id', Card::query()->where('owner_id', $user->id)->select('id'))->orWhere('record', 'like', '%'.addcslashes(trim((string) json_encode($user->name), '"'), '%\\').'%');
-        /** @var Revision $revision */
-        foreach ($of->lazyById(20) as $revision) {
+        // Their name stands in records of others too: verdicts, readings, answers. Kept as text of either spelling, and compressed.
+        $written = array_unique([(string) json_encode($user->name), (string) json_encode($user->name, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES)]);
+        $namesThem = static fn (?string $kept): bool => $kept !== null && array_filter($written, static fn (string $w): bool => str_contains(CompressedJson::text($kept), $w)) !== [];
+        foreach (DB::table('revisions')->orderBy('id')->select('id', 'record', 'evidence')->lazyById(50) as $kept) {
+            if (! $namesThem($kept->record) && ! $namesThem($kept->evidence)) {
+                continue;
+            }
+            $revision = Revision::query()->findOrFail($kept->id);
             $record = $revision->record;
             array_walk_recursive($record, static function (mixed &$value, int|string $key) use ($user, $name): void {
                 if (in_array($key, ['by', 'owner', 'publishedBy'], true) && $value === $user->name) {

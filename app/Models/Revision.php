@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Illuminate\Database\Eloquent\Attributes\Scope;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Carbon;
@@ -25,6 +27,18 @@ use Illuminate\Support\Carbon;
 final class Revision extends Model
 {
     public $timestamps = false;
+
+    /**
+     * The one that stands for its card: the highest number, and of two of one number the same one in every ledger.
+     *
+     * @param Builder<self> $query
+     */
+    #[Scope]
+    protected function newest(Builder $query): void
+    {
+        $query->whereNotExists(static fn ($q) => $q->from('revisions as later')->whereColumn('later.card_id', 'revisions.card_id')
+            ->where(static fn ($q) => $q->whereColumn('later.number', '>', 'revisions.number')->orWhere(static fn ($q) => $q->whereColumn('later.number', 'revisions.number')->whereColumn('later.fingerprint', '>', 'revisions.fingerprint'))));
+    }
 
     protected function casts(): array
     {

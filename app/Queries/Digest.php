@@ -12,6 +12,7 @@ use App\Models\Question;
 use App\Models\Revision;
 use App\Models\Standing;
 use App\Models\User;
+use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Collection;
@@ -72,8 +73,8 @@ final class Digest
     /** @return list<array<string, mixed>> */
     private static function revisions(Builder $cards, User $user, Carbon $since): array
     {
-        return array_values(Revision::query()->with('card.owner')->select('id', 'card_id', 'number', 'published_at', 'title')->whereIn('card_id', clone $cards)->whereHas('card', static fn ($q) => $q->where('owner_id', '<>', $user->id))->where('published_at', '>=', $since)->orderByDesc('id')->limit(self::MOST)->get()
-            ->map(static fn (Revision $r): array => ['on' => $r->published_at->toIso8601String(), 'what' => $r->number === 1 ? 'published' : "revision $r->number", 'words' => $r->title, 'by' => $r->card->owner->name, 'link' => "/records/{$r->card->uuid}/$r->number"])->all());
+        return array_values(Revision::query()->with('card.owner')->select('id', 'card_id', 'number', 'published_at', 'title')->whereIn('card_id', clone $cards)->whereHas('card', static fn ($q) => $q->where('owner_id', '<>', $user->id))->tap(self::news('revisions', 'published_at', $since))->get()
+            ->map(static fn (Revision $r): array => ['on' => self::on($r), 'what' => $r->number === 1 ? 'published' : "revision $r->number", 'words' => $r->title, 'by' => $r->card->owner->name, 'link' => "/records/{$r->card->uuid}/$r->number"])->all());
     }
 
     /**
@@ -95,11 +96,11 @@ final class Digest
     /** @return list<array<string, mixed>> */
     private static function said(Builder $cards, User $user, Carbon $since): array
     {
-        return array_values(Standing::query()->with('by')->where(static fn ($q) => $q->whereIn('card_id', clone $cards)->orWhereIn('card_id', Question::query()->where('by_id', $user->id)->select('card_id')))->where('by_id', '<>', $user->id)->where('at', '>=', $since)->orderByDesc('id')->limit(self::MOST)->get()
+        return array_values(Standing::query()->with('by')->where(static fn ($q) => $q->whereIn('card_id', clone $cards)->orWhereIn('card_id', Question::query()->where('by_id', $user->id)->select('card_id')))->where('by_id', '<>', $user->id)->select('standings.*')->tap(self::news('standings', 'at', $since))->get()
             ->map(static function (Standing $s): array {
                 $card = Card::query()->findOrFail($s->card_id);
 
-                return ['on' => $s->at->toIso8601String(), 'what' => $s->withdrawn ? 'withdrawn' : 'stands again', 'words' => $card->title.($s->because === '' ? '' : ": $s->because"), 'by' => $s->by->name, 'link' => "/records/$card->uuid"];
+                return ['on' => self::on($s), 'what' => $s->withdrawn ? 'withdrawn' : 'stands again', 'words' => $card->title.($s->because === '' ? '' : ": $s->because"), 'by' => $s->by->name, 'link' => "/records/$card->uuid"];
             })->all());
     }
 
@@ -107,13 +108,27 @@ final class Digest
     private static function talk(Builder $cards, User $user, Carbon $since): array
     {
         $own = DB::table('cards')->where('owner_id', $user->id)->select('id');
-        $questions = Question::query()->with('by', 'card')->whereNull('hidden_at')->where(static fn ($q) => $q->whereIn('card_id', clone $own)->orWhereIn('card_id', clone $cards))->where('by_id', '<>', $user->id)->where('at', '>=', $since)->orderByDesc('id')->limit(self::MOST)->get()
-            ->map(static fn (Question $q): array => ['on' => $q->at->toIso8601String(), 'what' => 'asked', 'words' => "{$q->card->title}: $q->text", 'by' => $q->by->name, 'link' => "/records/{$q->card->uuid}"]);
-        $answers = Answer::query()->with('by', 'question.card')->whereNull('hidden_at')->where('by_id', '<>', $user->id)->where('at', '>=', $since)->whereHas('question', static fn ($q) => $q->whereNull('hidden_at')->where(static fn ($q) => $q->where('by_id', $user->id)->orWhereIn('card_id', clone $own)))->orderByDesc('id')->limit(self::MOST)->get()
-            ->map(static fn (Answer $a): array => ['on' => $a->at->toIso8601String(), 'what' => 'answered', 'words' => "{$a->question->card->title}: $a->text", 'by' => $a->by->name, 'link' => "/records/{$a->question->card->uuid}"]);
-        $repeats = Card::query()->with('owner')->whereNotNull('published_at')->whereIn('repeats_card', DB::table('cards')->where('owner_id', $user->id)->select('uuid'))->where('owner_id', '<>', $user->id)->where('published_at', '>=', $since)->limit(self::MOST)->get()
-            ->map(static fn (Card $c): array => ['on' => $c->published_at?->toIso8601String(), 'what' => 'repeated yours', 'words' => $c->title, 'by' => $c->owner->name, 'link' => "/records/$c->uuid"]);
+        $questions = Question::query()->with('by', 'card')->whereNull('hidden_at')->where(static fn ($q) => $q->whereIn('card_id', clone $own)->orWhereIn('card_id', clone $cards))->where('by_id', '<>', $user->id)->select('questions.*')->tap(self::news('questions', 'at', $since))->get()
+            ->map(static fn (Question $q): array => ['on' => self::on($q), 'what' => 'asked', 'words' => "{$q->card->title}: $q->text", 'by' => $q->by->name, 'link' => "/records/{$q->card->uuid}"]);
+        $answers = Answer::query()->with('by', 'question.card')->whereNull('hidden_at')->where('by_id', '<>', $user->id)->select('answers.*')->tap(self::news('answers', 'at', $since))->whereHas('question', static fn ($q) => $q->whereNull('hidden_at')->where(static fn ($q) => $q->where('by_id', $user->id)->orWhereIn('card_id', clone $own)))->get()
+            ->map(static fn (Answer $a): array => ['on' => self::on($a), 'what' => 'answered', 'words' => "{$a->question->card->title}: $a->text", 'by' => $a->by->name, 'link' => "/records/{$a->question->card->uuid}"]);
+        $repeats = Card::query()->with('owner')->whereNotNull('published_at')->whereIn('repeats_card', DB::table('cards')->where('owner_id', $user->id)->select('uuid'))->where('owner_id', '<>', $user->id)->select('cards.*')->tap(self::news('cards', 'published_at', $since))->get()
+            ->map(static fn (Card $c): array => ['on' => self::on($c), 'what' => 'repeated yours', 'words' => $c->title, 'by' => $c->owner->name, 'link' => "/records/$c->uuid"]);
 
         return [...$questions->all(), ...$answers->all(), ...$repeats->all()];
+    }
+
+    /** What came to be known here since: what a bundle brought is news of the day when it was taken in. */
+    private static function news(string $table, string $said, Carbon $since): \Closure
+    {
+        $brought = $table === 'cards' ? 'bundles join revisions on revisions.bundle_id = bundles.id where revisions.card_id = cards.id' : "bundles where bundles.id = $table.bundle_id";
+        $came = "coalesce((select min(taken_at) from $brought), $table.$said)";
+
+        return static fn ($query) => $query->selectRaw("$came as came")->whereRaw("$came >= ?", [$since->toDateTimeString()])->orderByDesc('came')->limit(self::MOST);
+    }
+
+    private static function on(Model $of): string
+    {
+        return Carbon::parse((string) $of->getAttribute('came'), 'UTC')->toIso8601String();
     }
 }

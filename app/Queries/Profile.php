@@ -25,7 +25,7 @@ final class Profile
 
         return [
             'uuid' => $user->uuid, 'name' => $user->name, 'ledger' => $user->ledger_id === null ? null : Ledger::query()->findOrFail($user->ledger_id)->words(), 'since' => (clone $cards)->min('published_at'),
-            'records' => array_values(Revision::query()->with('card')->select('id', 'card_id', 'number', 'published_at', 'title')->whereIn('id', Revision::query()->selectRaw('max(id)')->whereIn('card_id', (clone $cards)->select('id'))->groupBy('card_id'))->orderByDesc('id')->limit(self::RECORDS)->get()
+            'records' => array_values(Revision::query()->with('card')->select('id', 'card_id', 'number', 'published_at', 'title')->newest()->whereIn('card_id', (clone $cards)->select('id'))->orderByDesc('published_at')->orderByDesc('id')->limit(self::RECORDS)->get()
                 ->map(static fn (Revision $r): array => ['card' => $r->card->uuid, 'title' => $r->title, 'kind' => $r->card->kind, 'publishedAt' => $r->published_at->toIso8601String()])->all()),
             'total' => (clone $cards)->count(),
             'codes' => DB::table('paint_codes')->whereIn('paint_id', (clone $tests)->select('ratings.paint_id'))->where('state', 'known')->distinct()->orderBy('code')->pluck('code')->all(),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Actions\PublishRecord;
 use App\Actions\WithdrawRecord;
 use App\Ledger\BundleFile;
 use App\Ledger\Entries;
@@ -17,7 +18,9 @@ use App\Models\Card;
 use App\Models\Ledger;
 use App\Models\Question;
 use App\Models\User;
+use App\Queries\Digest;
 use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Exchange\Signature;
 use Random\Engine\Mt19937;
@@ -213,6 +216,38 @@ final class LedgerTest extends FeatureTestCase
         self::assertSame([$before, $tests], [$two->in(0, Entries::fingerprint(...)), $two->tests(0)]);
         // It is the tester's own again, not somebody's of that name.
         self::assertSame([null], $two->in(0, static fn (): array => DB::table('cards')->join('users', 'users.id', '=', 'cards.owner_id')->distinct()->pluck('users.ledger_id')->all()));
+    }
+
+    public function testWhatComesLateIsNewsOfTheDayAndTheHighestRevisionStands(): void
+    {
+        Carbon::setTestNow('2026-03-01 10:00:00');
+        $two = self::twoWithRecords(2);
+        $first = self::folder().'/first.zip';
+        copy(self::written($two, 0), $first);
+        Carbon::setTestNow('2026-04-01 10:00:00');
+        $two->in(0, static function (): void {
+            Auth::setUser(User::query()->firstOrFail());
+            PublishRecord::of(Card::query()->orderByDesc('id')->firstOrFail(), User::query()->firstOrFail(), because: 'once more');
+        });
+        Carbon::setTestNow('2026-11-01 10:00:00');
+        $news = static function () use ($two): array {
+            return $two->in(1, static function (): array {
+                $digest = Digest::of(User::query()->where('is_steward', false)->whereNull('ledger_id')->firstOrFail());
+
+                return array_count_values(array_map(static fn (array $e): string => "$e[what] ".substr($e['on'], 0, 10), $digest['events']));
+            });
+        };
+        $two->in(1, static fn () => DB::table('follows')->insert(array_map(static fn (string $code): array => ['user_id' => User::query()->where('is_steward', false)->whereNull('ledger_id')->firstOrFail()->id, 'kind' => 'code', 'key' => $code, 'since' => now()], ['PB28', 'PB29', 'PR254'])));
+        self::assertSame([], $news());
+        $two->exchange(0);
+        $told = $news();
+        self::assertSame(['2026-11-01'], array_values(array_unique(array_map(static fn (string $e): string => substr($e, -10), array_keys($told)))));
+        self::assertSame(1, $told['revision 2 2026-11-01']);
+        // An older bundle that comes after it changes nothing of what stands.
+        Carbon::setTestNow('2026-11-02 10:00:00');
+        $two->in(1, static fn (): Bundle => TwoLedgers::takeIn($first));
+        $listed = $two->in(1, fn (): array => $this->getJson('/api/records')->assertOk()->json('records'));
+        self::assertSame([[2, '2026-04-01'], [1, '2026-03-01']], array_map(static fn (array $r): array => [$r['number'], substr($r['publishedAt'], 0, 10)], $listed));
     }
 
     public function testAThirdLedgerHoldsARecordByTheSignatureOfTheFirst(): void

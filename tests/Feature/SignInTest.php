@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Models\PasswordLink;
+use App\Models\Revision;
 use App\Models\SignIn;
 use App\Models\User;
 use Illuminate\Cookie\CookieValuePrefix;
@@ -200,6 +201,13 @@ final class SignInTest extends FeatureTestCase
         $published = $this->card('property', 'PB28');
         $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $published->specimens[0]->uuid, 'property' => 'staining', 'word' => 'high'])->assertCreated();
         $this->postJson("/api/cards/$published->uuid/publish")->assertCreated();
+        // Their word stands in another's record too.
+        $others = $this->actingAs($this->other)->card('property', 'PB29');
+        $this->postJson("/api/cards/$others->uuid/stand-in")->assertStatus(202);
+        $this->postJson("/api/cards/$others->uuid/publish")->assertCreated();
+        $this->actingAs($this->wren)->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $others->specimens[0]->uuid, 'property' => 'staining', 'word' => 'high'])->assertCreated();
+        $this->actingAs($this->other)->postJson("/api/cards/$others->uuid/publish", ['because' => 'seen by another'])->assertCreated();
+        $this->actingAs($this->wren);
         $draft = $this->card('property', 'PV3');
         $passed = $this->card('property', 'PY65');
         $this->getJson("/api/people/{$this->wren->uuid}/leaving")->assertJson(['published' => 1, 'drafts' => 2, 'pans' => 3]);
@@ -212,6 +220,9 @@ final class SignInTest extends FeatureTestCase
         $record = $this->getJson("/api/records/$published->uuid.json")->assertOk();
         self::assertSame(['W.', 'W.', 'W.'], [$record->json('owner'), $record->json('publishedBy'), $record->json('rows.0.verdicts.0.by')]);
         self::assertStringNotContainsString('"wren"', (string) $record->getContent());
+        $beside = $this->getJson("/api/records/$others->uuid.json")->assertOk()->assertHeader('X-Fingerprint', 'holds');
+        self::assertSame(['W.', 'other'], [$beside->json('rows.0.verdicts.0.by'), $beside->json('owner')]);
+        self::assertStringNotContainsString('"wren"', (string) json_encode(Revision::query()->get()->map(static fn (Revision $r): array => [$r->record, $r->evidence])));
         self::assertSame(0, SignIn::query()->where('user_id', $this->wren->id)->count());
         $this->elsewhere(null);
         $this->signIn()->assertStatus(422);

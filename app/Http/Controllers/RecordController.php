@@ -19,7 +19,7 @@ final class RecordController extends Controller
     public function index(): JsonResponse
     {
         $page = Revision::query()->with('card.owner', 'card.ledger')->select('id', 'card_id', 'number', 'published_at', 'title')
-            ->whereIn('id', Revision::query()->selectRaw('max(id)')->groupBy('card_id'))->orderByDesc('id')->paginate(50);
+            ->newest()->orderByDesc('published_at')->orderByDesc('id')->paginate(50);
 
         return new JsonResponse(['records' => array_map(static fn (Revision $r): array => [
             'card' => $r->card->uuid, 'number' => $r->number, 'title' => $r->title, 'kind' => $r->card->kind, 'by' => $r->card->owner->name, 'byUuid' => $r->card->owner->uuid, 'publishedAt' => $r->published_at->toIso8601String(), 'withdrawn' => $r->card->withdrawn_at !== null, 'ledger' => $r->card->ledger?->words(),
@@ -31,7 +31,7 @@ final class RecordController extends Controller
         $revision = Revision::query()->with('card')->whereHas('card', static fn (Builder $q) => $q->where('uuid', $card))
             ->when($number !== null, static fn (Builder $q) => $q->where('number', $number))
             // Two may bear one number, when a ledger and a copy of it both went on.
-            ->when($request->query('fingerprint'), static fn (Builder $q, mixed $print) => $q->where('fingerprint', (string) $print))->orderByDesc('number')->orderBy('id')->firstOrFail();
+            ->when($request->query('fingerprint'), static fn (Builder $q, mixed $print) => $q->where('fingerprint', (string) $print))->orderByDesc('number')->orderByDesc('fingerprint')->firstOrFail();
 
         // Records of earlier days name the pans of their tester, and leave it to the reader to word a rating.
         $record = $revision->record;
