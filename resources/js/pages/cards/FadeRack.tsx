@@ -44,7 +44,7 @@ export default function FadeRack() {
             all[Math.max(0, Math.min(all.length - 1, here + step))]?.focus();
         } else if (e.key === 'c' && here >= 0) {
             e.preventDefault();
-            void go(`/cards/${all[here]!.dataset.bead!}`);
+            void go(`/${all[here]!.dataset.bead!}`);
         }
     }
     return (
@@ -181,7 +181,7 @@ function Hung({
                                     )}
                                     <button
                                         type="button"
-                                        data-bead={w.card}
+                                        data-bead={`${w.mayChange ? 'cards' : 'records'}/${w.card}`}
                                         className={`${BEAD_LOOK} absolute top-1 -translate-x-1/2`}
                                         style={{ left: x, width: BEAD, height: BEAD }}
                                         aria-label={`${r.name} at ${c.mlxh} Mlx h: ${c.outcome}, dE ${c.change.toFixed(1)}`}
