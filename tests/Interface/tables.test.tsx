@@ -223,6 +223,7 @@ describe('planning a session', () => {
             'GET session-choices': choices,
             'GET papers': papers,
             'POST session-plan': plan,
+            'GET card-room': { rows: 6 },
             ...more,
         });
 
