@@ -1,5 +1,5 @@
 import { useState, type FormEvent } from 'react';
-import { newUuid, post, put, remove } from '../../api/client';
+import { post, put, remove } from '../../api/client';
 import type { Card, Check } from '../../api/types';
 import { day, dueWords, today } from '../../components/paint/words';
 import { Problem } from '../../components/ui/states';
@@ -62,8 +62,8 @@ function NewCheck({ card, onDone }: { card: Card; onDone: () => void }) {
         e.preventDefault();
         const form = e.currentTarget;
         const values = Object.fromEntries(new FormData(form));
-        return saving(async () => {
-            await put(`cards/${card.uuid}/checks/${newUuid()}`, {
+        return saving(async (fresh) => {
+            await put(`cards/${card.uuid}/checks/${fresh()}`, {
                 checkedOn: values.checkedOn,
                 doseMlxh: decimal(values.doseMlxh),
                 note: values.note,

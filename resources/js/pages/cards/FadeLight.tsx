@@ -114,8 +114,8 @@ function Moves({ card, light, onLight }: Part) {
         e.preventDefault();
         const form = e.currentTarget;
         const values = Object.fromEntries(new FormData(form));
-        return saving(async () => {
-            onLight(await put<Light>(`cards/${card.uuid}/moves/${newUuid()}`, { ...values, curtain: values.curtain === 'on' }));
+        return saving(async (fresh) => {
+            onLight(await put<Light>(`cards/${card.uuid}/moves/${fresh()}`, { ...values, curtain: values.curtain === 'on' }));
             form.reset();
         });
     }
@@ -180,8 +180,8 @@ function Pauses({ card, light, onLight }: Part) {
     function save(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();
         const form = e.currentTarget;
-        return saving(async () => {
-            onLight(await put<Light>(`cards/${card.uuid}/pauses/${newUuid()}`, Object.fromEntries(new FormData(form))));
+        return saving(async (fresh) => {
+            onLight(await put<Light>(`cards/${card.uuid}/pauses/${fresh()}`, Object.fromEntries(new FormData(form))));
             form.reset();
         });
     }

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useRef, useState, type FormEvent, type KeyboardEvent, type PointerEvent } from 'react';
 import { useNavigate } from 'react-router';
-import { newUuid, put } from '../../api/client';
+import { put } from '../../api/client';
 import type { Card } from '../../api/types';
 import { Problem } from '../../components/ui/states';
 import { Wide } from '../../components/ui/Wide';
@@ -78,9 +78,9 @@ export default function FramePage() {
     function make(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();
         const form = Object.fromEntries(new FormData(e.currentTarget));
-        void saving(async () => {
+        void saving(async (fresh) => {
             const paperUuid = await paper.save(form);
-            const card = await put<Card>(`frames/${newUuid()}`, { title: form.title, paperUuid, side: form.side, note: '', windows });
+            const card = await put<Card>(`frames/${fresh()}`, { title: form.title, paperUuid, side: form.side, note: '', windows });
             await queries.invalidateQueries({ queryKey: keys.cards() });
             void go(`/cards/${card.uuid}`);
         });

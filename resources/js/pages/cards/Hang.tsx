@@ -17,8 +17,8 @@ export function Hang({ card, onDone }: { card: Card; onDone: () => void }) {
     function save(said: Record<string, boolean> = {}) {
         const values = Object.fromEntries(new FormData(form.current!));
         const days = old ? { hungWhen: values.hungWhen, downWhen: values.downWhen } : { hungOn: values.hungOn };
-        return saving(async () => {
-            await put(`cards/${card.uuid}/hanging/${h?.uuid ?? newUuid()}`, { ...windowOf(values), ...days, ...said }, h?.edition);
+        return saving(async (fresh) => {
+            await put(`cards/${card.uuid}/hanging/${h?.uuid ?? fresh()}`, { ...windowOf(values), ...days, ...said }, h?.edition);
             setEditing(false);
             onDone();
         });

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useRef, useState, type FormEvent } from 'react';
-import { call, get, newUuid, post, put, remove } from '../../api/client';
+import { call, get, post, put, remove } from '../../api/client';
 import type { Preview, PreviewSample, Reading, Readings, Run } from '../../api/capture';
 import { Problem } from '../../components/ui/states';
 import { StandIns } from '../../components/StandIns';
@@ -73,7 +73,7 @@ export function Instruments({ card, mayChange }: { card: string; mayChange: bool
                             type="button"
                             className="button"
                             disabled={busy}
-                            onClick={() => void saving(() => post<Readings>(`cards/${card}/readings/${newUuid()}/stand-in`).then(kept))}
+                            onClick={() => void saving((fresh) => post<Readings>(`cards/${card}/readings/${fresh()}/stand-in`).then(kept))}
                         >
                             Use the instrument stand-in
                         </button>
@@ -120,8 +120,8 @@ function Matching({
     const { error, busy, saving } = useSaving();
     const matched = samples.filter((s) => s.cell !== null);
     const keep = () =>
-        saving(() =>
-            put<Readings>(`cards/${card}/readings/${newUuid()}`, {
+        saving((fresh) =>
+            put<Readings>(`cards/${card}/readings/${fresh()}`, {
                 name: preview.name,
                 source: 'file',
                 samples: matched.map((s) => ({ cell: s.cell, name: s.name, lab: s.lab, spectrum: s.spectrum })),
@@ -196,7 +196,7 @@ function TypeIn({ card, order, onKept }: { card: string; order: Readings['order'
     const { error, busy, saving } = useSaving();
     function submit(e: FormEvent) {
         e.preventDefault();
-        void saving(() => {
+        void saving((fresh) => {
             const samples = Object.entries(values)
                 .filter(([, v]) => v.trim() !== '')
                 .map(([cell, v]) => ({
@@ -210,7 +210,7 @@ function TypeIn({ card, order, onKept }: { card: string; order: Readings['order'
             if (wrong) {
                 throw new Error(`Type L*, a* and b* with blanks between them; “${values[wrong.cell]}” is not three numbers.`);
             }
-            return put<Readings>(`cards/${card}/readings/${newUuid()}`, { name, source: 'hand', samples }).then(onKept);
+            return put<Readings>(`cards/${card}/readings/${fresh()}`, { name, source: 'hand', samples }).then(onKept);
         });
     }
     return (

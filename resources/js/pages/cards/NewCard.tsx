@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useState, type FormEvent } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { get, newUuid, put } from '../../api/client';
+import { get, put } from '../../api/client';
 import type { MixBench } from '../../api/mixes';
 import type { Card, Paint, Pan } from '../../api/types';
 import { today, day } from '../../components/paint/words';
@@ -49,9 +49,9 @@ export function NewCard() {
     function make(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();
         const form = Object.fromEntries(new FormData(e.currentTarget));
-        return saving(async () => {
+        return saving(async (fresh) => {
             const paperUuid = await paper.save(form);
-            const card = await put<Card>(`cards/${newUuid()}`, {
+            const card = await put<Card>(`cards/${fresh()}`, {
                 kind: form.kind,
                 title: form.title,
                 paperUuid,

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useId, useState, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
-import { get, newUuid, put } from '../../api/client';
+import { get, put } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import type { Card, Paint } from '../../api/types';
 import { Problem } from '../../components/ui/states';
@@ -27,8 +27,8 @@ export function OldStrip({ choices }: { choices: Choices }) {
     function save(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();
         const values = Object.fromEntries(new FormData(e.currentTarget));
-        return saving(async () => {
-            const card = await put<Card>(`old-strips/${newUuid()}`, {
+        return saving(async (fresh) => {
+            const card = await put<Card>(`old-strips/${fresh()}`, {
                 ...windowOf(values),
                 paintUuid: picked?.uuid,
                 hungWhen: values.hungWhen,

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { get, newUuid, put } from '../../api/client';
 
 export interface BlockKind {
@@ -28,6 +28,7 @@ interface Papers {
 export function usePaper() {
     const papers = useQuery({ queryKey: keys.papers(), queryFn: () => get<Papers>('papers') });
     const [chosen, choose] = useState('');
+    const making = useRef(newUuid());
     const queries = useQueryClient();
     const uuid = chosen || papers.data?.papers[0]?.uuid || 'new';
     return {
@@ -38,7 +39,8 @@ export function usePaper() {
             if (uuid !== 'new') {
                 return uuid;
             }
-            const made = newUuid();
+            // The same one until it is there, however often it is sent.
+            const made = making.current;
             await put(`papers/${made}`, {
                 maker: form.paperMaker,
                 fibre: form.fibre,
@@ -46,6 +48,7 @@ export function usePaper() {
                 weightGsm: form.weightGsm || null,
             });
             choose(made);
+            making.current = newUuid();
             void queries.invalidateQueries({ queryKey: keys.papers() });
             return made;
         },

@@ -1,4 +1,4 @@
-import { newUuid, put, remove } from '../../api/client';
+import { put, remove } from '../../api/client';
 import type { Quantity } from '../../api/types';
 import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
@@ -38,8 +38,8 @@ export function Spoil({
                     value=""
                     onChange={(e) =>
                         e.target.value &&
-                        void saving(() =>
-                            put(`spoilings/${newUuid()}`, { specimenUuid: specimen, property, reason: e.target.value }).then(onDone),
+                        void saving((fresh) =>
+                            put(`spoilings/${fresh()}`, { specimenUuid: specimen, property, reason: e.target.value }).then(onDone),
                         )
                     }
                 >

@@ -1,4 +1,4 @@
-import { newUuid, put } from '../../api/client';
+import { put } from '../../api/client';
 import type { Card, CardRow, Check } from '../../api/types';
 import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
@@ -26,9 +26,9 @@ export function VerdictPicker({
     const { error, saving } = useSaving();
     const words = card.eyeScales[property] ?? {};
     function judge(word: string) {
-        return saving(async () => {
+        return saving(async (fresh) => {
             await put(
-                `verdicts/${own?.uuid ?? newUuid()}`,
+                `verdicts/${own?.uuid ?? fresh()}`,
                 { specimenUuid: row.uuid, property, word, note: own?.note ?? '', checkUuid: check?.uuid ?? null },
                 own?.edition,
             );

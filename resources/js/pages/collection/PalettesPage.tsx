@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useState, type DragEvent, type FormEvent, type KeyboardEvent } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { get, newUuid, put, remove } from '../../api/client';
+import { get, put, remove } from '../../api/client';
 import type { Pan } from '../../api/types';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
@@ -311,8 +311,8 @@ function NewPalette({ onSaved }: { onSaved: (c: Collection) => void }) {
     const save = (e: FormEvent<HTMLFormElement>) => {
         e.preventDefault();
         const form = e.currentTarget;
-        return saving(() =>
-            put<Collection>(`palettes/${newUuid()}`, Object.fromEntries(new FormData(form))).then((c) => {
+        return saving((fresh) =>
+            put<Collection>(`palettes/${fresh()}`, Object.fromEntries(new FormData(form))).then((c) => {
                 form.reset();
                 onSaved(c);
             }),

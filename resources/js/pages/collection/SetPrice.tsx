@@ -1,5 +1,5 @@
 import { useState, type FormEvent } from 'react';
-import { newUuid, put } from '../../api/client';
+import { put } from '../../api/client';
 import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 
@@ -10,8 +10,8 @@ export function SetPrice({ name, pans }: { name: string; pans: string[] }) {
     const save = (e: FormEvent<HTMLFormElement>) => {
         e.preventDefault();
         const values = Object.fromEntries(new FormData(e.currentTarget));
-        return saving(async () => {
-            const set = await put<{ price: string; pans: number }>(`pan-sets/${newUuid()}`, { name, ...values, pans });
+        return saving(async (fresh) => {
+            const set = await put<{ price: string; pans: number }>(`pan-sets/${fresh()}`, { name, ...values, pans });
             setSaid(`${set.price} spread over ${set.pans} pans by their volume`);
         });
     };

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { call, newUuid, put } from '../../api/client';
+import { call, put } from '../../api/client';
 import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
@@ -51,7 +51,7 @@ export function Moderate({ subject, uuid, hidden }: { subject: 'question' | 'ans
                     onSubmit={(e) => {
                         e.preventDefault();
                         const words = String(new FormData(e.currentTarget).get('words'));
-                        void saving(() => put(`reports/${newUuid()}`, { subject, uuid, words }).then(() => tell('told')));
+                        void saving((fresh) => put(`reports/${fresh()}`, { subject, uuid, words }).then(() => tell('told')));
                     }}
                 >
                     <input name="words" required maxLength={500} aria-label="What is wrong with it" placeholder="What is wrong with it" />

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useState, type FormEvent } from 'react';
+import type { FormEvent } from 'react';
 import { Link } from 'react-router';
-import { newUuid, put } from '../../api/client';
+import { put } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import type { Question, RecordPage, RepeatedRecord } from '../../api/types';
 import { day } from '../../components/paint/words';
@@ -37,7 +37,7 @@ export function Talk({ of }: { of: RecordPage }) {
                         button="Ask"
                         rows={of.rows.map((r) => [r.row, r.paint.colourName])}
                         of={of}
-                        to={() => `questions/${newUuid()}`}
+                        to={(uuid) => `questions/${uuid}`}
                         more={{ card: of.uuid }}
                     />
                 ) : (
@@ -105,7 +105,7 @@ function One({ question, of }: { question: Question; of: RecordPage }) {
                             label={`Answer ${question.by}`}
                             button="Answer"
                             of={of}
-                            to={() => `questions/${question.uuid}/answers/${newUuid()}`}
+                            to={(uuid) => `questions/${question.uuid}/answers/${uuid}`}
                         />
                     )}
                     {question.mayClose && (
@@ -142,22 +142,19 @@ function Say({
     button: string;
     rows?: [number, string][];
     of: RecordPage;
-    to: () => string;
+    to: (uuid: string) => string;
     more?: object;
 }) {
     const queries = useQueryClient();
     const { error, busy, saving } = useSaving();
-    // The same words sent twice are one question.
-    const [path, setPath] = useState(to);
     const send = (e: FormEvent<HTMLFormElement>) => {
         e.preventDefault();
         const form = e.currentTarget;
         const values = new FormData(form);
         const row = Number(values.get('row') ?? 0);
-        return saving(() =>
-            put(path, { ...more, text: values.get('text'), ...(row > 0 ? { row } : {}) }).then(() => {
+        return saving((fresh) =>
+            put(to(fresh()), { ...more, text: values.get('text'), ...(row > 0 ? { row } : {}) }).then(() => {
                 form.reset();
-                setPath(to());
                 return queries.invalidateQueries({ queryKey: keys.record(of.uuid) });
             }),
         );

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState, type FormEvent, type KeyboardEvent } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { get, newUuid, put, remove } from '../../api/client';
+import { get, put, remove } from '../../api/client';
 import type { MixBench, MixDepth, MixPaint, MixPlace, NamedMix, Run } from '../../api/mixes';
 import { keys } from '../../api/queryKeys';
 import type { Paint, Pan } from '../../api/types';
@@ -454,9 +454,9 @@ function NameIt({ run, place, deposit, layered }: { run: Run; place: MixPlace; d
         e.preventDefault();
         const form = e.currentTarget;
         const name = String(new FormData(form).get('name'));
-        return saving(async () => {
+        return saving(async (fresh) => {
             const body = { a: run.a.uuid, b: run.b.uuid, share: Math.min(0.98, Math.max(0.02, place.share)), deposit, layered, name };
-            await put(`mixes/${newUuid()}`, body);
+            await put(`mixes/${fresh()}`, body);
             form.reset();
             await bench.refetch();
         });

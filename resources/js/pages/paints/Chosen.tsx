@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { get, newUuid, put } from '../../api/client';
+import { get, put } from '../../api/client';
 import type { GroupList } from '../../api/opinions';
 import { keys } from '../../api/queryKeys';
 import { Problem } from '../../components/ui/states';
@@ -23,8 +23,8 @@ export function Chosen({ of, onDone }: { of: Map<string, string>; onDone: () => 
     const keep = (e: FormEvent<HTMLFormElement>) => {
         e.preventDefault();
         const said = Object.fromEntries(new FormData(e.currentTarget));
-        return saving(async () => {
-            const uuid = newUuid();
+        return saving(async (fresh) => {
+            const uuid = fresh();
             await put(`groups/${uuid}`, { name: said.name, shared: said.shared === 'on', paints: uuids });
             onDone();
             void queries.invalidateQueries({ queryKey: keys.groups() });

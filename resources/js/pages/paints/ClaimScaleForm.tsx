@@ -1,5 +1,5 @@
 import { useState, type FormEvent } from 'react';
-import { newUuid, put } from '../../api/client';
+import { put } from '../../api/client';
 import { PROPERTIES, type PaintPage, type Property } from '../../api/types';
 import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
@@ -21,8 +21,8 @@ export function ClaimScaleForm({ paint, onSaved }: { paint: PaintPage; onSaved: 
     const change = (i: number, next: Word) => setWords(words.map((w, k) => (k === i ? next : w)));
     function save(e: FormEvent) {
         e.preventDefault();
-        return saving(async () => {
-            await put(`claim-scales/${newUuid()}`, {
+        return saving(async (fresh) => {
+            await put(`claim-scales/${fresh()}`, {
                 makerUuid: paint.makerUuid,
                 property,
                 name,

@@ -1,6 +1,6 @@
 import { useEffect, useState, type FormEvent } from 'react';
 import { Link } from 'react-router';
-import { newUuid, post, put, remove } from '../../api/client';
+import { post, put, remove } from '../../api/client';
 import type { PaintPage } from '../../api/types';
 import { day, today } from '../../components/paint/words';
 import { Problem } from '../../components/ui/states';
@@ -28,8 +28,8 @@ export function Decided({ paint, onSaved }: { paint: PaintPage; onSaved: () => v
     const save = (e: FormEvent<HTMLFormElement>) => {
         e.preventDefault();
         const said = Object.fromEntries(new FormData(e.currentTarget));
-        return saving(async () => {
-            await put(`decisions/${newUuid()}`, { paintUuid: paint.uuid, ...said, shared: said.shared === 'on', on: today() });
+        return saving(async (fresh) => {
+            await put(`decisions/${fresh()}`, { paintUuid: paint.uuid, ...said, shared: said.shared === 'on', on: today() });
             setDeciding(false);
             onSaved();
         });

@@ -1,5 +1,5 @@
 import type { FormEvent } from 'react';
-import { newUuid, put } from '../../api/client';
+import { put } from '../../api/client';
 import type { PaintPage } from '../../api/types';
 import { day } from '../../components/paint/words';
 import { Problem } from '../../components/ui/states';
@@ -12,8 +12,8 @@ export function Formulations({ paint, onSaved }: { paint: PaintPage; onSaved: ()
         e.preventDefault();
         const form = e.currentTarget;
         const values = Object.fromEntries(new FormData(form));
-        return saving(() =>
-            put(`formulations/${newUuid()}`, { paintUuid: paint.uuid, ...values, since: values.since || null }).then(() => {
+        return saving((fresh) =>
+            put(`formulations/${fresh()}`, { paintUuid: paint.uuid, ...values, since: values.since || null }).then(() => {
                 form.reset();
                 onSaved();
             }),

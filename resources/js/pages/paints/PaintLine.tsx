@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useEffect, useRef, useState, type FormEvent } from 'react';
-import { Fault, get, newUuid, put } from '../../api/client';
+import { Fault, get, put } from '../../api/client';
 import { Link } from 'react-router';
 import type { Statement } from '../../api/types';
 import { Cautions, Problem } from '../../components/ui/states';
@@ -55,17 +55,17 @@ export function PaintLine() {
     function record(as: { another?: boolean; of?: string } = {}) {
         const { makerName, range, colourName, pigments, ...pan } = line;
         const own = { ...pan, volumeMl: decimal(pan.volumeMl) };
-        return saving(async () => {
+        return saving(async (fresh) => {
             await (as.of === undefined
-                ? put(`paints/${newUuid()}`, {
+                ? put(`paints/${fresh()}`, {
                       makerName,
                       range,
                       colourName,
                       pigments,
                       another: as.another ?? false,
-                      pan: { uuid: newUuid(), ...own },
+                      pan: { uuid: fresh(), ...own },
                   })
-                : put(`pans/${newUuid()}`, { paintUuid: as.of, ...own }));
+                : put(`pans/${fresh()}`, { paintUuid: as.of, ...own }));
             setDone(`Recorded ${colourName}.`);
             setLine((l) => ({ ...l, colourName: '', pigments: '', batch: '', price: '', keptAt: '' }));
             first.current?.focus();

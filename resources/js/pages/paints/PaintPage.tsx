@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { Fragment, useState, type FormEvent } from 'react';
 import { Link, useParams } from 'react-router';
-import { get, newUuid, put, remove } from '../../api/client';
+import { get, put, remove } from '../../api/client';
 import { PROPERTIES, type PaintPage as Page, type Property } from '../../api/types';
 import { Scale } from '../../components/paint/RatingCell';
 import { RatingOrigin } from '../../components/paint/RatingOrigin';
@@ -438,8 +438,8 @@ function ClaimLine({ paint, property, onSaved }: { paint: Page; property: Proper
         e.preventDefault();
         const form = e.currentTarget;
         const values = Object.fromEntries(new FormData(form));
-        return saving(async () => {
-            await put(`claims/${newUuid()}`, {
+        return saving(async (fresh) => {
+            await put(`claims/${fresh()}`, {
                 paintUuid: paint.uuid,
                 property,
                 words: values.words,

@@ -1,6 +1,6 @@
 import { useState, type FormEvent } from 'react';
 import { Link } from 'react-router';
-import { newUuid, put, remove } from '../../api/client';
+import { put, remove } from '../../api/client';
 import type { PaintPage, Pan } from '../../api/types';
 import { day, today } from '../../components/paint/words';
 import { decimal } from '../../components/ui/decimal';
@@ -114,9 +114,9 @@ function PanForm({ paint, pan, onDone }: { paint: PaintPage; pan: Pan | null; on
     function save(e: FormEvent<HTMLFormElement>) {
         e.preventDefault();
         const values = Object.fromEntries(new FormData(e.currentTarget));
-        return saving(() =>
+        return saving((fresh) =>
             put(
-                `pans/${pan?.uuid ?? newUuid()}`,
+                `pans/${pan?.uuid ?? fresh()}`,
                 {
                     paintUuid: paint.uuid,
                     ...values,

@@ -113,8 +113,8 @@ function Form({ paint, onDone }: { paint: PaintPage; onDone: () => void }) {
     const save = (e: FormEvent<HTMLFormElement>) => {
         e.preventDefault();
         const { picture, shared, ...said } = Object.fromEntries(new FormData(e.currentTarget));
-        return saving(async () => {
-            const uuid = newUuid();
+        return saving(async (fresh) => {
+            const uuid = fresh();
             await put(`studies/${uuid}`, { ...said, on: said.on || null, shared: shared === 'on', paints: [paint.uuid] });
             if (picture instanceof File && picture.size > 0) {
                 const form = new FormData();
