@@ -17,6 +17,7 @@ export class Refusal {
     constructor(
         readonly detail: string,
         readonly status = 422,
+        readonly more: object = {},
     ) {}
 }
 
@@ -54,12 +55,17 @@ export function open(page: ReactElement, at: string, route: string, person: Pers
             return Promise.reject(new TypeError('Nobody answers this.'));
         }
         const found = asked[key];
-        const answer = typeof found === 'function' ? (found as (body: unknown) => unknown)(body) : found;
+        let answer: unknown;
+        try {
+            answer = typeof found === 'function' ? (found as (body: unknown) => unknown)(body) : found;
+        } catch (gone) {
+            return Promise.reject(gone as Error);
+        }
         const refused = answer instanceof Refusal;
         return Promise.resolve({
             ok: !refused,
             status: refused ? answer.status : answer === undefined ? 204 : 200,
-            json: () => Promise.resolve(refused ? { detail: answer.detail } : answer),
+            json: () => Promise.resolve(refused ? { detail: answer.detail, ...answer.more } : answer),
         } as Response);
     });
     let where = at;
