@@ -61,11 +61,11 @@ export function open(page: ReactElement, at: string, route: string, person: Pers
         } catch (gone) {
             return Promise.reject(gone as Error);
         }
-        const refused = answer instanceof Refusal;
+        const refusal = answer instanceof Refusal ? answer : null;
         return Promise.resolve({
-            ok: !refused,
-            status: refused ? answer.status : answer === undefined ? 204 : 200,
-            json: () => Promise.resolve(refused ? { detail: answer.detail, ...answer.more } : answer),
+            ok: refusal === null,
+            status: refusal ? refusal.status : answer === undefined ? 204 : 200,
+            json: () => Promise.resolve(refusal ? { detail: refusal.detail, ...refusal.more } : answer),
         } as Response);
     });
     let where = at;
