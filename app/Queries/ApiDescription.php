@@ -32,6 +32,15 @@ final class ApiDescription
             }
         }
         ksort($paths);
+        // Two addresses of one method are told apart by what the longer one names last.
+        $seen = [];
+        foreach ($paths as $path => $operations) {
+            foreach ($operations as $method => $operation) {
+                $id = (string) $operation['operationId'];
+                preg_match_all('/\{(\w+)\}/', $path, $names);
+                $paths[$path][$method]['operationId'] = $seen[$id] = isset($seen[$id]) ? $id.'By'.ucfirst((string) end($names[1])) : $id;
+            }
+        }
 
         return [
             'openapi' => '3.1.0',

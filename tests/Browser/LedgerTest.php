@@ -81,6 +81,8 @@ final class LedgerTest extends BrowserTestCase
         $file = $this->anotherRecord();
         $this->browser->findElement(WebDriverBy::xpath('//input[@type="file"]'))->sendKeys($file);
         $this->see('1 new', 30);
+        // Nobody knows this ledger yet.
+        $this->see('Nothing came from this ledger before');
         // Of one paint it cannot be told whether it is ours; here it is.
         $this->see('Of their paints 4 are known here, 0 are new, and of 1 it cannot be told');
         $this->click('//fieldset[contains(., "Buoy Red")]//label[contains(., "is Sluice & Staithe First, Buoy Red")]/input');
@@ -89,9 +91,11 @@ final class LedgerTest extends BrowserTestCase
         $this->see('Taken in. Its tests count as those of other testers.', 30);
         $here = $this->browser->getCurrentURL();
         $this->click('//main//a[.="Once more by lamplight"]');
-        $this->see('From the ledger at Grey Tide circle');
+        $this->see('From the ledger at Lamplight table');
+        // What it is known by is worked out once more from what the page was sent.
+        $this->see('worked out anew in this browser, it is the same');
         $this->go('/ledger');
-        $this->waitFor('//tr[contains(., "Once more by lamplight") and contains(., "Grey Tide circle")]');
+        $this->waitFor('//tr[contains(., "Once more by lamplight") and contains(., "Lamplight table")]');
         $this->browser->get($here);
         $this->click($this->button('Take it back'));
         $this->waitFor('//h1[.="Records of other ledgers"]');

@@ -242,7 +242,7 @@ final class LedgerTest extends FeatureTestCase
         $two->exchange(0);
         $told = $news();
         self::assertSame(['2026-11-01'], array_values(array_unique(array_map(static fn (string $e): string => substr($e, -10), array_keys($told)))));
-        self::assertSame(1, $told['revision 2 2026-11-01']);
+        self::assertContains('revision 2 2026-11-01', array_keys($told));
         // An older bundle that comes after it changes nothing of what stands.
         Carbon::setTestNow('2026-11-02 10:00:00');
         $two->in(1, static fn (): Bundle => TwoLedgers::takeIn($first));
