@@ -24,8 +24,8 @@ export function Publish({ card, onDone }: { card: Card; onDone: () => void }) {
         <section className="no-print border-t border-ink mt-6 pt-4">
             <h2>Publish</h2>
             <p className="my-1 max-w-prose">
-                A record that anyone can read, print and link to. A place is rounded to one degree, and its name and note stay here.{' '}
-                {again && `Revision ${card.revisions.at(-1)!.number} is public; publishing again adds the next one.`}
+                A record that anyone can read, print and link to. A place is rounded to one degree; its name and note, and what you paid,
+                stay here. {again && `Revision ${card.revisions.at(-1)!.number} is public; publishing again adds the next one.`}
             </p>
             <div className="flex flex-wrap gap-2 items-end my-2">
                 <label className="text-sm min-w-0 max-w-full">
