@@ -231,7 +231,7 @@ final class TakeIn
     {
         $home = $this->homes[$card->ledger_id ?? $this->own->id] ??= Ledger::query()->findOrFail($card->ledger_id ?? $this->own->id);
 
-        return $standing['signature']['key'] === $home->public_key && Signature::holds(Signature::ofStanding($home->uuid, $standing['uuid'], $standing['card'], $standing['withdrawn'], $standing['because'], Entries::second($standing['at'])), $standing['signature']);
+        return $standing['signature']['key'] === $home->public_key && Signature::holds(Signature::ofStanding($home->uuid, $standing['uuid'], $standing['card'], $standing['withdrawn'], $standing['because'], $standing['by'], Entries::second($standing['at'])), $standing['signature']);
     }
 
     /**
@@ -249,7 +249,9 @@ final class TakeIn
         $there = $model::query()->where('uuid', strtolower($entry['uuid']))->first();
         if ($there === null) {
             $there = new $model;
-            $there->forceFill(['uuid' => strtolower($entry['uuid']), 'by_id' => $this->settle->person($said, $entry['by'], $this->from), 'at' => Tests::moment($entry['at']), 'bundle_id' => $this->arrived->id, ...$values])->save();
+            // What this ledger signed itself was said by its own people, whoever brings it.
+            $settle = ($entry['signature']['key'] ?? '') === $this->own->public_key ? $this->settleOwn : $this->settle;
+            $there->forceFill(['uuid' => strtolower($entry['uuid']), 'by_id' => $settle->person($said, $entry['by'], $this->from), 'at' => Tests::moment($entry['at']), 'bundle_id' => $this->arrived->id, ...$values])->save();
         }
 
         return $there;

@@ -153,7 +153,7 @@ final class WriteBundle
             'people' => array_values($people->map(static fn ($u): array => ['uuid' => $u->uuid, 'name' => $u->name])->all()),
             'standings' => array_values($standings->map(static fn (Standing $s): array => [
                 'uuid' => $s->uuid, 'card' => $cardUuids[$s->card_id], 'withdrawn' => $s->withdrawn, 'because' => $s->because, 'by' => $s->by->uuid, 'at' => Entries::second($s->at),
-                'signature' => $s->signature ?? $own->sign(Signature::ofStanding($own->uuid, $s->uuid, $cardUuids[$s->card_id], $s->withdrawn, $s->because, Entries::second($s->at))),
+                'signature' => $s->signature ?? $own->sign(Signature::ofStanding($own->uuid, $s->uuid, $cardUuids[$s->card_id], $s->withdrawn, $s->because, $s->by->uuid, Entries::second($s->at))),
             ])->all()),
             'questions' => array_values($questions->map(static fn (Question $q): array => ['uuid' => $q->uuid, 'card' => $cardUuids[$q->card_id], 'row' => $q->row, 'text' => $q->text, 'by' => $q->by->uuid, 'at' => Entries::second($q->at), 'closedAt' => $q->closed_at === null ? null : Entries::second($q->closed_at)])->all()),
             'answers' => array_values($answers->map(static fn (Answer $a): array => ['uuid' => $a->uuid, 'question' => $a->question->uuid, 'text' => $a->text, 'by' => $a->by->uuid, 'at' => Entries::second($a->at)])->all()),

@@ -60,13 +60,14 @@ final class Signature
     /**
      * What a ledger signs of one of its records being withdrawn, or standing again.
      *
+     * @param string $by UUID of who says it
      * @param string $at ISO 8601, UTC, to the second
      *
      * @return array<string, mixed>
      */
-    public static function ofStanding(string $ledger, string $uuid, string $card, bool $withdrawn, string $because, string $at): array
+    public static function ofStanding(string $ledger, string $uuid, string $card, bool $withdrawn, string $because, string $by, string $at): array
     {
-        return ['format' => self::STANDING, 'ledger' => strtolower($ledger), 'uuid' => strtolower($uuid), 'card' => strtolower($card), 'withdrawn' => $withdrawn, 'because' => $because, 'at' => $at];
+        return ['format' => self::STANDING, 'ledger' => strtolower($ledger), 'uuid' => strtolower($uuid), 'card' => strtolower($card), 'withdrawn' => $withdrawn, 'because' => $because, 'by' => strtolower($by), 'at' => $at];
     }
 
     /** A key in a form that two people compare over the telephone: 64 bits of its SHA-256, four digits at a time. */

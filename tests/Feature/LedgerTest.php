@@ -191,7 +191,7 @@ final class LedgerTest extends FeatureTestCase
         $forge = static fn (string $key): \Closure => static function (array $list, array &$parts) use ($key): array {
             $said = json_decode($parts['said.json'], true);
             foreach ($said['standings'] as $i => $s) {
-                $said['standings'][$i]['signature'] = Signature::of(Signature::ofStanding($list['ledger']['uuid'], $s['uuid'], $s['card'], $s['withdrawn'], $s['because'], $s['at']), $key);
+                $said['standings'][$i]['signature'] = Signature::of(Signature::ofStanding($list['ledger']['uuid'], $s['uuid'], $s['card'], $s['withdrawn'], $s['because'], $s['by'], $s['at']), $key);
             }
             $parts['said.json'] = (string) json_encode($said);
 
@@ -210,12 +210,15 @@ final class LedgerTest extends FeatureTestCase
         $before = $two->in(0, Entries::fingerprint(...));
         $tests = $two->tests(0);
         $two->exchange(0);
-        $two->in(0, static fn () => self::lose(Card::query()->orderByDesc('id')->firstOrFail()));
+        // The last one, and the first, which was withdrawn and asked about.
+        $two->in(0, static fn () => Card::query()->orderBy('id')->get()->filter(static fn (Card $c, int $i): bool => $i !== 1)->each(self::lose(...)));
         self::assertNotSame($before, $two->in(0, Entries::fingerprint(...)));
         $two->exchange(1);
         self::assertSame([$before, $tests], [$two->in(0, Entries::fingerprint(...)), $two->tests(0)]);
         // It is the tester's own again, not somebody's of that name.
-        self::assertSame([null], $two->in(0, static fn (): array => DB::table('cards')->join('users', 'users.id', '=', 'cards.owner_id')->distinct()->pluck('users.ledger_id')->all()));
+        foreach (['cards.owner_id', 'standings.by_id'] as $who) {
+            self::assertSame([null], $two->in(0, static fn (): array => DB::table(explode('.', $who)[0])->join('users', 'users.id', '=', $who)->distinct()->pluck('users.ledger_id')->all()), $who);
+        }
     }
 
     public function testWhatComesLateIsNewsOfTheDayAndTheHighestRevisionStands(): void
