@@ -148,7 +148,7 @@ final class OpenTables
      */
     private static function ofCard(Card $card, array $files): iterable
     {
-        $revision = Revision::query()->where('card_id', $card->id)->orderByDesc('number')->orderByDesc('fingerprint')->first();
+        $revision = Revision::query()->where('card_id', $card->id)->newest()->first();
         if ($revision === null) {
             return;
         }
