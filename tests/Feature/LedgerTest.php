@@ -270,6 +270,30 @@ final class LedgerTest extends FeatureTestCase
         self::assertSame($key, $two->in(0, static fn (): string => (string) Ledger::query()->where('name', 'Saltern Reach sketchers')->where('own', false)->value('public_key')));
     }
 
+    /** Another program may write the same otherwise: what was signed is passed on as it came. */
+    public function testEvidenceIsPassedOnToTheLetter(): void
+    {
+        $two = self::twoWithRecords(1);
+        $path = self::written($two, 0);
+        $key = $two->in(0, static fn (): string => (string) Ledger::own()->secret_key);
+        $written = '';
+        self::rewritten($path, static function (array $list, array &$parts) use ($key, &$written): array {
+            [$entry] = $list['records'];
+            $written = $parts[$entry['evidence']] = (string) json_encode(json_decode($parts[$entry['evidence']]), JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE);
+            $list['records'][0]['signature'] = Signature::of(Signature::ofRecord($entry['home']['uuid'], $entry['card'], $entry['number'], $entry['fingerprint'], hash('sha256', $written)), $key);
+
+            return $list;
+        });
+        $two->in(1, static fn (): Bundle => TwoLedgers::takeIn($path));
+        $file = BundleFile::open(self::written($two, 1), new Schemas);
+        $entry = $file->bundle->records[0];
+        self::assertNotSame('', $written);
+        self::assertSame($written, $file->soundText((string) $entry['evidence']));
+        self::assertTrue(Signature::holds(Signature::ofRecord($entry['home']['uuid'], $entry['card'], $entry['number'], $entry['fingerprint'], hash('sha256', $written)), $entry['signature']));
+        // It counts there as it would have counted as it was first written.
+        self::assertSame($two->tests(0), $two->tests(1));
+    }
+
     private static function lose(Card $card): void
     {
         Settle::clear($card);

@@ -9,6 +9,7 @@ use App\Ledger\Schemas;
 use App\Ledger\WriteBundle;
 use App\Models\Card;
 use App\Models\Question;
+use App\Models\Revision;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\Cgats;
@@ -186,6 +187,29 @@ final class OpenDataTest extends FeatureTestCase
         self::assertStringContainsString(sprintf("%3d %3d %3d\tPaint 0 Withy Colours full strength", $r, $g, $b), $gimp);
         self::assertStringContainsString("-full-strength: $colours;", (string) $this->get('/api/colours.css?code=PB28')->assertOk()->getContent());
         $this->getJson('/api/colours.css?code=PY150')->assertStatus(422);
+    }
+
+    public function testARecordCarriesWhatInstrumentsReadAndNothingOfWhatWasPaid(): void
+    {
+        $this->publish();
+        $this->postJson("/api/cards/{$this->card->uuid}/readings/".self::uuid().'/stand-in')->assertSuccessful();
+        $this->getJson("/api/records/{$this->card->uuid}.json")->assertJsonPath('instruments', []);
+        DB::table('pans')->update(['price_minor' => 940, 'currency' => 'EUR']);
+        $this->postJson("/api/cards/{$this->card->uuid}/publish", ['because' => 'read with an instrument'])->assertCreated();
+        $record = $this->getJson("/api/records/{$this->card->uuid}.json")->assertOk()->assertHeader('X-Fingerprint', 'holds')->json();
+        [$run] = $record['instruments'];
+        self::assertSame(['instrument stand-in', 'stand-in', $this->wren->name], [$run['name'], $run['source'], $run['by']]);
+        self::assertNotNull($run['samples'][0]['spectrum']);
+        // The file has the picture's numbers, then the instrument's with their spectra, and every place says which paint it is.
+        [$picture, $read] = Cgats::read((string) $this->get("/api/records/{$this->card->uuid}.cgats")->assertOk()->getContent());
+        self::assertSame(['picture', 'instrument stand-in'], [$picture->keywords['INSTRUMENTATION'], $read->keywords['INSTRUMENTATION']]);
+        self::assertSame($run['samples'][0]['cell'], $read->rows[0]['SAMPLE_NAME']);
+        self::assertContains('Paint 0', array_column($read->rows, 'SAMPLE_DESCRIPTION'));
+        self::assertEqualsWithDelta($run['samples'][0]['lab'], $read->samples()[0]->lab->toArray(), 0.05);
+        // What it cost is nobody's business, nor is it in what a bundle carries.
+        $bundle = (string) json_encode([$record, Revision::query()->get()->map(static fn (Revision $r): ?array => $r->evidence)], JSON_THROW_ON_ERROR);
+        self::assertStringNotContainsString('9.40', $bundle);
+        self::assertStringNotContainsString('"price"', $bundle);
     }
 
     public function testAStrangerCanFollowTheProtocol(): void
