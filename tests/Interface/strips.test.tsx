@@ -84,6 +84,18 @@ describe('paints under one another', () => {
         await until(() => expect(where()).toBe('/pigments/PB28?pin=a'));
     });
 
+    it('are hidden one by one in the address, and shown again together', async () => {
+        const { where } = show();
+        fireEvent.click(await button(/hide ?Shoal/));
+        await until(() => expect(names()).toEqual(['Channel Blue', 'Dune']));
+        fireEvent.click(await button(/hide ?Dune/));
+        await until(() => expect(where()).toBe('/pigments/PB28?hide=a%2Cc'));
+        expect(words()).toContain('2 hidden show them');
+        fireEvent.click(await button('show them'));
+        await until(() => expect(names()).toEqual(['Shoal', 'Channel Blue', 'Dune']));
+        expect(where()).toBe('/pigments/PB28');
+    });
+
     it('lie edge to edge at one depth, with a seam only where one can be seen', async () => {
         const { where } = show();
         fireEvent.keyDown(document.body, { key: 'd' });

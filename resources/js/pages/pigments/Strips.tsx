@@ -90,6 +90,7 @@ export function Strips({ page, code, label, children }: { page: PaintSet; code?:
                         paint={paint}
                         pinned={shown.pinned.includes(paint.uuid)}
                         onPin={() => shown.pin(paint.uuid)}
+                        onHide={page.paints.length > 1 ? () => shown.hide(paint.uuid) : null}
                         whole={whole}
                         stop={stops[page.stripOrder.indexOf(paint.uuid)] ?? null}
                         aged={light.of(paint)}
@@ -129,6 +130,7 @@ function Row({
     paint,
     pinned,
     onPin,
+    onHide,
     whole,
     stop,
     aged,
@@ -140,6 +142,8 @@ function Row({
     paint: PaintBeside<RatingShown>;
     pinned: boolean;
     onPin: () => void;
+    /** Null: it is the only one. */
+    onHide: (() => void) | null;
     whole: boolean;
     stop: DepthStop | null;
     /** At the dose of the Light dial; undefined: as it was painted. */
@@ -172,6 +176,11 @@ function Row({
                         {pinned ? 'pinned' : 'pin'}
                         <span className="sr-only"> {paint.colourName} to compare</span>
                     </button>
+                    {onHide !== null && (
+                        <button type="button" className="ml-3 text-sm no-print min-h-6 cursor-pointer text-soft underline" onClick={onHide}>
+                            hide<span className="sr-only"> {paint.colourName}</span>
+                        </button>
+                    )}
                 </div>
                 <div role="cell" className={whole ? 'col-span-full lg:col-span-1' : ''}>
                     {whole ? (
@@ -261,11 +270,12 @@ function Swatch({
 
 const SORTS = { hue: 'measured hue', maker: 'maker', name: 'name', dose: 'light on it, least first' };
 
-/** Which paints are shown, in which order, and which are pinned to be compared: ?by=, ?only=, ?pin= in the address. */
+/** Which paints are shown or hidden, in which order, and which are pinned: ?by=, ?only=, ?hide=, ?pin= in the address. */
 function useShown(page: PaintSet, query: URLSearchParams, setQuery: ReturnType<typeof useSearchParams>[1]) {
     const by = query.get('by') ?? 'hue';
     const only = query.get('only') ?? '';
-    const pinned = (query.get('pin') ?? '').split(',').filter((uuid) => page.paints.some((p) => p.uuid === uuid));
+    const named = (key: string) => (query.get(key) ?? '').split(',').filter((uuid) => page.paints.some((p) => p.uuid === uuid));
+    const [pinned, hidden] = [named('pin'), named('hide')];
     const set = (key: string, value: string) => {
         const next = new URLSearchParams(query);
         if (value === '') {
@@ -281,6 +291,7 @@ function useShown(page: PaintSet, query: URLSearchParams, setQuery: ReturnType<t
             : (p.properties[by as Property]?.pooled?.value ?? p.properties[by as Property]?.measured?.value ?? null);
     const paints = page.paints.filter(
         (p) =>
+            !hidden.includes(p.uuid) &&
             (only !== 'single' || p.statement.singlePigment) &&
             (only !== 'measured' || page.stripOrder.includes(p.uuid)) &&
             (only !== 'pinned' || pinned.includes(p.uuid)) &&
@@ -333,6 +344,14 @@ function useShown(page: PaintSet, query: URLSearchParams, setQuery: ReturnType<t
                         ))}
                 </select>
             </label>
+            {hidden.length > 0 && (
+                <span>
+                    {hidden.length} hidden{' '}
+                    <button type="button" className="link" onClick={() => set('hide', '')}>
+                        show {hidden.length === 1 ? 'it' : 'them'}
+                    </button>
+                </span>
+            )}
             <span className="ml-auto">
                 {pinned.length < 2 ? (
                     <span className="text-soft">Pin two to eight paints to compare them closely</span>
@@ -347,7 +366,8 @@ function useShown(page: PaintSet, query: URLSearchParams, setQuery: ReturnType<t
         </div>
     );
     const pin = (uuid: string) => set('pin', (pinned.includes(uuid) ? pinned.filter((p) => p !== uuid) : [...pinned, uuid]).join(','));
-    return { paints, pinned, pin, head };
+    const hide = (uuid: string) => set('hide', [...hidden, uuid].join(','));
+    return { paints, pinned, pin, hide, head };
 }
 
 /** The Light dial over the strips of a code: ?light= in the address, in Mlx h. Other sets have none yet. */
