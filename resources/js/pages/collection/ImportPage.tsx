@@ -1,9 +1,9 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
-import { useRef } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { call, get, newUuid, post, remove } from '../../api/client';
 import { day } from '../../components/paint/words';
+import { DropFile } from '../../components/ui/DropFile';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
@@ -51,7 +51,6 @@ export default function ImportPage() {
 }
 
 function Choose() {
-    const file = useRef<HTMLInputElement>(null);
     const { error, busy, saving } = useSaving();
     const go = useNavigate();
     const before = useQuery({
@@ -74,39 +73,14 @@ function Choose() {
                 A CSV file with one pan to a row, in any order of columns. You see what each row would do before anything is made, and can
                 take it all back afterwards.
             </p>
-            <div
-                className="hatched p-8 my-4 max-w-2xl"
-                onDragOver={(e) => e.preventDefault()}
-                onDrop={(e) => {
-                    e.preventDefault();
-                    const f = e.dataTransfer.files[0];
-                    if (f) {
-                        void send(f);
-                    }
-                }}
-            >
-                <div className="bg-surround p-4 flex flex-wrap gap-3 items-center">
-                    <input
-                        ref={file}
-                        type="file"
-                        accept=".csv,.tsv,.txt,text/csv,text/plain"
-                        className="sr-only"
-                        tabIndex={-1}
-                        aria-label="CSV file"
-                        onChange={(e) => {
-                            const f = e.target.files?.[0];
-                            e.target.value = '';
-                            if (f) {
-                                void send(f);
-                            }
-                        }}
-                    />
-                    <button type="button" className="button" data-main disabled={busy} onClick={() => file.current?.click()}>
-                        Choose a CSV file
-                    </button>
-                    <span>or drop it here; up to 20 MB</span>
-                </div>
-            </div>
+            <DropFile
+                label="CSV file"
+                accept=".csv,.tsv,.txt,text/csv,text/plain"
+                button="Choose a CSV file"
+                hint="or drop it here; up to 20 MB"
+                busy={busy}
+                onFile={(f) => void send(f)}
+            />
             <Problem error={error} />
             <p>
                 <a href="/api/collection.csv">Export my collection as CSV</a>: every field, and the columns that came in with a spreadsheet.

@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
-import { useRef } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { call, get, newUuid } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import { day } from '../../components/paint/words';
+import { DropFile } from '../../components/ui/DropFile';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
@@ -16,7 +16,6 @@ interface Bundles {
 export default function BundlesPage() {
     const person = useSession();
     const steward = person?.isSteward ?? false;
-    const file = useRef<HTMLInputElement>(null);
     const { error: fault, busy, saving } = useSaving();
     const go = useNavigate();
     const { data, error } = useQuery({ queryKey: keys.bundles(), queryFn: () => get<Bundles>('bundles'), enabled: steward });
@@ -43,39 +42,14 @@ export default function BundlesPage() {
                 in; it comes in whole or not at all, and can be taken back. What it says counts as the tests of other testers, and says for
                 ever where it is from.
             </p>
-            <div
-                className="hatched p-8 my-4 max-w-2xl"
-                onDragOver={(e) => e.preventDefault()}
-                onDrop={(e) => {
-                    e.preventDefault();
-                    const f = e.dataTransfer.files[0];
-                    if (f) {
-                        void send(f);
-                    }
-                }}
-            >
-                <div className="bg-surround p-4 flex flex-wrap gap-3 items-center">
-                    <input
-                        ref={file}
-                        type="file"
-                        accept=".zip,application/zip"
-                        className="sr-only"
-                        tabIndex={-1}
-                        aria-label="Bundle"
-                        onChange={(e) => {
-                            const f = e.target.files?.[0];
-                            e.target.value = '';
-                            if (f) {
-                                void send(f);
-                            }
-                        }}
-                    />
-                    <button type="button" className="button" data-main disabled={busy} onClick={() => file.current?.click()}>
-                        {busy ? 'Sending …' : 'Choose a bundle'}
-                    </button>
-                    <span>or drop it here; a ZIP file of up to 500 MB</span>
-                </div>
-            </div>
+            <DropFile
+                label="Bundle"
+                accept=".zip,application/zip"
+                button={busy ? 'Sending …' : 'Choose a bundle'}
+                hint="or drop it here; a ZIP file of up to 500 MB"
+                busy={busy}
+                onFile={(f) => void send(f)}
+            />
             <Problem error={fault ?? error} />
             {data === undefined ? (
                 error ? null : (

@@ -4,6 +4,7 @@ import { Link, useSearchParams } from 'react-router';
 import { get, put } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import { day } from '../../components/paint/words';
+import { Pages } from '../../components/ui/Pages';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
@@ -96,21 +97,7 @@ export default function LedgerPage() {
                     </table>
                 </Wide>
             )}
-            {data.pages > 1 && (
-                <p className="my-3 flex gap-4">
-                    {data.page > 1 && (
-                        <button type="button" className="link" onClick={() => go({ page: String(data.page - 1) })}>
-                            Newer
-                        </button>
-                    )}
-                    Page {data.page} of {data.pages}
-                    {data.page < data.pages && (
-                        <button type="button" className="link" onClick={() => go({ page: String(data.page + 1) })}>
-                            Older
-                        </button>
-                    )}
-                </p>
-            )}
+            <Pages page={data.page} pages={data.pages} onGo={(p) => go({ page: String(p) })} before="Newer" after="Older" />
             <TakeAlong ledger={ledger.data} />
         </>
     );

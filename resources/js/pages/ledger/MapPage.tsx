@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
 import { get } from '../../api/client';
 import { keys } from '../../api/queryKeys';
+import { Pages } from '../../components/ui/Pages';
 import { Loading, Problem } from '../../components/ui/states';
 import { useSession } from '../../components/ui/useSession';
 import { Wide } from '../../components/ui/Wide';
@@ -156,21 +157,7 @@ export default function MapPage() {
                         </tbody>
                     </table>
                 </Wide>
-                {data.pages > 1 && (
-                    <p className="my-3 flex gap-4 no-print">
-                        {page > 1 && (
-                            <button type="button" className="link" onClick={() => go({ order, page: String(page - 1) })}>
-                                Before
-                            </button>
-                        )}
-                        Page {page} of {data.pages}
-                        {page < data.pages && (
-                            <button type="button" className="link" onClick={() => go({ order, page: String(page + 1) })}>
-                                Next
-                            </button>
-                        )}
-                    </p>
-                )}
+                <Pages page={page} pages={data.pages} onGo={(p) => go({ order, page: String(p) })} />
             </section>
         </>
     );

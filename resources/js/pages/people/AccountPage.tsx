@@ -4,6 +4,7 @@ import { useState, type FormEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { get, put, remove } from '../../api/client';
 import { day } from '../../components/paint/words';
+import { NewPassword } from '../../components/ui/NewPassword';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
@@ -139,18 +140,7 @@ function Password({ onKept }: { onKept: (account: Account) => void }) {
                 Present one
                 <input className="block w-full" type="password" name="current" required autoComplete="current-password" />
             </label>
-            <label className="block my-2">
-                New one, at least 12 characters
-                <input
-                    className="block w-full"
-                    type="password"
-                    name="password"
-                    required
-                    minLength={12}
-                    maxLength={128}
-                    autoComplete="new-password"
-                />
-            </label>
+            <NewPassword label="New one, at least 12 characters" />
             <button className="button" disabled={busy}>
                 Change it
             </button>

@@ -1,6 +1,7 @@
 import { useState, type FormEvent } from 'react';
 import { Link } from 'react-router';
 import { post } from '../../api/client';
+import { NewPassword } from '../../components/ui/NewPassword';
 import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 
@@ -37,18 +38,7 @@ export default function JoinPage() {
                 E-mail, to sign in with
                 <input className="block w-full mt-1" type="email" name="email" required maxLength={200} autoComplete="email" />
             </label>
-            <label className="block my-3">
-                Password, at least 12 characters
-                <input
-                    className="block w-full mt-1"
-                    type="password"
-                    name="password"
-                    required
-                    minLength={12}
-                    maxLength={128}
-                    autoComplete="new-password"
-                />
-            </label>
+            <NewPassword label="Password, at least 12 characters" />
             <button className="button" data-main disabled={busy}>
                 Come in
             </button>

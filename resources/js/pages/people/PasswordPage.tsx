@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { post } from '../../api/client';
+import { NewPassword } from '../../components/ui/NewPassword';
 import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 
@@ -25,19 +26,7 @@ export default function PasswordPage() {
             <h1>Set your password</h1>
             <p className="my-2">At least 12 characters; a few words in a row are good. You are signed in at once.</p>
             <Problem error={error} />
-            <label className="block my-3">
-                New password
-                <input
-                    className="block w-full mt-1"
-                    type="password"
-                    name="password"
-                    required
-                    minLength={12}
-                    maxLength={128}
-                    autoComplete="new-password"
-                    autoFocus
-                />
-            </label>
+            <NewPassword label="New password" autoFocus />
             <button className="button" data-main disabled={busy}>
                 Set it
             </button>

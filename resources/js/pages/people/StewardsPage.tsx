@@ -3,6 +3,7 @@ import { Link, useSearchParams } from 'react-router';
 import { get, put } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import { day } from '../../components/paint/words';
+import { Pages } from '../../components/ui/Pages';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
@@ -111,21 +112,13 @@ export default function StewardsPage() {
                         </tbody>
                     </table>
                 </Wide>
-                {trail.data.pages > 1 && (
-                    <p className="my-3 flex gap-4">
-                        {trail.data.page > 1 && (
-                            <button type="button" className="link" onClick={() => go({ page: String(trail.data.page - 1) })}>
-                                Later
-                            </button>
-                        )}
-                        Page {trail.data.page} of {trail.data.pages}
-                        {trail.data.page < trail.data.pages && (
-                            <button type="button" className="link" onClick={() => go({ page: String(trail.data.page + 1) })}>
-                                Earlier
-                            </button>
-                        )}
-                    </p>
-                )}
+                <Pages
+                    page={trail.data.page}
+                    pages={trail.data.pages}
+                    onGo={(p) => go({ page: String(p) })}
+                    before="Later"
+                    after="Earlier"
+                />
             </section>
         </>
     );
