@@ -69,14 +69,26 @@ final class TakeBack
     /** @param list<int> $going ids of the cards that would go */
     private static function refuseWhatIsTalkedAbout(Bundle $bundle, array $going): void
     {
-        $said = 0;
+        $notOfIt = static fn (string $table): \Closure => static fn ($q) => $q->whereNull("$table.bundle_id")->orWhere("$table.bundle_id", '<>', $bundle->id);
+        // What was answered here to a question that the bundle brought, of whatever record, would go with the question.
+        $answered = static fn () => DB::table('answers')->join('questions', 'questions.id', '=', 'answers.question_id')->where($notOfIt('answers'));
+        $said = self::closedHere($bundle) + $answered()->where('questions.bundle_id', $bundle->id)->count();
         foreach (array_chunk($going, 500) as $some) {
-            $said += Settle::verdictsOf($some)->count() + DB::table('questions')->whereIn('card_id', $some)->where(static fn ($q) => $q->whereNull('bundle_id')->orWhere('bundle_id', '<>', $bundle->id))->count()
-                + DB::table('answers')->join('questions', 'questions.id', '=', 'answers.question_id')->whereIn('questions.card_id', $some)->where(static fn ($q) => $q->whereNull('answers.bundle_id')->orWhere('answers.bundle_id', '<>', $bundle->id))->count();
+            $said += Settle::verdictsOf($some)->count() + DB::table('questions')->whereIn('card_id', $some)->where($notOfIt('questions'))->count() + $answered()->whereIn('questions.card_id', $some)->where($notOfIt('questions'))->count();
         }
         if ($said > 0) {
-            throw new CoreException("Records of this bundle were asked about or judged here since ($said questions, answers and judgements), so it is no longer taken back. Nothing was changed.");
+            throw new CoreException('Records of this bundle were asked about or judged here since ('.($said === 1 ? 'one question, answer or judgement' : "$said questions, answers and judgements").'), so it is no longer taken back. Nothing was changed.');
         }
+    }
+
+    /** Questions that the bundle brought and that people of this house closed since: in a copy of a ledger the same people ask and close. */
+    private static function closedHere(Bundle $bundle): int
+    {
+        $closed = DB::table('questions')->where('bundle_id', $bundle->id)->whereNotNull('closed_at')->pluck('id');
+        // What a bundle closed says what it was before; the first of them found it open unless it was closed here.
+        $first = DB::table('bundle_changes')->where('table', 'questions')->whereIn('row_id', $closed)->orderByDesc('id')->pluck('before', 'row_id');
+
+        return $closed->filter(static fn (int $id): bool => ! isset($first[$id]) || json_decode((string) $first[$id], true)['closed_at'] !== null)->count();
     }
 
     private static function settleAgain(Card $card): void

@@ -262,9 +262,7 @@ final class TakeIn
     {
         $closed = $at === null ? null : Tests::moment($at);
         if ($closed !== null && ($question->closed_at === null || $closed->lessThan($question->closed_at))) {
-            if ($question->bundle_id !== $this->arrived->id) {
-                DB::table('bundle_changes')->insert(['bundle_id' => $this->arrived->id, 'table' => 'questions', 'row_id' => $question->id, 'before' => json_encode(['closed_at' => $question->closed_at?->toDateTimeString()])]);
-            }
+            DB::table('bundle_changes')->insert(['bundle_id' => $this->arrived->id, 'table' => 'questions', 'row_id' => $question->id, 'before' => json_encode(['closed_at' => $question->closed_at?->toDateTimeString()])]);
             $question->update(['closed_at' => $closed]);
         }
     }

@@ -22,6 +22,7 @@ use App\Queries\Digest;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\Signature;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
@@ -251,6 +252,31 @@ final class LedgerTest extends FeatureTestCase
         $two->in(1, static fn (): Bundle => TwoLedgers::takeIn($first));
         $listed = $two->in(1, fn (): array => $this->getJson('/api/records')->assertOk()->json('records'));
         self::assertSame([[2, '2026-04-01'], [1, '2026-03-01']], array_map(static fn (array $r): array => [$r['number'], substr($r['publishedAt'], 0, 10)], $listed));
+    }
+
+    public function testABundleStaysWhoseQuestionsWereAnsweredOrClosedHere(): void
+    {
+        foreach (['answered', 'closed'] as $done) {
+            $two = TwoLedgers::begin(new Randomizer(new Mt19937(11)), self::folder(), false);
+            $two->publish(1);
+            $two->exchange(1);
+            $two->publish(0);
+            // They ask about our record, which no bundle of theirs could take away.
+            $two->in(0, static fn () => Question::query()->create(['uuid' => self::uuid(), 'by_id' => 1, 'at' => now(), 'card_id' => Card::query()->whereNotNull('ledger_id')->firstOrFail()->id, 'row' => null, 'text' => 'Which water?']));
+            $two->exchange(0);
+            $two->in(1, static function () use ($done): void {
+                $question = Question::query()->firstOrFail();
+                $done === 'answered' ? Answer::query()->create(['uuid' => self::uuid(), 'by_id' => 1, 'at' => now(), 'question_id' => $question->id, 'text' => 'From the well.']) : $question->update(['closed_at' => now()]);
+            });
+            $before = $two->rows(1);
+            try {
+                $two->in(1, static fn () => TakeBack::of(Bundle::query()->where('state', 'taken')->firstOrFail()));
+                self::fail("$done, and taken back all the same");
+            } catch (CoreException $e) {
+                self::assertStringContainsString('(one question, answer or judgement), so it is no longer taken back', $e->getMessage());
+            }
+            self::assertSame($before, $two->rows(1));
+        }
     }
 
     public function testAThirdLedgerHoldsARecordByTheSignatureOfTheFirst(): void
