@@ -134,7 +134,8 @@ export function LightDial({
                 />
             </Slider.Root>
             <output>
-                {unfaded ? 'unfaded' : inWords(mlxh, yearly, none)} <span className="num text-sm text-soft">{mlxh.toFixed(1)} Mlx h</span>
+                {unfaded ? 'unfaded' : inWords(mlxh, yearly, none)}{' '}
+                <span className="num ml-1 text-sm text-soft">{mlxh.toFixed(1)} Mlx h</span>
                 {where && <span className="text-sm text-soft"> · {where}</span>}
             </output>
             <span className="text-sm text-soft">arrows: checks; Shift: between; hold Space: unfaded</span>

@@ -130,8 +130,8 @@ export default function BundlePage() {
                     {data.state === 'looked' && !report.met && (
                         <p className="my-2 max-w-prose">
                             Nothing came from this ledger before. Whoever made this bundle signed it with the key{' '}
-                            <strong className="font-semibold num">{report.key}</strong>: ask them whether that is the one on their own
-                            ledger&apos;s page. From now on nothing is taken for theirs that another key signed.
+                            <strong className="font-semibold num whitespace-nowrap">{report.key}</strong>: ask them whether that is the one
+                            on their own ledger&apos;s page. From now on nothing is taken for theirs that another key signed.
                         </p>
                     )}
                     {data.state === 'looked' && <Answers data={data} />}

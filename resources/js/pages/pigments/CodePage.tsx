@@ -75,7 +75,7 @@ function Heading({ page }: { page: Page }) {
             )}
             <Follow kind="code" of={page.code} what="this code" />
             <a className="text-sm no-print" href={`/feed.atom?code=${encodeURIComponent(page.code)}`}>
-                Follow
+                Atom feed
             </a>
             <button type="button" className={`link text-sm no-print ${page.stripOrder.length > 0 ? '' : 'ml-auto'}`} onClick={turnSurround}>
                 Surround <kbd className="num">s</kbd>
