@@ -108,14 +108,16 @@ final class RunMeasurement
         $dose = $check === null ? 0.0 : WindowDose::atCheck($check, WindowDose::of($measurement->card))->mlxh ?? 0.0;
         $picture = $measurement->picture;
         $layout = $measurement->card->kind === CardKind::Pocket->value ? self::swatch($picture->setRelation('card', $measurement->card)) : KeepReadings::painted($measurement->card);
+        // What is printed on the sheet is what it said when it was printed, whatever was really painted on it.
+        $print = SheetPress::print($measurement->card->kind === CardKind::Pocket->value ? $layout : $measurement->card->cardLayout());
         $tell = static fn (int $done, int $all) => $report("Stand-in: window $done of $all", $done / $all);
         if ($picture->device === 'camera') {
             // Every photograph is another one: the hand is never in the same place twice.
             $shot = Shot::inside($picture->id);
-            $scan = CameraStandIn::shoot($layout, self::STAND_IN_SEED, $shot, $dose, TargetStandIn::full(), null, "|$picture->id", $picture->wet, $tell, SheetPress::print($layout));
+            $scan = CameraStandIn::shoot($layout, self::STAND_IN_SEED, $shot, $dose, TargetStandIn::full(), null, "|$picture->id", $picture->wet, $tell, $print);
             $bytes = PhotoWriter::encode($scan, $shot);
         } else {
-            $scan = ScannerStandIn::scan($layout, self::STAND_IN_SEED, (float) config('stand-ins.dpi'), $dose, $tell, null, SheetPress::print($layout));
+            $scan = ScannerStandIn::scan($layout, self::STAND_IN_SEED, (float) config('stand-ins.dpi'), $dose, $tell, null, $print);
             $bytes = PngWriter::encode($scan);
         }
         $sha256 = PictureStore::keep($bytes, $picture->extension);
