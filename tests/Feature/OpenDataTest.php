@@ -189,6 +189,16 @@ final class OpenDataTest extends FeatureTestCase
         $this->getJson('/api/colours.css?code=PY150')->assertStatus(422);
     }
 
+    public function testAWholeLedgerIsWrittenWithoutSettingALimitToWhateverComesAfter(): void
+    {
+        $this->publish();
+        $before = ini_get('max_execution_time');
+        foreach (['/api/ledger/bundle.zip', '/api/ledger/datapackage.zip', '/api/ledger/tables/records.csv'] as $file) {
+            $this->get($file)->assertOk();
+        }
+        self::assertSame($before, ini_get('max_execution_time'));
+    }
+
     public function testARecordCarriesWhatInstrumentsReadAndNothingOfWhatWasPaid(): void
     {
         $this->publish();

@@ -25,6 +25,15 @@ abstract class Controller
         return $this->user($request) ?? abort(401);
     }
 
+    /** Seconds that writing a whole ledger may take. */
+    private const LONG_S = 300;
+
+    /** Gives a request more time than most have. On the command line there is no limit, and one that is set there would hold for all that comes after. */
+    protected static function takesLong(): void
+    {
+        PHP_SAPI === 'cli' ?: set_time_limit(self::LONG_S);
+    }
+
     /** A file that came with the request, whole. */
     protected function file(Request $request, string $name): UploadedFile
     {

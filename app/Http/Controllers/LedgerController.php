@@ -75,7 +75,7 @@ final class LedgerController extends Controller
             $about = "records of $tester->name";
         }
         $path = WriteBundle::beside();
-        set_time_limit(300);
+        self::takesLong();
         WriteBundle::to($path, $cards, $about, (bool) ($values['pictures'] ?? false));
         $name = Str::slug(implode(' ', array_filter([Ledger::own()->words(), $code, now()->toDateString()]))).'.zip';
 

@@ -54,7 +54,7 @@ final class OpenDataController extends Controller
         if (! isset(OpenTables::TABLES[$table])) {
             throw new CoreException("There is no table called \"$table\".");
         }
-        set_time_limit(300);
+        self::takesLong();
 
         return new StreamedResponse(static function () use ($table): void {
             $out = fopen('php://output', 'wb');
@@ -66,7 +66,7 @@ final class OpenDataController extends Controller
     public function package(): BinaryFileResponse
     {
         $path = WriteBundle::beside();
-        set_time_limit(300);
+        self::takesLong();
         OpenTables::package($path);
 
         return (new BinaryFileResponse($path, 200, ['Content-Type' => 'application/zip', 'Content-Disposition' => 'attachment; filename="'.Str::slug(Ledger::own()->words()).'-datapackage.zip"']))->deleteFileAfterSend();
