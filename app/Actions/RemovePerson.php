@@ -115,7 +115,8 @@ final class RemovePerson
         // Their name stands in records of others too: verdicts, readings, answers. Kept as text of either spelling, and compressed.
         $written = array_unique([(string) json_encode($user->name), (string) json_encode($user->name, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES)]);
         $namesThem = static fn (?string $kept): bool => $kept !== null && array_filter($written, static fn (string $w): bool => str_contains(CompressedJson::text($kept), $w)) !== [];
-        foreach (DB::table('revisions')->orderBy('id')->select('id', 'record', 'evidence')->lazyById(50) as $kept) {
+        // What another ledger signed names people of its own, and is passed on to the letter.
+        foreach (DB::table('revisions')->whereNull('signature')->orderBy('id')->select('id', 'record', 'evidence')->lazyById(50) as $kept) {
             if (! $namesThem($kept->record) && ! $namesThem($kept->evidence)) {
                 continue;
             }

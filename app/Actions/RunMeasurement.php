@@ -107,9 +107,11 @@ final class RunMeasurement
         $check = $measurement->picture->fadeCheck;
         $dose = $check === null ? 0.0 : WindowDose::atCheck($check, WindowDose::of($measurement->card))->mlxh ?? 0.0;
         $picture = $measurement->picture;
-        $layout = $measurement->card->kind === CardKind::Pocket->value ? self::swatch($picture->setRelation('card', $measurement->card)) : KeepReadings::painted($measurement->card);
+        $card = $measurement->card;
+        $swatch = $card->kind === CardKind::Pocket->value ? self::swatch($picture->setRelation('card', $card)) : null;
+        $layout = $swatch ?? KeepReadings::painted($card);
         // What is printed on the sheet is what it said when it was printed, whatever was really painted on it.
-        $print = SheetPress::print($measurement->card->kind === CardKind::Pocket->value ? $layout : $measurement->card->cardLayout());
+        $print = SheetPress::print($swatch ?? $card->cardLayout());
         $tell = static fn (int $done, int $all) => $report("Stand-in: window $done of $all", $done / $all);
         if ($picture->device === 'camera') {
             // Every photograph is another one: the hand is never in the same place twice.

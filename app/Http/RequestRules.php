@@ -6,6 +6,7 @@ namespace App\Http;
 
 use App\Models\User;
 use App\Queries\MethodSource;
+use Illuminate\Auth\Access\Gate as OpenGate;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Http\Request;
 use Illuminate\Routing\Route;
@@ -24,45 +25,41 @@ final class RequestRules
         if (! str_contains(MethodSource::of($method), '$request->validate(')) {
             return [];
         }
-        $met = new class extends \RuntimeException {
+        $request = (new class extends Request {
             /** @var array<string, mixed> */
             public array $rules = [];
-        };
-        $kept = Request::hasMacro('validate') ? (new \ReflectionProperty(Request::class, 'macros'))->getValue()['validate'] : null;
-        Request::macro('validate', function (array $rules) use ($met): never {
-            $met->rules = $rules;
-            throw $met;
-        });
-        Gate::before(static fn (?User $user): ?bool => self::$asking ? true : null);
-        self::$asking = true;
+
+            /** @param array<string, mixed> $rules */
+            public function validate(array $rules): never
+            {
+                $this->rules = $rules;
+                throw new \RuntimeException('Met.');
+            }
+        })::create('/'.$route->uri(), $route->methods()[0]);
+        $user = static fn (): User => (new User)->forceFill(['id' => 0, 'is_steward' => true]);
+        $request->setRouteResolver(static fn (): Route => $route);
+        $request->setUserResolver($user);
+        $gate = Gate::getFacadeRoot();
+        Gate::swap((new OpenGate(app(), $user))->before(static fn (): bool => true));
         DB::beginTransaction();
         try {
-            $method->invokeArgs(app()->make($class), array_map(static fn (\ReflectionParameter $p): mixed => self::standIn($p, $route), $method->getParameters()));
+            $method->invokeArgs(app()->make($class), array_map(static fn (\ReflectionParameter $p): mixed => self::standIn($p, $request), $method->getParameters()));
         } catch (\Throwable) {
             // Met, or it asked for something that is not there.
         } finally {
             DB::rollBack();
-            self::$asking = false;
-            Request::macro('validate', $kept ?? fn (): array => []);
+            Gate::swap($gate);
         }
 
-        return $met->rules;
+        return $request->rules;
     }
 
-    private static bool $asking = false;
-
-    private static function standIn(\ReflectionParameter $parameter, Route $route): mixed
+    private static function standIn(\ReflectionParameter $parameter, Request $request): mixed
     {
         $type = $parameter->getType() instanceof \ReflectionNamedType ? $parameter->getType()->getName() : 'string';
-        if (is_a($type, Request::class, true)) {
-            $request = Request::create('/'.$route->uri(), $route->methods()[0]);
-            $request->setRouteResolver(static fn (): Route => $route);
-            $request->setUserResolver(static fn (): User => (new User)->forceFill(['id' => 0, 'is_steward' => true]));
-
-            return $request;
-        }
 
         return match (true) {
+            is_a($type, Request::class, true) => $request,
             is_a($type, Model::class, true) => (new $type)->forceFill(['id' => 0]),
             $type === 'int' => 0,
             $type === 'string' => '',

@@ -27,6 +27,9 @@ final class Look
     /** @var array<string, string> key by UUID of a ledger: as known here, else the first that the bundle says */
     private array $keys;
 
+    /** Whether anything came from the ledger before. */
+    private readonly bool $met;
+
     /** @var array<string, string> name of a part of any record => card that it is of, as met in this bundle */
     private array $parts = [];
 
@@ -35,6 +38,7 @@ final class Look
         $this->schemas = new Schemas;
         $this->file = BundleFile::open($arrived->path(), $this->schemas);
         $this->keys = Ledger::query()->pluck('public_key', 'uuid')->all();
+        $this->met = isset($this->keys[strtolower($this->file->bundle->ledger['uuid'])]);
         $this->checkSender();
     }
 
@@ -102,7 +106,7 @@ final class Look
         $of = array_count_values(array_column($paints, 'does'));
 
         return [
-            'ledger' => $bundle->ledger, 'key' => Signature::aloud($bundle->key), 'met' => Ledger::query()->where('uuid', strtolower($bundle->ledger['uuid']))->exists(), 'madeAt' => $bundle->madeAt, 'about' => $bundle->about, 'records' => count($bundle->records), ...$counts, 'listed' => $listed, 'faults' => $faults, 'sound' => $sound,
+            'ledger' => $bundle->ledger, 'key' => Signature::aloud($bundle->key), 'met' => $this->met, 'madeAt' => $bundle->madeAt, 'about' => $bundle->about, 'records' => count($bundle->records), ...$counts, 'listed' => $listed, 'faults' => $faults, 'sound' => $sound,
             'paints' => ['same' => $of['same'] ?? 0, 'new' => $of['new'] ?? 0, 'unsure' => array_map(static fn (string $uuid, array $p): array => ['uuid' => $uuid, 'words' => $p['words'], 'candidates' => $p['candidates']], array_keys($unsure = array_filter($paints, static fn (array $p): bool => $p['does'] === 'unsure')), $unsure)],
             'pictures' => count(array_filter($pictures)), 'picturesMissing' => count($pictures) - count(array_filter($pictures)), 'incomparable' => $incomparable, 'said' => count($said['standings']) + count($said['questions']) + count($said['answers']),
         ];

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Actions\PublishRecord;
+use App\Actions\RemovePerson;
 use App\Actions\WithdrawRecord;
 use App\Ledger\BundleFile;
 use App\Ledger\Entries;
@@ -316,6 +317,13 @@ final class LedgerTest extends FeatureTestCase
         self::assertNotSame('', $written);
         self::assertSame($written, $file->soundText((string) $entry['evidence']));
         self::assertTrue(Signature::holds(Signature::ofRecord($entry['home']['uuid'], $entry['card'], $entry['number'], $entry['fingerprint'], hash('sha256', $written)), $entry['signature']));
+        // Somebody there of the same name who leaves takes no name out of it.
+        $two->in(1, static function () use ($two): void {
+            $namesake = User::query()->where('is_steward', false)->whereNull('ledger_id')->firstOrFail();
+            $namesake->update(['name' => $two->in(0, static fn (): string => Card::query()->firstOrFail()->owner->name)]);
+            RemovePerson::from($namesake, 'N.', null);
+        });
+        self::assertSame($written, BundleFile::open(self::written($two, 1), new Schemas)->soundText((string) $entry['evidence']));
         // It counts there as it would have counted as it was first written.
         self::assertSame($two->tests(0), $two->tests(1));
     }

@@ -45,9 +45,12 @@ final class TalkTest extends FeatureTestCase
         $this->putJson("/api/questions/$question", ['card' => $card->uuid, 'row' => 1, 'text' => ' Which batch? '])->assertCreated();
         // Sent twice it is asked once.
         $this->putJson("/api/questions/$question", ['card' => $card->uuid, 'row' => 1, 'text' => 'Which batch?'])->assertOk();
+        // Other words under its name are not dropped in silence.
+        $this->putJson("/api/questions/$question", ['card' => $card->uuid, 'row' => 1, 'text' => 'Which batch, and which water?'])->assertStatus(428);
         $this->actingAs($this->wren)->putJson("/api/questions/$question", ['card' => $card->uuid, 'text' => 'Mine?'])->assertStatus(422);
         $answer = self::uuid();
         $this->putJson("/api/questions/$question/answers/$answer", ['text' => 'W-1.'])->assertCreated();
+        $this->putJson("/api/questions/$question/answers/$answer", ['text' => 'W-2.'])->assertStatus(428);
         $this->putJson("/api/questions/$question/closing")->assertForbidden();
         $asked = $this->getJson("/api/records/$card->uuid.json")->json('standing.questions');
         self::assertSame([['Which batch?', 'other', null, 'W-1.', true]], array_map(static fn (array $q): array => [$q['text'], $q['by'], $q['closed'], $q['answers'][0]['text'], $q['answers'][0]['tester']], $asked));

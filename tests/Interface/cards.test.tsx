@@ -5,7 +5,7 @@ import { Corrections, CorrectRow, RemoveCard } from '../../resources/js/pages/ca
 import { FadeCourse } from '../../resources/js/pages/cards/FadeCourse';
 import { FadeLight } from '../../resources/js/pages/cards/FadeLight';
 import { Hang, since } from '../../resources/js/pages/cards/Hang';
-import { button, open, Refusal, tester, until, words } from './page';
+import { button, openPart, Refusal, tester, until, words } from './page';
 
 const hanging = {
     uuid: 'h1',
@@ -54,19 +54,12 @@ const light = {
     glass: {},
     choices: { facings: [], panes: [], skies: [] },
 };
-const show = (part: (done: () => void) => React.ReactElement, answers: object = {}) => {
-    let done = 0;
-    return {
-        ...open(
-            part(() => done++),
-            '/cards/c1',
-            '/cards/:uuid',
-            tester,
-            { 'GET cards/c1/light': light, 'GET capture': { targets: [], profiles: [] }, ...answers },
-        ),
-        done: () => done,
-    };
-};
+const show = (part: (done: () => void) => React.ReactElement, answers: object = {}) =>
+    openPart(part, '/cards/c1', '/cards/:uuid', tester, {
+        'GET cards/c1/light': light,
+        'GET capture': { targets: [], profiles: [] },
+        ...answers,
+    });
 
 describe('the course of a fade card', () => {
     const check = (changes: object = {}) => ({

@@ -88,6 +88,21 @@ export function open(page: ReactElement, at: string, route: string, person: Pers
     return { sent, where: () => where, answers: asked, ...shown };
 }
 
+/** A part of a page that says when it has saved: how often it did is told by "done". */
+export function openPart(part: (done: () => void) => ReactElement, at: string, route: string, person: Person | null, answers: Answers) {
+    let saved = 0;
+    return {
+        ...open(
+            part(() => saved++),
+            at,
+            route,
+            person,
+            answers,
+        ),
+        done: () => saved,
+    };
+}
+
 export const until = waitFor;
 
 /** All that a part of the page says, with single spaces. */

@@ -7,7 +7,7 @@ import { PaintLine } from '../../resources/js/pages/paints/PaintLine';
 import { Pans } from '../../resources/js/pages/paints/Pans';
 import { Studies } from '../../resources/js/pages/paints/Studies';
 import { Twins } from '../../resources/js/pages/paints/Twins';
-import { button, open, Refusal, tester, until, words } from './page';
+import { button, openPart, Refusal, tester, until, words } from './page';
 
 const opinions = { decisions: [], likedBy: [], liked: false, groups: [], words: ['keep', 'let go'], studies: [] };
 const knowledge = { next: [], more: [], missing: [] };
@@ -29,19 +29,8 @@ const paint = (changes: object = {}) =>
         ...changes,
     }) as unknown as PaintPage;
 
-function show(part: (onSaved: () => void) => React.ReactElement, answers: object = {}, person: typeof tester | null = tester) {
-    let saved = 0;
-    return {
-        ...open(
-            part(() => saved++),
-            '/paints/p1',
-            '/paints/:uuid',
-            person,
-            { ...answers },
-        ),
-        saved: () => saved,
-    };
-}
+const show = (part: (done: () => void) => React.ReactElement, answers: object = {}, person: typeof tester | null = tester) =>
+    openPart(part, '/paints/p1', '/paints/:uuid', person, { ...answers });
 /** The network goes away once; what was sent may have come. */
 const lostOnce = () => {
     let tries = 0;
@@ -66,7 +55,7 @@ describe('a decision', () => {
     };
 
     it('is asked again when the evidence has changed, and confirmed or made anew', async () => {
-        const { sent, saved } = show(
+        const { sent, done } = show(
             (done) => (
                 <Decided
                     paint={paint({
@@ -84,12 +73,12 @@ describe('a decision', () => {
         expect(words()).toContain('You decided: keep, holds (1 May 2026, shared)');
         expect(words()).toContain('Odo: let go (1 May 2026)');
         fireEvent.click(await button('It still stands'));
-        await until(() => expect(saved()).toBe(1));
+        await until(() => expect(done()).toBe(1));
         expect(sent.map((s) => s.what)).toEqual(['POST decisions/d1/confirmation']);
     });
 
     it('that was sent twice because the answer was lost is one decision, and the next is another', async () => {
-        const { sent, saved } = show((done) => <Decided paint={paint()} onSaved={done} />, { 'PUT decisions/*': lostOnce() });
+        const { sent, done } = show((done) => <Decided paint={paint()} onSaved={done} />, { 'PUT decisions/*': lostOnce() });
         const decide = async () => {
             fireEvent.change(screen.getByLabelText('Reason'), { target: { value: 'lifts clean' } });
             fireEvent.click(await button('Keep the decision'));
@@ -99,10 +88,10 @@ describe('a decision', () => {
         expect(await screen.findByText(/The server cannot be reached/)).toBeTruthy();
         expect(screen.getByLabelText<HTMLInputElement>('Reason').value).toBe('lifts clean');
         fireEvent.click(await button('Keep the decision'));
-        await until(() => expect(saved()).toBe(1));
+        await until(() => expect(done()).toBe(1));
         fireEvent.click(await button(/^Decide/));
         await decide();
-        await until(() => expect(saved()).toBe(2));
+        await until(() => expect(done()).toBe(2));
         const [first, again, next] = sent.map((s) => s.what);
         expect(again).toBe(first);
         expect(next).not.toBe(first);
@@ -234,13 +223,13 @@ describe('pans', () => {
     });
 
     it('are changed by the edition that was seen, blanks as nothing', async () => {
-        const { sent, saved } = show((done) => <Pans paint={paint({ pans: [pan] })} onSaved={done} />, { 'PUT pans/x1': {} });
+        const { sent, done } = show((done) => <Pans paint={paint({ pans: [pan] })} onSaved={done} />, { 'PUT pans/x1': {} });
         fireEvent.click(await button('Change'));
         const form = screen.getByRole('form', { name: 'Change the pan' });
         fireEvent.change(within(form).getByLabelText('ml'), { target: { value: '7,5' } });
         fireEvent.change(within(form).getByLabelText('Opened'), { target: { value: '' } });
         fireEvent.click(within(form).getByRole('button', { name: 'Save' }));
-        await until(() => expect(saved()).toBe(1));
+        await until(() => expect(done()).toBe(1));
         expect(sent[0]!.body).toMatchObject({
             paintUuid: 'p1',
             form: 'tube',
@@ -253,14 +242,14 @@ describe('pans', () => {
     });
 
     it('stay as they were typed when the server refuses, and are one pan when sent again', async () => {
-        const { sent, saved } = show((done) => <Pans paint={paint()} onSaved={done} />, { 'PUT pans/*': lostOnce() });
+        const { sent, done } = show((done) => <Pans paint={paint()} onSaved={done} />, { 'PUT pans/*': lostOnce() });
         fireEvent.click(await button('Add a pan'));
         fireEvent.change(screen.getByLabelText('Batch'), { target: { value: 'W-9' } });
         fireEvent.click(await button('Save'));
         expect(await screen.findByText(/The server cannot be reached/)).toBeTruthy();
         expect(screen.getByLabelText<HTMLInputElement>('Batch').value).toBe('W-9');
         fireEvent.click(await button('Save'));
-        await until(() => expect(saved()).toBe(1));
+        await until(() => expect(done()).toBe(1));
         expect(sent[0]!.what).toBe(sent[1]!.what);
     });
 });
@@ -322,13 +311,13 @@ describe('a paint in one line', () => {
 
 describe('painting trials', () => {
     it('are one study when it was sent again after a lost answer', async () => {
-        const { sent, saved } = show((done) => <Studies paint={paint()} onSaved={done} />, { 'PUT studies/*': lostOnce() });
+        const { sent, done } = show((done) => <Studies paint={paint()} onSaved={done} />, { 'PUT studies/*': lostOnce() });
         fireEvent.click(await button('Add a study'));
         fireEvent.change(screen.getByLabelText('Title'), { target: { value: 'Heron at low water' } });
         fireEvent.click(await button('Keep the study'));
         expect(await screen.findByText(/The server cannot be reached/)).toBeTruthy();
         fireEvent.click(await button('Keep the study'));
-        await until(() => expect(saved()).toBe(1));
+        await until(() => expect(done()).toBe(1));
         expect(sent[1]!.what).toBe(sent[0]!.what);
         expect(sent[0]!.body).toMatchObject({ title: 'Heron at low water', on: null, shared: false, paints: ['p1'] });
     });
@@ -351,18 +340,18 @@ describe('painting trials', () => {
             ],
         };
         let pictures = 0;
-        const { sent, saved } = show((done) => <Studies paint={paint({ opinions: { ...opinions, studies: [study] } })} onSaved={done} />, {
+        const { sent, done } = show((done) => <Studies paint={paint({ opinions: { ...opinions, studies: [study] } })} onSaved={done} />, {
             'POST studies/s1/pictures/*': () => (++pictures === 3 ? new Refusal('This file is no picture.') : {}),
         });
         expect(words(await screen.findByRole('listitem'))).toContain('HeronTamsin · yours aloneWith Shoal'.replace('Heron', 'Heron '));
         const add = (...names: string[]) =>
             fireEvent.change(screen.getByLabelText('Add pictures'), { target: { files: names.map((n) => new File(['x'], n)) } });
         add('one.jpg', 'two.jpg');
-        await until(() => expect(saved()).toBe(1));
+        await until(() => expect(done()).toBe(1));
         expect(new Set(sent.map((s) => s.what)).size).toBe(2);
         add('letter.txt');
         expect(await screen.findByText('This file is no picture.')).toBeTruthy();
-        expect(saved()).toBe(1);
+        expect(done()).toBe(1);
     });
 
     it('are nothing to show a reader where there are none', async () => {

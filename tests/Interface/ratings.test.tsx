@@ -5,7 +5,7 @@ import { RatingCell, Scale } from '../../resources/js/components/paint/RatingCel
 import { RatingOrigin } from '../../resources/js/components/paint/RatingOrigin';
 import { Spoken } from '../../resources/js/components/paint/Spoken';
 import { Publish } from '../../resources/js/pages/cards/Publish';
-import { button, open, Refusal, tester, until, words } from './page';
+import { button, open, openPart, Refusal, tester, until, words } from './page';
 
 const rating = (changes: object = {}) =>
     ({
@@ -181,13 +181,8 @@ describe('publishing', () => {
         { key: 'CC0-1.0', says: 'anything' },
     ];
     const card = (changes: object = {}) => ({ uuid: 'c1', licences, revisions: [], withdrawn: null, ...changes }) as unknown as Card;
-    const page = (of: Card, answers: object = {}) => {
-        let done = 0;
-        return {
-            ...open(<Publish card={of} onDone={() => done++} />, '/cards/c1', '/cards/:uuid', tester, { ...answers }),
-            done: () => done,
-        };
-    };
+    const page = (of: Card, answers: object = {}) =>
+        openPart((done) => <Publish card={of} onDone={done} />, '/cards/c1', '/cards/:uuid', tester, { ...answers });
 
     it('is under the licence that was chosen, and leads to the record', async () => {
         const { sent, where } = page(card(), { 'POST cards/c1/publish': {} });

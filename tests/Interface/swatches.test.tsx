@@ -2,7 +2,7 @@ import { fireEvent, screen } from '@testing-library/react';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Swatch } from '../../resources/js/api/swatches';
 import { SwatchEntry } from '../../resources/js/pages/swatches/SwatchEntry';
-import { button, open, Refusal, tester, until, withoutDrawing, words } from './page';
+import { button, openPart, Refusal, tester, until, withoutDrawing, words } from './page';
 
 beforeAll(withoutDrawing);
 
@@ -54,39 +54,38 @@ const swatch = (changes: object = {}) =>
     }) as unknown as Swatch;
 const dune = { uuid: 'dune', colourName: 'Dune', maker: 'Withy', statement: { text: 'PY42' } };
 
-function show(of: Swatch, answers: object = {}) {
-    let saved = 0;
-    const page = open(
-        <ul>
-            <SwatchEntry swatch={of} onSaved={() => saved++} />
-        </ul>,
+const show = (of: Swatch, answers: object = {}) =>
+    openPart(
+        (done) => (
+            <ul>
+                <SwatchEntry swatch={of} onSaved={done} />
+            </ul>
+        ),
         '/swatches',
         '/swatches',
         tester,
         { ...answers },
     );
-    return { ...page, saved: () => saved };
-}
 
 describe('a swatch without a name', () => {
     it('is what the file was called when one agrees', async () => {
-        const { sent, saved } = show(swatch({ called: 'Dune', guess: dune }), { 'PUT swatches/s1': {} });
+        const { sent, done } = show(swatch({ called: 'Dune', guess: dune }), { 'PUT swatches/s1': {} });
         fireEvent.click(await button('It is Dune, Withy'));
-        await until(() => expect(saved()).toBe(1));
+        await until(() => expect(done()).toBe(1));
         expect(sent).toEqual([{ what: 'PUT swatches/s1', body: { paintUuid: 'dune' } }]);
     });
 
     it('becomes a paint of a name and a maker that are typed, or the one that is picked', async () => {
-        const { sent, saved } = show(swatch(), { 'GET paints': { paints: [dune] }, 'PUT swatches/s1': {} });
+        const { sent, done } = show(swatch(), { 'GET paints': { paints: [dune] }, 'PUT swatches/s1': {} });
         fireEvent.click(await button('Pick or type'));
         const field = screen.getByLabelText('Colour name, maker');
         fireEvent.change(field, { target: { value: 'Reed , Sluice, & Staithe ' } });
         fireEvent.click(await button('Keep as a paint'));
-        await until(() => expect(saved()).toBe(1));
+        await until(() => expect(done()).toBe(1));
         fireEvent.click(await button('Pick or type'));
         fireEvent.change(screen.getByLabelText('Colour name, maker'), { target: { value: 'Dune, Withy' } });
         fireEvent.click(await button('It is this one'));
-        await until(() => expect(saved()).toBe(2));
+        await until(() => expect(done()).toBe(2));
         expect(sent.map((s) => s.body)).toEqual([{ colourName: 'Reed', makerName: 'Sluice, & Staithe' }, { paintUuid: 'dune' }]);
     });
 
@@ -122,10 +121,10 @@ describe('a swatch without a name', () => {
     });
 
     it('keeps what was typed when the server refuses, and says why', async () => {
-        const { saved } = show(swatch(), { 'PUT swatches/s1': new Refusal('Somebody else named it meanwhile.', 412) });
+        const { done } = show(swatch(), { 'PUT swatches/s1': new Refusal('Somebody else named it meanwhile.', 412) });
         fireEvent.click(await button('Not known'));
         expect(await screen.findByText('Somebody else named it meanwhile.')).toBeTruthy();
-        expect(saved()).toBe(0);
+        expect(done()).toBe(0);
     });
 });
 

@@ -12,6 +12,9 @@ use Symfony\Component\HttpFoundation\Response;
 
 abstract class Controller
 {
+    /** Seconds that writing a whole ledger may take. */
+    private const LONG_S = 300;
+
     protected function user(Request $request): ?User
     {
         $user = $request->user();
@@ -24,9 +27,6 @@ abstract class Controller
     {
         return $this->user($request) ?? abort(401);
     }
-
-    /** Seconds that writing a whole ledger may take. */
-    private const LONG_S = 300;
 
     /** Gives a request more time than most have. On the command line there is no limit, and one that is set there would hold for all that comes after. */
     protected static function takesLong(): void

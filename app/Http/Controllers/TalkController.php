@@ -13,6 +13,7 @@ use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\CoreException;
+use Symfony\Component\HttpKernel\Exception\PreconditionRequiredHttpException;
 
 /** What testers have to do with each other's records: questions, answers, repeats. */
 final class TalkController extends Controller
@@ -27,6 +28,7 @@ final class TalkController extends Controller
         if ($question->by_id !== $this->me($request)->id || $question->card_id !== $card->id) {
             throw new CoreException('There is another question under this name.');
         }
+        self::refuseOtherWords($question, $values['text']);
 
         return new JsonResponse(['uuid' => $question->uuid], $question->wasRecentlyCreated ? 201 : 200);
     }
@@ -46,8 +48,17 @@ final class TalkController extends Controller
         if ($answer->by_id !== $this->me($request)->id || $answer->question_id !== $question->id) {
             throw new CoreException('There is another answer under this name.');
         }
+        self::refuseOtherWords($answer, $values['text']);
 
         return new JsonResponse(['uuid' => $answer->uuid], $answer->wasRecentlyCreated ? 201 : 200);
+    }
+
+    /** What was said stays as it was said; other words under its name are not dropped in silence. */
+    private static function refuseOtherWords(Question|Answer $said, string $text): void
+    {
+        if ($said->text !== trim($text)) {
+            throw new PreconditionRequiredHttpException;
+        }
     }
 
     /** Whoever asked says when it is answered. */

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useState, type FormEvent } from 'react';
 import { Link } from 'react-router';
-import { get, post, put } from '../../api/client';
+import { get, newUuid, post, put } from '../../api/client';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
@@ -47,8 +47,9 @@ function NewPerson({ onDone }: { onDone: () => void }) {
         e.preventDefault();
         const form = e.currentTarget;
         const values = Object.fromEntries(new FormData(form));
-        return saving((fresh) =>
-            put(`people/${fresh()}`, { ...values, isSteward: values.isSteward === 'on' }).then(() => {
+        // An address stands for one person, and whoever is there is changed by what is sent: so every try has a name of its own.
+        return saving(() =>
+            put(`people/${newUuid()}`, { ...values, isSteward: values.isSteward === 'on' }).then(() => {
                 form.reset();
                 onDone();
             }),
