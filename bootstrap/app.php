@@ -6,6 +6,7 @@ use App\Http\Middleware\ActsByToken;
 use App\Http\Middleware\AnswersOnce;
 use App\Http\Middleware\CleanInput;
 use App\Http\Middleware\ForgeryToken;
+use App\Http\Middleware\LowerUuids;
 use App\Http\Middleware\OwnOrigin;
 use App\Http\Middleware\QuietSession;
 use App\Http\Middleware\SecurityHeaders;
@@ -35,7 +36,7 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withMiddleware(function (Middleware $middleware): void {
         // One origin only, and the package for other origins is not installed.
         $middleware->remove(HandleCors::class);
-        $middleware->prepend([SpeaksVersion::class]);
+        $middleware->prepend([SpeaksVersion::class, LowerUuids::class]);
         $middleware->append([SecurityHeaders::class, CleanInput::class]);
         $middleware->trustHosts(at: static fn (): array => App\Providers\AppServiceProvider::hosts(), subdomains: false);
         $middleware->group('pages', [SubstituteBindings::class]);

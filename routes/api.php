@@ -46,7 +46,7 @@ use App\Http\Controllers\TokenController;
 use App\Http\Controllers\VerdictController;
 use Illuminate\Support\Facades\Route;
 
-Route::pattern('uuid', '[0-9a-fA-F]{8}(-[0-9a-fA-F]{4}){3}-[0-9a-fA-F]{12}');
+Route::pattern('uuid', '[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}');
 
 // Anyone may read.
 Route::get('session', [SignInController::class, 'show']);
@@ -112,8 +112,8 @@ Route::get('ledger/tables.json', [OpenDataController::class, 'dictionary']);
 Route::get('ledger/tables/{table}.csv', [OpenDataController::class, 'table'])->where('table', '[a-z]+')->middleware('throttle:20,1');
 Route::get('ledger/datapackage.zip', [OpenDataController::class, 'package'])->middleware('throttle:10,1');
 Route::get('ledger/map', [OpenDataController::class, 'map']);
-Route::get('records/{card}.cgats', [OpenDataController::class, 'cgats'])->where('card', '[0-9a-fA-F-]{36}');
-Route::get('records/{card}/protocol', [OpenDataController::class, 'protocol'])->where('card', '[0-9a-fA-F-]{36}');
+Route::get('records/{card}.cgats', [OpenDataController::class, 'cgats'])->where('card', '[0-9a-f-]{36}');
+Route::get('records/{card}/protocol', [OpenDataController::class, 'protocol'])->where('card', '[0-9a-f-]{36}');
 Route::get('colours.{form}', [OpenDataController::class, 'colours'])->where('form', 'gpl|css');
 Route::get('ledger', [LedgerController::class, 'show']);
 Route::get('ledger/bundle.zip', [LedgerController::class, 'bundle'])->middleware('throttle:10,1');
@@ -232,8 +232,8 @@ Route::middleware('auth')->group(static function (): void {
     Route::put('questions/{uuid}', [TalkController::class, 'ask']);
     Route::put('questions/{question}/answers/{uuid}', [TalkController::class, 'answer']);
     Route::put('questions/{question}/closing', [TalkController::class, 'close']);
-    Route::get('records/{card}/plan', [TalkController::class, 'plan'])->where('card', '[0-9a-fA-F-]{36}');
-    Route::put('records/{card}/repeats/{uuid}', [TalkController::class, 'repeat'])->where('card', '[0-9a-fA-F-]{36}');
+    Route::get('records/{card}/plan', [TalkController::class, 'plan'])->where('card', '[0-9a-f-]{36}');
+    Route::put('records/{card}/repeats/{uuid}', [TalkController::class, 'repeat'])->where('card', '[0-9a-f-]{36}');
 
     Route::get('ledger/plan', [OpenDataController::class, 'plan']);
     Route::get('follows', [FollowController::class, 'index']);

@@ -11,6 +11,7 @@ use App\Models\User;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use MarshTrial\Core\Collection\NameKey;
 use MarshTrial\Core\Pigment\PigmentStatement;
 
 /** Makes makers, paints, pans and palettes of an import's rows, many at a time. */
@@ -37,7 +38,7 @@ final class ImportWriter
     {
         $this->now = Carbon::now()->toDateTimeString();
         foreach (DB::table('makers')->pluck('id', 'name') as $name => $id) {
-            $this->makers[mb_strtolower((string) $name)] = (int) $id;
+            $this->makers[NameKey::of((string) $name)] = (int) $id;
         }
     }
 
@@ -54,7 +55,7 @@ final class ImportWriter
         } elseif ($paint['new']) {
             $statement = PigmentStatement::parse($v['pigments']);
             $this->newPaints[] = [
-                'row' => [...$this->shared($paint['uuid']), 'maker_id' => $this->maker($v['maker']), 'range' => $v['range'], 'colour_name' => $v['colourName'], 'pigments_written' => $v['pigments'],
+                'row' => [...$this->shared($paint['uuid']), 'maker_id' => $this->maker($v['maker']), 'range' => $v['range'], 'colour_name' => $v['colourName'], 'colour_name_key' => NameKey::of($v['colourName']), 'pigments_written' => $v['pigments'],
                     'pigments' => $statement->text(), 'pigments_stated' => $statement->isStated(), 'series' => $v['series'], 'discontinued' => $v['discontinued']],
                 'codes' => $statement->codes,
             ];
@@ -103,14 +104,14 @@ final class ImportWriter
         $this->newPaints = [];
     }
 
-    /** @return array<string, int> palette ids by name in lower case; new ones are made as large as the file needs */
+    /** @return array<string, int> palette ids by the key of their name; new ones are made as large as the file needs */
     private function palettes(ReadCollection $read): array
     {
         $ids = [];
         foreach ($read->palettes() as $key => $p) {
             if ($p['id'] === null) {
                 $columns = $p['most'] > 24 ? 12 : 6;
-                $p['id'] = DB::table('palettes')->insertGetId([...$this->shared((string) Str::uuid()), 'name' => $p['name'], 'rows' => max(1, (int) ceil($p['most'] / $columns)), 'columns' => $columns]);
+                $p['id'] = DB::table('palettes')->insertGetId([...$this->shared((string) Str::uuid()), 'name' => $p['name'], 'name_key' => $key, 'rows' => max(1, (int) ceil($p['most'] / $columns)), 'columns' => $columns]);
                 $this->remember('palettes', [$p['id']]);
             }
             $ids[$key] = $p['id'];
@@ -149,7 +150,7 @@ final class ImportWriter
         return [
             'form' => $pan['form'], 'batch' => $pan['batch'], 'volume_ml' => $pan['volumeMl'], 'price_minor' => $pan['price']?->minor, 'currency' => $pan['price']?->currency,
             'opened_on' => $pan['opened'] === null ? null : $pan['opened'].' 00:00:00', 'state' => $pan['state'], 'kept_at' => $pan['keptAt'], 'got' => $pan['got'], 'note' => $pan['note'],
-            'palette_id' => $pan['palette'] === '' ? null : $palettes[mb_strtolower($pan['palette'])], 'slot' => $pan['slot'],
+            'palette_id' => $pan['palette'] === '' ? null : $palettes[NameKey::of($pan['palette'])], 'slot' => $pan['slot'],
             'extras' => $pan['extras'] === [] ? null : json_encode($pan['extras'], JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
         ];
     }
@@ -157,9 +158,9 @@ final class ImportWriter
     private function maker(string $name): int
     {
         $name = Maker::tidy($name);
-        $key = mb_strtolower($name);
+        $key = NameKey::of($name);
         if (! isset($this->makers[$key])) {
-            $this->makers[$key] = DB::table('makers')->insertGetId([...$this->shared((string) Str::uuid()), 'name' => $name]);
+            $this->makers[$key] = DB::table('makers')->insertGetId([...$this->shared((string) Str::uuid()), 'name' => $name, 'name_key' => $key]);
             $this->remember('makers', [$this->makers[$key]]);
         }
 

@@ -12,6 +12,7 @@ use App\Models\Specimen;
 use App\Models\User;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Str;
 use MarshTrial\Core\Card\Block;
 use MarshTrial\Core\Card\CardKind;
@@ -68,11 +69,27 @@ final class MakeCard
     public static function frame(string $uuid, string $title, Paper $paper, string $side, string $note, array $windows, ?string $ifMatch): Card
     {
         $values = ['title' => $title, 'paper_id' => $paper->id, 'paper_side' => $side, 'note' => $note];
-        if (Card::query()->where('uuid', $uuid)->exists()) {
-            return Card::put($uuid, $values, $ifMatch);
-        }
 
-        return Card::put($uuid, [...$values, 'kind' => CardKind::Frame->value, 'layout' => LayoutJson::toArray(OwnFrame::layout($uuid, $title, $windows))]);
+        return self::renamed($uuid, $values, $ifMatch) ?? Card::put($uuid, [...$values, 'kind' => CardKind::Frame->value, 'layout' => LayoutJson::toArray(OwnFrame::layout($uuid, $title, $windows))]);
+    }
+
+    /**
+     * What a card is called and painted on is its owner's to say, not a helper's.
+     *
+     * @param array<string, mixed> $values
+     *
+     * @return Card|null null when there is none yet
+     */
+    private static function renamed(string $uuid, array $values, ?string $ifMatch): ?Card
+    {
+        return DB::transaction(static function () use ($uuid, $values, $ifMatch): ?Card {
+            $there = Card::query()->where('uuid', $uuid)->first();
+            if ($there !== null) {
+                Gate::authorize('publish', $there);
+            }
+
+            return $there?->change($values, $ifMatch);
+        });
     }
 
     /**
@@ -85,8 +102,9 @@ final class MakeCard
     {
         return DB::transaction(static function () use ($uuid, $kind, $title, $paper, $side, $note, $panUuids, $ifMatch, $protocols, $session, $codeWords, $blocks): Card {
             $values = ['title' => $title, 'paper_id' => $paper->id, 'paper_side' => $side, 'note' => $note];
-            if (Card::query()->where('uuid', $uuid)->exists()) {
-                return Card::put($uuid, $values, $ifMatch);
+            $there = self::renamed($uuid, $values, $ifMatch);
+            if ($there !== null) {
+                return $there;
             }
             // Pans of others stay theirs: their place, price and history are not shown to who only knows their names.
             $pans = Pan::query()->with('paint.maker')->where('owner_id', Auth::id())->whereIn('uuid', $panUuids)->get()->keyBy('uuid');

@@ -12,6 +12,7 @@ use App\Queries\CollectionExport;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use MarshTrial\Core\Collection\Csv;
+use MarshTrial\Core\Collection\NameKey;
 use MarshTrial\Core\Collection\RowReader;
 use MarshTrial\Core\Exchange\Money;
 use MarshTrial\Core\Pigment\PigmentStatement;
@@ -21,7 +22,7 @@ final class ReadCollection
 {
     private const PAN_FIELDS = ['form', 'batch', 'volumeMl', 'price', 'opened', 'state', 'palette', 'slot', 'keptAt', 'got', 'note'];
 
-    /** @var array<string, array<string, mixed>> paints by maker, range and colour name in lower case, those of rows before included */
+    /** @var array<string, array<string, mixed>> paints by the keys of maker, range and colour name, those of rows before included */
     private array $paints = [];
 
     /** @var array<string, string> paint UUID => its key */
@@ -53,7 +54,7 @@ final class ReadCollection
         $listed = $this->firstPass();
         foreach ($this->pans as $uuid => $pan) {
             if (! isset($listed[$uuid]) && $pan['palette'] !== '' && $pan['slot'] !== '') {
-                $this->palettes[mb_strtolower($pan['palette'])]['taken'][(int) $pan['slot']] = ['pan' => $uuid, 'who' => "\"{$pan['name']}\""];
+                $this->palettes[NameKey::of($pan['palette'])]['taken'][(int) $pan['slot']] = ['pan' => $uuid, 'who' => "\"{$pan['name']}\""];
             }
         }
         foreach ($this->lines() as $number => $line) {
@@ -105,7 +106,7 @@ final class ReadCollection
             $this->paintKeys[$p->uuid] = $key;
         }
         foreach (Palette::query()->where('owner_id', $this->user->id)->get() as $p) {
-            $this->palettes[mb_strtolower($p->name)] = ['id' => $p->id, 'name' => $p->name, 'slots' => $p->rows * $p->columns, 'taken' => [], 'most' => 0];
+            $this->palettes[$p->name_key] = ['id' => $p->id, 'name' => $p->name, 'slots' => $p->rows * $p->columns, 'taken' => [], 'most' => 0];
         }
         foreach (CollectionExport::rows($this->user) as $r) {
             $v = CollectionExport::values($r);
@@ -182,7 +183,7 @@ final class ReadCollection
         if ($name === '') {
             return null;
         }
-        $palette = &$this->palettes[mb_strtolower($name)];
+        $palette = &$this->palettes[NameKey::of($name)];
         $palette ??= ['id' => null, 'name' => $name, 'slots' => null, 'taken' => [], 'most' => 0];
         if ($slot === null) {
             return "names the palette \"$name\" without a slot";
@@ -208,7 +209,7 @@ final class ReadCollection
 
     public static function key(string $maker, string $range, string $name): string
     {
-        return mb_strtolower((string) preg_replace('/\s+/u', ' ', "$maker\0$range\0$name"));
+        return implode("\0", array_map(NameKey::of(...), [$maker, $range, $name]));
     }
 
     /**

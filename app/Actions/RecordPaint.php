@@ -14,6 +14,7 @@ use App\Models\Specimen;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use MarshTrial\Core\Collection\NameKey;
 use MarshTrial\Core\Exchange\Money;
 use MarshTrial\Core\Pigment\PigmentStatement;
 
@@ -98,9 +99,8 @@ final class RecordPaint
         if ($own !== null || ($line['another'] ?? false)) {
             return;
         }
-        $same = static fn (string $a, string $b): bool => mb_strtolower(trim($a)) === mb_strtolower(trim($b));
-        $twin = Paint::query()->whereHas('maker', static fn ($q) => $q->whereRaw('lower(name) = ?', [mb_strtolower(Maker::tidy($line['makerName']))]))->get()
-            ->first(static fn (Paint $p): bool => $same($p->colour_name, $line['colourName']) && $same($p->range, (string) ($line['range'] ?? '')));
+        $twin = Paint::query()->named($line['colourName'])->whereHas('maker', static fn ($q) => $q->named($line['makerName']))->get()
+            ->first(static fn (Paint $p): bool => NameKey::same($p->range, (string) ($line['range'] ?? '')));
         if ($twin !== null) {
             throw new AlreadyThere("\"$twin->colour_name\" of this maker and range is recorded already. Add your tube or pan to it, or say that this is another paint.", $twin->uuid);
         }
@@ -110,7 +110,7 @@ final class RecordPaint
     {
         $name = Maker::tidy($name);
 
-        return Maker::query()->whereRaw('lower(name) = ?', [mb_strtolower($name)])->first()
+        return Maker::query()->named($name)->first()
             ?? Maker::query()->create(['uuid' => (string) Str::uuid(), 'owner_id' => Auth::id(), 'edition' => 1, 'name' => $name]);
     }
 }

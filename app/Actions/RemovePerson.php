@@ -13,6 +13,7 @@ use App\Models\Mix;
 use App\Models\Palette;
 use App\Models\Pan;
 use App\Models\PasswordLink;
+use App\Models\PhoneLink;
 use App\Models\Picture;
 use App\Models\Revision;
 use App\Models\SignIn;
@@ -58,6 +59,9 @@ final class RemovePerson
             foreach ([SignIn::class, PasswordLink::class] as $model) {
                 $model::query()->where('user_id', $user->id)->delete();
             }
+            // Nor does what they began let anybody in any more.
+            PasswordLink::query()->where('made_by_id', $user->id)->delete();
+            PhoneLink::endOf($user);
             DB::table('session_people')->where('user_id', $user->id)->delete();
             self::opinions($user);
             $user->update(['name' => $name, 'email' => "$user->uuid@removed.invalid", 'password' => Str::password(40), 'remember_token' => null, 'is_steward' => false, 'removed_at' => now()]);

@@ -129,7 +129,7 @@ final class RunMeasurement
     /** A make-believe swatch under the frame: of the paint that it is called after, else of any. */
     private static function swatch(Picture $picture): CardLayout
     {
-        $paint = $picture->called === '' ? null : Paint::query()->whereRaw('lower(colour_name) = ?', [mb_strtolower($picture->called)])->first();
+        $paint = $picture->called === '' ? null : Paint::query()->named($picture->called)->first();
         $codes = array_keys(Catalogue::all());
 
         return SwatchStandIn::of([$paint->pigments ?? $codes[$picture->id * 7 % count($codes)]], $picture->id, uuid: $picture->card->uuid)->layout;

@@ -9,6 +9,7 @@ use App\Storage\DiskSpace;
 use Illuminate\Auth\Access\AuthorizationException;
 use Illuminate\Auth\AuthenticationException;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
+use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Session\TokenMismatchException;
 use Illuminate\Validation\ValidationException;
 use MarshTrial\Core\CoreException;
@@ -22,6 +23,7 @@ final class Problem
         401 => 'Sign in first; what you typed is still here.',
         403 => 'Only its owner or a steward may do this.',
         404 => 'There is nothing here that you may see.',
+        409 => 'Somebody else wrote the same at this moment. Reload to see it; what you typed is still here.',
         412 => 'Somebody changed this since you opened it. Reload to see it; what you typed is still here.',
         413 => 'The file is larger than this server takes in one piece.',
         428 => 'This is there already. Reload to see it before you change it; what you typed is still here.',
@@ -67,8 +69,10 @@ final class Problem
             $e instanceof ModelNotFoundException => [404, self::SENTENCES[404]],
             $e instanceof TokenMismatchException => [419, self::SENTENCES[419]],
             $e instanceof TooManyRequestsHttpException && $e->getMessage() !== '' => [429, $e->getMessage()],
+            // Two wrote the same at once; whoever came second is told.
+            $e instanceof UniqueConstraintViolationException => [409, self::SENTENCES[409]],
             $e instanceof Refused => [403, $e->getMessage()],
-            $e instanceof HttpExceptionInterface => [$e->getStatusCode(), self::SENTENCES[$e->getStatusCode()] ?? ($e->getMessage() ?: 'The request could not be carried out.')],
+            $e instanceof HttpExceptionInterface => [$e->getStatusCode(), $e->getStatusCode() === 409 && $e->getMessage() !== '' ? $e->getMessage() : self::SENTENCES[$e->getStatusCode()] ?? ($e->getMessage() ?: 'The request could not be carried out.')],
             DiskSpace::isFull($e) => [507, DiskSpace::FULL],
             default => [500, 'Something went wrong in the program. Whether it was saved is not known: reload to see, and try again.'],
         };

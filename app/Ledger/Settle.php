@@ -15,6 +15,7 @@ use App\Models\Standing;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use MarshTrial\Core\Collection\NameKey;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Pigment\PigmentStatement;
 
@@ -253,7 +254,7 @@ final class Settle
         if ($there === null) {
             $name = array_column($of['people'], 'name', 'uuid');
             // No password is hashed to this, so nobody signs in by it.
-            $id = (int) DB::table('users')->insertGetId(['uuid' => $as, 'name' => array_change_key_case($name)[$uuid] ?? 'somebody', 'email' => "$as@elsewhere.invalid", 'password' => '!', 'is_steward' => false, 'ledger_id' => $ledger->own ? $this->from->id : $ledger->id, 'removed_at' => now(), 'created_at' => now(), 'updated_at' => now()]);
+            $id = (int) DB::table('users')->insertGetId(['uuid' => $as, 'name' => array_change_key_case($name)[$uuid] ?? 'somebody', 'email' => "$as@elsewhere.invalid", 'email_key' => "$as@elsewhere.invalid", 'password' => '!', 'is_steward' => false, 'ledger_id' => $ledger->own ? $this->from->id : $ledger->id, 'removed_at' => now(), 'created_at' => now(), 'updated_at' => now()]);
             $this->remember('users', $id);
 
             return $this->people[$uuid] = $id;
@@ -275,7 +276,7 @@ final class Settle
         if ($id === null) {
             $statement = PigmentStatement::parse($paint['pigmentsWritten']);
             $id = (int) DB::table('paints')->insertGetId([
-                ...$this->ours($uuid), 'maker_id' => $this->maker($paint['maker']), 'range' => $paint['range'], 'colour_name' => $paint['colourName'], 'pigments_written' => $paint['pigmentsWritten'], 'pigments' => $statement->text(), 'pigments_stated' => $statement->isStated(),
+                ...$this->ours($uuid), 'maker_id' => $this->maker($paint['maker']), 'range' => $paint['range'], 'colour_name' => $paint['colourName'], 'colour_name_key' => NameKey::of($paint['colourName']), 'pigments_written' => $paint['pigmentsWritten'], 'pigments' => $statement->text(), 'pigments_stated' => $statement->isStated(),
                 'series' => $paint['series'], 'medium' => $paint['medium'], 'grade' => $paint['grade'], 'discontinued' => $paint['discontinued'], 'effects' => $paint['effects'] === null ? null : json_encode($paint['effects']),
             ]);
             DB::table('paint_codes')->insert(PaintCode::rows($id, $statement->codes));
@@ -291,11 +292,11 @@ final class Settle
     private function maker(string $name): int
     {
         $name = Maker::tidy($name);
-        $key = mb_strtolower($name);
+        $key = NameKey::of($name);
         if (! isset($this->makers[$key])) {
-            $id = DB::table('makers')->whereRaw('lower(name) = ?', [$key])->value('id');
+            $id = DB::table('makers')->where('name_key', $key)->value('id');
             if ($id === null) {
-                $id = DB::table('makers')->insertGetId([...$this->ours((string) Str::uuid()), 'name' => $name]);
+                $id = DB::table('makers')->insertGetId([...$this->ours((string) Str::uuid()), 'name' => $name, 'name_key' => $key]);
                 $this->remember('makers', (int) $id);
             }
             $this->makers[$key] = (int) $id;
@@ -309,10 +310,10 @@ final class Settle
     {
         $uuid = strtolower($paper['uuid']);
         if (! isset($this->papers[$uuid])) {
-            $what = ['maker' => $paper['maker'], 'fibre' => $paper['fibre'], 'weight_gsm' => $paper['weightGsm'], 'surface' => $paper['surface']];
+            $what = ['maker_key' => NameKey::of($paper['maker']), 'fibre' => $paper['fibre'], 'weight_gsm' => $paper['weightGsm'], 'surface' => $paper['surface']];
             $id = DB::table('papers')->where($what)->orderBy('id')->value('id') ?? DB::table('papers')->where('uuid', $uuid)->value('id');
             if ($id === null) {
-                $id = DB::table('papers')->insertGetId([...$this->ours($uuid), ...$what]);
+                $id = DB::table('papers')->insertGetId([...$this->ours($uuid), 'maker' => $paper['maker'], ...$what]);
                 $this->remember('papers', (int) $id);
             }
             $this->papers[$uuid] = (int) $id;
@@ -345,7 +346,7 @@ final class Settle
     /** @return array<string, mixed> what is made here belongs to whoever takes the bundle in, and is changed like anything of theirs */
     private function ours(string $uuid): array
     {
-        $owner = $this->bundle->owner_id ?? User::query()->where('is_steward', true)->whereNull('removed_at')->orderBy('id')->value('id');
+        $owner = $this->bundle->owner_id ?? User::query()->houseStewards()->orderBy('id')->value('id');
 
         return ['uuid' => $uuid, 'owner_id' => $owner, 'edition' => 1, 'created_at' => now(), 'updated_at' => now()];
     }

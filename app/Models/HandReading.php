@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Carbon;
 
 /**
@@ -18,6 +19,12 @@ use Illuminate\Support\Carbon;
 final class HandReading extends Model
 {
     use Shared;
+
+    /** @return BelongsTo<Specimen, $this> */
+    public function specimen(): BelongsTo
+    {
+        return $this->belongsTo(Specimen::class);
+    }
 
     protected $table = 'hand_measures';
 

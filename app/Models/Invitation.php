@@ -20,6 +20,7 @@ use Illuminate\Support\Str;
  * @property string $words for whom it is
  * @property Carbon $expires_at
  * @property int|null $used_by_id
+ * @property User $by
  * @property User|null $usedBy
  */
 final class Invitation extends Model
@@ -45,9 +46,18 @@ final class Invitation extends Model
         return [$made, "/join#$secret"];
     }
 
+    /** The invitation of a secret; null when it is over, was used, or comes from somebody who may let nobody in any more. */
     public static function ofSecret(string $secret): ?self
     {
-        return self::query()->where('secret_hash', hash('sha256', $secret))->whereNull('used_by_id')->where('expires_at', '>', now())->first();
+        $found = self::query()->with('by')->where('secret_hash', hash('sha256', $secret))->whereNull('used_by_id')->where('expires_at', '>', now())->first();
+
+        return $found !== null && $found->by->mayInviteTo($found->circle_id) ? $found : null;
+    }
+
+    /** @return BelongsTo<User, $this> */
+    public function by(): BelongsTo
+    {
+        return $this->belongsTo(User::class, 'by_id');
     }
 
     /** @return BelongsTo<User, $this> */

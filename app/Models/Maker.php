@@ -13,7 +13,13 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  */
 final class Maker extends Model
 {
+    use FoundByName;
     use Shared;
+
+    protected static function nameColumn(): string
+    {
+        return 'name';
+    }
 
     /** A name as it is kept: without stray blanks. */
     public static function tidy(string $name): string

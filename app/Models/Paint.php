@@ -32,7 +32,13 @@ use MarshTrial\Core\Pigment\PigmentStatement;
  */
 final class Paint extends Model
 {
+    use FoundByName;
     use Shared;
+
+    protected static function nameColumn(): string
+    {
+        return 'colour_name';
+    }
 
     /** Statements kept read. */
     private const STATEMENTS = 2000;

@@ -16,7 +16,13 @@ use MarshTrial\Core\Colour\Lab;
  */
 final class Paper extends Model
 {
+    use FoundByName;
     use Shared;
+
+    protected static function nameColumn(): string
+    {
+        return 'maker';
+    }
 
     public const FIBRES = ['cotton', 'cellulose', 'mixed', 'other'];
 

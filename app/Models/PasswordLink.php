@@ -12,6 +12,7 @@ use Illuminate\Support\Str;
 /**
  * A secret that sets somebody's password once.
  *
+ * @property int $id
  * @property int $user_id
  * @property string $secret_hash SHA-256
  * @property Carbon $expires_at
@@ -29,6 +30,14 @@ final class PasswordLink extends Model
         self::query()->create(['user_id' => $user->id, 'made_by_id' => $by?->id, 'secret_hash' => hash('sha256', $secret), 'expires_at' => now()->addHours(self::HOURS)]);
 
         return "/password#$secret";
+    }
+
+    /** Uses it up; null when it is over or another one was faster. */
+    public static function use(string $secret): ?self
+    {
+        $link = self::ofSecret($secret);
+
+        return $link !== null && self::query()->whereKey($link->id)->delete() === 1 ? $link : null;
     }
 
     public static function ofSecret(string $secret): ?self

@@ -69,10 +69,18 @@ final class PhoneLink extends Model
         });
     }
 
-    /** The link that a telephone holds; null when it has ended. */
+    /** The link that a telephone holds; null when it has ended, or whoever made it may no longer change the card. */
     public static function heldBy(string $hold): ?self
     {
-        return $hold === '' ? null : self::query()->with('user', 'card.paper', 'check')->where('hold_hash', hash('sha256', $hold))->where('expires_at', '>', now())->first();
+        $link = $hold === '' ? null : self::query()->with('user', 'card.paper', 'check')->where('hold_hash', hash('sha256', $hold))->where('expires_at', '>', now())->first();
+
+        return $link !== null && $link->user->removed_at === null && $link->card->mayBeChangedBy($link->user) ? $link : null;
+    }
+
+    /** Pictures that came by them name them, so the links of a person end and stay. */
+    public static function endOf(User $user): void
+    {
+        self::query()->where('user_id', $user->id)->where('expires_at', '>', now())->update(['expires_at' => now(), 'ends_at' => now()]);
     }
 
     /** A picture came: some minutes more. */

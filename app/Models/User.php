@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Casts\Attribute;
 use Illuminate\Foundation\Auth\User as Authenticatable;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
@@ -27,7 +29,25 @@ use Laravel\Sanctum\HasApiTokens;
  */
 final class User extends Authenticatable
 {
+    use FoundByName;
     use HasApiTokens;
+
+    protected static function nameColumn(): string
+    {
+        return 'email';
+    }
+
+    /** An address as it is kept. */
+    public static function address(string $written): string
+    {
+        return mb_strtolower(trim($written));
+    }
+
+    /** @return Attribute<string, string> */
+    protected function email(): Attribute
+    {
+        return Attribute::make(set: self::address(...));
+    }
 
     public function getRouteKeyName(): string
     {
@@ -53,6 +73,12 @@ final class User extends Authenticatable
         return $this->is_steward && ($this->circle_id === null || $owner->circle_id === $this->circle_id);
     }
 
+    /** A steward lets people into their own circle; one of the house into any, and into the house itself. */
+    public function mayInviteTo(?int $circleId): bool
+    {
+        return $this->is_steward && $this->removed_at === null && ($this->circle_id === null || $this->circle_id === $circleId);
+    }
+
     /** A steward of the house, who lets people in and takes records of other ledgers in. */
     public function isHouseSteward(): bool
     {
@@ -62,7 +88,7 @@ final class User extends Authenticatable
     /**
      * Leaves those that a person owns or oversees.
      *
-     * @param \Illuminate\Database\Eloquent\Builder<*>|\Illuminate\Database\Query\Builder $q
+     * @param Builder<*>|\Illuminate\Database\Query\Builder $q
      */
     public function narrowToOverseen($q, string $ownerColumn): void
     {
@@ -73,9 +99,32 @@ final class User extends Authenticatable
         }
     }
 
+    /**
+     * Stewards of the house who are still here.
+     *
+     * @param Builder<self> $query
+     */
+    public function scopeHouseStewards(Builder $query): void
+    {
+        $query->where('is_steward', true)->whereNull('circle_id')->whereNull('removed_at');
+    }
+
+    /** No other steward of the house is left. Ask in the transaction that changes it, or two stewards end each other's office. */
     public function isLastSteward(): bool
     {
-        return $this->isHouseSteward() && ! self::query()->where('is_steward', true)->whereNull('circle_id')->whereNull('removed_at')->whereKeyNot($this->id)->exists();
+        return $this->isHouseSteward() && ! self::query()->houseStewards()->whereKeyNot($this->id)->exists();
+    }
+
+    /** Sets another password, and ends all that the old one let in: sign-ins, tokens of programs, links of telephones and to set a password. */
+    public function changePassword(string $password, ?string $exceptSignIn = null): void
+    {
+        DB::transaction(function () use ($password, $exceptSignIn): void {
+            $this->update(['password' => $password]);
+            SignIn::query()->where('user_id', $this->id)->where('uuid', '<>', (string) $exceptSignIn)->delete();
+            PasswordLink::query()->where('user_id', $this->id)->delete();
+            PhoneLink::endOf($this);
+            $this->tokens()->delete();
+        });
     }
 
     protected $hidden = ['password', 'remember_token'];

@@ -18,6 +18,8 @@ final class OwnedPolicy
     public static function register(): void
     {
         Gate::define('change', static fn (User $user, object $thing): bool => method_exists($thing, 'mayBeChangedBy') && $thing->mayBeChangedBy($user));
+        // Whoever acts on a person is that person, or oversees them.
+        Gate::define('oversee', static fn (User $user, User $person): bool => $user->is($person) || $user->oversees($person));
         Gate::define('steward', static fn (User $user): bool => $user->isHouseSteward());
         Gate::define('publish', static fn (User $user, Card $card): bool => $card->mayBePublishedBy($user));
         Gate::define('work-on', static fn (User $user, BenchSession $session): bool => $session->mayBeWorkedOnBy($user));

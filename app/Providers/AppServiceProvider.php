@@ -14,6 +14,7 @@ use App\Jobs\LoadPractice;
 use App\Jobs\MeasurePicture;
 use App\Jobs\RunImport;
 use App\Policies\OwnedPolicy;
+use App\Rules\HardToGuess;
 use App\Storage\SteadyCounts;
 use App\Storage\SteadySessions;
 use Illuminate\Cache\RateLimiting\Limit;
@@ -56,7 +57,7 @@ final class AppServiceProvider extends ServiceProvider
         Session::extend('file', static fn (Application $app): SteadySessions => new SteadySessions($app['files'], (string) config('session.files'), (int) config('session.lifetime')));
         Cache::extend('steady', fn (Application $app): Repository => Cache::repository(new SteadyCounts($app['files'], storage_path('framework/cache/data'))));
         TrustProxies::at(config('trust.proxies'));
-        Password::defaults(static fn (): Password => Password::min(self::SHORTEST_PASSWORD)->max(self::LONGEST_PASSWORD));
+        Password::defaults(static fn (): Password => Password::min(self::SHORTEST_PASSWORD)->max(self::LONGEST_PASSWORD)->rules([new HardToGuess]));
         RateLimiter::for('api', static fn (Request $request): Limit => self::limit($request, 'minute', $request->isMethodSafe() ? 'reads' : 'writes', 'requests a minute'));
         RateLimiter::for('uploads', static fn (Request $request): Limit => self::limit($request, 'day', 'uploads', 'pictures a day for one tester'));
     }

@@ -48,7 +48,7 @@ final class CardView
         $unseen = FadeCheck::unseenOf($card);
         $shown = Measurement::query()->counts()->with('picture')->where('card_id', $card->id)->whereHas('picture', static fn ($q) => $q->whereNull('fade_check_id')->orWhereNotIn('fade_check_id', $unseen))
             ->orderByDesc(DB::table('pictures')->join('fade_checks', 'fade_checks.id', '=', 'pictures.fade_check_id')->whereColumn('pictures.id', 'measurements.picture_id')->select('checked_on'))->latest('id')->first();
-        $blind = $card->session?->isBlindFor(Auth::user()) ?? false;
+        $blind = RowPaint::areHidden($card);
         // Before the eye has judged, the picture says nothing.
         $shown = $blind ? null : $shown;
         // As derived now; what a picture said under older rules stays in its own result.
@@ -117,16 +117,16 @@ final class CardView
      */
     private static function row(Card $card, Specimen $specimen, bool $blind, ?Measurement $shown, array $ratings, array $earlier, ?Strip $strip): array
     {
-        $paint = $specimen->pan->paint;
+        $named = RowPaint::of($specimen, $card);
         $session = $card->session;
 
         return [
             'row' => $specimen->row, 'uuid' => $specimen->uuid,
-            'paint' => $blind ? self::hidden($specimen) : PaintView::of($paint),
+            'paint' => $named->told(),
             'pan' => $blind ? null : (self::maySeePan($specimen, $session) ? PaintView::pan($specimen->pan) : PaintView::panOfOthers($specimen->pan)), 'codeWord' => $specimen->code_word,
             ...SpecimenView::said($specimen, $session === null ? [] : [...$session->conditions, 'paperSide' => $card->paper_side]),
             'strip' => $strip?->kind === 'property' ? StripView::of(CoreStrip::fromArray($strip->data), null) : StripView::of(null, $strip?->data),
-            'claims' => $blind ? [] : $paint->claims->map(static fn (Claim $c): array => PropertyView::claim($c, self::ratingOf($ratings, $c->property)['classes95'] ?? []))->all(),
+            'claims' => ($named->paint->claims ?? collect())->map(static fn (Claim $c): array => PropertyView::claim($c, self::ratingOf($ratings, $c->property)['classes95'] ?? []))->all(),
             'ratings' => array_map(static fn (array $r): array => [...$r['value'] !== null && $r['status'] === 'measured' ? PropertyView::rating($r, null) : $r, 'chances' => (object) ($r['chances'] ?? []), 'earlier' => $earlier[$r['property']] ?? []], $ratings),
             'verdicts' => $specimen->verdicts->filter(static fn (Verdict $v): bool => ! $blind || $v->owner_id === Auth::id())->values()->map(static fn (Verdict $v): array => [
                 ...PropertyView::verdict($v, $v->fade_check_id === null || $v->fade_check_id === $shown?->picture->fade_check_id ? self::ratingOf($ratings, $v->property) : []), 'edition' => $v->edition, 'checkUuid' => $card->checks->firstWhere('id', $v->fade_check_id)?->uuid, 'mine' => $v->owner_id === Auth::id(),
@@ -140,19 +140,6 @@ final class CardView
         $user = Auth::user();
 
         return $specimen->pan->owner_id === Auth::id() || ($session !== null && $user instanceof User && in_array($session->id, $user->sessionIds(), true));
-    }
-
-    /**
-     * Stands in a blind session where the paint would be named.
-     *
-     * @return array<string, mixed>
-     */
-    public static function hidden(Specimen $specimen): array
-    {
-        return [
-            'uuid' => '', 'edition' => 0, 'maker' => 'name hidden', 'makerUuid' => '', 'range' => '', 'colourName' => (string) $specimen->code_word, 'pigmentsWritten' => '', 'series' => '', 'discontinued' => false, 'effects' => null,
-            'statement' => ['text' => 'until all are judged', 'stated' => false, 'singlePigment' => false, 'codes' => [], 'cautions' => []], 'mayChange' => false,
-        ];
     }
 
     /**

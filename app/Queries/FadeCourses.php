@@ -9,6 +9,7 @@ use App\Models\FadeCheck;
 use App\Models\Measurement;
 use App\Models\Strip;
 use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Card\FadeCard;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
@@ -38,13 +39,14 @@ final class FadeCourses
     private const MOST_YEARS = 300;
 
     /**
-     * Checks of a card that were measured, with their doses, in the order of their light.
+     * Checks of a card that were measured, with their doses, in the order of their light; whoever may not change the card sees those published.
      *
      * @return list<array{check: FadeCheck, dose: Dose, measurement: Measurement}>
      */
     public static function checks(Card $card, ?WindowDose $window): array
     {
-        $measured = Measurement::query()->counts()->with('picture')->where('card_id', $card->id)->whereHas('picture', static fn ($q) => $q->whereNotNull('fade_check_id'))->orderBy('id')
+        $measured = Measurement::query()->counts()->with('picture')->where('card_id', $card->id)->whereHas('picture', static fn ($q) => $q->whereNotNull('fade_check_id'))
+            ->when(! $card->mayBeChangedBy(Auth::user()), static fn ($q) => $q->where('published', true))->orderBy('id')
             ->get(['id', 'card_id', 'picture_id', 'uuid'])->keyBy(static fn (Measurement $m): int => (int) $m->picture->fade_check_id);
         $unseen = FadeCheck::unseenOf($card);
         $out = [];

@@ -67,7 +67,7 @@ final class FadeView
             'place' => $own ? $hanging->place : '', 'facing' => $hanging->facing, 'panes' => $hanging->panes, 'hungOn' => $hanging->hung_on->toDateString(), 'hungWords' => $hanging->hung_to === null ? '' : $hanging->hung_words, 'downOn' => $hanging->down_on?->toDateString(), 'downWords' => $hanging->down_to === null ? '' : $hanging->down_words, 'old' => $card->kind === CardKind::Halves->value,
             'now' => WindowDose::told($window->now()), 'next' => $window->next($card->checks->last()),
             'rows' => $card->specimens->map(static fn ($s): array => [
-                'row' => $s->row, 'paint' => $s->pan->paint->uuid, 'name' => $s->pan->paint->colour_name, 'maker' => $s->pan->paint->maker->name, 'pigments' => $s->pan->paint->pigments,
+                'row' => $s->row, 'paint' => ($named = RowPaint::of($s, $card))->uuid(), 'name' => $named->name(), 'maker' => $named->maker(), 'pigments' => $named->pigments(),
                 'summary' => isset($series[$s->row]) ? FadeCourses::summary($series[$s->row]) : null,
                 'checks' => isset($series[$s->row]) ? array_map(static fn ($r): array => [
                     'mlxh' => round($r->dose->mlxh, 3), 'range' => WindowDose::told($r->dose)['range'], 'change' => round($r->change, 2), 'uncertainty' => round($r->uncertainty, 2), 'outcome' => $r->outcome->value,
@@ -168,7 +168,7 @@ final class FadeView
 
         return [
             'format' => 'marsh-trial/fading', 'version' => 1, 'card' => CardCode::forCard($card->uuid, 'whole')->text(), 'title' => $card->title, 'facing' => $card->hanging?->facing, 'panes' => $card->hanging?->panes, 'hungOn' => $card->hanging?->hung_on->toDateString(),
-            'paints' => $card->specimens->map(static fn ($s): array => ['row' => $s->row, 'colourName' => $s->pan->paint->colour_name, 'maker' => $s->pan->paint->maker->name, 'pigments' => $s->pan->paint->pigments])->values()->all(),
+            'paints' => $card->specimens->map(static fn ($s): array => ['row' => $s->row, 'colourName' => ($named = RowPaint::of($s, $card))->name(), 'maker' => $named->maker(), 'pigments' => $named->pigments()])->values()->all(),
             'checks' => $courses['checks'], 'rows' => $courses['rows'],
         ];
     }
@@ -184,13 +184,13 @@ final class FadeView
         foreach ($checks as ['check' => $check, 'dose' => $dose]) {
             $days[spl_object_id($dose)] = $check->checked_on->toDateString();
         }
-        $paints = $card->specimens->keyBy('row')->map(static fn ($s): Paint => $s->pan->paint);
+        $paints = $card->specimens->keyBy('row')->map(static fn ($s): RowPaint => RowPaint::of($s, $card));
         foreach (FadeCourses::series($card, $checks) as $row => $depths) {
             foreach ($depths as $depth => $series) {
                 foreach ($series->readings as $r) {
                     [$least, $most] = $r->dose->range();
                     $lines[] = Csv::line([
-                        CardCode::forCard($card->uuid, 'whole')->text(), $row, $paints[$row]->colour_name, $paints[$row]->maker->name, $paints[$row]->pigments, FadeCard::DEPTH_WORDS[$depth], $days[spl_object_id($r->dose)],
+                        CardCode::forCard($card->uuid, 'whole')->text(), $row, $paints[$row]->name(), $paints[$row]->maker(), $paints[$row]->pigments(), FadeCard::DEPTH_WORDS[$depth], $days[spl_object_id($r->dose)],
                         round($r->dose->mlxh, 3), round($least, 3), round($most, 3), round($r->change, 3), round($r->uncertainty, 3), round($r->window->l - $r->dark->l, 3), round($r->window->chroma() - $r->dark->chroma(), 3), $r->outcome->value,
                         $series->course()->value, implode(' ', $series->categories()),
                     ]);

@@ -94,6 +94,10 @@ final class LightOfCode
     {
         $out = [];
         foreach (FadeView::coursesOf($paintIds, $user) as ['paint' => $paint, 'courses' => $courses]) {
+            // What hangs and was not looked at yet has no course.
+            if ($courses === []) {
+                continue;
+            }
             $aged = new AgedStrip($courses);
             if (! isset($out[$paint->id]) || [count($aged->checks()), $aged->last()] > [count($out[$paint->id]->checks()), $out[$paint->id]->last()]) {
                 $out[$paint->id] = $aged;

@@ -8,7 +8,6 @@ use App\Models\Card;
 use App\Models\Measurement;
 use App\Models\Rating;
 use Illuminate\Support\Collection;
-use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Bench\DryingShift;
 use MarshTrial\Core\Capture\RepeatPictures;
 use MarshTrial\Core\Card\CellRole;
@@ -22,7 +21,7 @@ final class RepeatsView
     /** @return array<string, mixed> */
     public static function of(Card $card): array
     {
-        if ($card->load('session')->session?->isBlindFor(Auth::user()) ?? false) {
+        if (RowPaint::areHidden($card)) {
             return ['pooled' => [], 'drying' => []];
         }
         // The newest measurement of every picture; fade cards are repeated check by check.

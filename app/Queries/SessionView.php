@@ -81,13 +81,13 @@ final class SessionView
     /** @return array<string, mixed> */
     private static function row(BenchSession $session, bool $blind, Card $card, Specimen $specimen): array
     {
-        $paint = $specimen->pan->paint;
+        $named = RowPaint::of($specimen, $card->setRelation('session', $session));
 
         return [
             'uuid' => $specimen->uuid, 'row' => $specimen->row, 'codeWord' => $specimen->code_word,
-            'label' => $blind ? $specimen->code_word : $paint->colour_name,
-            'about' => $blind ? '' : "{$paint->maker->name} · $paint->pigments",
-            'place' => $specimen->pan->place(), 'panForm' => $specimen->pan->form, 'paint' => $blind ? null : $paint->uuid,
+            'label' => $named->name(),
+            'about' => $named->paint === null ? '' : "{$named->maker()} · {$named->pigments()}",
+            'place' => $specimen->pan->place(), 'panForm' => $specimen->pan->form, 'paint' => $named->uuid(),
             ...SpecimenView::said($specimen, [...$session->conditions, 'paperSide' => $card->paper_side, ...$session->blind && $blind ? [] : ['got' => $specimen->pan->got ?: ($session->conditions['got'] ?? '')]]),
             'verdicts' => $specimen->verdicts->filter(static fn (Verdict $v): bool => ! $blind || $v->owner_id === Auth::id())->values()
                 ->map(static fn (Verdict $v): array => [...PropertyView::verdict($v), 'edition' => $v->edition, 'mine' => $v->owner_id === Auth::id()])->all(),

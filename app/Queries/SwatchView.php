@@ -108,7 +108,7 @@ final class SwatchView
         if ($swatch->naming !== 'open' || $swatch->called === '') {
             return null;
         }
-        $same = Paint::query()->with('maker')->whereRaw('lower(colour_name) = ?', [mb_strtolower($swatch->called)])->limit(2)->get();
+        $same = Paint::query()->with('maker')->named($swatch->called)->limit(2)->get();
 
         return $same->count() === 1 ? PaintView::of($same[0]) : null;
     }

@@ -20,7 +20,7 @@ final class Finder
 
     public function __construct(string $typed)
     {
-        $typed = mb_strtolower(trim($typed));
+        $typed = NameKey::of($typed);
         $this->words = preg_split('/\s+/u', $typed, -1, PREG_SPLIT_NO_EMPTY) ?: [];
         $code = PigmentCode::parse($typed);
         $this->code = $code->state === PigmentCodeState::NotColourIndexPigment ? null : $code->text;
@@ -61,7 +61,7 @@ final class Finder
             array_push($parts, '='.$code, substr($code, 1), ltrim($code, 'a..z'));
         }
         foreach ([$name, $maker] as $text) {
-            $text = mb_strtolower($text);
+            $text = NameKey::of($text);
             array_push($parts, self::initials(self::words($text)), $text);
         }
 
@@ -114,7 +114,7 @@ final class Finder
 
     private static function inWords(string $word, string $text, int $weight): int
     {
-        $text = mb_strtolower($text);
+        $text = NameKey::of($text);
         if ($text === '' || ! str_contains($text, mb_substr($word, 0, 1))) {
             return 0;
         }

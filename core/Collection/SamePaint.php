@@ -58,7 +58,7 @@ enum SamePaint: string
     /** Letters and digits alone, without case. */
     public static function key(string $text): string
     {
-        return (string) preg_replace('/[^\p{L}\p{N}]+/u', '', mb_strtolower($text));
+        return (string) preg_replace('/[^\p{L}\p{N}]+/u', '', NameKey::of($text));
     }
 
     private static function near(string $a, string $b): bool

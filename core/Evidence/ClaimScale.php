@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Evidence;
 
+use MarshTrial\Core\Collection\NameKey;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Rating\Property;
@@ -24,7 +25,7 @@ final readonly class ClaimScale
         $known = Measures::claimedClasses()[$property] ?? throw new CoreException("There is no property called \"$property\".");
         $seen = [];
         foreach ($words as ['word' => $word, 'classes' => $classes]) {
-            $key = mb_strtolower(trim($word));
+            $key = NameKey::of($word);
             if ($key === '' || isset($seen[$key])) {
                 throw new CoreException('Every word of a scale is given once.');
             }
@@ -44,7 +45,7 @@ final readonly class ClaimScale
     public function classesOf(string $word): array
     {
         foreach ($this->words as $entry) {
-            if (mb_strtolower($entry['word']) === mb_strtolower(trim($word))) {
+            if (NameKey::of($entry['word']) === NameKey::of($word)) {
                 return $entry['classes'];
             }
         }

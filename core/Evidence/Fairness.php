@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Evidence;
 
+use MarshTrial\Core\Collection\NameKey;
 use MarshTrial\Core\Rating\Property;
 
 /**
@@ -64,7 +65,7 @@ final readonly class Fairness
         foreach (self::RULES as $what => [$rule, $does]) {
             $verdict = self::LETTERS[$rule[$column]];
             $values = array_map(static fn (array $t): ?string => $t['conditions'][$what] ?? null, $tests);
-            $known = array_unique(array_filter($values, static fn (?string $v): bool => $v !== null));
+            $known = array_unique(array_map(NameKey::of(...), array_filter($values, static fn (?string $v): bool => $v !== null)));
             $unsaid = in_array(null, $values, true);
             // What was not written down of one card holds for all its rows.
             $oneCard = count(array_unique(array_column($tests, 'card'))) === 1;

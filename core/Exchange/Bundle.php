@@ -67,8 +67,8 @@ final readonly class Bundle
         }
         $seen = [];
         foreach ($list['records'] as $record) {
-            $of = "$record[card]/$record[number]-".substr((string) $record['fingerprint'], 0, 12).'.json';
-            if ($record['record'] !== "records/$of" || ! in_array($record['evidence'], [null, "evidence/$of"], true) || ! isset($list['files'][$record['record']]) || ($record['evidence'] !== null && ! isset($list['files'][$record['evidence']]))) {
+            [$of, $on] = array_map(static fn (string $kind): string => self::name($kind, $record['card'], $record['number'], $record['fingerprint']), ['records', 'evidence']);
+            if ($record['record'] !== $of || ! in_array($record['evidence'], [null, $on], true) || ! isset($list['files'][$record['record']]) || ($record['evidence'] !== null && ! isset($list['files'][$record['evidence']]))) {
                 throw new CoreException(sprintf('The bundle names a record, "%s", whose file it does not list.', mb_strimwidth((string) $record['title'], 0, 60, '…')));
             }
             if (isset($seen[$of])) {

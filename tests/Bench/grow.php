@@ -40,7 +40,7 @@ $now = '2026-06-01 10:00:00';
 $from = array_combine($tables = ['makers', 'paints', 'pans', 'cards', 'specimens', 'pictures', 'measurements'], array_map($id, $tables));
 $db->beginTransaction();
 for ($m = 1; $m <= MAKERS; $m++) {
-    $insert('makers', ['id' => $from['makers'] + $m, 'uuid' => $uuid(1_000_000_000 + $m), 'owner_id' => $owners[0], 'created_at' => $now, 'updated_at' => $now, 'name' => "Reach $m"]);
+    $insert('makers', ['id' => $from['makers'] + $m, 'uuid' => $uuid(1_000_000_000 + $m), 'owner_id' => $owners[0], 'created_at' => $now, 'updated_at' => $now, 'name' => "Reach $m", 'name_key' => "reach $m"]);
 }
 $card = $measurement = 0;
 $specimen = $from['specimens'];
@@ -69,7 +69,7 @@ $test = static function (int $paint, int $owner) use ($insert, $uuid, $now, $fro
 };
 for ($p = 1; $p <= $many; $p++) {
     $code = 'PX'.(1 + $p % CODES);
-    $insert('paints', ['id' => $from['paints'] + $p, 'uuid' => $uuid(6_000_000_000 + $p), 'owner_id' => $owners[0], 'created_at' => $now, 'updated_at' => $now, 'maker_id' => $from['makers'] + 1 + intdiv($p, CODES) % MAKERS, 'range' => 'Field', 'colour_name' => "Shade $p", 'pigments_written' => $code, 'pigments' => $code, 'pigments_stated' => 1]);
+    $insert('paints', ['id' => $from['paints'] + $p, 'uuid' => $uuid(6_000_000_000 + $p), 'owner_id' => $owners[0], 'created_at' => $now, 'updated_at' => $now, 'maker_id' => $from['makers'] + 1 + intdiv($p, CODES) % MAKERS, 'range' => 'Field', 'colour_name' => "Shade $p", 'colour_name_key' => "shade $p", 'pigments_written' => $code, 'pigments' => $code, 'pigments_stated' => 1]);
     $insert('paint_codes', ['paint_id' => $from['paints'] + $p, 'position' => 1, 'code' => $code, 'state' => 'not-in-catalogue']);
     $insert('pans', ['id' => $from['pans'] + $p, 'uuid' => $uuid(7_000_000_000 + $p), 'owner_id' => $owners[0], 'created_at' => $now, 'updated_at' => $now, 'paint_id' => $from['paints'] + $p, 'form' => 'pan', 'state' => 'in use']);
     $test($p, (int) $owners[0]);

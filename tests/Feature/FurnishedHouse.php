@@ -11,6 +11,7 @@ use App\Models\BenchSession;
 use App\Models\Bundle;
 use App\Models\CaptureProfile;
 use App\Models\CaptureTarget;
+use App\Models\Card;
 use App\Models\Decision;
 use App\Models\FadeCheck;
 use App\Models\Group;
@@ -36,10 +37,47 @@ use App\Models\StudyPicture;
 use App\Models\Swatch;
 use App\Models\Task;
 use App\Models\User;
+use Illuminate\Support\Facades\DB;
 
 /** A house with one of everything, for tests that ask every route. */
 trait FurnishedHouse
 {
+    /** What nobody who judges blind may read of the paint. */
+    private const HIDDEN = ['colourName' => 'Quillback Ochre', 'makerName' => 'Nightjar Pigments', 'pigments' => 'PY119'];
+
+    /**
+     * A blind session of the owner, with a card of property and one of fade, each measured, the latter hanging and checked.
+     *
+     * @return array<string, string> by the names that routes have
+     */
+    private function blindSession(User $judge): array
+    {
+        $this->actingAs($this->wren);
+        $this->putPaint(self::uuid(), [...self::HIDDEN, 'pan' => ['uuid' => $pan = self::uuid(), 'form' => 'pan', 'keptAt' => 'third drawer']])->assertCreated();
+        $session = self::uuid();
+        $this->putJson("/api/sessions/$session", ['title' => 'Neap tide', 'plannedOn' => '2026-02-01', 'paperUuid' => $this->paper(), 'side' => 'felt side', 'pans' => [$pan], 'tests' => ['property', 'fade'], 'asChosen' => true, 'blind' => true])->assertCreated();
+        $made = BenchSession::query()->where('uuid', $session)->firstOrFail();
+        $made->people()->attach($judge->id);
+        $made->load('cards', 'tasks');
+        [$card, $fade] = [$made->cards->firstWhere('kind', 'property'), $made->cards->firstWhere('kind', 'fade')];
+        assert($card instanceof Card && $fade instanceof Card);
+        $measurement = RequestMeasurement::fromStandIn(self::uuid(), $card, null)->load('picture');
+        RequestMeasurement::fromStandIn(self::uuid(), $fade, null);
+        Hanging::put(self::uuid(), ['card_id' => $fade->id, 'place' => 'loft', 'facing' => 'south', 'time_zone' => 'Europe/London', 'hung_on' => '2026-02-01']);
+        $check = FadeCheck::put(self::uuid(), ['card_id' => $fade->id, 'checked_on' => '2026-03-01', 'dose_mlxh' => 3]);
+        RequestMeasurement::fromStandIn(self::uuid(), $fade, $check);
+        $specimen = $card->load('specimens')->specimens[0];
+        $this->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $specimen->uuid, 'property' => 'staining', 'word' => 'high'])->assertCreated();
+        $this->putJson('/api/hand-readings/'.self::uuid(), ['specimenUuid' => $specimen->uuid, 'what' => 'spread', 'value' => '4'])->assertCreated();
+        $photo = Photo::put(self::uuid(), ['specimen_id' => $specimen->id, 'sha256' => (string) $measurement->picture->sha256, 'extension' => $measurement->picture->extension]);
+        $run = InstrumentRun::put(self::uuid(), ['card_id' => $card->id, 'name' => 'meter', 'source' => 'hand', 'samples' => []]);
+
+        return [
+            'card' => $card->uuid, 'fade' => $fade->uuid, 'session' => $session, 'specimen' => $specimen->uuid, 'picture' => $measurement->picture->uuid, 'measurement' => $measurement->uuid,
+            'check' => $check->uuid, 'photo' => $photo->uuid, 'run' => $run->uuid, 'task' => $made->tasks[0]->uuid, 'codeWord' => (string) $specimen->code_word,
+        ];
+    }
+
     /** @param array<string, mixed> $things */
     private static function address(string $uri, array $things): string
     {
@@ -105,8 +143,13 @@ trait FurnishedHouse
         $question = Question::query()->create(['uuid' => self::uuid(), 'by_id' => $invited->id, 'at' => now(), 'card_id' => $published->id, 'text' => 'Which batch?']);
         $report = Report::query()->create(['uuid' => self::uuid(), 'by_id' => $owner->id, 'subject' => 'question', 'subject_uuid' => $question->uuid, 'words' => 'rude', 'at' => now()]);
 
+        // A steward of one circle, with nobody in it; and somebody who has to judge a card of a session whose names are hidden.
+        $circle = DB::table('circles')->insertGetId(['uuid' => self::uuid(), 'name' => 'Mudflat', 'name_key' => 'mudflat', 'created_at' => now(), 'updated_at' => now()]);
+        $ofCircle = User::query()->create(['uuid' => self::uuid(), 'name' => 'ofCircle', 'email' => 'circle@saltern-reach.example', 'password' => 'x', 'is_steward' => true, 'circle_id' => $circle])->refresh();
+        $judge = User::query()->create(['uuid' => self::uuid(), 'name' => 'judge', 'email' => 'judge@saltern-reach.example', 'password' => 'x'])->refresh();
+
         return [
-            'owner' => $owner, 'stranger' => $this->other, 'invited' => $invited, 'steward' => $this->steward, 'user' => $invited,
+            'circle' => $ofCircle, 'judge' => $judge, 'blind' => $this->blindSession($judge), 'owner' => $owner, 'stranger' => $this->other, 'invited' => $invited, 'steward' => $this->steward, 'user' => $invited,
             'card' => $draft->uuid, 'published' => $published->uuid, 'number' => 1, 'uuid' => self::uuid(), 'code' => 'PB28', 'paint' => $paint->uuid, 'pan' => $specimen->pan->uuid, 'specimen' => $specimen->uuid, 'picture' => $picture->uuid,
             'measurement' => Measurement::query()->firstOrFail()->uuid, 'check' => $check->uuid, 'photo' => $photo->uuid, 'spoiling' => $spoiling->uuid, 'task' => $task->uuid, 'run' => $run->uuid, 'target' => $target->uuid,
             'profile' => $profile->uuid, 'palette' => $palette->uuid, 'import' => $import->uuid, 'claim' => $claim, 'merge' => $merge->uuid, 'session' => $session->uuid, 'swatch' => $swatch->uuid, 'link' => $link->uuid, 'pause' => $pause->uuid, 'log' => $log->uuid, 'secret' => $secret, 'mix' => $mix->uuid, 'move' => $move->uuid, 'place' => 'white', 'maker' => $paint->maker->uuid, 'decision' => $decision->uuid, 'group' => $group->uuid, 'study' => $study->uuid, 'studyPicture' => $studyPicture->uuid, 'bundle' => $bundle->uuid, 'question' => $question->uuid, 'table' => 'records', 'form' => 'css', 'kind' => 'code', 'key' => 'PB28', 'subject' => 'question', 'report' => $report->uuid, 'invitation' => $invitation->uuid, 'token' => 1,

@@ -16,7 +16,7 @@ final class RoleMatrixTest extends FeatureTestCase
 {
     use FurnishedHouse;
 
-    private const ROLES = ['anonymous', 'stranger', 'invited', 'owner', 'steward'];
+    private const ROLES = ['anonymous', 'stranger', 'invited', 'owner', 'steward', 'circle', 'judge'];
 
     public function testEveryRouteByEveryRole(): void
     {
@@ -36,7 +36,9 @@ final class RoleMatrixTest extends FeatureTestCase
                 if ($user instanceof User) {
                     $this->actingAs($user);
                 }
-                $answer = $this->json($method, '/api/'.self::address($uri, $things), self::BODIES[$route] ?? ($route === 'POST phone-links' ? ['card' => $things['card']] : []));
+                // A judge asks for the card that is judged blind.
+                $of = $role === 'judge' ? [...$things, ...$things['blind']] : $things;
+                $answer = $this->json($method, '/api/'.self::address($uri, $of), self::BODIES[$route] ?? ($route === 'POST phone-links' ? ['card' => $of['card']] : []));
                 DB::rollBack();
                 $may = match (true) {
                     $answer->getStatusCode() === 401 => 'in',
@@ -46,8 +48,11 @@ final class RoleMatrixTest extends FeatureTestCase
                     // Refused for what was sent, not for who sent it.
                     default => 'may',
                 };
-                if ($may !== $expected[$i]) {
-                    $wrong[] = "$route, $role: $may instead of {$expected[$i]} ({$answer->getStatusCode()})";
+                if (getenv('ROLES_SEEN') !== false) {
+                    file_put_contents('/tmp/roles-seen', "$route $role $may\n", FILE_APPEND);
+                }
+                if ($may !== ($expected[$i] ?? null)) {
+                    $wrong[] = "$route, $role: $may instead of ".($expected[$i] ?? 'nothing')." ({$answer->getStatusCode()})";
                 }
             }
         }

@@ -156,7 +156,7 @@ final class TwoLedgers
             $who = $this->anybody($house);
             $code = $this->pick(['PB28', 'PB29', 'PR254']);
             $name = ucfirst($this->pick(self::WORDS));
-            $maker = DB::table('makers')->value('id') ?? DB::table('makers')->insertGetId(['uuid' => self::uuid(), 'owner_id' => $who->id, 'edition' => 1, 'name' => 'Withy Colours']);
+            $maker = DB::table('makers')->value('id') ?? DB::table('makers')->insertGetId(['uuid' => self::uuid(), 'owner_id' => $who->id, 'edition' => 1, 'name' => 'Withy Colours', 'name_key' => 'withy colours']);
             $paint = Paint::query()->where('colour_name', $name)->where('pigments', $code)->first();
             if ($paint === null) {
                 $paint = Paint::query()->create(['uuid' => self::uuid(), 'owner_id' => $who->id, 'edition' => 1, 'maker_id' => $maker, 'colour_name' => $name, 'pigments_written' => $code, 'pigments' => $code, 'pigments_stated' => true]);

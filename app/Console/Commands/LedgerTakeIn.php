@@ -23,7 +23,7 @@ final class LedgerTakeIn extends Command
     public function handle(): int
     {
         $file = (string) $this->argument('file');
-        $steward = User::query()->where('is_steward', true)->whereNull('removed_at')->when($this->option('as'), static fn ($q, $email) => $q->where('email', $email))->orderBy('id')->first();
+        $steward = User::query()->houseStewards()->when($this->option('as'), static fn ($q, $email) => $q->named((string) $email))->orderBy('id')->first();
         if ($steward === null || ! is_file($file)) {
             $this->error($steward === null ? 'There is no such steward.' : "$file is not there.");
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Models\User;
+use App\Rules\FreeAddress;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\Validator;
 use Illuminate\Support\Str;
@@ -17,8 +18,8 @@ final class TesterAdd extends Command
 
     public function handle(): int
     {
-        $person = ['name' => trim((string) $this->argument('name')), 'email' => mb_strtolower(trim((string) $this->argument('email')))];
-        $check = Validator::make($person, ['name' => 'required|max:120', 'email' => 'required|email|max:200|unique:users']);
+        $person = ['name' => trim((string) $this->argument('name')), 'email' => User::address((string) $this->argument('email'))];
+        $check = Validator::make($person, ['name' => 'required|max:120', 'email' => ['required', 'email', 'max:200', new FreeAddress('Another tester has this address.')]]);
         if ($check->fails()) {
             $this->output->getErrorStyle()->writeln(implode(' ', $check->errors()->all()));
 

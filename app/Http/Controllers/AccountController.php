@@ -11,11 +11,13 @@ use App\Http\SecurityLog;
 use App\Models\PasswordLink;
 use App\Models\SignIn;
 use App\Models\User;
+use App\Rules\FreeAddress;
+use App\Rules\HardToGuess;
 use App\Storage\DiskSpace;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
-use Illuminate\Validation\Rule;
 use Illuminate\Validation\Rules\Password;
 use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
@@ -41,8 +43,8 @@ final class AccountController extends Controller
     public function put(Request $request): JsonResponse
     {
         $me = $this->me($request);
-        $values = $request->validate(['name' => 'required|string|max:120', 'email' => ['required', 'string', 'email', 'max:200', Rule::unique('users')->ignore($me->id)], 'current' => 'nullable|string|max:200'], ['email.unique' => 'Another tester has this address.']);
-        $email = mb_strtolower($values['email']);
+        $values = $request->validate(['name' => 'required|string|max:120', 'email' => ['required', 'string', 'email', 'max:200', new FreeAddress('Another tester has this address.', $me)], 'current' => 'nullable|string|max:200']);
+        $email = User::address($values['email']);
         if ($email !== $me->email) {
             $this->proven($me, (string) ($values['current'] ?? ''));
         }
@@ -51,15 +53,14 @@ final class AccountController extends Controller
         return $this->show($request);
     }
 
-    /** Another password; every other place where one is signed in is signed out. */
+    /** Another password; every other place where one is signed in is signed out, and tokens end. */
     public function putPassword(Request $request): JsonResponse
     {
         $me = $this->me($request);
         $values = $request->validate(['current' => 'required|string|max:200', 'password' => ['required', 'string', Password::defaults()]], self::WORDS);
         $this->proven($me, $values['current']);
-        self::set($me, $values['password']);
+        $me->changePassword($values['password'], (string) $request->session()->get(SignIn::KEY));
         SecurityLog::note('password changed');
-        SignIn::query()->where('user_id', $me->id)->whereNot('uuid', (string) $request->session()->get(SignIn::KEY))->delete();
         $request->session()->regenerate();
 
         return $this->show($request);
@@ -70,16 +71,27 @@ final class AccountController extends Controller
     {
         Attempts::count('link|'.$request->ip(), (int) config('trust.sign_ins_by_address'));
         $values = $request->validate(['secret' => 'required|string|max:100', 'password' => ['required', 'string', Password::defaults()]], self::WORDS);
-        $link = PasswordLink::ofSecret($values['secret']) ?? throw ValidationException::withMessages(['secret' => 'This link was used already or is too old. Ask a steward for another one.']);
-        $user = $link->user;
-        self::set($user, $values['password']);
-        PasswordLink::query()->where('user_id', $user->id)->delete();
-        SignIn::query()->where('user_id', $user->id)->delete();
+        $user = (PasswordLink::ofSecret($values['secret']) ?? self::linkIsOver())->user;
+        $request->validate(['password' => new HardToGuess($user)]);
+        // Made before the lock: a good hash takes long.
+        $hash = Hash::make($values['password']);
+        DB::transaction(static function () use ($values, $user, $hash): void {
+            // Whoever comes second finds it gone.
+            if (PasswordLink::use($values['secret']) === null) {
+                self::linkIsOver();
+            }
+            $user->changePassword($hash);
+        });
         Auth::login($user);
         SecurityLog::note('password set by link');
         SignIn::begin($user, $request, false);
 
         return new JsonResponse(['user' => ['uuid' => $user->uuid, 'name' => $user->name, 'email' => $user->email, 'isSteward' => $user->is_steward]]);
+    }
+
+    private static function linkIsOver(): never
+    {
+        throw ValidationException::withMessages(['secret' => 'This link was used already or is too old. Ask a steward for another one.']);
     }
 
     public function endSignIn(Request $request, string $uuid): JsonResponse
@@ -108,19 +120,5 @@ final class AccountController extends Controller
             throw ValidationException::withMessages(['current' => 'That is not your present password.']);
         }
         Attempts::forget($key);
-    }
-
-    private static function set(User $user, string $password): void
-    {
-        $parts = [mb_strtolower($user->name), explode('@', $user->email)[0], 'marsh trial', 'marsh-trial', 'password'];
-        foreach ($parts as $part) {
-            if (mb_strlen($part) > 3 && mb_strlen(str_replace($part, '', mb_strtolower($password))) < 6) {
-                throw ValidationException::withMessages(['password' => 'This password is little more than a name that others know. Choose another one.']);
-            }
-        }
-        if (count(array_unique(mb_str_split($password))) < 5) {
-            throw ValidationException::withMessages(['password' => 'This password repeats few characters and is soon guessed. Choose another one.']);
-        }
-        $user->update(['password' => $password]);
     }
 }

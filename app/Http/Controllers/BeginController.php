@@ -16,6 +16,7 @@ use App\Models\User;
 use Database\Seeders\DatabaseSeeder;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rules\Password;
 
 /** Where to begin in an empty installation: the first tester, and the practice shore. */
@@ -43,7 +44,7 @@ final class BeginController extends Controller
         $values = $request->validate(['name' => 'required|string|max:120', 'email' => 'required|string|email|max:200', 'password' => ['required', 'string', Password::defaults()]], [
             'name.required' => 'Say how you are called; others see it beside your tests.', 'email.required' => 'Type an address to sign in with. Nothing is ever sent to it.', 'password.required' => 'Choose a password.', 'password.min' => 'A password has at least 12 characters; a few words in a row are good.',
         ]);
-        $user = Founder::record(trim($values['name']), mb_strtolower($values['email']), $values['password']);
+        $user = Founder::record(trim($values['name']), $values['email'], $values['password']);
         Auth::login($user);
         SecurityLog::note('first tester recorded');
         SignIn::begin($user, $request, true);
@@ -54,7 +55,7 @@ final class BeginController extends Controller
     public function practise(Request $request): JsonResponse
     {
         $user = $this->user($request);
-        abort_unless($user === null ? Network::isHere((string) $request->ip()) && ! User::query()->exists() : $user->is_steward, 403);
+        abort_unless($user === null ? Network::isHere((string) $request->ip()) && ! User::query()->exists() : $user->isHouseSteward(), 403);
         PracticeShore::begin();
 
         return $this->show($request);
@@ -62,7 +63,7 @@ final class BeginController extends Controller
 
     public function leave(Request $request): JsonResponse
     {
-        abort_unless($this->me($request)->is_steward, 403);
+        Gate::authorize('steward');
         PracticeShore::takeAway();
         Auth::guard('web')->logout();
         $request->session()->invalidate();

@@ -17,6 +17,7 @@ use App\Models\Spoiling;
 use App\Models\Task;
 use App\Models\Timer;
 use App\Queries\SessionView;
+use App\Rules\Moment;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Arr;
@@ -45,7 +46,7 @@ final class BenchController extends Controller
     {
         $values = $request->validate([
             'sessionUuid' => 'required|uuid', 'taskUuid' => 'nullable|uuid', 'kind' => ['required', Rule::in(array_keys(BenchWords::TIMERS))], 'label' => 'nullable|string|max:120',
-            'seconds' => 'required|integer|between:1,172800', 'startedAt' => 'required|date', 'stoppedAt' => 'nullable|date',
+            'seconds' => 'required|integer|between:1,172800', 'startedAt' => ['required', new Moment], 'stoppedAt' => ['nullable', new Moment],
         ]);
         $session = BenchSession::query()->where('uuid', $values['sessionUuid'])->firstOrFail();
         Gate::authorize('work-on', $session);

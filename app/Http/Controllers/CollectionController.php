@@ -34,10 +34,10 @@ final class CollectionController extends Controller
         $values = $request->validate(['name' => 'required|string|max:80', 'rows' => $side, 'columns' => $side], ['name.required' => 'Give the palette a name, such as what is written on its lid.']);
         $me = $this->me($request);
         $owner = Palette::query()->where('uuid', $uuid)->value('owner_id') ?? $me->id;
-        if (Palette::query()->where('owner_id', $owner)->where('name', trim($values['name']))->whereNot('uuid', $uuid)->exists()) {
-            abort(422, 'There is a palette of this name already; choose another name.');
-        }
-        $palette = DB::transaction(static function () use ($uuid, $values, $request): Palette {
+        $palette = DB::transaction(static function () use ($uuid, $values, $owner, $request): Palette {
+            if (Palette::query()->where('owner_id', $owner)->named($values['name'])->whereNot('uuid', $uuid)->exists()) {
+                abort(422, 'There is a palette of this name already; choose another name.');
+            }
             $palette = Palette::put($uuid, ['name' => trim($values['name']), 'rows' => $values['rows'], 'columns' => $values['columns']], $request->header('If-Match'));
             $beyond = Pan::query()->where('palette_id', $palette->id)->max('slot');
             if ($beyond > $palette->rows * $palette->columns) {
@@ -94,11 +94,13 @@ final class CollectionController extends Controller
     public function labels(Request $request): Response
     {
         $uuids = array_slice(array_filter(explode(',', (string) $request->query('pans', ''))), 0, LabelPrinter::PER_PAGE);
+        // A place beside a name would tell which row of a blind session it is.
+        $hidden = Pan::hidden($this->me($request));
         $pans = Pan::query()->with('paint.maker', 'palette', 'formulation')->where('owner_id', $this->me($request)->id)->whereIn('uuid', $uuids)->get()->sortBy(static fn (Pan $p): int => (int) array_search($p->uuid, $uuids, true));
         $svg = LabelPrinter::page(array_values($pans->map(static fn (Pan $p): array => [
             'name' => $p->paint->colour_name, 'maker' => trim($p->paint->maker->name.' '.$p->paint->range), 'pigments' => $p->paint->pigments,
             'more' => implode(' · ', array_filter([$p->form, $p->batch === '' ? '' : "batch $p->batch", $p->opened_on === null ? '' : 'opened '.$p->opened_on->toDateString()])),
-            'place' => $p->place(), 'cautions' => $p->paint->statement()->cautions() !== [],
+            'place' => isset($hidden[$p->id]) ? '' : $p->place(), 'cautions' => $p->paint->statement()->cautions() !== [],
         ])->all()));
 
         return new Response($svg, 200, ['Content-Type' => 'image/svg+xml', 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'"]);

@@ -10,6 +10,7 @@ use App\Actions\ReadLightLog;
 use App\Actions\RequestMeasurement;
 use App\Http\JsonResponse;
 use App\Http\NeedsSaying;
+use App\Http\Refused;
 use App\Models\Card;
 use App\Models\FadeCheck;
 use App\Models\Hanging;
@@ -23,6 +24,7 @@ use App\Queries\CardView;
 use App\Queries\FadeCalendar;
 use App\Queries\FadeView;
 use App\Queries\LightOfCode;
+use App\Queries\RowPaint;
 use App\Queries\WindowDose;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -325,7 +327,7 @@ final class FadeController extends Controller
     /** One row a reading. */
     public function report(Card $card): Response
     {
-        Gate::authorize('see-published', $card);
+        self::mayReadCourses($card);
 
         return new Response(FadeView::csv($card), 200, ['Content-Type' => 'text/csv; charset=UTF-8', 'Content-Disposition' => 'attachment; filename="fading.csv"']);
     }
@@ -333,9 +335,18 @@ final class FadeController extends Controller
     /** The same for programs: every depth with its readings, what may follow, and the light. */
     public function reportJson(Card $card): JsonResponse
     {
-        Gate::authorize('see-published', $card);
+        self::mayReadCourses($card);
 
         return new JsonResponse(FadeView::report($card));
+    }
+
+    /** Readings wait until their reader has judged all, as names do: a number would sway the eye as well. */
+    private static function mayReadCourses(Card $card): void
+    {
+        Gate::authorize('see-published', $card);
+        if (RowPaint::areHidden($card)) {
+            throw new Refused('What was measured here is shown when you have judged all of it.');
+        }
     }
 
     /** The address of one's own calendar; asking again makes another, and the old one ends. */

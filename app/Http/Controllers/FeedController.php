@@ -23,7 +23,7 @@ final class FeedController extends Controller
     {
         $code = PigmentCode::parse(mb_substr((string) $request->query('code', ''), 0, 60))->text;
         $paint = $request->query('paint') === null ? null : (new Paint)->resolveRouteBinding((string) $request->query('paint')) ?? abort(404);
-        $tester = $request->query('tester') === null ? null : User::query()->where('uuid', strtolower((string) $request->query('tester')))->firstOrFail();
+        $tester = $request->query('tester') === null ? null : User::query()->where('uuid', (string) $request->query('tester'))->firstOrFail();
         $revisions = Revision::query()->with('card.owner')->select('id', 'card_id', 'number', 'published_at', 'title')
             ->whereHas('card', static fn ($q) => $q->whereNull('withdrawn_at'))
             ->when($code !== '', static fn ($q) => $q->whereIn('card_id', DB::table('specimens')->join('pans', 'pans.id', '=', 'specimens.pan_id')->whereIn('pans.paint_id', PaintCode::query()->where('code', $code)->select('paint_id'))->select('specimens.card_id')))

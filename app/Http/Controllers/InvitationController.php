@@ -4,16 +4,17 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Attempts;
 use App\Http\JsonResponse;
 use App\Http\SecurityLog;
 use App\Models\Invitation;
 use App\Models\User;
 use App\Queries\Agreements;
 use App\Queries\Profile;
+use App\Rules\FreeAddress;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-use Illuminate\Validation\Rule;
 use Illuminate\Validation\Rules\Password;
 use MarshTrial\Core\CoreException;
 
@@ -43,7 +44,7 @@ final class InvitationController extends Controller
     public function destroy(Request $request, Invitation $invitation): JsonResponse
     {
         $me = $this->steward($request);
-        abort_unless($me->circle_id === null || $invitation->circle_id === $me->circle_id, 403);
+        abort_unless($me->mayInviteTo($invitation->circle_id), 403);
         if ($invitation->used_by_id === null) {
             $invitation->delete();
         }
@@ -54,13 +55,18 @@ final class InvitationController extends Controller
     /** Becomes a tester by the secret of an invitation; it works once. */
     public function join(Request $request): JsonResponse
     {
+        Attempts::count('join|'.$request->ip(), (int) config('trust.sign_ins_by_address'));
         $values = $request->validate(
-            ['secret' => 'required|string|max:100', 'name' => 'required|string|max:120', 'email' => ['required', 'string', 'email', 'max:200', Rule::unique('users')], 'password' => ['required', 'string', Password::defaults()]],
-            ['name.required' => 'Give the name that shall stand under your records.', 'email.unique' => 'Somebody here has this address already. Sign in instead.', 'password.min' => 'A password has at least 12 characters; a few words in a row are good.'],
+            ['secret' => 'required|string|max:100', 'name' => 'required|string|max:120', 'email' => 'required|string|email|max:200', 'password' => ['required', 'string', Password::defaults()]],
+            ['name.required' => 'Give the name that shall stand under your records.', 'password.min' => 'A password has at least 12 characters; a few words in a row are good.'],
         );
-        $user = DB::transaction(static function () use ($values): User {
-            $invitation = Invitation::ofSecret($values['secret']) ?? throw new CoreException('This invitation is over, was used, or is none. Ask for another one.');
-            $user = User::query()->create(['uuid' => (string) Str::uuid(), 'name' => trim($values['name']), 'email' => mb_strtolower($values['email']), 'password' => $values['password'], 'is_steward' => $invitation->steward, 'circle_id' => $invitation->circle_id]);
+        $over = static fn () => throw new CoreException('This invitation is over, was used, or is none. Ask for another one.');
+        // Who holds no invitation is told nothing of who is here.
+        Invitation::ofSecret($values['secret']) ?? $over();
+        $request->validate(['email' => new FreeAddress('Somebody here has this address already. Sign in instead.')]);
+        $user = DB::transaction(static function () use ($values, $over): User {
+            $invitation = Invitation::ofSecret($values['secret']) ?? $over();
+            $user = User::query()->create(['uuid' => (string) Str::uuid(), 'name' => trim($values['name']), 'email' => $values['email'], 'password' => $values['password'], 'is_steward' => $invitation->steward, 'circle_id' => $invitation->circle_id]);
             $invitation->update(['used_by_id' => $user->id]);
 
             return $user;

@@ -57,20 +57,20 @@ final class LedgerController extends Controller
     {
         $values = $request->validate(['code' => 'nullable|string|max:20', 'card' => 'nullable|uuid', 'group' => 'nullable|uuid', 'tester' => 'nullable|uuid', 'pictures' => 'nullable|boolean']);
         $code = isset($values['code']) ? PigmentCode::parse($values['code'])->text : null;
-        $cards = WriteBundle::cards($code)->when(isset($values['card']), static fn ($q) => $q->where('cards.uuid', strtolower((string) $values['card'])));
+        $cards = WriteBundle::cards($code)->when(isset($values['card']), static fn ($q) => $q->where('cards.uuid', (string) $values['card']));
         $about = match (true) {
             $code !== null => "records of $code",
             isset($values['card']) => 'one record',
             default => 'all records',
         };
         if (isset($values['group'])) {
-            $group = Group::query()->where('uuid', strtolower((string) $values['group']))->firstOrFail();
+            $group = Group::query()->where('uuid', (string) $values['group'])->firstOrFail();
             Gate::authorize('see-shared', $group);
             $cards->whereIn('cards.id', DB::table('specimens')->join('pans', 'pans.id', '=', 'specimens.pan_id')->whereIn('pans.paint_id', DB::table('group_paint')->where('group_id', $group->id)->select('paint_id'))->select('specimens.card_id'));
             $about = "records of the paints \"$group->name\"";
         }
         if (isset($values['tester'])) {
-            $tester = User::query()->where('uuid', strtolower((string) $values['tester']))->firstOrFail();
+            $tester = User::query()->where('uuid', (string) $values['tester'])->firstOrFail();
             $cards->where('cards.owner_id', $tester->id);
             $about = "records of $tester->name";
         }
@@ -107,10 +107,10 @@ final class LedgerController extends Controller
             throw new CoreException('The bundle is larger than 500 MB. Take it in with "php artisan ledger:take-in", or ask for it code by code.');
         }
         DiskSpace::needed();
-        $bundle = new Bundle(['uuid' => strtolower($uuid)]);
+        $bundle = new Bundle(['uuid' => $uuid]);
         self::keep($file->getPathname(), $bundle->path());
         $bundle = DB::transaction(static function () use ($uuid, $file): Bundle {
-            $bundle = Bundle::put(strtolower($uuid), ['name' => mb_substr($file->getClientOriginalName(), 0, 200), 'answers' => []]);
+            $bundle = Bundle::put($uuid, ['name' => mb_substr($file->getClientOriginalName(), 0, 200), 'answers' => []]);
             RunBundle::dispatch($bundle->id);
 
             return $bundle;

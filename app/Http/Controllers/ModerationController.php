@@ -22,9 +22,9 @@ final class ModerationController extends Controller
     {
         $values = $request->validate(['subject' => ['required', Rule::in(array_keys(Report::SUBJECTS))], 'uuid' => 'required|uuid', 'words' => 'required|string|max:500'], ['words.required' => 'Say what is wrong with it.']);
         self::found($values['subject'], $values['uuid']);
-        Report::query()->where('uuid', strtolower($uuid))->first() ?? Report::query()->create(['uuid' => strtolower($uuid), 'by_id' => $this->me($request)->id, 'subject' => $values['subject'], 'subject_uuid' => strtolower($values['uuid']), 'words' => trim($values['words']), 'at' => now()]);
+        Report::query()->where('uuid', $uuid)->first() ?? Report::query()->create(['uuid' => $uuid, 'by_id' => $this->me($request)->id, 'subject' => $values['subject'], 'subject_uuid' => strtolower($values['uuid']), 'words' => trim($values['words']), 'at' => now()]);
 
-        return new JsonResponse(['uuid' => strtolower($uuid)], 201);
+        return new JsonResponse(['uuid' => $uuid], 201);
     }
 
     public function reports(): JsonResponse
@@ -60,7 +60,7 @@ final class ModerationController extends Controller
     public function audit(Request $request): JsonResponse
     {
         Gate::authorize('steward');
-        $who = $request->query('who') === null ? null : User::query()->where('uuid', strtolower((string) $request->query('who')))->firstOrFail();
+        $who = $request->query('who') === null ? null : User::query()->where('uuid', (string) $request->query('who'))->firstOrFail();
 
         return new JsonResponse(Audit::page($who));
     }
@@ -81,6 +81,6 @@ final class ModerationController extends Controller
     {
         $model = Report::SUBJECTS[$subject] ?? abort(404);
 
-        return $model::query()->where('uuid', strtolower($uuid))->firstOrFail();
+        return $model::query()->where('uuid', $uuid)->firstOrFail();
     }
 }

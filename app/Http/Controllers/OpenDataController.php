@@ -75,7 +75,7 @@ final class OpenDataController extends Controller
     /** Readings of a record as CGATS (ISO 28178 text): those of its picture, then those of every instrument. */
     public function cgats(string $card): Response
     {
-        $revision = Revision::query()->with('card')->whereHas('card', static fn ($q) => $q->where('uuid', strtolower($card)))->newest()->firstOrFail();
+        $revision = Revision::query()->with('card')->whereHas('card', static fn ($q) => $q->where('uuid', $card))->newest()->firstOrFail();
         $tables = [['picture', $revision->record['measurement']['cells'] ?? []]];
         foreach ($revision->record['instruments'] ?? [] as $run) {
             $tables[] = [$run['name'], array_map(static fn (array $s): array => ['id' => $s['cell']] + $s, $run['samples'])];
@@ -119,7 +119,7 @@ final class OpenDataController extends Controller
     /** How a record was made, for a stranger to follow. */
     public function protocol(string $card): JsonResponse
     {
-        return new JsonResponse(RecordProtocol::of(Card::query()->where('uuid', strtolower($card))->whereNotNull('published_at')->firstOrFail()));
+        return new JsonResponse(RecordProtocol::of(Card::query()->where('uuid', $card)->whereNotNull('published_at')->firstOrFail()));
     }
 
     /** What is tested of every code. */

@@ -8,6 +8,7 @@ use App\Actions\MergePaints;
 use App\Actions\RecordPaint;
 use App\Actions\RemoveDraft;
 use App\Http\JsonResponse;
+use App\Models\BenchSession;
 use App\Models\Claim;
 use App\Models\ClaimScale;
 use App\Models\HandReading;
@@ -37,6 +38,7 @@ use Illuminate\Pagination\LengthAwarePaginator;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
+use MarshTrial\Core\Collection\NameKey;
 use MarshTrial\Core\Collection\PanStates;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Evidence\ClaimScale as Scale;
@@ -108,7 +110,8 @@ final class PaintController extends Controller
             'merges' => PaintMerge::query()->with('from.maker')->where('into_id', $paint->id)->get()->map(fn (PaintMerge $m): array => ['uuid' => $m->uuid, 'name' => "{$m->from->maker->name}, {$m->from->colour_name}", 'mayChange' => $m->mayBeChangedBy($this->user($request))])->all(),
             'formulations' => $paint->formulations->map(PaintView::formulation(...))->all(),
             'tests' => self::tests($pans, $this->user($request)),
-            'byHand' => SpecimenView::byHand(HandReading::query()->with('owner')->whereNotNull('value')->whereIn('specimen_id', DB::table('specimens')->whereIn('pan_id', $pans->pluck('id'))->select('id'))->orderBy('id')->get()),
+            'byHand' => SpecimenView::byHand(HandReading::query()->with('owner')->whereNotNull('value')->whereIn('specimen_id', DB::table('specimens')->join('cards', 'cards.id', '=', 'specimens.card_id')->whereIn('pan_id', $pans->pluck('id'))
+                ->where(fn ($q) => BenchSession::notBlind($q, $this->user($request)))->select('specimens.id'))->orderBy('id')->get()),
             'states' => PanStates::STATES, 'got' => PanStates::GOT, 'spoiledReasons' => BenchWords::SPOILED,
             'swatches' => SwatchView::ofPaint($paint, $this->user($request)),
             'claimScales' => $paint->maker->claimScales->map(PaintView::claimScale(...))->all(),
@@ -230,7 +233,7 @@ final class PaintController extends Controller
         $paint = Paint::query()->where('uuid', $values['paintUuid'])->firstOrFail();
         $scale = ClaimScale::query()->where('uuid', $values['scaleUuid'] ?? '')->where('property', $values['property'])->where('maker_id', $paint->maker_id)->first();
         $known = $scale === null ? [] : array_column($scale->words, 'word');
-        if ($scale !== null && ! in_array(mb_strtolower(trim($values['words'])), array_map(mb_strtolower(...), $known), true)) {
+        if ($scale !== null && ! in_array(NameKey::of($values['words']), array_map(NameKey::of(...), $known), true)) {
             throw new CoreException(sprintf('The scale "%s" of this maker has the words %s. Choose one of them, or write the claim without a scale.', $scale->name, implode(', ', $known)));
         }
         $claim = Claim::put($uuid, [

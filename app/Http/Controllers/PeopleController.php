@@ -9,11 +9,12 @@ use App\Http\JsonResponse;
 use App\Http\SecurityLog;
 use App\Models\PasswordLink;
 use App\Models\User;
+use App\Rules\FreeAddress;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Str;
-use Illuminate\Validation\Rule;
+use MarshTrial\Core\Collection\NameKey;
 
 /** The testers of this house: all may see who there is; stewards let people in and out. */
 final class PeopleController extends Controller
@@ -34,19 +35,24 @@ final class PeopleController extends Controller
         Gate::authorize('steward');
         $user = User::query()->where('uuid', $uuid)->first();
         $values = $request->validate(
-            ['name' => 'required|string|max:120', 'email' => ['required', 'string', 'email', 'max:200', Rule::unique('users')->ignore($user?->id)], 'isSteward' => 'nullable|boolean', 'circle' => 'nullable|string|max:80'],
-            ['name.required' => 'Give the tester’s name, as it shall stand under records.', 'email.unique' => 'Another tester has this address.'],
+            ['name' => 'required|string|max:120', 'email' => ['required', 'string', 'email', 'max:200', new FreeAddress('Another tester has this address.', $user)], 'isSteward' => 'nullable|boolean', 'circle' => 'nullable|string|max:80'],
+            ['name.required' => 'Give the tester’s name, as it shall stand under records.'],
         );
-        $fields = ['name' => trim($values['name']), 'email' => mb_strtolower($values['email']), 'is_steward' => (bool) ($values['isSteward'] ?? false), ...array_key_exists('circle', $values) ? ['circle_id' => self::circle($values['circle'])] : []];
-        if ($user === null) {
-            User::query()->create([...$fields, 'uuid' => $uuid, 'password' => Str::password(40)]);
-        } else {
+        $fields = ['name' => trim($values['name']), 'email' => $values['email'], 'is_steward' => (bool) ($values['isSteward'] ?? false), ...array_key_exists('circle', $values) ? ['circle_id' => self::circle($values['circle'])] : []];
+        DB::transaction(static function () use ($user, $uuid, $fields): void {
+            if ($user === null) {
+                User::query()->create([...$fields, 'uuid' => $uuid, 'password' => Str::password(40)]);
+
+                return;
+            }
+            // As it is now: another steward may be changing the same house.
+            $user->refresh();
             abort_if($user->removed_at !== null, 404);
             if ($user->isLastSteward() && (! $fields['is_steward'] || ($fields['circle_id'] ?? null) !== null)) {
                 abort(409, 'This is the last steward; make another tester one first.');
             }
             $user->update($fields);
-        }
+        });
 
         SecurityLog::note($user === null ? 'person let in' : 'person changed', ['who' => $uuid, 'steward' => $fields['is_steward']]);
 
@@ -60,9 +66,19 @@ final class PeopleController extends Controller
         if ($name === '') {
             return null;
         }
-        $there = DB::table('circles')->whereRaw('lower(name) = ?', [mb_strtolower($name)])->value('id');
+        $key = NameKey::of($name);
 
-        return (int) ($there ?? DB::table('circles')->insertGetId(['uuid' => (string) Str::uuid(), 'name' => $name, 'created_at' => now(), 'updated_at' => now()]));
+        // Two who say it at once say the same.
+        return DB::transaction(static fn (): int => (int) (DB::table('circles')->where('name_key', $key)->value('id')
+            ?? DB::table('circles')->insertGetId(['uuid' => (string) Str::uuid(), 'name' => $name, 'name_key' => $key, 'created_at' => now(), 'updated_at' => now()])));
+    }
+
+    /** Drafts and windows pass to somebody who could see them before. */
+    private static function heir(User $leaving, string $uuid): User
+    {
+        $heir = User::query()->where('uuid', $uuid)->whereNull('removed_at')->first();
+
+        return $heir !== null && $heir->oversees($leaving) ? $heir : abort(422, 'Drafts pass to a steward who looks after this person. Choose another one.');
     }
 
     /** A link by which this person sets a password once. */
@@ -79,16 +95,16 @@ final class PeopleController extends Controller
     /** What would go with a person, to be looked at first. */
     public function leaving(Request $request, User $user): JsonResponse
     {
-        Gate::allowIf(fn (User $me): bool => $me->is_steward || $me->is($user));
+        Gate::authorize('oversee', $user);
 
         return new JsonResponse(RemovePerson::counts($user));
     }
 
     public function destroy(Request $request, User $user): JsonResponse
     {
-        Gate::allowIf(fn (User $me): bool => $me->is_steward || $me->is($user));
+        Gate::authorize('oversee', $user);
         $values = $request->validate(['name' => 'nullable|string|max:120', 'drafts' => 'required|in:delete,pass on', 'to' => 'required_if:drafts,pass on|nullable|uuid'], ['drafts.required' => 'Say whether the drafts go or pass to a steward.']);
-        RemovePerson::from($user, trim((string) ($values['name'] ?? '')), $values['drafts'] === 'delete' ? null : User::query()->where('uuid', $values['to'])->where('is_steward', true)->whereNull('removed_at')->firstOrFail());
+        RemovePerson::from($user, trim((string) ($values['name'] ?? '')), $values['drafts'] === 'delete' ? null : self::heir($user, $values['to']));
 
         SecurityLog::note('person removed', ['who' => $user->uuid]);
 

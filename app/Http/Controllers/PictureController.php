@@ -16,6 +16,7 @@ use App\Models\Measurement;
 use App\Models\Picture;
 use App\Queries\CardView;
 use App\Queries\RepeatsView;
+use App\Queries\RowPaint;
 use App\Queries\WindowPictures;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
@@ -93,13 +94,11 @@ final class PictureController extends Controller
         return new JsonResponse(RepeatsView::of($card));
     }
 
-    public function measurement(Request $request, Measurement $measurement): JsonResponse
+    public function measurement(Measurement $measurement): JsonResponse
     {
         Gate::authorize('see-measured', $measurement);
 
-        $blind = $measurement->card->load('session')->session?->isBlindFor($this->user($request)) ?? false;
-
-        return new JsonResponse([...CardView::measurement($measurement), 'result' => $blind || $measurement->state !== 'done' ? null : $measurement->result]);
+        return new JsonResponse([...CardView::measurement($measurement), 'result' => RowPaint::areHidden($measurement->card) || $measurement->state !== 'done' ? null : $measurement->result]);
     }
 
     public function preview(Request $request, Picture $picture): Response
@@ -119,7 +118,7 @@ final class PictureController extends Controller
     {
         Gate::authorize('see-measured', $measurement);
         $measurement->load('picture', 'card.session');
-        abort_if($measurement->state !== 'done' || ($measurement->card->session?->isBlindFor($this->user($request)) ?? false), 404);
+        abort_if($measurement->state !== 'done' || RowPaint::areHidden($measurement->card), 404);
         $path = WindowPictures::path($measurement, $request->integer('row'), (string) $request->query('use'), $request->boolean('loupe')) ?? abort(404);
 
         return $this->image($request, $path, $measurement->published);

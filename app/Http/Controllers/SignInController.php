@@ -16,6 +16,7 @@ use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Cookie;
 use Illuminate\Support\Facades\Hash;
 use Illuminate\Validation\ValidationException;
+use MarshTrial\Core\Collection\NameKey;
 
 /** Signing in and out. */
 final class SignInController extends Controller
@@ -32,7 +33,7 @@ final class SignInController extends Controller
     public function store(Request $request): JsonResponse
     {
         $values = $request->validate(['email' => 'required|string|email|max:200', 'password' => 'required|string|max:200', 'stay' => 'nullable|boolean']);
-        $email = mb_strtolower($values['email']);
+        $email = NameKey::of($values['email']);
         Attempts::count("sign-in|$email", (int) config('trust.sign_ins_by_account'));
         Attempts::count('sign-in|'.$request->ip(), (int) config('trust.sign_ins_by_address'));
         $user = self::known($email);
@@ -65,7 +66,7 @@ final class SignInController extends Controller
 
     private static function known(string $email): ?User
     {
-        return User::query()->where('email', $email)->whereNull('removed_at')->first();
+        return User::query()->named($email)->whereNull('removed_at')->first();
     }
 
     /** The hash of a password that nobody has, as costly as any other; kept, since making it costs as much again. */

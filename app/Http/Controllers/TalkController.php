@@ -23,7 +23,6 @@ final class TalkController extends Controller
     {
         $values = $request->validate(['card' => 'required|uuid', 'row' => 'nullable|integer|min:1|max:30', 'text' => 'required|string|max:1000'], ['text.required' => 'Write the question.']);
         $card = self::published($values['card']);
-        $uuid = strtolower($uuid);
         $question = Question::query()->where('uuid', $uuid)->first() ?? Question::query()->create(['uuid' => $uuid, 'by_id' => $this->me($request)->id, 'at' => now()->startOfSecond(), 'card_id' => $card->id, 'row' => $values['row'] ?? null, 'text' => trim($values['text'])]);
         if ($question->by_id !== $this->me($request)->id || $question->card_id !== $card->id) {
             throw new CoreException('There is another question under this name.');
@@ -36,7 +35,6 @@ final class TalkController extends Controller
     public function answer(Request $request, Question $question, string $uuid): JsonResponse
     {
         $values = $request->validate(['text' => 'required|string|max:2000'], ['text.required' => 'Write the answer.']);
-        $uuid = strtolower($uuid);
         $answer = DB::transaction(function () use ($request, $question, $uuid, $values): Answer {
             $there = Answer::query()->where('uuid', $uuid)->first();
             if ($there === null && $question->closed_at !== null) {
@@ -78,13 +76,13 @@ final class TalkController extends Controller
     public function repeat(Request $request, string $card, string $uuid): JsonResponse
     {
         $values = $request->validate(['pans' => 'present|array|max:6', 'pans.*' => 'uuid', 'plannedOn' => 'nullable|date_format:Y-m-d']);
-        $session = RepeatRecord::of(self::published($card), strtolower($uuid), $values['pans'], $values['plannedOn'] ?? now()->toDateString(), $this->me($request));
+        $session = RepeatRecord::of(self::published($card), $uuid, $values['pans'], $values['plannedOn'] ?? now()->toDateString(), $this->me($request));
 
         return new JsonResponse(['session' => $session->uuid], $session->wasRecentlyCreated ? 201 : 200);
     }
 
     private static function published(string $uuid): Card
     {
-        return Card::query()->where('uuid', strtolower($uuid))->whereNotNull('published_at')->first() ?? throw (new ModelNotFoundException)->setModel(Card::class);
+        return Card::query()->where('uuid', $uuid)->whereNotNull('published_at')->first() ?? throw (new ModelNotFoundException)->setModel(Card::class);
     }
 }
