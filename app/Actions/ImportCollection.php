@@ -26,6 +26,9 @@ final class ImportCollection
 
     public const CHUNK = 200;
 
+    /** What decides how the rows are read. */
+    private const SETTINGS = ['separator', 'encoding', 'mapping', 'defaults'];
+
     private const SHOWN_ROWS = 12;
 
     /** @throws CoreException when it is no separated text with headings */
@@ -74,6 +77,7 @@ final class ImportCollection
     /** What every row would do; nothing is written but the report. */
     public static function look(Import $import, User $user): void
     {
+        $settings = $import->only(self::SETTINGS);
         $read = new ReadCollection($import, $user);
         $counts = ['new' => 0, 'same' => 0, 'change' => 0, 'wrong' => 0];
         $shown = $faults = [];
@@ -97,6 +101,10 @@ final class ImportCollection
                 $told = microtime(true);
                 DB::table('imports')->where('id', $import->id)->update(['progress' => $done / max(1, $read->rows)]);
             }
+        }
+        if ($import->refresh()->only(self::SETTINGS) !== $settings) {
+            // Set otherwise meanwhile: they are looked at once more, as they are to be read now.
+            return;
         }
         $import->update(['state' => 'checked', 'progress' => 1, 'report' => ['rows' => $done, ...$counts, 'newPaints' => $paints, 'shown' => $shown, 'faults' => $faults]]);
     }

@@ -9,6 +9,7 @@ use App\Models\Measurement;
 use App\Models\Paint;
 use App\Models\Pan;
 use App\Models\Picture;
+use App\Storage\LeftFiles;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\CoreException;
 
@@ -22,6 +23,7 @@ final class RemoveDraft
             if ($card->published_at !== null) {
                 throw new CoreException('This card is published, and others may rely on it. Withdraw its pictures with a reason and publish again instead.');
             }
+            LeftFiles::forget(LeftFiles::ofCard($card->id));
             // Measurements of checks hold on to the picture before hanging; they go first.
             Measurement::query()->where('card_id', $card->id)->delete();
             Picture::query()->where('card_id', $card->id)->delete();

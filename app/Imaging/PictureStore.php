@@ -56,7 +56,8 @@ final class PictureStore
     {
         $sha256 = hash('sha256', $bytes);
         $path = self::path($sha256, $extension);
-        if (! is_file($path)) {
+        // One that lay here unused is used again: no sweep takes it now.
+        if (! is_file($path) || ! touch($path)) {
             DurableFile::write($path, $bytes);
         }
 

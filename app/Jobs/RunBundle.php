@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Jobs;
 
 use App\Ledger\Look;
+use App\Ledger\TakeBack;
 use App\Ledger\TakeIn;
 use App\Models\Bundle;
 use Illuminate\Contracts\Queue\ShouldQueue;
@@ -15,6 +16,8 @@ use MarshTrial\Core\CoreException;
 final class RunBundle implements ShouldQueue
 {
     use Queueable;
+
+    public const STOPPED = 'Taking the bundle in stopped unexpectedly, and nothing of it was taken in. Choose the file again.';
 
     public int $tries = 3;
 
@@ -36,13 +39,15 @@ final class RunBundle implements ShouldQueue
                 default => null,
             };
         } catch (CoreException $e) {
-            $bundle->refresh()->update(['state' => 'failed', 'problem' => $e->getMessage()]);
+            TakeBack::abandon($bundle->refresh(), $e->getMessage());
         }
     }
 
     public function failed(?\Throwable $e): void
     {
-        Bundle::query()->whereKey($this->bundleId)->whereNot('state', 'taken')
-            ->update(['state' => 'failed', 'problem' => 'Taking the bundle in stopped unexpectedly, and nothing of it was taken in. Choose the file again.']);
+        $bundle = Bundle::query()->whereKey($this->bundleId)->whereNot('state', 'taken')->first();
+        if ($bundle !== null) {
+            TakeBack::abandon($bundle, self::STOPPED);
+        }
     }
 }

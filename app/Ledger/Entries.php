@@ -25,7 +25,7 @@ final class Entries
     /** @return iterable<string> */
     public static function of(?Builder $cards = null): iterable
     {
-        $of = static fn (string $table): Builder => DB::table($table)->join('cards', 'cards.id', '=', "$table.card_id")->when($cards !== null, static fn (Builder $q) => $q->whereIn('cards.id', clone $cards))->orderBy("$table.id");
+        $of = static fn (string $table): Builder => DB::table($table)->join('cards', 'cards.id', '=', "$table.card_id")->whereNotNull('cards.published_at')->when($cards !== null, static fn (Builder $q) => $q->whereIn('cards.id', clone $cards))->orderBy("$table.id");
         foreach ($of('revisions')->select('cards.uuid', 'number', 'fingerprint')->cursor() as $r) {
             yield LedgerState::revision($r->uuid, (int) $r->number, $r->fingerprint);
         }

@@ -9,6 +9,7 @@ use App\Models\Card;
 use App\Models\Ledger;
 use App\Models\Revision;
 use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Collection\NameKey;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\Bundle;
 use MarshTrial\Core\Exchange\RecordFingerprint;
@@ -27,8 +28,8 @@ final class Look
     /** @var array<string, string> key by UUID of a ledger: as known here, else the first that the bundle says */
     private array $keys;
 
-    /** Whether anything came from the ledger before. */
-    private readonly bool $met;
+    /** The ledger that made the bundle, as far as it is known. */
+    private readonly ?Ledger $sender;
 
     /** @var array<string, string> name of a part of any record => card that it is of, as met in this bundle */
     private array $parts = [];
@@ -38,7 +39,7 @@ final class Look
         $this->schemas = new Schemas;
         $this->file = BundleFile::open($arrived->path(), $this->schemas);
         $this->keys = Ledger::query()->pluck('public_key', 'uuid')->all();
-        $this->met = isset($this->keys[strtolower($this->file->bundle->ledger['uuid'])]);
+        $this->sender = Ledger::query()->where('uuid', strtolower($this->file->bundle->ledger['uuid']))->first();
         $this->checkSender();
     }
 
@@ -46,7 +47,9 @@ final class Look
     private function checkSender(): void
     {
         $bundle = $this->file->bundle;
-        $known = $this->keys[strtolower($bundle->ledger['uuid'])] ??= $bundle->key;
+        $known = $this->sender?->proven ? $this->sender->public_key : $bundle->key;
+        // What others said of its key gives way to its own bundle.
+        $this->keys[strtolower($bundle->ledger['uuid'])] = $bundle->key;
         if ($known !== $bundle->key) {
             throw new CoreException(sprintf('The bundle says that it is from "%s", but it is signed with another key (%s) than that ledger has (%s), so it is from somebody else, or changed on its way. Ask them for it again by another way.', $bundle->ledger['name'], Signature::aloud($bundle->key), Signature::aloud($known)));
         }
@@ -61,6 +64,19 @@ final class Look
         } catch (CoreException $e) {
             $arrived->update(['state' => 'failed', 'progress' => 1, 'report' => null, 'problem' => mb_strimwidth($e->getMessage(), 0, 900, '…')]);
         }
+    }
+
+    /** Another ledger that bears the name of the sender: this one, or one that is known here; null: none does. */
+    private function namedLike(): ?string
+    {
+        $theirs = $this->file->bundle->ledger;
+        foreach (Ledger::query()->where('uuid', '<>', strtolower($theirs['uuid']))->orderByDesc('own')->get() as $ledger) {
+            if (NameKey::same($ledger->words(), $theirs['name'])) {
+                return $ledger->own ? 'this ledger' : 'another ledger that is known here';
+            }
+        }
+
+        return null;
     }
 
     /** @return array<string, mixed> */
@@ -95,7 +111,7 @@ final class Look
             }
             $counts[$does]++;
             if (count($listed) < self::LISTED && $does !== 'wrong') {
-                $listed[] = ['card' => $entry['card'], 'number' => $entry['number'], 'title' => $entry['title'], 'home' => $entry['home']['name'], 'does' => $does];
+                $listed[] = ['card' => $entry['card'], 'number' => $entry['number'], 'title' => $entry['title'], 'home' => $entry['home']['name'], 'proven' => $this->isProven($entry['home']['uuid']), 'does' => $does];
             }
             if (microtime(true) - $told > 0.3) {
                 $told = microtime(true);
@@ -106,7 +122,7 @@ final class Look
         $of = array_count_values(array_column($paints, 'does'));
 
         return [
-            'ledger' => $bundle->ledger, 'key' => Signature::aloud($bundle->key), 'met' => $this->met, 'madeAt' => $bundle->madeAt, 'about' => $bundle->about, 'records' => count($bundle->records), ...$counts, 'listed' => $listed, 'faults' => $faults, 'sound' => $sound,
+            'ledger' => $bundle->ledger, 'key' => Signature::aloud($bundle->key), 'met' => $this->sender->proven ?? false, 'namedLike' => $this->namedLike(), 'signedOtherwise' => $this->sender === null || $this->sender->proven ? 0 : Settle::signedOtherwise($this->sender, $bundle->key)->count(), 'madeAt' => $bundle->madeAt, 'about' => $bundle->about, 'records' => count($bundle->records), ...$counts, 'listed' => $listed, 'faults' => $faults, 'sound' => $sound,
             'paints' => ['same' => $of['same'] ?? 0, 'new' => $of['new'] ?? 0, 'unsure' => array_map(static fn (string $uuid, array $p): array => ['uuid' => $uuid, 'words' => $p['words'], 'candidates' => $p['candidates']], array_keys($unsure = array_filter($paints, static fn (array $p): bool => $p['does'] === 'unsure')), $unsure)],
             'pictures' => count(array_filter($pictures)), 'picturesMissing' => count($pictures) - count(array_filter($pictures)), 'incomparable' => $incomparable, 'said' => count($said['standings']) + count($said['questions']) + count($said['answers']),
         ];
@@ -124,6 +140,12 @@ final class Look
         if ($key !== $entry['signature']['key'] || ! Signature::holds(Signature::ofRecord($entry['home']['uuid'], $entry['card'], $entry['number'], $entry['fingerprint'], $sum), $entry['signature'])) {
             throw new CoreException('The record is not signed by the ledger that it is said to be of.');
         }
+    }
+
+    /** Whether the key of a record's ledger came from that ledger itself, or from somebody who passes it on. */
+    private function isProven(string $uuid): bool
+    {
+        return strtolower($uuid) === strtolower($this->file->bundle->ledger['uuid']) || Ledger::query()->where('uuid', strtolower($uuid))->where('proven', true)->exists();
     }
 
     private static function comparable(Tests $tests): bool

@@ -13,6 +13,7 @@ use App\Models\PaintCode;
 use App\Models\Revision;
 use App\Models\Standing;
 use App\Models\User;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use MarshTrial\Core\Collection\NameKey;
@@ -30,7 +31,7 @@ final class Settle
     /** @var array<string, int> paint UUID => id here */
     private array $paints = [];
 
-    /** @var array<string, int> */
+    /** @var array<string, int> by UUID and who speaks for them */
     private array $people = [];
 
     /** @var array<string, int> */
@@ -60,7 +61,7 @@ final class Settle
         $card = new Card;
         $card->forceFill([
             'uuid' => strtolower($r['uuid']), 'owner_id' => $this->person($tests->evidence, $tests->evidence['owner'], $ledger), 'edition' => 1, 'ledger_id' => $ledger->id,
-            ...$this->told($tests), 'published_at' => Tests::moment($r['publishedAt']), 'created_at' => Tests::moment($tests->evidence['made']), 'updated_at' => now(),
+            ...$this->told($tests), 'created_at' => Tests::moment($tests->evidence['made']), 'updated_at' => now(),
         ])->save();
         $this->remember('cards', $card->id);
 
@@ -71,14 +72,15 @@ final class Settle
      * Puts the tests of a revision in the place of what is there of the card.
      *
      * @param Tests $tests packed
+     * @param bool $staged nobody sees the card, nor counts its tests, until {@see show()}
      */
-    public function tests(Card $card, Revision $revision, Tests $tests): void
+    public function tests(Card $card, Revision $revision, Tests $tests, bool $staged = false): void
     {
         $e = $tests->evidence;
         $ledger = Ledger::query()->findOrFail($card->ledger_id);
         $ours = self::judgedHere($card);
         self::clear($card);
-        $card->forceFill([...$this->told($tests), 'revision_id' => $revision->id, 'published_at' => $revision->published_at, 'edition' => $card->edition + 1])->save();
+        $card->forceFill([...$this->told($tests), 'revision_id' => $revision->id, 'published_at' => $staged ? null : $revision->published_at, 'edition' => $card->edition + 1])->save();
         $person = fn (string $uuid): int => $this->person($e, $uuid, $ledger);
         $paints = array_map(fn (array $p): int => $this->paint($p), array_column($e['paints'], null, 'uuid'));
         $stamps = ['created_at' => now(), 'updated_at' => now()];
@@ -111,7 +113,7 @@ final class Settle
             ]);
         }
         $verdicts = array_map(static fn (array $v): array => [
-            ...$shared($v['uuid'], $person($v['by']), $v['at']), 'specimen_id' => $specimens[$v['row']], 'fade_check_id' => $v['check'] === null ? null : $checks[strtolower($v['check'])], 'property' => $v['property'], 'word' => $v['word'], 'note' => $v['note'], 'blind' => $v['blind'], 'published' => true,
+            ...$shared($v['uuid'], $person($v['by']), $v['at']), 'specimen_id' => $specimens[$v['row']], 'fade_check_id' => $v['check'] === null ? null : $checks[strtolower($v['check'])], 'property' => $v['property'], 'word' => $v['word'], 'note' => $v['note'], 'blind' => $v['blind'], 'published' => ! $staged,
         ], $e['verdicts']);
         foreach ($ours as $verdict) {
             // In a copy of this ledger the same people are at home, and the record may bring what they said itself.
@@ -124,7 +126,7 @@ final class Settle
             $at = Tests::moment($m['at']);
             $id = (int) DB::table('measurements')->insertGetId([
                 'uuid' => strtolower($m['uuid']), 'card_id' => $card->id, 'picture_id' => $pictures[$m['picture']], 'first_picture_id' => $m['first'] === null ? null : $pictures[$m['first']], 'state' => 'done', 'progress' => 1, 'step' => 'Measured elsewhere', 'meter_version' => $m['meter'],
-                'result' => $m['result'], 'published' => true, 'created_at' => $at, 'updated_at' => $at,
+                'result' => $m['result'], 'published' => ! $staged, 'created_at' => $at, 'updated_at' => $at,
             ]);
             $of = static fn (array $d): array => ['measurement_id' => $id, 'specimen_id' => $specimens[$d['row']], 'paint_id' => $paintOfRow[$d['row']]];
             foreach ($m['ratings'] as $r) {
@@ -147,6 +149,25 @@ final class Settle
                 DB::table($table)->insert($some);
             }
         }
+    }
+
+    /**
+     * Cards that a bundle brought and nobody sees yet.
+     *
+     * @return \Illuminate\Database\Query\Builder ids
+     */
+    public static function staged(Bundle $bundle)
+    {
+        return DB::table('cards')->whereNull('cards.published_at')->whereIn('cards.id', DB::table('bundle_changes')->where('bundle_id', $bundle->id)->where('table', 'cards')->select('row_id'))->select('cards.id');
+    }
+
+    /** All that a bundle brought is seen, and counts, at once. */
+    public static function show(Bundle $bundle): void
+    {
+        DB::table('measurements')->whereIn('card_id', self::staged($bundle))->update(['published' => true]);
+        DB::table('verdicts')->whereIn('specimen_id', DB::table('specimens')->whereIn('card_id', self::staged($bundle))->select('id'))->update(['published' => true]);
+        $of = static fn (string $which): string => "(select max(published_at) from revisions where $which)";
+        self::staged($bundle)->update(['published_at' => DB::raw('coalesce('.$of('revisions.id = cards.revision_id').', '.$of('revisions.card_id = cards.id').')')]);
     }
 
     /**
@@ -209,25 +230,44 @@ final class Settle
     }
 
     /**
-     * @param array{uuid: string, name: string} $named
-     * @param string $key that it signs with; the first that is known of a ledger holds
+     * The ledger that made the bundle: its own bundle proves its key, and tells its name best.
      *
-     * @throws CoreException when another is known
+     * @param array{uuid: string, name: string} $named
+     *
+     * @throws CoreException when another key is proven
      */
-    public function ledger(array $named, string $key): Ledger
+    public function sender(array $named, string $key): Ledger
     {
-        $uuid = strtolower($named['uuid']);
-        $there = Ledger::query()->where('uuid', $uuid)->first();
-        if ($there !== null && $there->public_key !== $key) {
+        $there = $this->ledger($named, $key, false);
+        if ($there->own) {
+            return $there;
+        }
+        if ($there->public_key !== $key) {
+            self::dropSignedOtherwise($there, $key);
+        }
+        $there->update(['public_key' => $key, 'proven' => true, 'name' => mb_substr($named['name'], 0, 80)]);
+
+        return $there;
+    }
+
+    /**
+     * The ledger that a record is said to be of.
+     *
+     * @param array{uuid: string, name: string} $named
+     * @param string $key that it signs with; of one that has not proven its own, the first that somebody tells
+     * @param bool $held whether a key that is not proven has to be this one too
+     *
+     * @throws CoreException when another key is known
+     */
+    public function ledger(array $named, string $key, bool $held = true): Ledger
+    {
+        $there = Ledger::query()->where('uuid', strtolower($named['uuid']))->first();
+        if ($there !== null && $there->public_key !== $key && ($held || $there->proven)) {
             // Since it was looked at, another bundle may have come.
             throw new CoreException('The ledger changed since this bundle was looked at. Look at it again.');
         }
-        // A ledger tells its own name best.
-        if ($there !== null && ! $there->own && $this->from->is($there) && $there->name !== $named['name']) {
-            $there->update(['name' => mb_substr($named['name'], 0, 80)]);
-        }
         if ($there === null) {
-            $there = Ledger::query()->create(['uuid' => $uuid, 'name' => mb_substr($named['name'], 0, 80), 'own' => false, 'public_key' => $key]);
+            $there = Ledger::query()->create(['uuid' => strtolower($named['uuid']), 'name' => mb_substr($named['name'], 0, 80), 'own' => false, 'proven' => false, 'public_key' => $key]);
             $this->remember('ledgers', $there->id);
         }
 
@@ -235,32 +275,57 @@ final class Settle
     }
 
     /**
-     * A tester of another ledger, who has no account here. Whoever has one is never made to have said what another ledger only claims.
+     * Revisions that others brought in the name of a ledger, signed with another key than it has proven.
+     *
+     * @return Builder<Revision>
+     */
+    public static function signedOtherwise(Ledger $ledger, string $key): Builder
+    {
+        return Revision::query()->withoutGlobalScope(Revision::SHOWN)->whereIn('card_id', DB::table('cards')->where('ledger_id', $ledger->id)->select('id'))->where('signature->key', '<>', $key);
+    }
+
+    /** They are not of the ledger that they bear the name of, so they go, and their cards with what was settled of them. */
+    private static function dropSignedOtherwise(Ledger $ledger, string $key): void
+    {
+        $cards = Card::query()->whereIn('id', self::signedOtherwise($ledger, $key)->select('card_id'))->get();
+        self::signedOtherwise($ledger, $key)->delete();
+        foreach ($cards as $card) {
+            self::clear($card);
+            $card->delete();
+        }
+    }
+
+    /**
+     * A tester of another ledger, who has no account here. A ledger speaks for its own people: somebody of this house, or of a third ledger, is
+     * never made to have said what it only claims.
      *
      * @param array<string, mixed> $of evidence, or what was said, with its people
+     * @param Ledger $ledger that signed it; this one where it signed itself, or a copy of it brings it
      */
     public function person(array $of, string $uuid, Ledger $ledger): int
     {
         $uuid = strtolower($uuid);
-        if (isset($this->people[$uuid])) {
-            return $this->people[$uuid];
+        $speaks = $ledger->own ? $this->from : $ledger;
+        $known = "$uuid $speaks->id";
+        if (isset($this->people[$known])) {
+            return $this->people[$known];
         }
         $there = User::query()->where('uuid', $uuid)->first();
         $as = $uuid;
-        if ($there !== null && $there->ledger_id === null && ! $this->from->own) {
-            $as = self::derived("$uuid as {$this->from->uuid} has it");
+        if ($there !== null && ! $speaks->own && $there->ledger_id !== $speaks->id) {
+            $as = self::derived("$uuid as $speaks->uuid has it");
             $there = User::query()->where('uuid', $as)->first();
         }
         if ($there === null) {
             $name = array_column($of['people'], 'name', 'uuid');
             // No password is hashed to this, so nobody signs in by it.
-            $id = (int) DB::table('users')->insertGetId(['uuid' => $as, 'name' => array_change_key_case($name)[$uuid] ?? 'somebody', 'email' => "$as@elsewhere.invalid", 'email_key' => "$as@elsewhere.invalid", 'password' => '!', 'is_steward' => false, 'ledger_id' => $ledger->own ? $this->from->id : $ledger->id, 'removed_at' => now(), 'created_at' => now(), 'updated_at' => now()]);
+            $id = (int) DB::table('users')->insertGetId(['uuid' => $as, 'name' => array_change_key_case($name)[$uuid] ?? 'somebody', 'email' => "$as@elsewhere.invalid", 'email_key' => "$as@elsewhere.invalid", 'password' => '!', 'is_steward' => false, 'ledger_id' => $speaks->id, 'removed_at' => now(), 'created_at' => now(), 'updated_at' => now()]);
             $this->remember('users', $id);
 
-            return $this->people[$uuid] = $id;
+            return $this->people[$known] = $id;
         }
 
-        return $this->people[$uuid] = $there->id;
+        return $this->people[$known] = $there->id;
     }
 
     /** @param array<string, mixed> $paint */

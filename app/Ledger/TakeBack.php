@@ -19,6 +19,9 @@ final class TakeBack
     /** What a bundle makes beside records, in the order in which it can go: what others still refer to stays. */
     private const MADE = ['paint_aliases', 'formulations', 'paints', 'makers', 'papers', 'users', 'ledgers'];
 
+    /** Cards that go in one transaction. */
+    private const AT_ONCE = 20;
+
     /** Goes with a paint and holds nothing on to it. */
     private const PART_OF_IT = ['paint_codes', 'paint_aliases', 'paint_digests'];
 
@@ -37,10 +40,27 @@ final class TakeBack
         @unlink($bundle->path());
     }
 
+    /** Gives back what was written of a bundle that could not be taken in to its end; nobody had seen it, and nobody waits for long meanwhile. */
+    public static function abandon(Bundle $bundle, string $why): void
+    {
+        while (($some = Card::query()->whereIn('id', Settle::staged($bundle)->limit(self::AT_ONCE))->get())->isNotEmpty()) {
+            DB::transaction(static function () use ($some): void {
+                DB::table('revisions')->whereIn('card_id', $some->pluck('id'))->delete();
+                $some->each(Settle::clear(...));
+                $some->each->delete();
+            });
+        }
+        DB::transaction(static function () use ($bundle, $why): void {
+            self::undo($bundle);
+            DB::table('bundle_changes')->where('bundle_id', $bundle->id)->delete();
+            $bundle->update(['state' => 'failed', 'problem' => mb_strimwidth($why, 0, 900, '…')]);
+        });
+    }
+
     private static function undo(Bundle $bundle): void
     {
-        $cards = Card::query()->whereIn('id', Revision::query()->where('bundle_id', $bundle->id)->select('card_id'))->get();
-        $going = $cards->filter(static fn (Card $c): bool => $c->ledger_id !== null && Revision::query()->where('card_id', $c->id)->where(static fn ($q) => $q->whereNull('bundle_id')->orWhere('bundle_id', '<>', $bundle->id))->doesntExist());
+        $cards = Card::query()->whereIn('id', Revision::query()->withoutGlobalScope(Revision::SHOWN)->where('bundle_id', $bundle->id)->select('card_id'))->get();
+        $going = $cards->filter(static fn (Card $c): bool => $c->ledger_id !== null && Revision::query()->withoutGlobalScope(Revision::SHOWN)->where('card_id', $c->id)->where(static fn ($q) => $q->whereNull('bundle_id')->orWhere('bundle_id', '<>', $bundle->id))->doesntExist());
         self::refuseWhatIsTalkedAbout($bundle, $going->pluck('id')->all());
         foreach (DB::table('bundle_changes')->where('bundle_id', $bundle->id)->whereNotNull('before')->get() as $change) {
             DB::table($change->table)->where('id', $change->row_id)->update((array) json_decode((string) $change->before, true));
@@ -93,7 +113,7 @@ final class TakeBack
 
     private static function settleAgain(Card $card): void
     {
-        $revision = Revision::query()->where('card_id', $card->id)->whereNotNull('evidence')->orderByDesc('number')->orderByDesc('fingerprint')->first();
+        $revision = Revision::query()->withoutGlobalScope(Revision::SHOWN)->where('card_id', $card->id)->whereNotNull('evidence')->orderByDesc('number')->orderByDesc('fingerprint')->first();
         if ($revision !== null) {
             (new Settle(null, Ledger::query()->findOrFail($card->ledger_id)))->tests($card, $revision, Tests::of($revision->record, (array) $revision->evidence, null)->packed());
         }

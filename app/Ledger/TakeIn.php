@@ -20,13 +20,22 @@ use MarshTrial\Core\Exchange\Bundle;
 use MarshTrial\Core\Exchange\Signature;
 
 /**
- * Takes a bundle in, in one transaction or not at all. Entries are only added: a revision that is here stays as it is, and one that says otherwise under
+ * Takes a bundle in as one: written in short transactions that hide it, shown in the last, and given back if that is never reached. Entries are only added: a revision that is here stays as it is, and one that says otherwise under
  * the same number stands beside it. Cards of this house keep their own tests whatever a bundle says of them.
  */
 final class TakeIn
 {
     /** Share of the work that is done before the database is held. */
     private const BEFORE = 0.6;
+
+    /** Seconds that the database is held for records, at most by one record more. */
+    private const HELD_S = 0.4;
+
+    /** Microseconds that it is left to others in between: SQLite looks again after at most 100 ms. */
+    private const BREATH_US = 120_000;
+
+    /** @var array<string, true> records that are written, by the name of their part */
+    private array $entered = [];
 
     /** @var array<int, Card> cards whose tests are to be settled, by id */
     private array $cards = [];
@@ -63,19 +72,15 @@ final class TakeIn
             self::lay($packed, $take->prepared($entry));
             self::tell($arrived, self::BEFORE * ($i + 1) / max(1, count($entries)));
         }
-        rewind($packed);
-        DB::transaction(static function () use ($arrived, $take, $entries, $packed): void {
+        $take->begin();
+        $take->stage($entries, $packed);
+        DB::transaction(static function () use ($arrived, $take): void {
             $arrived->refresh();
             if ($arrived->state !== 'taking') {
                 return;
             }
-            $take->begin();
-            foreach ($entries as $i => $entry) {
-                $take->entry($entry, self::next($packed));
-                // The database is held by this transaction, so progress goes another way.
-                self::tell($arrived, self::BEFORE + (1 - self::BEFORE) * ($i + 1) / count($entries));
-            }
             $take->said();
+            Settle::show($arrived);
             foreach ($take->cards as $card) {
                 Settle::standing($card);
             }
@@ -86,6 +91,54 @@ final class TakeIn
         if ($arrived->state === 'taken') {
             @unlink($arrived->path());
         }
+    }
+
+    /**
+     * Writes the records in short transactions, so that nobody's saving waits for long. Cards that are new here stay hidden until all are; a
+     * further revision of a card that is here takes its place after them.
+     *
+     * @param list<array<string, mixed>> $entries
+     * @param resource $packed what each says, in the same order
+     */
+    private function stage(array $entries, $packed): void
+    {
+        $done = 0;
+        foreach ([true, false] as $new) {
+            rewind($packed);
+            $began = null;
+            foreach ($entries as $entry) {
+                $prepared = self::next($packed);
+                $began ??= $this->open();
+                if ($this->isNew($entry) === $new && ! isset($this->entered[$entry['record']])) {
+                    $this->entry($entry, $prepared);
+                    $this->entered[$entry['record']] = true;
+                    // The database is held meanwhile, so progress goes another way.
+                    self::tell($this->arrived, self::BEFORE + (1 - self::BEFORE) * ++$done / count($entries));
+                }
+                if (microtime(true) - $began > self::HELD_S) {
+                    DB::commit();
+                    $began = null;
+                    // Whoever waits to save comes in now.
+                    usleep(self::BREATH_US);
+                }
+            }
+            $began === null ?: DB::commit();
+        }
+    }
+
+    private function open(): float
+    {
+        DB::beginTransaction();
+
+        return microtime(true);
+    }
+
+    /** @param array<string, mixed> $entry */
+    private function isNew(array $entry): bool
+    {
+        $card = Card::query()->where('uuid', strtolower($entry['card']))->first(['id']);
+
+        return $card === null || Settle::staged($this->arrived)->where('cards.id', $card->id)->exists();
     }
 
     private static function tell(Arrived $arrived, float $progress): void
@@ -151,10 +204,12 @@ final class TakeIn
 
     private function begin(): void
     {
-        $this->own = Ledger::own();
-        $this->settleOwn = new Settle($this->arrived, $this->own);
-        $this->from = $this->settleOwn->ledger($this->file->bundle->ledger, $this->file->bundle->key);
-        $this->settle = new Settle($this->arrived, $this->from);
+        DB::transaction(function (): void {
+            $this->own = Ledger::own();
+            $this->settleOwn = new Settle($this->arrived, $this->own);
+            $this->from = $this->settleOwn->sender($this->file->bundle->ledger, $this->file->bundle->key);
+            $this->settle = new Settle($this->arrived, $this->from);
+        });
     }
 
     /**
@@ -164,7 +219,7 @@ final class TakeIn
     private function entry(array $entry, array $prepared): void
     {
         $card = Card::query()->where('uuid', strtolower($entry['card']))->first();
-        if ($card !== null && Revision::query()->where('card_id', $card->id)->where('number', $entry['number'])->where('fingerprint', $entry['fingerprint'])->exists()) {
+        if ($card !== null && Revision::query()->withoutGlobalScope(Revision::SHOWN)->where('card_id', $card->id)->where('number', $entry['number'])->where('fingerprint', $entry['fingerprint'])->exists()) {
             return;
         }
         $tests = $prepared['tests'];
@@ -180,20 +235,24 @@ final class TakeIn
             }
             $card = $settle->card($tests, $entry['home'], $entry['signature']['key']);
         }
+        $staged = $card->published_at === null;
         $id = (int) DB::table('revisions')->insertGetId([
             'card_id' => $card->id, 'number' => $entry['number'], 'publisher_id' => $card->owner_id, 'published_at' => Tests::moment($prepared['publishedAt']), 'title' => mb_substr($prepared['title'], 0, 255),
             'record' => $prepared['record'], 'fingerprint' => $entry['fingerprint'], 'evidence' => $prepared['evidence'], 'signature' => $ours ? null : json_encode($entry['signature']), 'bundle_id' => $this->arrived->id,
         ]);
         if ($card->ledger_id !== null && $tests !== null && self::leads($id, $card)) {
-            $settle->tests($card, Revision::query()->select('id', 'published_at')->findOrFail($id), $tests);
+            $settle->tests($card, Revision::query()->withoutGlobalScope(Revision::SHOWN)->select('id', 'published_at')->findOrFail($id), $tests, $staged);
         }
-        $this->cards[$card->id] = $card;
+        // One that is staged stands when it is shown, unless something is said of it.
+        if (! $staged) {
+            $this->cards[$card->id] = $card;
+        }
     }
 
     /** Whether a revision is the one whose tests count: the highest number, and of two of one number the same one in every ledger. */
     private static function leads(int $revisionId, Card $card): bool
     {
-        return Revision::query()->where('card_id', $card->id)->whereNotNull('evidence')->orderByDesc('number')->orderByDesc('fingerprint')->value('id') === $revisionId;
+        return Revision::query()->withoutGlobalScope(Revision::SHOWN)->where('card_id', $card->id)->whereNotNull('evidence')->orderByDesc('number')->orderByDesc('fingerprint')->value('id') === $revisionId;
     }
 
     private function said(): void
@@ -202,7 +261,7 @@ final class TakeIn
             return;
         }
         $said = $this->file->part(Bundle::SAID, 'said');
-        $cards = Card::query()->whereNotNull('published_at')->whereIn('uuid', array_unique(array_map(strtolower(...), [...array_column($said['standings'], 'card'), ...array_column($said['questions'], 'card')])))->get()->keyBy('uuid');
+        $cards = Card::query()->where(fn ($q) => $q->whereNotNull('published_at')->orWhereIn('id', Settle::staged($this->arrived)))->whereIn('uuid', array_unique(array_map(strtolower(...), [...array_column($said['standings'], 'card'), ...array_column($said['questions'], 'card')])))->get()->keyBy('uuid');
         foreach ($said['standings'] as $s) {
             $card = $cards[strtolower($s['card'])] ?? null;
             // Nobody withdraws a record but the ledger that it is of, or a copy of that.
@@ -215,7 +274,9 @@ final class TakeIn
             $card = $cards[strtolower($q['card'])] ?? null;
             if ($card !== null) {
                 $there = $this->say(Question::class, $q, ['card_id' => $card->id, 'row' => $q['row'], 'text' => $q['text']], $said);
-                $this->close($there, $q['closedAt']);
+                if ($this->speaksFor($there)) {
+                    $this->close($there, $q['closedAt']);
+                }
             }
         }
         $questions = Question::query()->whereIn('uuid', array_map(strtolower(...), array_column($said['answers'], 'question')))->pluck('id', 'uuid');
@@ -250,11 +311,19 @@ final class TakeIn
         if ($there === null) {
             $there = new $model;
             // What this ledger signed itself was said by its own people, whoever brings it.
-            $settle = ($entry['signature']['key'] ?? '') === $this->own->public_key ? $this->settleOwn : $this->settle;
-            $there->forceFill(['uuid' => strtolower($entry['uuid']), 'by_id' => $settle->person($said, $entry['by'], $this->from), 'at' => Tests::moment($entry['at']), 'bundle_id' => $this->arrived->id, ...$values])->save();
+            $own = ($entry['signature']['key'] ?? '') === $this->own->public_key;
+            $there->forceFill(['uuid' => strtolower($entry['uuid']), 'by_id' => ($own ? $this->settleOwn : $this->settle)->person($said, $entry['by'], $own ? $this->own : $this->from), 'at' => Tests::moment($entry['at']), 'bundle_id' => $this->arrived->id, ...$values])->save();
         }
 
         return $there;
+    }
+
+    /** A question is closed by the ledger that asked it, or a copy of that: nobody else ends what was asked here. */
+    private function speaksFor(Question $question): bool
+    {
+        $asker = $question->by()->firstOrFail();
+
+        return $this->from->own || $asker->ledger_id === $this->from->id;
     }
 
     /** Closed is closed; of two moments the earlier one holds, in every ledger. */

@@ -14,6 +14,7 @@ use MarshTrial\Core\Exchange\Signature;
  * @property string $uuid
  * @property string $name
  * @property bool $own
+ * @property bool $proven a bundle of its own came, so the key is its own; else it is what somebody else said
  * @property string $public_key base64
  * @property string|null $secret_key base64, of this one alone
  */
@@ -26,7 +27,7 @@ final class Ledger extends Model
 
     protected function casts(): array
     {
-        return ['own' => 'boolean'];
+        return ['own' => 'boolean', 'proven' => 'boolean'];
     }
 
     /** This one. */

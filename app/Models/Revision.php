@@ -28,6 +28,14 @@ final class Revision extends Model
 {
     public $timestamps = false;
 
+    /** Name of the scope that leaves out what a bundle is still bringing. */
+    public const SHOWN = 'shown';
+
+    protected static function booted(): void
+    {
+        self::addGlobalScope(self::SHOWN, static fn (Builder $q) => $q->whereExists(static fn ($q) => $q->from('cards')->whereColumn('cards.id', 'revisions.card_id')->whereNotNull('cards.published_at')));
+    }
+
     /**
      * The one that stands for its card: the highest number, and of two of one number the same one in every ledger.
      *

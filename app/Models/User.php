@@ -6,6 +6,7 @@ namespace App\Models;
 
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Casts\Attribute;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Foundation\Auth\User as Authenticatable;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
@@ -77,6 +78,18 @@ final class User extends Authenticatable
     public function mayInviteTo(?int $circleId): bool
     {
         return $this->is_steward && $this->removed_at === null && ($this->circle_id === null || $this->circle_id === $circleId);
+    }
+
+    /** The name, and of somebody whom another ledger speaks for, that ledger: whoever reads it must not take them for one of this house. */
+    public function saidBy(): string
+    {
+        return $this->ledger_id === null ? $this->name : "$this->name, as told by ".($this->ledger()->firstOrFail()->words());
+    }
+
+    /** @return BelongsTo<Ledger, $this> that speaks for them; null: this one */
+    public function ledger(): BelongsTo
+    {
+        return $this->belongsTo(Ledger::class);
     }
 
     /** A steward of the house, who lets people in and takes records of other ledgers in. */

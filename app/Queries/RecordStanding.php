@@ -33,8 +33,8 @@ final class RecordStanding
         return [
             'newest' => (int) Revision::query()->where('card_id', $card->id)->max('number'), 'changes' => $before === null ? [] : RecordDifference::between($before->record, $record),
             'withdrawn' => $card->withdrawal(),
-            'history' => Standing::query()->with('by')->where('card_id', $card->id)->orderBy('at')->orderBy('uuid')->get()->map(static fn (Standing $s): array => ['withdrawn' => $s->withdrawn, 'because' => $s->because, 'by' => $s->by->name, 'on' => $s->at->toDateString()])->all(),
-            'home' => $home === null ? null : [...$home->named(), 'broughtBy' => $revision->bundle_id === null ? null : self::broughtBy($revision)],
+            'history' => Standing::query()->with('by')->where('card_id', $card->id)->orderBy('at')->orderBy('uuid')->get()->map(static fn (Standing $s): array => ['withdrawn' => $s->withdrawn, 'because' => $s->because, 'by' => $s->by->saidBy(), 'on' => $s->at->toDateString()])->all(),
+            'home' => $home === null ? null : [...$home->named(), 'proven' => $home->proven, 'broughtBy' => $revision->bundle_id === null ? null : self::broughtBy($revision)],
             'otherwise' => Revision::query()->where('card_id', $card->id)->where('number', $revision->number)->where('fingerprint', '<>', $revision->fingerprint)->pluck('fingerprint')->all(),
             'questions' => self::questions($card, $user),
             'repeats' => $repeated === null ? null : [...self::named($repeated), 'agreement' => Agreements::ofCards($repeated, $card)],
@@ -65,8 +65,8 @@ final class RecordStanding
         $shown = static fn ($q) => $steward ? $q : $q->whereNull('hidden_at');
 
         return array_values($shown(Question::query())->with(['by', 'answers' => static fn ($q) => $shown($q)->with('by')])->where('card_id', $card->id)->orderBy('at')->orderBy('uuid')->get()->map(static fn (Question $q): array => [
-            'uuid' => $q->uuid, 'row' => $q->row, 'text' => $q->text, 'by' => $q->by->name, 'at' => $q->at->toIso8601String(), 'closed' => $q->closed_at?->toIso8601String(), 'mayClose' => $q->closed_at === null && $user !== null && $q->by_id === $user->id, 'hidden' => $q->hidden_at !== null,
-            'answers' => $q->answers->map(static fn (Answer $a): array => ['uuid' => $a->uuid, 'text' => $a->text, 'by' => $a->by->name, 'at' => $a->at->toIso8601String(), 'tester' => $a->by_id === $card->owner_id, 'hidden' => $a->hidden_at !== null])->all(),
+            'uuid' => $q->uuid, 'row' => $q->row, 'text' => $q->text, 'by' => $q->by->saidBy(), 'at' => $q->at->toIso8601String(), 'closed' => $q->closed_at?->toIso8601String(), 'mayClose' => $q->closed_at === null && $user !== null && $q->by_id === $user->id, 'hidden' => $q->hidden_at !== null,
+            'answers' => $q->answers->map(static fn (Answer $a): array => ['uuid' => $a->uuid, 'text' => $a->text, 'by' => $a->by->saidBy(), 'at' => $a->at->toIso8601String(), 'tester' => $a->by_id === $card->owner_id, 'hidden' => $a->hidden_at !== null])->all(),
         ])->all());
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
+use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use ZipArchive;
 
@@ -23,14 +24,24 @@ final class Backup
 
     private const SETTINGS = 'settings.json';
 
+    /** Names of what a backup holds: pictures by the hash of their content, spreadsheets by the UUID of their import. */
+    private const NAMES = '#^(?:database\.sqlite|settings\.json|files/pictures/[0-9a-f]{2}/(?<sha256>[0-9a-f]{64})\.(?:png|jpg|tif|webp)|files/imports/[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}\.csv)$#iD';
+
     /** Folders of storage/app whose files cannot be made again; previews can. */
     private const FOLDERS = ['pictures', 'imports'];
 
     /** Settings that may be read by who finds the file. */
     private const OPEN_SETTINGS = ['APP_NAME', 'APP_ENV', 'APP_URL', 'TRUSTED_HOSTS', 'TRUSTED_PROXIES', 'LIMIT_READS', 'LIMIT_WRITES', 'LIMIT_UPLOADS', 'LOW_DISK_BYTES', 'LOG_LEVEL', 'SESSION_LIFETIME'];
 
-    /** Tables that only mean something on the machine they were made on. */
-    private const LOCAL_TABLES = ['sign_ins', 'password_links', 'cache', 'cache_locks', 'jobs', 'failed_jobs'];
+    /** Tables that only mean something on the machine they were made on, or that let somebody in: what was ended since must not begin again. */
+    private const LOCAL_TABLES = ['sign_ins', 'password_links', 'personal_access_tokens', 'cache', 'cache_locks', 'jobs', 'failed_jobs'];
+
+    /** Links that other rows name, or that are part of one: ended where they stand. */
+    private const ENDED = [
+        "update phone_links set expires_at = '2000-01-01 00:00:00', ends_at = '2000-01-01 00:00:00'",
+        'delete from invitations where used_by_id is null',
+        'update users set calendar_hash = null',
+    ];
 
     /** @return array{made: string, files: int, bytes: int} as read back */
     public static function make(string $path): array
@@ -121,7 +132,8 @@ final class Backup
         }
         $zip = self::open($path);
         foreach (self::manifest($zip)['sha256'] as $name => $sum) {
-            if (str_starts_with($name, 'files/')) {
+            // A picture that is not what its name says is no picture of this program, or was spoiled on its disk.
+            if (str_starts_with($name, 'files/') && (preg_match(self::NAMES, $name, $named) === 1 && in_array($named['sha256'] ?? '', ['', $sum], true))) {
                 $to = storage_path('app/'.substr($name, strlen('files/')));
                 @mkdir(dirname($to), 0770, true);
                 if (! is_file($to) || hash_file('sha256', $to) !== $sum) {
@@ -131,6 +143,7 @@ final class Backup
             }
         }
         self::extract($zip, self::DATABASE, $database.DurableFile::PARTIAL);
+        self::forgetLocal($database.DurableFile::PARTIAL);
         DB::disconnect();
         $kept = null;
         if ($there) {
@@ -156,8 +169,9 @@ final class Backup
                 continue;
             }
             foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($root, \FilesystemIterator::SKIP_DOTS)) as $file) {
-                if ($file->isFile() && ! str_ends_with($file->getFilename(), DurableFile::PARTIAL)) {
-                    yield "$folder/".substr($file->getPathname(), strlen($root) + 1) => $file->getPathname();
+                $name = "$folder/".substr($file->getPathname(), strlen($root) + 1);
+                if ($file->isFile() && preg_match(self::NAMES, "files/$name") === 1) {
+                    yield $name => $file->getPathname();
                 }
             }
         }
@@ -196,7 +210,7 @@ final class Backup
             throw new BackupFault('This backup was written by another version of the program; only version '.self::VERSION.' can be read.');
         }
         foreach (array_keys($manifest['sha256']) as $name) {
-            if (str_contains((string) $name, '..') || ! preg_match('#^(database\.sqlite|settings\.json|files/('.implode('|', self::FOLDERS).')/[\w./-]+)$#', (string) $name)) {
+            if (preg_match(self::NAMES, (string) $name) !== 1) {
                 throw new BackupFault("The backup holds a file of a name that no backup has ($name), so nothing was done.");
             }
         }
@@ -215,14 +229,26 @@ final class Backup
         fclose($file);
     }
 
+    /** @return list<mixed> */
+    private static function column(\PDO $db, string $sql): array
+    {
+        return ($db->query($sql) ?: throw new BackupFault('The database in the backup cannot be read.'))->fetchAll(\PDO::FETCH_COLUMN);
+    }
+
     /** @param list<string> $names */
     private static function checkDatabase(string $path, array $names): void
     {
         $db = new \PDO("sqlite:$path", options: [\PDO::ATTR_ERRMODE => \PDO::ERRMODE_EXCEPTION]);
-        $column = static fn (string $sql): array => ($db->query($sql) ?: throw new BackupFault('The database in the backup cannot be read.'))->fetchAll(\PDO::FETCH_COLUMN);
-        if ($column('PRAGMA integrity_check') !== ['ok'] || $column('PRAGMA foreign_key_check') !== []) {
+        $column = static fn (string $sql): array => self::column($db, $sql);
+        try {
+            $damaged = $column('PRAGMA integrity_check') !== ['ok'] || $column('PRAGMA foreign_key_check') !== [];
+        } catch (\PDOException) {
+            $damaged = true;
+        }
+        if ($damaged) {
             throw new BackupFault('The database in the backup is damaged. Do not rely on this backup.');
         }
+        self::checkOwn($db);
         $there = array_flip($names);
         // A backup of before there were studies has none of their pictures.
         foreach (array_intersect(['pictures', 'photos', 'study_pictures'], $column("select name from sqlite_master where type = 'table'")) as $table) {
@@ -234,11 +260,57 @@ final class Backup
         }
     }
 
+    /**
+     * It was made by this program, of this age or an earlier one, and nothing in it acts by itself that this program did not put there.
+     *
+     * @throws BackupFault
+     */
+    private static function checkOwn(\PDO $db): void
+    {
+        $known = array_map(static fn (string $file): string => basename($file, '.php'), glob(database_path('migrations/*.php')) ?: []);
+        $tables = self::column($db, "select name from sqlite_master where type = 'table'");
+        if (! in_array('migrations', $tables, true) || ($ran = self::column($db, 'select migration from migrations')) === [] || ! in_array('cards', $tables, true)) {
+            throw new BackupFault('The database in the backup is none of this program, so nothing was put in place.');
+        }
+        if (array_diff($ran, $known) !== []) {
+            throw new BackupFault('This backup was written by a newer version of the program. Bring the program up to date first; nothing was put in place.');
+        }
+        // A trigger or a view of somebody else's would act on whatever is written later.
+        $acts = "select type || ' ' || name || ' ' || sql from sqlite_master where type in ('trigger', 'view')";
+        if (array_diff(self::column($db, $acts), self::madeFresh($acts)) !== []) {
+            throw new BackupFault('The database in the backup holds triggers or views that this program did not make, so nothing was put in place.');
+        }
+    }
+
+    /** @return list<mixed> what a database that this program has just made says */
+    private static function madeFresh(string $sql): array
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'fresh');
+        $default = DB::getDefaultConnection();
+        config(['database.connections.fresh' => ['database' => $path] + config('database.connections.sqlite')]);
+        try {
+            Artisan::call('migrate', ['--force' => true, '--database' => 'fresh']);
+
+            return self::column(DB::connection('fresh')->getPdo(), $sql);
+        } finally {
+            DB::purge('fresh');
+            DB::setDefaultConnection($default);
+            array_map(static fn (string $part): bool => @unlink($path.$part), ['', '-wal', '-shm']);
+        }
+    }
+
     private static function forgetLocal(string $path): void
     {
         $db = new \PDO("sqlite:$path", options: [\PDO::ATTR_ERRMODE => \PDO::ERRMODE_EXCEPTION]);
-        foreach (self::LOCAL_TABLES as $table) {
+        $there = array_flip(self::column($db, "select name from sqlite_master where type = 'table'"));
+        foreach (array_filter(self::LOCAL_TABLES, static fn (string $table): bool => isset($there[$table])) as $table) {
             $db->exec("delete from $table");
+        }
+        foreach (self::ENDED as $sql) {
+            // An older backup has no such links.
+            if (isset($there[(string) preg_replace('/^(?:update|delete from) (\w+).*$/', '$1', $sql)]) && ! (str_contains($sql, 'calendar_hash') && ! in_array('calendar_hash', self::column($db, "select name from pragma_table_info('users')"), true))) {
+                $db->exec($sql);
+            }
         }
     }
 }

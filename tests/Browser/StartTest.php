@@ -24,7 +24,8 @@ final class StartTest extends TestCase
         $database = realpath(self::ROOT).'/build/start-test.sqlite';
         array_map(static fn (string $part) => @unlink($database.$part), ['', '-wal', '-shm']);
         $port = Site::freePort();
-        $start = proc_open(['bin/start', '--empty', '--port', (string) $port], [['file', '/dev/null', 'r'], ['file', self::ROOT.'/build/start-test.log', 'w'], ['redirect', 1]], $pipes, self::ROOT, ['DB_DATABASE' => $database, 'QUEUE_CONNECTION' => 'database'] + getenv());
+        $log = fopen(self::ROOT.'/build/start-test.log', 'wb') ?: throw new \RuntimeException;
+        $start = proc_open(['bin/start', '--empty', '--port', (string) $port], [fopen('/dev/null', 'rb') ?: throw new \RuntimeException, $log, $log], $pipes, self::ROOT, ['DB_DATABASE' => $database, 'QUEUE_CONNECTION' => 'database'] + getenv());
         self::assertIsResource($start);
         try {
             self::await(static fn (): bool => @file_get_contents("http://127.0.0.1:$port/api/session") !== false, 60, 'It does not serve.');

@@ -34,7 +34,7 @@ final class BlindTest extends FeatureTestCase
         }
         self::assertGreaterThan(15, $read, 'Routes that refuse all hide all.');
         // What lists or keeps it all, too.
-        foreach (['cards', 'today', 'sessions', 'rack', 'capture', 'side-by-side?show=lift', 'swatches', 'ledger/map', 'records'] as $path) {
+        foreach (['cards', 'today', 'sessions', 'rack', 'capture', 'swatches', 'ledger/map', 'records'] as $path) {
             $this->assertTellsNothing((string) $this->actingAs($things['judge'])->getJson("/api/$path")->assertOk()->getContent(), $path);
         }
         foreach (['card', 'fade'] as $kind) {

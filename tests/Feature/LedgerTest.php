@@ -10,7 +10,6 @@ use App\Actions\WithdrawRecord;
 use App\Ledger\BundleFile;
 use App\Ledger\Entries;
 use App\Ledger\Schemas;
-use App\Ledger\Settle;
 use App\Ledger\TakeBack;
 use App\Ledger\WriteBundle;
 use App\Models\Answer;
@@ -33,24 +32,14 @@ use Tests\Support\TwoLedgers;
 /** Records travel between ledgers: nothing twice, nothing lost, nothing overwritten, nothing half. */
 final class LedgerTest extends FeatureTestCase
 {
+    use ExchangesBundles;
+
     /** How many histories, kills and damaged bundles are tried here; bin/accuracy exchange tries 300, 50 and 1 000. */
     private const TRIED = ['HISTORIES' => 12, 'KILLS' => 6, 'MUTANTS' => 120];
 
     private static function tried(string $what): int
     {
         return (int) (getenv("LEDGER_$what") ?: self::TRIED[$what]);
-    }
-
-    private static function folder(): string
-    {
-        return dirname(__DIR__, 2).'/build/two-ledgers-'.getmypid();
-    }
-
-    protected function tearDown(): void
-    {
-        Carbon::setTestNow();
-        array_map(unlink(...), glob(self::folder().'/*') ?: []);
-        parent::tearDown();
     }
 
     public function testWhateverHappensInTwoLedgersTheyEndEqual(): void
@@ -328,68 +317,6 @@ final class LedgerTest extends FeatureTestCase
         self::assertSame($two->tests(0), $two->tests(1));
     }
 
-    private static function lose(Card $card): void
-    {
-        Settle::clear($card);
-        $card->revisions()->delete();
-        $card->delete();
-    }
-
-    private static function written(TwoLedgers $two, int $house): string
-    {
-        $path = self::folder().'/whole.zip';
-        @unlink($path);
-        $two->in($house, static fn () => WriteBundle::to($path, WriteBundle::cards(), 'all records', false));
-
-        return $path;
-    }
-
-    /**
-     * Changes a bundle and signs its list anew, with the key of the ledger that wrote it unless another is given; '' leaves the old signature.
-     *
-     * @param \Closure(array<string, mixed>, array<string, string>): array<string, mixed> $change
-     */
-    private static function rewritten(string $path, \Closure $change, ?string $secret = null): void
-    {
-        $zip = new \ZipArchive;
-        $zip->open($path);
-        $parts = [];
-        for ($i = 0; $i < $zip->numFiles; $i++) {
-            $parts[(string) $zip->getNameIndex($i)] = (string) $zip->getFromIndex($i);
-        }
-        $list = json_decode($parts['bundle.json'], true);
-        $list = $change($list, $parts);
-        foreach (array_diff_key($parts, ['bundle.json' => 0]) as $name => $text) {
-            $list['files'][$name] = ['bytes' => strlen($text), 'sha256' => hash('sha256', $text)];
-            $zip->addFromString($name, $text);
-        }
-        if ($secret !== '') {
-            unset($list['signature']);
-            $list['signature'] = Signature::of($list, $secret ?? (string) DB::connection('house0')->table('ledgers')->where('own', true)->value('secret_key'));
-        }
-        $zip->addFromString('bundle.json', (string) json_encode($list));
-        $zip->close();
-    }
-
-    /**
-     * @param array<string, mixed> $list
-     * @param array<string, string> $parts
-     *
-     * @param-out array<string, string> $parts
-     *
-     * @param \Closure(array<string, mixed>): array<string, mixed> $change of every part of evidence
-     *
-     * @return array<string, mixed>
-     */
-    private static function withEvidence(array $list, array &$parts, \Closure $change): array
-    {
-        foreach ($parts as $name => $text) {
-            $parts[$name] = str_starts_with($name, 'evidence/') ? (string) json_encode($change(json_decode($text, true))) : $text;
-        }
-
-        return $list;
-    }
-
     public function testAnImportThatIsKilledLeavesNothingHalf(): void
     {
         $two = self::twoWithRecords(12);
@@ -397,6 +324,7 @@ final class LedgerTest extends FeatureTestCase
         @unlink($path);
         $two->in(0, static fn () => WriteBundle::to($path, WriteBundle::cards(), 'all records', false));
         $nothing = $two->rows(1);
+        $none = $two->in(1, Entries::fingerprint(...));
         $fingerprint = $two->in(0, Entries::fingerprint(...));
         $run = static function (?float $kill) use ($path): float {
             $began = microtime(true);
@@ -421,6 +349,10 @@ final class LedgerTest extends FeatureTestCase
         for ($i = 0; $i < self::tried('KILLS'); $i++) {
             // Most of the time goes by before the first write; what matters is the end.
             $run($whole * (0.3 + 0.75 * ($i + 0.5) / self::tried('KILLS')));
+            // Nobody sees a part of it, and what was begun is given back.
+            self::assertContains($two->in(1, Entries::fingerprint(...)), [$none, $fingerprint], "killed the {$i}th time");
+            $two->in(1, static fn () => Bundle::query()->where('state', 'taking')->get()->each(static fn (Bundle $b) => TakeBack::abandon($b, 'stopped')));
+            $two->in(1, static fn () => Bundle::query()->where('state', '<>', 'taken')->get()->each->delete());
             $rows = $two->rows(1);
             self::assertContains($rows, [$nothing, $full], "killed the {$i}th time");
             $met[$rows === $full ? 'whole' : 'nothing'] = true;
@@ -429,19 +361,4 @@ final class LedgerTest extends FeatureTestCase
         self::assertArrayHasKey('nothing', $met);
     }
 
-    private static function twoWithRecords(int $records): TwoLedgers
-    {
-        $two = TwoLedgers::begin(new Randomizer(new Mt19937(7)), self::folder(), false);
-        for ($i = 0; $i < $records; $i++) {
-            $two->publish(0);
-        }
-        $two->in(0, static function (): void {
-            $card = Card::query()->firstOrFail();
-            WithdrawRecord::of($card, User::query()->firstOrFail(), 'the pan was another one');
-            $question = Question::query()->create(['uuid' => self::uuid(), 'by_id' => 1, 'at' => now(), 'card_id' => $card->id, 'row' => 1, 'text' => 'Which batch?']);
-            Answer::query()->create(['uuid' => self::uuid(), 'by_id' => 2, 'at' => now(), 'question_id' => $question->id, 'text' => 'W-1.']);
-        });
-
-        return $two;
-    }
 }

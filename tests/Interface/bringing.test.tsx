@@ -54,8 +54,10 @@ describe('a spreadsheet', () => {
         fireEvent.change(screen.getByLabelText('Columns parted by'), { target: { value: ';' } });
         fireEvent.blur(screen.getByLabelText('Currency where none is given'), { target: { value: 'gbp' } });
         await until(() => expect(sent.length).toBeGreaterThan(0));
-        // One at a time: what comes while another is on its way is not sent after it.
-        expect(sent[0]!.body).toEqual({ mapping: { name: 0, pigments: 1 } });
+        // One after the other, in the order in which they were said: none is lost.
+        await until(() =>
+            expect(sent.map((s) => s.body)).toEqual([{ mapping: { pigments: 1 } }, { separator: ';' }, { defaults: { currency: 'GBP' } }]),
+        );
         fireEvent.change(screen.getByLabelText('Colour name'), { target: { value: '' } });
         await until(() => expect(sent.at(-1)!.body).toEqual({ mapping: { name: null } }));
     });

@@ -14,6 +14,8 @@ const report = (changes: object = {}) => ({
     ledger: { uuid: 'tide', name: 'Grey Tide circle' },
     key: '1a2b 3c4d 5e6f 7081',
     met: true,
+    namedLike: null,
+    signedOtherwise: 0,
     madeAt: '2026-10-29T10:00:00Z',
     about: 'all records',
     records: 3,
@@ -272,7 +274,7 @@ describe('the ledger', () => {
         revisions: 2,
         elsewhere: 0,
         questions: 0,
-        others: [{ uuid: 'o', name: 'Grey Tide circle', records: 1 }],
+        others: [{ uuid: 'o', name: 'Grey Tide circle', proven: true, records: 1 }],
     };
     const row = {
         card: 'r1',

@@ -228,7 +228,8 @@ final class TwoLedgers
         $this->locally($house, function () use ($house): void {
             /** @var Question|null $question */
             $question = $this->pick(Question::query()->orderBy('uuid')->get()->all());
-            if ($question !== null && $this->random->getInt(0, 2) === 0) {
+            // It is closed where it was asked.
+            if ($question !== null && $this->random->getInt(0, 2) === 0 && User::query()->whereKey($question->by_id)->value('ledger_id') === null) {
                 $question->update(['closed_at' => $question->closed_at ?? now()]);
             } elseif ($question === null) {
                 $this->ask($house);

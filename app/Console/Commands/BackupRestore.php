@@ -17,7 +17,7 @@ final class BackupRestore extends BackupCommand
         return $this->attempt(function (): string {
             $kept = Backup::restore((string) $this->argument('file'), (bool) $this->option('overwrite'));
 
-            return 'Restored.'.($kept === null ? '' : " What was there is kept as $kept.").' Sign-ins and settings are those of this machine; start the program again.';
+            return 'Restored.'.($kept === null ? '' : " What was there is kept as $kept.").' All sign-ins, tokens of programs, invitations and links in it have ended, and settings are those of this machine; start the program again.';
         });
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Ledger\Look;
+use App\Ledger\TakeBack;
 use App\Ledger\TakeIn;
 use App\Models\Bundle;
 use App\Models\User;
@@ -44,8 +45,14 @@ final class LedgerTakeIn extends Command
         }
         $r = $bundle->report;
         $this->line("{$r['records']} records of {$r['ledger']['name']}: {$r['new']} new, {$r['further']} further revisions, {$r['known']} known, {$r['conflict']} that say otherwise under the same number, {$r['wrong']} left out.");
+        if ($r['namedLike'] !== null) {
+            $this->warn("It bears the name of $r[namedLike], and is another one. Ask whoever sent it first.");
+        }
+        if ($r['signedOtherwise'] > 0) {
+            $this->warn("$r[signedOtherwise] records that others brought in its name are signed with another key, so they are not its own, and go when it is taken in.");
+        }
         if (! $r['met']) {
-            $this->line("Nothing came from this ledger before. It signs with the key {$r['key']}; ask its people whether that is theirs.");
+            $this->line("Nothing came from this ledger itself before. It signs with the key {$r['key']}; ask its people whether that is theirs.");
         }
         foreach ($r['faults'] as $fault) {
             $this->warn("$fault[title], revision $fault[number]: $fault[why]");
@@ -63,6 +70,7 @@ final class LedgerTakeIn extends Command
             TakeIn::of($bundle);
         } catch (CoreException $e) {
             $this->error($e->getMessage());
+            TakeBack::abandon($bundle->refresh(), $e->getMessage());
             $this->forget($bundle);
 
             return self::FAILURE;

@@ -6,7 +6,10 @@ namespace App\Console\Commands;
 
 use App\Actions\ExportMine;
 use App\Jobs\MeasurePicture;
+use App\Jobs\RunBundle;
 use App\Jobs\RunImport;
+use App\Ledger\TakeBack;
+use App\Models\Bundle;
 use App\Models\Import;
 use App\Models\Measurement;
 use App\Storage\DurableFile;
@@ -40,12 +43,24 @@ final class WorkSweep extends Command
 
             return $missing + $imports->count();
         });
+        $taken += $queue(RunBundle::class)->exists() ? 0 : $this->bundles();
         $this->clear();
         if ($taken > 0) {
             $this->line("$taken taken up again.");
         }
 
         return self::SUCCESS;
+    }
+
+    /** Bundles that nobody is at go on where their file is still here; a restored backup has none, and what was begun is given back. */
+    private function bundles(): int
+    {
+        $left = Bundle::query()->whereIn('state', ['looking', 'taking'])->get();
+        foreach ($left as $bundle) {
+            is_file($bundle->path()) ? RunBundle::dispatch($bundle->id) : TakeBack::abandon($bundle, RunBundle::STOPPED);
+        }
+
+        return $left->count();
     }
 
     private function clear(): void

@@ -18,6 +18,7 @@ use App\Models\Task;
 use App\Models\Timer;
 use App\Queries\SessionView;
 use App\Rules\Moment;
+use App\Storage\LeftFiles;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Arr;
@@ -150,6 +151,7 @@ final class BenchController extends Controller
     {
         Gate::authorize('change', $photo->specimen->card);
         $photo->delete();
+        LeftFiles::forget([$photo->sha256]);
 
         return new JsonResponse(null, 204);
     }

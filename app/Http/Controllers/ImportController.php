@@ -57,7 +57,7 @@ final class ImportController extends Controller
         return $this->answer($import);
     }
 
-    /** Another separator, encoding, mapping or default; the rows are looked at again. */
+    /** Another separator, encoding, column or default, each by itself; the rows are looked at again. */
     public function change(Request $request, Import $import): JsonResponse
     {
         Gate::authorize('change', $import);
@@ -67,11 +67,15 @@ final class ImportController extends Controller
             'mapping' => 'sometimes|array', 'mapping.*' => 'nullable|integer|min:0',
             'defaults.currency' => 'sometimes|alpha|size:3', 'defaults.form' => ['sometimes', Rule::in(PanStates::FORMS)], 'defaults.dates' => ['sometimes', Rule::in(['day first', 'month first'])],
         ]);
-        $again = isset($values['separator']) || isset($values['encoding']);
-        $import->fill(['separator' => $values['separator'] ?? $import->separator, 'encoding' => $values['encoding'] ?? $import->encoding, 'defaults' => [...$import->defaults, ...$values['defaults'] ?? []]]);
-        $import->fill($again ? ImportCollection::headings($import) : ['mapping' => isset($values['mapping']) ? array_map(intval(...), array_filter($values['mapping'], static fn ($v): bool => $v !== null)) : $import->mapping]);
-        $import->save();
-        ImportCollection::check($import);
+        // As it stands now: another change may just have come.
+        DB::transaction(static function () use ($import, $values): void {
+            $import->refresh();
+            $again = isset($values['separator']) || isset($values['encoding']);
+            $import->fill(['separator' => $values['separator'] ?? $import->separator, 'encoding' => $values['encoding'] ?? $import->encoding, 'defaults' => [...$import->defaults, ...$values['defaults'] ?? []]]);
+            $import->fill($again ? ImportCollection::headings($import) : ['mapping' => array_map(intval(...), array_filter([...$import->mapping, ...$values['mapping'] ?? []], static fn ($v): bool => $v !== null))]);
+            $import->save();
+            ImportCollection::check($import);
+        });
 
         return $this->answer($import, 202);
     }

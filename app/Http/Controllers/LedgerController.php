@@ -39,7 +39,7 @@ final class LedgerController extends Controller
 
         return new JsonResponse([
             'uuid' => $own->uuid, 'name' => $own->name, 'fingerprint' => Entries::fingerprint(), 'key' => Signature::aloud($own->public_key), ...Entries::counts(),
-            'others' => Ledger::query()->where('own', false)->orderBy('name')->get()->map(static fn (Ledger $l): array => [...$l->named(), 'records' => DB::table('cards')->where('ledger_id', $l->id)->count()])->all(),
+            'others' => Ledger::query()->where('own', false)->orderBy('name')->get()->map(static fn (Ledger $l): array => [...$l->named(), 'proven' => $l->proven, 'records' => DB::table('cards')->where('ledger_id', $l->id)->count()])->all(),
         ]);
     }
 

@@ -10,6 +10,7 @@ use App\Models\Paint;
 use App\Models\Study;
 use App\Models\StudyPicture;
 use App\Queries\Opinions;
+use App\Storage\LeftFiles;
 use Illuminate\Http\Request;
 use Illuminate\Support\Arr;
 use Illuminate\Support\Facades\DB;
@@ -42,7 +43,9 @@ final class StudyController extends Controller
     public function destroy(Study $study): JsonResponse
     {
         Gate::authorize('change', $study);
+        $pictures = DB::table('study_pictures')->where('study_id', $study->id)->pluck('sha256')->all();
         $study->delete();
+        LeftFiles::forget($pictures);
 
         return new JsonResponse(null, 204);
     }
@@ -72,6 +75,7 @@ final class StudyController extends Controller
     {
         Gate::authorize('change', $studyPicture->study);
         $studyPicture->delete();
+        LeftFiles::forget([$studyPicture->sha256]);
 
         return new JsonResponse(null, 204);
     }

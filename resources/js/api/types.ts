@@ -601,7 +601,7 @@ export interface RecordStanding {
     withdrawn: { on: string; because: string } | null;
     history: { withdrawn: boolean; because: string; by: string; on: string }[];
     /** The ledger that it is of; null: this one. */
-    home: { uuid: string; name: string; broughtBy: string | null } | null;
+    home: { uuid: string; name: string; proven: boolean; broughtBy: string | null } | null;
     /** Fingerprints of revisions that bear the same number and say otherwise. */
     otherwise: string[];
     questions: Question[];

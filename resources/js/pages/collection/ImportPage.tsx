@@ -5,6 +5,7 @@ import { call, get, newUuid, post, remove } from '../../api/client';
 import { day } from '../../components/paint/words';
 import { DropFile } from '../../components/ui/DropFile';
 import { Empty, Loading, Problem } from '../../components/ui/states';
+import { useChanges } from '../../components/ui/useChanges';
 import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
 import { Wide } from '../../components/ui/Wide';
@@ -103,12 +104,25 @@ function Choose() {
     );
 }
 
+/** What can be set of an import; a column of null is not in the file. */
+interface Settings {
+    separator?: string;
+    encoding?: string;
+    mapping?: Record<string, number | null>;
+    defaults?: Partial<Import['defaults']>;
+}
+
+function mapped(now: Record<string, number>, changes: Record<string, number | null> = {}): Record<string, number> {
+    return Object.fromEntries(Object.entries({ ...now, ...changes }).filter((e): e is [string, number] => e[1] !== null));
+}
+
 const DOES = { new: 'new', same: 'there already', change: 'changes its pan', wrong: 'wrong, left out' };
 
 function One({ uuid }: { uuid: string }) {
     const queries = useQueryClient();
     const go = useNavigate();
     const { error: fault, busy, saving } = useSaving();
+    const { error: unset, change } = useChanges<Import>(keys.import(uuid));
     const { data, error } = useQuery({
         queryKey: keys.import(uuid),
         queryFn: () => get<Import>(`imports/${uuid}`),
@@ -117,8 +131,11 @@ function One({ uuid }: { uuid: string }) {
     if (data === undefined) {
         return error ? <Problem error={error} /> : <Loading what="the import" />;
     }
-    const set = (values: object) =>
-        saving(() => call<Import>('PATCH', `imports/${uuid}`, values).then((i) => queries.setQueryData(keys.import(uuid), i)));
+    const set = (values: Settings) =>
+        change(
+            (now) => ({ ...now, ...values, mapping: mapped(now.mapping, values.mapping), defaults: { ...now.defaults, ...values.defaults } }),
+            () => call<Import>('PATCH', `imports/${uuid}`, values),
+        );
     const working = data.state === 'checking' || data.state === 'importing';
     const good = data.report === null ? 0 : data.report.new + data.report.change;
     const finish = () => {
@@ -183,7 +200,7 @@ function One({ uuid }: { uuid: string }) {
                     <Mapping data={data} onMap={(mapping) => void set({ mapping })} />
                 </>
             )}
-            <Problem error={fault ?? (data.problem !== null ? new Error(data.problem) : null)} />
+            <Problem error={fault ?? unset ?? (data.problem !== null ? new Error(data.problem) : null)} />
             {data.state === 'failed' && (
                 <button type="button" className="button" onClick={() => void set({})}>
                     Look at it again
@@ -264,7 +281,7 @@ function Mapping({ data, onMap }: { data: Import; onMap: (mapping: Record<string
                         <select
                             className="block w-full font-normal"
                             value={data.mapping[field] ?? ''}
-                            onChange={(e) => onMap({ ...data.mapping, [field]: e.target.value === '' ? null : Number(e.target.value) })}
+                            onChange={(e) => onMap({ [field]: e.target.value === '' ? null : Number(e.target.value) })}
                         >
                             <option value="">{data.needed.includes(field) ? 'choose a column' : 'not in this file'}</option>
                             {data.headings.map((h, i) => (

@@ -4,6 +4,7 @@ import { get, post, put, remove } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import { day } from '../../components/paint/words';
 import { Loading, Problem } from '../../components/ui/states';
+import { useChanges } from '../../components/ui/useChanges';
 import { useSaving } from '../../components/ui/useSaving';
 import { Wide } from '../../components/ui/Wide';
 
@@ -23,7 +24,12 @@ interface Bundle {
     report: {
         ledger: { uuid: string; name: string };
         key: string;
+        /** The ledger's own key is known. */
         met: boolean;
+        /** What else bears the sender's name; null: nothing. */
+        namedLike: string | null;
+        /** Revisions that others brought in its name, signed with another key than its own. */
+        signedOtherwise: number;
         madeAt: string;
         about: string;
         records: number;
@@ -32,7 +38,7 @@ interface Bundle {
         known: number;
         conflict: number;
         wrong: number;
-        listed: { card: string; number: number; title: string; home: string; does: keyof typeof DOES }[];
+        listed: { card: string; number: number; title: string; home: string; proven: boolean; does: keyof typeof DOES }[];
         faults: { title: string; number: number; why: string }[];
         paints: { same: number; new: number; unsure: Unsure[] };
         pictures: number;
@@ -127,9 +133,22 @@ export default function BundlePage() {
                         {report.incomparable > 0 &&
                             ` ${report.incomparable} were rated by another scale or other rules; they are kept, and compared with nothing.`}
                     </p>
+                    {data.state === 'looked' && report.namedLike !== null && (
+                        <p className="my-2 max-w-prose border-l-4 border-ink pl-3" role="alert">
+                            It calls itself <strong className="font-semibold">{report.ledger.name}</strong>, as {report.namedLike} does, and
+                            is another one. Ask whoever sent it before you take it in.
+                        </p>
+                    )}
+                    {data.state === 'looked' && report.signedOtherwise > 0 && (
+                        <p className="my-2 max-w-prose">
+                            {many(report.signedOtherwise, 'record')} that others brought in its name {report.signedOtherwise === 1 ? 'is' : 'are'}{' '}
+                            signed with another key, so {report.signedOtherwise === 1 ? 'it is' : 'they are'} not its own. They go when this bundle
+                            is taken in.
+                        </p>
+                    )}
                     {data.state === 'looked' && !report.met && (
                         <p className="my-2 max-w-prose">
-                            Nothing came from this ledger before. Whoever made this bundle signed it with the key{' '}
+                            Nothing came from this ledger itself before. Whoever made this bundle signed it with the key{' '}
                             <strong className="font-semibold num whitespace-nowrap">{report.key}</strong>: ask them whether that is the one
                             on their own ledger&apos;s page. From now on nothing is taken for theirs that another key signed.
                         </p>
@@ -192,7 +211,10 @@ export default function BundlePage() {
                                                     r.title
                                                 )}
                                             </td>
-                                            <td className="pr-3">{r.home}</td>
+                                            <td className="pr-3">
+                                                {r.home}
+                                                {!r.proven && <span className="text-soft"> (unproven)</span>}
+                                            </td>
                                             <td className="num text-right pr-3">{r.number}</td>
                                             <td>{DOES[r.does]}</td>
                                         </tr>
@@ -209,17 +231,15 @@ export default function BundlePage() {
 
 /** Paints of which it cannot be told whether they are known here. */
 function Answers({ data }: { data: Bundle }) {
-    const queries = useQueryClient();
-    const { error, saving } = useSaving();
+    const { error, change } = useChanges<Bundle>(keys.bundle(data.uuid));
     const unsure = data.report!.paints.unsure;
     if (unsure.length === 0) {
         return null;
     }
     const set = (paint: string, answer: string) =>
-        void saving(() =>
-            put<Bundle>(`bundles/${data.uuid}/answers`, { answers: { ...data.answers, [paint]: answer } }).then((b) =>
-                queries.setQueryData(keys.bundle(data.uuid), b),
-            ),
+        void change(
+            (now) => ({ ...now, answers: { ...now.answers, [paint]: answer } }),
+            (now) => put<Bundle>(`bundles/${data.uuid}/answers`, { answers: now.answers }),
         );
     return (
         <section className="mt-3 max-w-4xl" aria-label="Which paint is which">

@@ -35,7 +35,7 @@ interface Ledger {
     revisions: number;
     elsewhere: number;
     questions: number;
-    others: { uuid: string; name: string; records: number }[];
+    others: { uuid: string; name: string; proven: boolean; records: number }[];
 }
 
 export default function LedgerPage() {
@@ -165,7 +165,10 @@ function TakeAlong({ ledger }: { ledger: Ledger }) {
                     <ul>
                         {ledger.others.map((o) => (
                             <li key={o.uuid} className="border-b border-rule py-1.5 flex justify-between">
-                                <span>{o.name}</span>
+                                <span>
+                                    {o.name}
+                                    {!o.proven && <span className="text-soft">, unproven: known from others only</span>}
+                                </span>
                                 <span className="num">
                                     {o.records} {o.records === 1 ? 'record' : 'records'}
                                 </span>

@@ -57,7 +57,7 @@ export default function RecordPage() {
                     {data.standing.home.broughtBy !== null &&
                         data.standing.home.broughtBy !== data.standing.home.name &&
                         `, by way of ${data.standing.home.broughtBy}`}
-                    . It is changed there, and counts here as the tests of other testers.
+                    {!data.standing.home.proven && ', unproven: nothing came from that ledger itself yet'}. It is changed there, and counts here as the tests of other testers.
                 </p>
             )}
             <Standing of={data} />
