@@ -29,6 +29,9 @@ use ZipArchive;
 /** All that is a tester's own, to take along: JSON, CSV, and the pictures as they are kept. */
 final class ExportMine
 {
+    /** What keeps files. */
+    private const FILES = [Picture::class, Photo::class, StudyPicture::class];
+
     /** @return string path of a file that the caller deletes */
     public static function zip(User $user): string
     {
@@ -53,7 +56,7 @@ final class ExportMine
         foreach (Card::query()->where('owner_id', $user->id)->orderBy('id')->lazyById(20) as $card) {
             self::add($zip, "cards/$card->uuid.json", CardView::of($card));
         }
-        foreach ([Picture::class, Photo::class, StudyPicture::class] as $model) {
+        foreach (self::FILES as $model) {
             foreach ($model::query()->where('owner_id', $user->id)->whereNotNull('sha256')->lazyById(100) as $file) {
                 self::file($zip, PictureStore::path((string) $file->sha256, $file->extension), "pictures/$file->uuid.$file->extension");
             }
@@ -64,6 +67,19 @@ final class ExportMine
         }
 
         return $path;
+    }
+
+    /** @return int bytes of the pictures in it, which are nearly all of it */
+    public static function bytes(User $user): int
+    {
+        $sum = 0;
+        foreach (self::FILES as $model) {
+            foreach ($model::query()->where('owner_id', $user->id)->whereNotNull('sha256')->get(['sha256', 'extension']) as $file) {
+                $sum += (int) @filesize(PictureStore::path((string) $file->sha256, $file->extension));
+            }
+        }
+
+        return $sum;
     }
 
     /** What was made for somebody who never fetched it. */

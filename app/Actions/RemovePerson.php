@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
+use App\Ledger\Archives\Shelf;
 use App\Models\BenchSession;
 use App\Models\CaptureProfile;
 use App\Models\Card;
@@ -64,6 +65,7 @@ final class RemovePerson
             PhoneLink::endOf($user);
             DB::table('session_people')->where('user_id', $user->id)->delete();
             self::opinions($user);
+            DB::afterCommit(static fn () => Shelf::clear(all: true));
             $user->update(['name' => $name, 'email' => "$user->uuid@removed.invalid", 'password' => Str::password(40), 'remember_token' => null, 'is_steward' => false, 'removed_at' => now()]);
         });
     }

@@ -8,6 +8,7 @@ use App\Actions\AlreadyThere;
 use App\Storage\DiskSpace;
 use Illuminate\Auth\Access\AuthorizationException;
 use Illuminate\Auth\AuthenticationException;
+use Illuminate\Contracts\Cache\LockTimeoutException;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Session\TokenMismatchException;
@@ -31,6 +32,7 @@ final class Problem
         400 => 'This server does not answer to that name or address.',
         405 => 'That cannot be done at this address.',
         429 => 'Too many attempts. Wait a minute and try again.',
+        503 => 'This server does the same for somebody else just now. Try again in a moment.',
     ];
 
     /** Kinds by status: what stands in "type" after the prefix, and the title that belongs to it, whatever the sentence says. */
@@ -48,6 +50,7 @@ final class Problem
         428 => ['edition-needed', 'Edition needed'],
         429 => ['too-many', 'Too many attempts'],
         500 => ['fault', 'Fault of the program'],
+        503 => ['busy', 'Busy'],
         507 => ['storage-full', 'Storage full'],
     ];
 
@@ -71,6 +74,7 @@ final class Problem
             $e instanceof TooManyRequestsHttpException && $e->getMessage() !== '' => [429, $e->getMessage()],
             // Two wrote the same at once; whoever came second is told.
             $e instanceof UniqueConstraintViolationException => [409, self::SENTENCES[409]],
+            $e instanceof LockTimeoutException => [503, self::SENTENCES[503]],
             $e instanceof Refused => [403, $e->getMessage()],
             $e instanceof HttpExceptionInterface => [$e->getStatusCode(), $e->getStatusCode() === 409 && $e->getMessage() !== '' ? $e->getMessage() : self::SENTENCES[$e->getStatusCode()] ?? ($e->getMessage() ?: 'The request could not be carried out.')],
             DiskSpace::isFull($e) => [507, DiskSpace::FULL],

@@ -12,7 +12,7 @@ final class RulesSchema
 {
     private const TYPES = ['string' => 'string', 'integer' => 'integer', 'numeric' => 'number', 'boolean' => 'boolean', 'array' => 'array', 'uuid' => 'string', 'email' => 'string', 'date_format' => 'string', 'date' => 'string', 'timezone' => 'string', 'file' => 'string', 'url' => 'string', 'alpha_dash' => 'string', 'digits' => 'string', 'regex' => 'string'];
 
-    private const FORMATS = ['uuid' => 'uuid', 'email' => 'email', 'date_format' => 'date', 'url' => 'uri'];
+    private const FORMATS = ['uuid' => 'uuid', 'email' => 'idn-email', 'date_format' => 'date', 'url' => 'uri'];
 
     /**
      * @param array<string, mixed> $rules by field, with dots and asterisks for what lies within

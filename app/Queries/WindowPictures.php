@@ -7,7 +7,7 @@ namespace App\Queries;
 use App\Imaging\PictureStore;
 use App\Models\Measurement;
 use App\Models\Swatch;
-use Illuminate\Support\Facades\Cache;
+use App\Storage\Turn;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Card\PocketFrame;
@@ -42,7 +42,7 @@ final class WindowPictures
             return null;
         }
         // Whoever looks at one row soon looks at the others. Of several that ask at once, one cuts and the others wait.
-        Cache::store('file')->lock("cut-$measurement->uuid-$use-$loupe", 120)->block(110, static fn () => self::cut($measurement, $layout, $kind, $loupe));
+        Turn::take("cut-$measurement->uuid-$use-$loupe", 120, 110, static fn () => self::cut($measurement, $layout, $kind, $loupe));
 
         return $path;
     }

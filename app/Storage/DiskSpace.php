@@ -40,10 +40,15 @@ final class DiskSpace
         return self::isLow() ? sprintf('Only %d MB of disk are left on this server, so pictures are refused until there is room again. Text can still be written.', (int) (self::room()['free'] / 1e6)) : null;
     }
 
-    /** @throws CoreException when no further file should be taken */
-    public static function needed(): void
+    /**
+     * @param int $bytes that are about to be written
+     *
+     * @throws CoreException when no further file should be taken
+     */
+    public static function needed(int $bytes = 0): void
     {
-        if (self::isLow()) {
+        ['free' => $free, 'total' => $total] = self::room();
+        if ($free !== INF && self::isLowWith($free - $bytes, $total)) {
             throw new CoreException('The disk of this server is nearly full, so it takes no more pictures or files. Text can still be written; tell a steward. Keep the file and send it again when there is room.');
         }
     }

@@ -34,8 +34,10 @@ final class BlindTest extends FeatureTestCase
         }
         self::assertGreaterThan(15, $read, 'Routes that refuse all hide all.');
         // What lists or keeps it all, too.
-        foreach (['cards', 'today', 'sessions', 'rack', 'capture', 'swatches', 'ledger/map', 'records'] as $path) {
-            $this->assertTellsNothing((string) $this->actingAs($things['judge'])->getJson("/api/$path")->assertOk()->getContent(), $path);
+        foreach (['cards', 'today', 'sessions', 'rack', 'swatches', 'records'] as $path) {
+            $answer = $this->actingAs($things['judge'])->getJson("/api/$path");
+            self::assertTrue($answer->isOk(), "$path: {$answer->getContent()}");
+            $this->assertTellsNothing((string) $answer->getContent(), $path);
         }
         foreach (['card', 'fade'] as $kind) {
             $this->actingAs($things['judge'])->get("/api/cards/$blind[$kind]/print.svg")->assertOk()->assertSee($blind['codeWord']);

@@ -8,6 +8,7 @@ use App\Actions\ExportMine;
 use App\Jobs\MeasurePicture;
 use App\Jobs\RunBundle;
 use App\Jobs\RunImport;
+use App\Ledger\Archives\Shelf;
 use App\Ledger\TakeBack;
 use App\Models\Bundle;
 use App\Models\Import;
@@ -66,6 +67,7 @@ final class WorkSweep extends Command
     private function clear(): void
     {
         ExportMine::forget();
+        Shelf::clear();
         foreach ([...glob(storage_path('app/*/*'.DurableFile::PARTIAL)) ?: [], ...glob(storage_path('app/*/*/*'.DurableFile::PARTIAL)) ?: []] as $partial) {
             // One that grows is somebody's.
             if (filemtime($partial) < time() - 600) {

@@ -14,6 +14,7 @@ use App\Models\User;
 use App\Rules\FreeAddress;
 use App\Rules\HardToGuess;
 use App\Storage\DiskSpace;
+use App\Storage\Turn;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
@@ -25,6 +26,9 @@ use Symfony\Component\HttpFoundation\BinaryFileResponse;
 /** One's own page: name, address, password, where one is signed in, and all that is one's own to take along. */
 final class AccountController extends Controller
 {
+    /** How long somebody waits for another's export, seconds. */
+    private const WAITS_S = 20;
+
     private const WORDS = ['password.required' => 'Type a new password.', 'password.min' => 'A password has at least 12 characters; a few words in a row are good.', 'current.required' => 'Type your present password too.'];
 
     public function show(Request $request): JsonResponse
@@ -103,9 +107,10 @@ final class AccountController extends Controller
 
     public function export(Request $request): BinaryFileResponse
     {
-        DiskSpace::needed();
-
-        $response = response()->download(ExportMine::zip($this->me($request)), 'all-that-is-mine.zip', ['Content-Type' => 'application/zip'])->deleteFileAfterSend();
+        DiskSpace::needed(ExportMine::bytes($this->me($request)));
+        // One at a time, whoever asks: it takes as long as all that is theirs.
+        $path = Turn::take('export', 600, self::WAITS_S, fn (): string => ExportMine::zip($this->me($request)));
+        $response = response()->download($path, 'all-that-is-mine.zip', ['Content-Type' => 'application/zip'])->deleteFileAfterSend();
         // A file is public by default, whatever its headers said before.
         $response->headers->set('Cache-Control', 'private, no-store');
 

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\JsonResponse;
+use App\Ledger\Archives\Archive;
+use App\Ledger\Archives\Shelf;
 use App\Models\User;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
@@ -14,6 +17,9 @@ abstract class Controller
 {
     /** Seconds that writing a whole ledger may take. */
     private const LONG_S = 300;
+
+    /** Seconds after which what is being made may be asked for again. */
+    private const ASK_AGAIN_S = 2;
 
     protected function user(Request $request): ?User
     {
@@ -46,6 +52,22 @@ abstract class Controller
         }
 
         return $file;
+    }
+
+    /** An archive of what is published, once it is made; until then how far it is, to be asked for again. */
+    protected function archive(Request $request, Archive $archive, string $name): Response
+    {
+        self::takesLong();
+        $made = Shelf::of($archive);
+        if (is_float($made)) {
+            return new JsonResponse(['state' => 'being made', 'progress' => $made], 202, ['Retry-After' => self::ASK_AGAIN_S]);
+        }
+        $response = response()->download($made, $name, ['Content-Type' => 'application/zip']);
+        $response->headers->set('Cache-Control', 'private, no-cache');
+        $response->setEtag(basename($made, '.zip'));
+        $response->isNotModified($request);
+
+        return $response;
     }
 
     /** A JPEG of the store: what is published may be kept by whoever got it, as long as the server agrees; what is not is kept nowhere. */

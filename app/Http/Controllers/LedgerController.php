@@ -6,11 +6,11 @@ namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
 use App\Jobs\RunBundle;
+use App\Ledger\Archives\BundleArchive;
 use App\Ledger\Entries;
 use App\Ledger\PaintsHere;
 use App\Ledger\TakeBack;
 use App\Ledger\TakeIn;
-use App\Ledger\WriteBundle;
 use App\Models\Bundle;
 use App\Models\Group;
 use App\Models\Ledger;
@@ -25,7 +25,7 @@ use Illuminate\Support\Str;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\Signature;
 use MarshTrial\Core\Pigment\PigmentCode;
-use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Symfony\Component\HttpFoundation\Response;
 
 /** This ledger as a whole, and bundles of records on their way out and in. */
 final class LedgerController extends Controller
@@ -53,33 +53,18 @@ final class LedgerController extends Controller
     }
 
     /** Records to take along: all, those of a code, of a group of paints, of a tester, or one. */
-    public function bundle(Request $request): BinaryFileResponse
+    public function bundle(Request $request): Response
     {
         $values = $request->validate(['code' => 'nullable|string|max:20', 'card' => 'nullable|uuid', 'group' => 'nullable|uuid', 'tester' => 'nullable|uuid', 'pictures' => 'nullable|boolean']);
         $code = isset($values['code']) ? PigmentCode::parse($values['code'])->text : null;
-        $cards = WriteBundle::cards($code)->when(isset($values['card']), static fn ($q) => $q->where('cards.uuid', (string) $values['card']));
-        $about = match (true) {
-            $code !== null => "records of $code",
-            isset($values['card']) => 'one record',
-            default => 'all records',
-        };
-        if (isset($values['group'])) {
-            $group = Group::query()->where('uuid', (string) $values['group'])->firstOrFail();
+        $group = isset($values['group']) ? Group::query()->where('uuid', $values['group'])->firstOrFail() : null;
+        if ($group !== null) {
             Gate::authorize('see-shared', $group);
-            $cards->whereIn('cards.id', DB::table('specimens')->join('pans', 'pans.id', '=', 'specimens.pan_id')->whereIn('pans.paint_id', DB::table('group_paint')->where('group_id', $group->id)->select('paint_id'))->select('specimens.card_id'));
-            $about = "records of the paints \"$group->name\"";
         }
-        if (isset($values['tester'])) {
-            $tester = User::query()->where('uuid', (string) $values['tester'])->firstOrFail();
-            $cards->where('cards.owner_id', $tester->id);
-            $about = "records of $tester->name";
-        }
-        $path = WriteBundle::beside();
-        self::takesLong();
-        WriteBundle::to($path, $cards, $about, (bool) ($values['pictures'] ?? false));
+        $tester = isset($values['tester']) ? User::query()->where('uuid', $values['tester'])->firstOrFail() : null;
         $name = Str::slug(implode(' ', array_filter([Ledger::own()->words(), $code, now()->toDateString()]))).'.zip';
 
-        return (new BinaryFileResponse($path, 200, ['Content-Type' => 'application/zip', 'Content-Disposition' => "attachment; filename=\"$name\""]))->deleteFileAfterSend();
+        return $this->archive($request, new BundleArchive($code, $values['card'] ?? null, $group?->id, $tester?->id, (bool) ($values['pictures'] ?? false)), $name);
     }
 
     public function bundles(Request $request): JsonResponse

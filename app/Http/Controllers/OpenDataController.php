@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
+use App\Ledger\Archives\TablesArchive;
 use App\Ledger\OpenTables;
-use App\Ledger\WriteBundle;
 use App\Models\Card;
 use App\Models\InstrumentRun;
 use App\Models\Ledger;
@@ -27,7 +27,6 @@ use MarshTrial\Core\Exchange\LayoutJson;
 use MarshTrial\Core\Exchange\Readings;
 use MarshTrial\Core\Exchange\Sample;
 use MarshTrial\Core\Pigment\PigmentCode;
-use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 
 /** What is published, in forms that other programs open. */
@@ -63,13 +62,9 @@ final class OpenDataController extends Controller
     }
 
     /** All tables with their data dictionary, as a Frictionless data package. */
-    public function package(): BinaryFileResponse
+    public function package(Request $request): \Symfony\Component\HttpFoundation\Response
     {
-        $path = WriteBundle::beside();
-        self::takesLong();
-        OpenTables::package($path);
-
-        return (new BinaryFileResponse($path, 200, ['Content-Type' => 'application/zip', 'Content-Disposition' => 'attachment; filename="'.Str::slug(Ledger::own()->words()).'-datapackage.zip"']))->deleteFileAfterSend();
+        return $this->archive($request, new TablesArchive, Str::slug(Ledger::own()->words()).'-datapackage.zip');
     }
 
     /** Readings of a record as CGATS (ISO 28178 text): those of its picture, then those of every instrument. */

@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Ledger\Archives;
+
+/** A file of what is published, told by what it holds: the same holdings are the same file. */
+interface Archive
+{
+    /** Changes with anything that the file would say. */
+    public function key(): string;
+
+    /** How large it will be, bytes, roughly; never less than half of it. */
+    public function bytes(): int;
+
+    /** Writes it where nothing is yet. */
+    public function write(string $path, \Closure $progress): void;
+}
