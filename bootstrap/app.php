@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Http\Middleware\ActsByToken;
 use App\Http\Middleware\AnswersOnce;
 use App\Http\Middleware\CleanInput;
+use App\Http\Middleware\CostsReaders;
 use App\Http\Middleware\ForgeryToken;
 use App\Http\Middleware\LowerUuids;
 use App\Http\Middleware\OwnOrigin;
@@ -41,7 +42,7 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->trustHosts(at: static fn (): array => App\Providers\AppServiceProvider::hosts(), subdomains: false);
         $middleware->group('pages', [SubstituteBindings::class]);
         $middleware->group('api', [
-            OwnOrigin::class, EncryptCookies::class, AddQueuedCookiesToResponse::class, QuietSession::class, StaysSignedIn::class, ActsByToken::class, ForgeryToken::class, 'throttle:api', SubstituteBindings::class, WritesTrail::class, AnswersOnce::class,
+            OwnOrigin::class, EncryptCookies::class, AddQueuedCookiesToResponse::class, QuietSession::class, StaysSignedIn::class, ActsByToken::class, ForgeryToken::class, 'throttle:api', CostsReaders::class, SubstituteBindings::class, WritesTrail::class, AnswersOnce::class,
         ]);
         // Whoever signs in has no session yet that a token could belong to, and a telephone has none at all; the origin is looked at instead.
         $middleware->validateCsrfTokens(except: ['api/session', 'api/password', 'api/founder', 'api/practice', 'api/join', 'api/phone/*']);

@@ -16,6 +16,8 @@ return [
     // Requests a minute, by tester or else by address.
     'reads' => (int) env('LIMIT_READS', 1200),
     'writes' => (int) env('LIMIT_WRITES', 600),
+    // Share of one processor that an address may use for reading without an account; 0: no limit.
+    'anonymous_cpu' => (float) env('LIMIT_ANONYMOUS_CPU', 0.1),
     // Pictures and photographs a day, by tester.
     'uploads' => (int) env('LIMIT_UPLOADS', 400),
     // Attempts to sign in, a minute for one account from anywhere and for one address on any account.

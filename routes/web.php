@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Http\Controllers\CompareController;
 use App\Http\Controllers\FeedController;
+use App\Http\Middleware\CostsReaders;
 use Illuminate\Support\Facades\Route;
 
 // What unfolds where an address is pasted.
@@ -11,7 +12,7 @@ Route::get('/paints/{paint}', [CompareController::class, 'page'])->whereUuid('pa
 Route::get('/compare', [CompareController::class, 'page']);
 
 // What is new, for whoever follows it.
-Route::get('/feed.atom', FeedController::class);
+Route::get('/feed.atom', FeedController::class)->middleware(CostsReaders::class);
 
 // Every other address is a place of the interface.
 Route::view('/{any?}', 'app')->where('any', '(?!api/|build/).*');

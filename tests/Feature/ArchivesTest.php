@@ -9,7 +9,7 @@ use App\Jobs\MakeArchive;
 use App\Ledger\Archives\Archive;
 use App\Ledger\Archives\Shelf;
 use App\Models\Question;
-use Illuminate\Support\Facades\Cache;
+use App\Storage\Turn;
 use Illuminate\Support\Facades\Queue;
 use MarshTrial\Core\CoreException;
 
@@ -22,13 +22,16 @@ final class ArchivesTest extends FeatureTestCase
         Shelf::clear(all: true);
     }
 
-    /** @return Archive that counts how often it is written */
+    /** How often an archive was written. */
+    private int $written = 0;
+
     private function archive(string $key, int $bytes, ?\Closure $write = null): Archive
     {
-        return new class($key, $bytes, $write) implements Archive {
-            public static int $written = 0;
-
-            public function __construct(private readonly string $key, private readonly int $bytes, private readonly ?\Closure $write) {}
+        return new class ($key, $bytes, function (string $path, \Closure $progress) use ($write): void {
+            $this->written++;
+            $write === null ? file_put_contents($path, 'an archive') : $write($path, $progress);
+        }) implements Archive {
+            public function __construct(private string $key, private int $bytes, private \Closure $write) {}
 
             public function key(): string
             {
@@ -42,8 +45,7 @@ final class ArchivesTest extends FeatureTestCase
 
             public function write(string $path, \Closure $progress): void
             {
-                self::$written++;
-                $this->write === null ? file_put_contents($path, 'an archive') : ($this->write)($path, $progress);
+                ($this->write)($path, $progress);
             }
         };
     }
@@ -51,11 +53,10 @@ final class ArchivesTest extends FeatureTestCase
     public function testManyWhoAskCostAsMuchAsOne(): void
     {
         $archive = $this->archive(self::uuid(), 100);
-        $before = $archive::$written;
         $paths = [Shelf::of($archive), Shelf::of($archive), Shelf::of($archive)];
         self::assertCount(1, array_unique($paths));
         self::assertSame('an archive', file_get_contents((string) $paths[0]));
-        self::assertSame(1, $archive::$written - $before);
+        self::assertSame(1, $this->written);
         // Half of one is never found.
         $broken = $this->archive(self::uuid(), 100, static function (string $path): void {
             file_put_contents($path, 'half of');
@@ -93,21 +94,21 @@ final class ArchivesTest extends FeatureTestCase
         config(['trust.low_disk_bytes' => $free - 1_000_000_000]);
         self::assertIsString(Shelf::of($this->archive(self::uuid(), 1000)));
         $large = $this->archive(self::uuid(), 1_500_000_000);
-        $before = $large::$written;
+        $before = $this->written;
         try {
             Shelf::of($large);
             self::fail('It was begun.');
         } catch (CoreException $e) {
             self::assertStringContainsString('nearly full', $e->getMessage());
         }
-        self::assertSame($before, $large::$written);
+        self::assertSame($before, $this->written);
         $this->expectExceptionMessage('code by code');
         Shelf::of($this->archive(self::uuid(), 2_000_000_001));
     }
 
     public function testOnlyOneIsMadeAtATime(): void
     {
-        Cache::store('file')->lock('archives', 60)->block(5, function (): void {
+        Turn::take('archives', 60, 5, function (): void {
             $archive = $this->archive(self::uuid(), 100);
             $waited = microtime(true);
             try {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
+use App\Http\Middleware\CostsReaders;
 use App\Models\Maker;
 use App\Models\Paint;
 use App\Queries\Claimed;
@@ -57,12 +58,14 @@ final class CompareController extends Controller
     /** The page of a paint or of a comparison, with what unfolds where its address is pasted. */
     public function page(Request $request, ?string $paint = null): View
     {
-        $paints = $paint === null ? self::paints($request, Comparison::MOST) : Paint::inOrder([$paint]);
-        try {
-            $told = $paints === [] ? null : Postcard::words($paints, null) + ['picture' => url('/api/postcard.png').'?paints='.implode(',', array_map(static fn (Paint $p): string => $p->uuid, $paints))];
-        } catch (CoreException) {
-            $told = null;
-        }
+        $told = CostsReaders::ifLeft($request, static function () use ($request, $paint): ?array {
+            $paints = $paint === null ? self::paints($request, Comparison::MOST) : Paint::inOrder([$paint]);
+            try {
+                return $paints === [] ? null : Postcard::words($paints, null) + ['picture' => url('/api/postcard.png').'?paints='.implode(',', array_map(static fn (Paint $p): string => $p->uuid, $paints))];
+            } catch (CoreException) {
+                return null;
+            }
+        });
 
         return view('app', ['told' => $told]);
     }

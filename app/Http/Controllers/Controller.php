@@ -60,7 +60,7 @@ abstract class Controller
         self::takesLong();
         $made = Shelf::of($archive);
         if (is_float($made)) {
-            return new JsonResponse(['state' => 'being made', 'progress' => $made], 202, ['Retry-After' => self::ASK_AGAIN_S]);
+            return new JsonResponse(['state' => 'being made', 'progress' => $made], 202, ['Retry-After' => self::ASK_AGAIN_S, 'X-Progress' => round($made, 3)]);
         }
         $response = response()->download($made, $name, ['Content-Type' => 'application/zip']);
         $response->headers->set('Cache-Control', 'private, no-cache');

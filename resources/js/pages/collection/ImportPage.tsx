@@ -133,7 +133,12 @@ function One({ uuid }: { uuid: string }) {
     }
     const set = (values: Settings) =>
         change(
-            (now) => ({ ...now, ...values, mapping: mapped(now.mapping, values.mapping), defaults: { ...now.defaults, ...values.defaults } }),
+            (now) => ({
+                ...now,
+                ...values,
+                mapping: mapped(now.mapping, values.mapping),
+                defaults: { ...now.defaults, ...values.defaults },
+            }),
             () => call<Import>('PATCH', `imports/${uuid}`, values),
         );
     const working = data.state === 'checking' || data.state === 'importing';

@@ -141,9 +141,9 @@ export default function BundlePage() {
                     )}
                     {data.state === 'looked' && report.signedOtherwise > 0 && (
                         <p className="my-2 max-w-prose">
-                            {many(report.signedOtherwise, 'record')} that others brought in its name {report.signedOtherwise === 1 ? 'is' : 'are'}{' '}
-                            signed with another key, so {report.signedOtherwise === 1 ? 'it is' : 'they are'} not its own. They go when this bundle
-                            is taken in.
+                            {many(report.signedOtherwise, 'record')} that others brought in its name{' '}
+                            {report.signedOtherwise === 1 ? 'is' : 'are'} signed with another key, so{' '}
+                            {report.signedOtherwise === 1 ? 'it is' : 'they are'} not its own. They go when this bundle is taken in.
                         </p>
                     )}
                     {data.state === 'looked' && !report.met && (

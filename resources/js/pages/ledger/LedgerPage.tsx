@@ -3,6 +3,7 @@ import { useState, type FormEvent } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { get, put } from '../../api/client';
 import { keys } from '../../api/queryKeys';
+import { ArchiveLink } from '../../components/ui/ArchiveLink';
 import { day } from '../../components/paint/words';
 import { Pages } from '../../components/ui/Pages';
 import { Empty, Loading, Problem } from '../../components/ui/states';
@@ -128,13 +129,13 @@ function TakeAlong({ ledger }: { ledger: Ledger }) {
                         <input type="checkbox" checked={pictures} onChange={(e) => withPictures(e.target.checked)} />
                         with pictures
                     </label>
-                    <a className="button inline-flex" href={`/api/ledger/bundle.zip${asked && `?${asked}`}`} download>
+                    <ArchiveLink className="button inline-flex" href={`/api/ledger/bundle.zip${asked && `?${asked}`}`}>
                         Bundle for another ledger
-                    </a>
+                    </ArchiveLink>
                 </div>
                 <p className="my-1">
-                    All tests as plain tables with their dictionary, a data package: <a href="/api/ledger/datapackage.zip">ZIP</a>. One by
-                    one as CSV:{' '}
+                    All tests as plain tables with their dictionary, a data package:{' '}
+                    <ArchiveLink href="/api/ledger/datapackage.zip">ZIP</ArchiveLink>. One by one as CSV:{' '}
                     {['records', 'paints', 'rows', 'conditions', 'ratings', 'verdicts', 'checks', 'fading', 'readings'].map((t, i) => (
                         <span key={t}>
                             {i > 0 && ', '}

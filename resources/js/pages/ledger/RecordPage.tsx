@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { get } from '../../api/client';
 import type { RecordPage as Record_ } from '../../api/types';
+import { ArchiveLink } from '../../components/ui/ArchiveLink';
 import { Simulated } from '../../components/paint/Simulated';
 import { day } from '../../components/paint/words';
 import { Cautions, Loading, Problem } from '../../components/ui/states';
@@ -44,7 +45,7 @@ export default function RecordPage() {
                     </button>
                     <a href={`/api/${path}`}>JSON</a>
                     {(data.measurement || (data.instruments ?? []).length > 0) && <a href={`/api/records/${data.uuid}.cgats`}>CGATS</a>}
-                    <a href={`/api/ledger/bundle.zip?card=${data.uuid}&pictures=1`}>Bundle</a>
+                    <ArchiveLink href={`/api/ledger/bundle.zip?card=${data.uuid}&pictures=1`}>Bundle</ArchiveLink>
                     <Link to={`/protocol/${data.uuid}`}>Protocol</Link>
                     {data.standing.mayRepeat && <Link to={`/records/${data.uuid}/repeat`}>I do the same</Link>}
                     {(data.kind === 'fade' || data.kind === 'halves') && <Follow kind="rack" of={data.uuid} what="this rack" />}
@@ -57,7 +58,8 @@ export default function RecordPage() {
                     {data.standing.home.broughtBy !== null &&
                         data.standing.home.broughtBy !== data.standing.home.name &&
                         `, by way of ${data.standing.home.broughtBy}`}
-                    {!data.standing.home.proven && ', unproven: nothing came from that ledger itself yet'}. It is changed there, and counts here as the tests of other testers.
+                    {!data.standing.home.proven && ', unproven: nothing came from that ledger itself yet'}. It is changed there, and counts
+                    here as the tests of other testers.
                 </p>
             )}
             <Standing of={data} />

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import { get } from '../../api/client';
 import { keys } from '../../api/queryKeys';
+import { ArchiveLink } from '../../components/ui/ArchiveLink';
 import { day } from '../../components/paint/words';
 import { Loading, Problem } from '../../components/ui/states';
 import { useTitle } from '../../components/ui/useTitle';
@@ -38,9 +39,7 @@ export default function TesterPage() {
                 </p>
                 <span className="no-print ml-auto flex flex-wrap gap-x-4">
                     <Follow kind="tester" of={data.uuid} what="this tester" />
-                    <a href={`/api/ledger/bundle.zip?tester=${data.uuid}`} download>
-                        Bundle
-                    </a>
+                    <ArchiveLink href={`/api/ledger/bundle.zip?tester=${data.uuid}`}>Bundle</ArchiveLink>
                     <a href={`/feed.atom?tester=${data.uuid}`}>Atom feed</a>
                 </span>
             </div>

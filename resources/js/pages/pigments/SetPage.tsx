@@ -4,6 +4,7 @@ import { get, put, remove } from '../../api/client';
 import type { GroupOf } from '../../api/opinions';
 import { keys } from '../../api/queryKeys';
 import type { PaintSet } from '../../api/types';
+import { ArchiveLink } from '../../components/ui/ArchiveLink';
 import { turnSurround } from '../../components/AppShell';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
@@ -43,9 +44,9 @@ export default function SetPage() {
                 <p className="text-soft">
                     A group of {data.group.by}
                     {data.group.shared ? '' : ', not shared'}.{' '}
-                    <a className="no-print" href={`/api/ledger/bundle.zip?group=${data.group.uuid}`} download>
+                    <ArchiveLink className="no-print" href={`/api/ledger/bundle.zip?group=${data.group.uuid}`}>
                         Records of it, for another ledger
-                    </a>
+                    </ArchiveLink>
                 </p>
             )}
             {data.record !== undefined && data.record.claims > 0 && <Record of={data.record} />}
