@@ -6,11 +6,19 @@ namespace App\Ledger;
 
 use App\Models\Card;
 use App\Models\Ledger;
+use App\Models\Paper;
 use App\Models\Revision;
 use App\Queries\RecordEvidence;
 use App\Storage\NoRoom;
+use MarshTrial\Core\Card\CardKind;
+use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Card\FadeCard;
 use MarshTrial\Core\Collection\Csv;
+use MarshTrial\Core\Collection\PanStates;
 use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Fading\Outcome;
+use MarshTrial\Core\Rating\Property;
+use MarshTrial\Core\Rating\RatingStatus;
 use ZipArchive;
 
 /**
@@ -26,12 +34,12 @@ final class OpenTables
      */
     public const TABLES = [
         'records' => [
-            'card' => ['string', 'name of the record (UUID)'], 'revision' => ['integer', 'number of its newest revision'], 'title' => ['string', 'title'], 'kind' => ['string', 'property: test card; fade: fade card; halves: old strip; frame: own frame'], 'tester' => ['string', 'who tested'], 'tester_id' => ['string', 'the same (UUID)'],
+            'card' => ['string', 'name of the record (UUID)'], 'revision' => ['integer', 'number of its newest revision'], 'title' => ['string', 'title'], 'kind' => ['string', 'kind of card'], 'tester' => ['string', 'who tested'], 'tester_id' => ['string', 'the same (UUID)'],
             'ledger' => ['string', 'ledger that it is of'], 'ledger_id' => ['string', 'the same (UUID)'], 'published' => ['datetime', 'when the newest revision was published'], 'withdrawn' => ['boolean', 'it was withdrawn, and counts as no evidence'], 'withdrawn_because' => ['string', 'why'], 'licence' => ['string', 'under which it may be used'],
-            'paper_maker' => ['string', 'maker of the paper'], 'paper_fibre' => ['string', 'cotton, cellulose, mixed or other'], 'paper_weight_gsm' => ['integer', 'weight of the paper, g/m2'], 'paper_surface' => ['string', 'hot-pressed, cold-pressed or rough'], 'paper_side' => ['string', 'felt or wire side'], 'repeats' => ['string', 'record that this one repeats (UUID)'], 'fingerprint' => ['string', 'SHA-256 over its canonical form (RFC 8785)'],
+            'paper_maker' => ['string', 'maker of the paper'], 'paper_fibre' => ['string', 'fibre of the paper'], 'paper_weight_gsm' => ['integer', 'weight of the paper, g/m2'], 'paper_surface' => ['string', 'surface of the paper'], 'paper_side' => ['string', 'felt or wire side'], 'repeats' => ['string', 'record that this one repeats (UUID)'], 'fingerprint' => ['string', 'SHA-256 over its canonical form (RFC 8785)'],
         ],
-        'paints' => ['paint' => ['string', 'name of the paint (UUID)'], 'maker' => ['string', 'maker'], 'range' => ['string', 'range of the maker'], 'name' => ['string', 'name of the paint'], 'pigments' => ['string', 'pigments as the maker states them'], 'medium' => ['string', 'watercolour or gouache'], 'discontinued' => ['boolean', 'no longer made']],
-        'rows' => ['specimen' => ['string', 'name of the painted row (UUID)'], 'card' => ['string', 'record (UUID)'], 'row' => ['integer', 'row of the card, from 1'], 'paint' => ['string', 'paint (UUID)'], 'form' => ['string', 'tube, pan or liquid'], 'batch' => ['string', 'batch'], 'volume_ml' => ['number', 'volume of the pan or tube, ml'], 'opened' => ['date', 'when it was opened'], 'got' => ['string', 'disclosure: bought, gift, sample from the maker']],
+        'paints' => ['paint' => ['string', 'name of the paint (UUID)'], 'maker' => ['string', 'maker'], 'range' => ['string', 'range of the maker'], 'name' => ['string', 'name of the paint'], 'pigments' => ['string', 'pigments as the maker states them'], 'medium' => ['string', 'medium'], 'discontinued' => ['boolean', 'no longer made']],
+        'rows' => ['specimen' => ['string', 'name of the painted row (UUID)'], 'card' => ['string', 'record (UUID)'], 'row' => ['integer', 'row of the card, from 1'], 'paint' => ['string', 'paint (UUID)'], 'form' => ['string', 'form of the paint'], 'batch' => ['string', 'batch'], 'volume_ml' => ['number', 'volume of the pan or tube, ml'], 'opened' => ['date', 'when it was opened'], 'got' => ['string', 'disclosure, how the tester came by it']],
         'conditions' => ['specimen' => ['string', 'painted row (UUID)'], 'condition' => ['string', 'what'], 'value' => ['string', 'how it was']],
         'ratings' => [
             'specimen' => ['string', 'painted row (UUID)'], 'measurement' => ['string', 'measurement (UUID)'], 'property' => ['string', 'what was rated'], 'status' => ['string', 'measured, or why not'], 'value' => ['number', 'value of the property, in the unit of its measure'], 'uncertainty' => ['number', 'standard uncertainty (1 sigma) of the value'],
@@ -40,7 +48,7 @@ final class OpenTables
         'verdicts' => ['specimen' => ['string', 'painted row (UUID)'], 'property' => ['string', 'what was judged by eye'], 'word' => ['string', 'word of the scale'], 'check' => ['string', 'fade check at which it was judged (UUID)'], 'tester' => ['string', 'who judged'], 'given' => ['datetime', 'when'], 'names_hidden' => ['boolean', 'judged without knowing which paint it was']],
         'checks' => ['check' => ['string', 'fade check (UUID)'], 'card' => ['string', 'record (UUID)'], 'on' => ['date', 'day'], 'dose_mlxh' => ['number', 'light so far, million lux hours'], 'dose_uncertainty' => ['number', 'standard deviation of its natural logarithm']],
         'fading' => [
-            'specimen' => ['string', 'painted row (UUID)'], 'check' => ['string', 'fade check (UUID)'], 'depth' => ['integer', 'depth of the field, 1 the palest'], 'change' => ['number', 'colour difference of the window half to the dark half, dE*ab, corrected and beyond noise'], 'uncertainty' => ['number', 'standard uncertainty of the change'], 'outcome' => ['string', 'unchanged, paler, darker, or another way'],
+            'specimen' => ['string', 'painted row (UUID)'], 'check' => ['string', 'fade check (UUID)'], 'depth' => ['integer', 'depth of the field'], 'change' => ['number', 'colour difference of the window half to the dark half, dE*ab, corrected and beyond noise'], 'uncertainty' => ['number', 'standard uncertainty of the change'], 'outcome' => ['string', 'what light did'],
             'dark_L' => ['number', 'CIELAB of the dark half (D65, 2 degrees)'], 'dark_a' => ['number', ''], 'dark_b' => ['number', ''], 'window_L' => ['number', 'CIELAB of the window half'], 'window_a' => ['number', ''], 'window_b' => ['number', ''],
         ],
         'readings' => ['measurement' => ['string', 'measurement (UUID)'], 'card' => ['string', 'record (UUID)'], 'cell' => ['string', 'place on the card'], 'role' => ['string', 'what is painted there'], 'row' => ['integer', 'row of the card'], 'L' => ['number', 'CIELAB lightness (D65, 2 degrees)'], 'a' => ['number', 'CIELAB a*'], 'b' => ['number', 'CIELAB b*'], 'uncertainty95' => ['number', '95 % uncertainty, dE*00']],
@@ -90,13 +98,37 @@ final class OpenTables
         }
     }
 
+    /**
+     * Words that a field may hold, as the program itself has them: of a number, what each stands for.
+     *
+     * @return array<string, list<string>> by table and field
+     */
+    public static function words(): array
+    {
+        return [
+            'records.kind' => array_map(static fn (CardKind $k): string => "$k->value: ".$k->words(), CardKind::cases()),
+            'records.paper_fibre' => Paper::FIBRES, 'records.paper_surface' => Paper::SURFACES, 'paints.medium' => PanStates::MEDIA, 'rows.form' => PanStates::FORMS, 'rows.got' => array_values(array_filter(PanStates::GOT)),
+            'ratings.property' => Property::keys(Property::cases()), 'ratings.status' => array_column(RatingStatus::cases(), 'value'),
+            'fading.outcome' => array_column(Outcome::cases(), 'value'),
+            'fading.depth' => array_map(static fn (int $n, string $word): string => "$n: $word", array_keys(FadeCard::DEPTH_WORDS), FadeCard::DEPTH_WORDS),
+            'readings.role' => array_column(CellRole::cases(), 'value'),
+        ];
+    }
+
+    private static function described(string $field, string $what): string
+    {
+        $words = self::words()[$field] ?? [];
+
+        return $words === [] ? $what : "$what: ".implode('; ', $words);
+    }
+
     /** @return array<string, mixed> the data dictionary, as datapackage.json */
     public static function dictionary(): array
     {
         $own = Ledger::own();
         $resources = [];
         foreach (self::TABLES as $table => $fields) {
-            $schema = ['fields' => array_map(static fn (string $name, array $f): array => ['name' => $name, 'type' => $f[0]] + ($f[1] === '' ? [] : ['description' => $f[1]]), array_keys($fields), $fields), 'missingValues' => ['']];
+            $schema = ['fields' => array_map(static fn (string $name, array $f): array => ['name' => $name, 'type' => $f[0]] + ($f[1] === '' ? [] : ['description' => self::described("$table.$name", $f[1])]), array_keys($fields), $fields), 'missingValues' => ['']];
             $schema += isset(self::PRIMARY[$table]) ? ['primaryKey' => self::PRIMARY[$table]] : [];
             $schema += isset(self::REFERS[$table]) ? ['foreignKeys' => array_map(static fn (array $k): array => ['fields' => $k[0], 'reference' => ['resource' => $k[1], 'fields' => self::PRIMARY[$k[1]]]], self::REFERS[$table])] : [];
             $resources[] = ['name' => $table, 'path' => "$table.csv", 'profile' => 'tabular-data-resource', 'format' => 'csv', 'mediatype' => 'text/csv', 'encoding' => 'utf-8', 'schema' => $schema];

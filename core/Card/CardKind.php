@@ -18,6 +18,17 @@ enum CardKind: string
     /** Kinds whose dark and window halves are compared. */
     public const FADING = ['fade', 'halves'];
 
+    public function words(): string
+    {
+        return match ($this) {
+            self::Property => 'test card',
+            self::Fade => 'fade card',
+            self::Frame => 'own frame',
+            self::Pocket => 'swatches through the pocket frame',
+            self::Halves => 'old strip in two halves',
+        };
+    }
+
     /** Whether nothing was printed for it: the pocket frame is laid over what is there. */
     public function isUnderPocketFrames(): bool
     {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Actions\PublishRecord;
+use App\Queries\RecordDocument;
 use Illuminate\Console\Command;
 use MarshTrial\Core\Exchange\RecordFingerprint;
 
@@ -19,8 +19,8 @@ final class RecordVerify extends Command
     {
         $file = (string) $this->argument('file');
         $record = is_file($file) ? json_decode((string) file_get_contents($file), true) : null;
-        if (! is_array($record) || ($record['format'] ?? null) !== PublishRecord::FORMAT) {
-            $this->error("$file is no record: a JSON file with the format \"".PublishRecord::FORMAT.'" is needed.');
+        if (! is_array($record) || ($record['format'] ?? null) !== RecordDocument::FORMAT) {
+            $this->error("$file is no record: a JSON file with the format \"".RecordDocument::FORMAT.'" is needed.');
 
             return self::INVALID;
         }
