@@ -171,6 +171,11 @@ final class FadeSeriesTest extends TestCase
         self::assertGreaterThan(0.05, $ten->measured);
         $nine = DoseCurve::of($window, $from, $to, [], $logged(9))->at($to);
         self::assertLessThan(1.2 * $plain->at($to)->mlxh, $nine->mlxh);
+        // A day counts as logged from nine tenths of it on; what was missed of it is estimated, and no more.
+        $covered = static fn (float $share, float $times): array => array_map(static fn (array $l): array => ['luxHours' => $times * $share * $l['luxHours'], 'covered' => $share], $logged(10));
+        self::assertGreaterThan(1.8 * $plain->at($to)->mlxh, DoseCurve::of($window, $from, $to, [], $covered(0.9, 1.0))->at($to)->mlxh);
+        self::assertLessThan(1.2 * $plain->at($to)->mlxh, DoseCurve::of($window, $from, $to, [], $covered(0.89, 1.0))->at($to)->mlxh);
+        self::assertEqualsWithDelta($plain->at($to)->mlxh, DoseCurve::of($window, $from, $to, [], $covered(0.5, 0.5))->at($to)->mlxh, 1e-9);
         self::assertSame('2026-03-10', DoseCurve::of($window, $from, $to)->reaches(0.001)?->format('Y-m-d'));
         self::assertNull($plain->reaches(1000));
         self::assertStringContainsString('years in a living room', $plain->at($to)->words());

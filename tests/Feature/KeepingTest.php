@@ -13,7 +13,9 @@ use App\Imaging\UnreadablePicture;
 use App\Models\Card;
 use App\Models\CompressedJson;
 use App\Models\Import;
+use App\Models\Invitation;
 use App\Models\Measurement;
+use App\Models\PhoneLink;
 use App\Models\Picture;
 use App\Models\Rating;
 use App\Storage\Backup;
@@ -270,7 +272,13 @@ final class KeepingTest extends FeatureTestCase
         foreach (DB::select("select sql from sqlite_master where sql is not null and name not like 'sqlite_%' order by type = 'index'") as $made) {
             $live->exec($made->sql);
         }
-        foreach (['users', 'makers', 'paints', 'pans', 'papers', 'cards', 'specimens', 'pictures'] as $table) {
+        $this->wren->createToken('script', ['read']);
+        $this->wren->forceFill(['calendar_hash' => str_repeat('c', 64)])->save();
+        PhoneLink::forTelephone($this->wren, Card::query()->firstOrFail(), null);
+        foreach ([null, $this->wren->id] as $by) {
+            Invitation::invite($this->steward, 'somebody', false, null)[0]->update(['used_by_id' => $by]);
+        }
+        foreach (['migrations', 'users', 'makers', 'paints', 'pans', 'papers', 'cards', 'specimens', 'phone_links', 'invitations', 'personal_access_tokens', 'pictures'] as $table) {
             foreach (DB::table($table)->get() as $row) {
                 $row = (array) $row;
                 $live->prepare("insert into $table (".implode(',', array_keys($row)).') values ('.implode(',', array_fill(0, count($row), '?')).')')->execute(array_values($row));
@@ -293,6 +301,21 @@ final class KeepingTest extends FeatureTestCase
             DB::purge('live');
             self::assertSame('Fleet Mill', DB::table('papers')->value('maker'));
             self::assertSame(hash('sha256', $bytes), hash_file('sha256', $picture));
+            // What let somebody in lets nobody in any more.
+            self::assertSame([0, 0, null, '2000-01-01 00:00:00', 1], [DB::table('personal_access_tokens')->count(), DB::table('invitations')->whereNull('used_by_id')->count(), DB::table('users')->where('id', $this->wren->id)->value('calendar_hash'), DB::table('phone_links')->value('ends_at'), DB::table('invitations')->count()]);
+            // What acts by itself and is not of this program, another program's database, one of a later day: nothing is put in place.
+            foreach (['triggers or views' => 'create trigger mine after update on papers begin update users set is_steward = 1; end', 'none of this program' => 'drop table migrations', 'newer version' => "insert into migrations (migration, batch) values ('2099_01_01_000000_later', 9)"] as $sentence => $sql) {
+                $forged = new \PDO("sqlite:$database");
+                $forged->exec('pragma foreign_keys = off; begin; '.$sql);
+                $forged->exec('commit');
+                $forged = null;
+                DB::purge('live');
+                $this->refused($sentence, static fn () => Backup::make("$folder/forged.zip"));
+                copy($file, "$folder/again.zip");
+                Backup::restore("$folder/again.zip", true);
+                DB::purge('live');
+            }
+            self::assertSame('Fleet Mill', DB::table('papers')->value('maker'));
             // One bit, a cut end, another file.
             $whole = (string) file_get_contents($file);
             foreach (['bit' => substr_replace($whole, chr(ord($whole[900]) ^ 1), 900, 1), 'cut' => substr($whole, 0, -500), 'other' => 'PK not really'] as $name => $broken) {

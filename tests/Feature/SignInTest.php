@@ -233,6 +233,7 @@ final class SignInTest extends FeatureTestCase
         $this->actingAs($this->wren);
         $card = $this->card('property', 'PB28');
         $this->postJson("/api/cards/$card->uuid/stand-in")->assertStatus(202);
+        $this->putJson('/api/hand-readings/'.self::uuid(), ['specimenUuid' => $card->specimens[0]->uuid, 'what' => 'spread', 'value' => '4'])->assertCreated();
         $answer = $this->get('/api/account/export.zip')->assertOk()->assertHeader('Cache-Control', 'no-store, private');
         $sent = $answer->baseResponse;
         self::assertInstanceOf(BinaryFileResponse::class, $sent);

@@ -235,6 +235,9 @@ final class TalkTest extends FeatureTestCase
             self::assertStringNotContainsString($private, (string) $profile->getContent());
         }
         $this->getJson('/api/people/'.$this->other->uuid.'/profile')->assertNotFound();
+        // What was withdrawn is no longer told of.
+        $this->actingAs($this->wren)->putJson("/api/cards/$card->uuid/withdrawal", ['because' => 'another tube'])->assertOk();
+        self::assertSame([0, []], [$this->getJson('/api/people/'.$this->wren->uuid.'/profile')->json('total'), $this->getJson('/api/people/'.$this->wren->uuid.'/profile')->json('records')]);
     }
 
     public function testWhatIsReportedIsLookedAtHiddenAndKept(): void
