@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Actions\PublishRecord;
 use App\Console\Commands\WorkSweep;
 use App\Jobs\RunBundle;
 use App\Ledger\Entries;
@@ -13,12 +14,14 @@ use App\Models\Answer;
 use App\Models\Bundle;
 use App\Models\Card;
 use App\Models\Ledger;
+use App\Models\Measurement;
 use App\Models\Question;
 use App\Models\Revision;
 use App\Models\User;
 use App\Queries\RecordStanding;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Exchange\RecordFingerprint;
 use MarshTrial\Core\Exchange\Signature;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
@@ -124,6 +127,81 @@ final class BundlesSpeakForThemselvesTest extends FeatureTestCase
         $path = self::written($two, 0);
         self::assertSame(1, $two->in(1, static fn (): int => (int) (TwoLedgers::takeIn($path)->report['signedOtherwise'] ?? 0)));
         self::assertSame($two->in(0, Entries::fingerprint(...)), $two->in(1, Entries::fingerprint(...)));
+    }
+
+    /** Two revisions of one number, as copies of a ledger make them: the same one stands everywhere, in whatever order they came. */
+    public function testOfTwoRevisionsOfOneNumberTheSameOneStandsEverywhere(): void
+    {
+        foreach ([1, 2, 3, 4] as $seed) {
+            $two = TwoLedgers::begin(new Randomizer(new Mt19937($seed)), self::folder(), true);
+            // Each copy publishes its own second revision of the first record.
+            foreach ([0, 1] as $house) {
+                $two->in($house, static function () use ($house): void {
+                    $card = Card::query()->whereNull('ledger_id')->orderBy('id')->firstOrFail();
+                    $card->update(['title' => "As house $house has it"]);
+                    PublishRecord::of($card, User::query()->firstOrFail(), because: 'another title');
+                });
+            }
+            $two->exchange(0);
+            $two->exchange(1);
+            $stands = static fn (int $house): array => $two->in($house, static fn (): array => Revision::query()->newest()->orderBy('card_id')->pluck('fingerprint')->all());
+            self::assertSame($stands(0), $stands(1));
+            $highest = $two->in(0, static fn (): string => (string) Revision::query()->where('number', 2)->max('fingerprint'));
+            self::assertContains($highest, $stands(0));
+        }
+    }
+
+    /** A third ledger takes both in: the tests of the revision that stands count, in whatever order they come. */
+    public function testOfTwoRevisionsOfOneNumberTheTestsOfTheSameOneCount(): void
+    {
+        $counting = [];
+        foreach ([[0, 1], [1, 0]] as $order) {
+            $two = self::twoWithRecords(1);
+            $paths = [];
+            foreach ([0, 1] as $which) {
+                $path = self::written($two, 0);
+                if ($which === 1) {
+                    self::rewritten($path, static function (array $list, array &$parts): array {
+                        $r = &$list['records'][0];
+                        $record = ['title' => 'Said otherwise'] + json_decode($parts[$r['record']], true);
+                        $record['fingerprint'] = RecordFingerprint::of($record);
+                        $evidence = ['record' => $record['fingerprint']] + json_decode($parts[$r['evidence']], true);
+                        foreach (['record', 'evidence'] as $part) {
+                            unset($parts[$r[$part]], $list['files'][$r[$part]]);
+                            $r[$part] = \MarshTrial\Core\Exchange\Bundle::name($part === 'record' ? 'records' : 'evidence', $r['card'], $r['number'], $record['fingerprint']);
+                            $parts[$r[$part]] = (string) json_encode($part === 'record' ? $record : $evidence);
+                        }
+                        $r['fingerprint'] = $record['fingerprint'];
+                        $r['title'] = 'Said otherwise';
+                        $r['signature'] = Signature::of(Signature::ofRecord($list['ledger']['uuid'], $r['card'], $r['number'], $r['fingerprint'], hash('sha256', $parts[$r['evidence']])), (string) DB::connection('house0')->table('ledgers')->where('own', true)->value('secret_key'));
+
+                        return $list;
+                    });
+                }
+                copy($path, $paths[$which] = self::folder()."/$which.zip");
+            }
+            foreach ($order as $which) {
+                $two->in(1, static fn (): Bundle => TwoLedgers::takeIn($paths[$which]));
+            }
+            [$titles, $fingerprints] = $two->in(1, static fn (): array => [Card::query()->whereNotNull('ledger_id')->pluck('title')->all(), Revision::query()->pluck('title', 'fingerprint')->all()]);
+            self::assertCount(2, $fingerprints);
+            self::assertSame([$fingerprints[max(array_keys($fingerprints))]], $titles);
+            $counting[] = count($titles);
+        }
+        self::assertSame([1, 1], $counting);
+    }
+
+    public function testWhatAnotherLedgerWithdrewCountsForNobodyAndIsNoDraftHere(): void
+    {
+        $two = self::twoWithRecords(2);
+        $two->exchange(0);
+        $two->in(1, function (): void {
+            $steward = User::query()->whereNull('ledger_id')->where('is_steward', true)->firstOrFail();
+            [$withdrawn, $stands] = [Card::query()->whereNotNull('withdrawn_at')->firstOrFail(), Card::query()->whereNull('withdrawn_at')->firstOrFail()];
+            $seen = static fn (?User $by): array => Measurement::query()->whereIn('id', Measurement::idsVisibleTo($by))->pluck('card_id')->all();
+            self::assertSame([[$stands->id], [$stands->id]], [$seen(null), $seen($steward)]);
+            self::assertSame([0], Measurement::query()->where('card_id', $withdrawn->id)->distinct()->pluck('published')->map(intval(...))->all());
+        });
     }
 
     public function testWhatIsBeingTakenInIsSeenByNobodyAndHoldsNobodyUp(): void

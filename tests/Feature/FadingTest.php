@@ -7,6 +7,7 @@ namespace Tests\Feature;
 use App\Actions\RequestMeasurement;
 use App\Models\Card;
 use App\Models\FadeCheck;
+use App\Models\Hanging;
 use App\Models\Measurement;
 use App\Models\Paint;
 use Illuminate\Http\UploadedFile;
@@ -387,5 +388,39 @@ final class FadingTest extends FeatureTestCase
         $check('2026-01-10')->assertCreated();
         $check('2026-01-10')->assertStatus(422)->assertJsonPath('detail', 'There is a check on this day already. Correct that one, or give its pictures another.');
         self::assertSame(1, FadeCheck::query()->count());
+    }
+
+    public function testAPaintThatHangsTwiceAndWasNotLookedAtYetBreaksNoPage(): void
+    {
+        $this->actingAs($this->wren);
+        [$one, $other] = [$this->card('fade', 'PV3'), $this->card('fade', 'PV3')];
+        $other->specimens[0]->update(['pan_id' => $one->specimens[0]->pan_id]);
+        foreach ([$one, $other] as $card) {
+            RequestMeasurement::fromStandIn(self::uuid(), $card, null);
+            Hanging::put(self::uuid(), ['card_id' => $card->id, 'place' => 'loft', 'facing' => 'south', 'time_zone' => 'Europe/London', 'hung_on' => '2026-02-01']);
+            $this->postJson("/api/cards/$card->uuid/publish")->assertCreated();
+        }
+        $this->app['auth']->forgetGuards();
+        foreach (['light', 'fading'] as $page) {
+            $this->getJson("/api/pigments/PV3/$page")->assertOk();
+        }
+    }
+
+    public function testAReadingAfterPublishingIsADraftInItsReportToo(): void
+    {
+        $this->actingAs($this->wren);
+        $card = $this->card('fade', 'PV3');
+        RequestMeasurement::fromStandIn(self::uuid(), $card, null);
+        Hanging::put(self::uuid(), ['card_id' => $card->id, 'place' => 'loft', 'facing' => 'south', 'time_zone' => 'Europe/London', 'hung_on' => '2026-02-01']);
+        $this->postJson("/api/cards/$card->uuid/publish")->assertCreated();
+        $check = \App\Models\FadeCheck::put(self::uuid(), ['card_id' => $card->id, 'checked_on' => '2026-03-01', 'dose_mlxh' => 3]);
+        RequestMeasurement::fromStandIn(self::uuid(), $card, $check);
+        $readings = fn (): int => count($this->getJson("/api/cards/$card->uuid/fading.json")->assertOk()->json('rows'));
+        self::assertGreaterThan(0, $readings());
+        $this->actingAs($this->other);
+        self::assertSame(0, $readings());
+        $this->actingAs($this->wren)->postJson("/api/cards/$card->uuid/publish", ['because' => 'a check'])->assertCreated();
+        $this->actingAs($this->other);
+        self::assertGreaterThan(0, $readings());
     }
 }

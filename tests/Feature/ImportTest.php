@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Actions\ImportCollection;
 use App\Models\Import;
 use App\Models\Palette;
 use App\Models\Pan;
@@ -169,5 +170,29 @@ final class ImportTest extends FeatureTestCase
         foreach (['gives PB28 for a paint that row 2 has as PB29', 'slot 1 of "Tin", where the paint of row 2 is', 'without a slot'] as $i => $sentence) {
             self::assertStringContainsString($sentence, $report['faults'][$i]['faults'][0]);
         }
+    }
+
+    public function testOfTwoQuickChangesNeitherIsLost(): void
+    {
+        $this->actingAs($this->wren);
+        $uuid = self::uuid();
+        config(['queue.default' => 'null', 'queue.connections.null' => ['driver' => 'null']]);
+        $this->app['queue']->extend('null', static fn () => new \Illuminate\Queue\Connectors\NullConnector);
+        $file = \Illuminate\Http\UploadedFile::fake()->createWithContent('a.csv', "Maker;Colour name;Was\nWithy Colours;Dune;9.40\n");
+        $this->post("/api/imports/$uuid", ['file' => $file], ['Accept' => 'application/json'])->assertSuccessful();
+        $import = Import::query()->where('uuid', $uuid)->firstOrFail();
+        // The second is sent before the first has answered, so it knows nothing of it.
+        $this->patchJson("/api/imports/$uuid", ['mapping' => ['price' => 2]])->assertStatus(202);
+        $this->patchJson("/api/imports/$uuid", ['mapping' => ['batch' => 2]])->assertStatus(202);
+        $this->patchJson("/api/imports/$uuid", ['defaults' => ['currency' => 'GBP']])->assertStatus(202)->assertJsonPath('mapping.price', 2)->assertJsonPath('defaults.currency', 'GBP');
+        $this->patchJson("/api/imports/$uuid", ['mapping' => ['price' => null]])->assertStatus(202)->assertJsonMissingPath('mapping.price');
+        // Looked at as it was set before: that is no answer to how it is set now.
+        DB::listen(static function ($query) use ($import): void {
+            if (str_contains($query->sql, 'from "paints"') && str_contains($query->sql, 'paint_merges')) {
+                DB::table('imports')->where('id', $import->id)->update(['defaults' => '{"currency":"EUR","form":"tube","dates":"day first"}']);
+            }
+        });
+        ImportCollection::look($import->refresh(), $this->wren);
+        self::assertSame(['checking', null], [$import->refresh()->state, $import->report]);
     }
 }
