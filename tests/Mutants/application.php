@@ -31,7 +31,7 @@ foreach ($found as [, $number, $what, $file, $tests, $diff]) {
         if (! is_file("$root/$path")) {
             continue;
         }
-        exec(sprintf('cd %s && timeout 600 php -d memory_limit=1G -d auto_prepend_file=%s vendor/bin/phpunit --stop-on-defect --no-progress %s %s 2>&1', escapeshellarg($root), escapeshellarg("$work/load.php"), $filter === '' ? '' : '--filter '.escapeshellarg(trim($filter, '"')), escapeshellarg($path)), $out, $code);
+        exec(sprintf('cd %s && timeout 600 php -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=128M -d memory_limit=1G -d auto_prepend_file=%s vendor/bin/phpunit --stop-on-defect --no-progress %s %s 2>&1', escapeshellarg($root), escapeshellarg("$work/load.php"), $filter === '' ? '' : '--filter '.escapeshellarg(trim($filter, '"')), escapeshellarg($path)), $out, $code);
         if ($code !== 0) {
             $killed = true;
             break;

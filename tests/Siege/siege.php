@@ -14,6 +14,7 @@ $figures = match ($part) {
     'disk' => Parts\FullDisk::run(),
     'sync' => Parts\Syncs::run(),
     'backup' => Parts\BackupWhileWriting::run(),
+    'together' => Parts\Together::run($count ?? 6000),
     'load' => Parts\Load::run($count ?? 60),
     default => exit("There is no part called $part.\n"),
 };

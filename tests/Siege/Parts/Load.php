@@ -45,12 +45,17 @@ final class Load
             usleep(50_000);
         }
         $waited = microtime(true) - $sent;
+        [$cpu, $measured, $began] = [self::cpuSeconds($at->pid('worker')), $done(), microtime(true)];
         [$busy, $errors] = self::pages($testers, $seconds);
+        $took = microtime(true) - $began;
+        $share = (self::cpuSeconds($at->pid('worker')) - $cpu) / $took;
+        $aMinute = 60 * ($done() - $measured) / $took;
         $left = (int) $at->pdo()->query("select count(*) from measurements where state in ('waiting', 'running')")->fetchColumn();
 
         return [
             Ground::figure('errors of 20 testers in '.$seconds.' s with 30 pictures queued', ($idleErrors + $errors).' of '.(count($idle) + count($busy)).' answers', '0', $idleErrors + $errors === 0),
             Ground::figure('wait of a second tester’s first picture, in picture times', round($waited / $each, 2).sprintf(' (%.1f s of %.1f s each)', $waited, $each), 'at most 2', $waited <= 2 * $each),
+            Ground::figure('of one processor, what the worker had while 20 testers read', sprintf('%.2f (%.1f pictures a minute, %.1f s each alone; page p95 %.0f ms)', $share, $aMinute, $each, 1000 * self::p95($busy)), 'at least 0.33', $share >= 0.33),
             Ground::figure('page p95 with the queue at work, against the idle queue of the same run', sprintf('%.2f (%.0f ms against %.0f ms, %d pictures still waiting)', self::p95($busy) / self::p95($idle), 1000 * self::p95($busy), 1000 * self::p95($idle), $left), 'at most 2', self::p95($busy) <= 2 * self::p95($idle)),
         ];
     }
@@ -93,6 +98,14 @@ final class Load
         } while (microtime(true) < $end || $of !== []);
 
         return [$times, $errors];
+    }
+
+    /** Seconds of a processor that a process and those it waited for had (proc(5), clock ticks of 10 ms). */
+    private static function cpuSeconds(int $pid): float
+    {
+        $fields = explode(' ', (string) preg_replace('/^.*\) /', '', (string) @file_get_contents("/proc/$pid/stat")));
+
+        return array_sum(array_slice(array_map(intval(...), $fields), 11, 4)) / 100;
     }
 
     /** @param list<float> $values */
