@@ -42,11 +42,6 @@ enum Glass: string
         };
     }
 
-    public function filtersUltraviolet(): bool
-    {
-        return $this === self::Filtering;
-    }
-
     /**
      * Transmittance by angle of incidence: Fresnel's reflections of its panes, the rest absorbed along the slanting way.
      *

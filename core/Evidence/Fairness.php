@@ -32,7 +32,7 @@ final readonly class Fairness
         'state of the paint' => ['~~~=x~~', 'dried paint gives less colour to the brush than fresh paint does'],
         'protocol' => ['xxxxxx=', 'another way of testing answers another question'],
         'paint measured out in' => ['====x~=', 'drops, brush loads and grams are no measures of each other'],
-        'tester' => ['=~===~=', 'another hand lifts harder or lays on more'],
+        'tester' => ['=~==~~=', 'another hand lifts harder or lays on more'],
         'picture' => ['~=~~~=~', 'a photograph or a soft picture shows less grain and its colours are less sure'],
         'batch' => ['~~~~~~~', 'makers change recipes from batch to batch'],
         'formulation' => ['~~~~~~~', 'the maker has changed what is in it'],

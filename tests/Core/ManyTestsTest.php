@@ -138,17 +138,28 @@ final class ManyTestsTest extends TestCase
     {
         $fair = static fn (string $property, array $a, array $b): Fairness => Fairness::of($property, [self::row('1', ...$a), self::row('2', ...$b)]);
         self::assertSame('fair', $fair('staining', [], [])->verdict);
-        // Lines of the table, each beside one that it leaves alone.
-        foreach ([
-            ['staining', 'paper maker', 'not ranked'], ['transparency', 'paper maker', 'with a remark'], ['granulation', 'surface', 'not ranked'], ['lightfastness', 'surface', 'fair'],
-            ['strength', 'state of the paint', 'not ranked'], ['lightfastness', 'state of the paint', 'fair'], ['granulation', 'protocol', 'not ranked'], ['two-tone', 'protocol', 'fair'],
-            ['staining', 'tester', 'with a remark'], ['granulation', 'tester', 'fair'], ['staining', 'picture', 'fair'], ['granulation', 'picture', 'with a remark'],
-            ['strength', 'paint measured out in', 'not ranked'], ['transparency', 'ink of the line', 'with a remark'], ['staining', 'ink of the line', 'fair'],
-        ] as [$property, $what, $verdict]) {
-            $found = $fair($property, [$what => 'one'], [$what => 'other']);
-            self::assertSame($verdict, $found->verdict, "$property, $what");
-            self::assertSame($verdict === 'fair' ? [] : [$what], array_column($found->differs, 'what'));
+        // The whole table: what is ranked no more, and what is ranked with a remark; the rest it leaves alone.
+        $table = [
+            'paper maker' => ['staining strength', 'transparency granulation lightfastness salt two-tone'], 'fibre' => ['staining granulation strength salt', 'transparency lightfastness two-tone'],
+            'surface' => ['granulation salt', 'transparency staining strength two-tone'], 'paper side' => ['granulation salt', 'transparency staining strength two-tone'],
+            'state of the paint' => ['strength', 'transparency staining granulation salt two-tone'], 'protocol' => ['transparency staining granulation lightfastness strength salt', ''],
+            'paint measured out in' => ['strength', 'salt'], 'tester' => ['', 'staining strength salt'], 'picture' => ['', 'transparency granulation lightfastness strength two-tone'],
+            'ink of the line' => ['', 'transparency'], 'drying' => ['staining', 'two-tone'], 'humidity' => ['', 'lightfastness'], 'glass' => ['', 'lightfastness'], 'dose' => ['lightfastness', ''],
+        ];
+        foreach ($table as $what => [$notRanked, $remarked]) {
+            foreach (['transparency', 'staining', 'granulation', 'lightfastness', 'strength', 'salt', 'two-tone'] as $property) {
+                $verdict = match (true) {
+                    in_array($property, explode(' ', $notRanked), true) => 'not ranked',
+                    in_array($property, explode(' ', $remarked), true) => 'with a remark',
+                    default => 'fair',
+                };
+                $found = $fair($property, [$what => 'one'], [$what => 'other']);
+                self::assertSame($verdict, $found->verdict, "$property, $what");
+                self::assertSame($verdict === 'fair' ? [] : [$what], array_column($found->differs, 'what'));
+            }
         }
+        // However it is written, one mill is one mill.
+        self::assertSame('fair', $fair('staining', ['paper maker' => 'Fleet Mill'], ['paper maker' => 'FLEET  mill'])->verdict);
         // Only what hung in light differs by dose.
         self::assertSame(['not ranked', 'fair'], [$fair('lightfastness', ['dose' => '6.2'], ['dose' => '9.8'])->verdict, $fair('staining', ['dose' => '6.2'], ['dose' => '9.8'])->verdict]);
         // The worst of all parts counts, and stands first.

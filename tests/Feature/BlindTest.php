@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Route;
 
 /** Whoever has to judge a card blind reads the name of its paint nowhere. */
@@ -42,6 +43,11 @@ final class BlindTest extends FeatureTestCase
         foreach (['card', 'fade'] as $kind) {
             $this->actingAs($things['judge'])->get("/api/cards/$blind[$kind]/print.svg")->assertOk()->assertSee($blind['codeWord']);
         }
+        // As many verdicts as would lift the names, on what they do not hang on, and of somebody else.
+        foreach (['bloom', 'salt', 'soft edge', 'evenness', 're-wetting', 'transparency'] as $i => $property) {
+            DB::table('verdicts')->insert(['uuid' => self::uuid(), 'owner_id' => $things[$i < 5 ? 'judge' : 'owner']->id, 'edition' => 1, 'specimen_id' => DB::table('specimens')->where('uuid', $blind['specimen'])->value('id'), 'property' => $property, 'word' => 'none', 'note' => '', 'created_at' => now(), 'updated_at' => now()]);
+        }
+        $this->actingAs($things['judge'])->getJson("/api/cards/$blind[fade]/fading.json")->assertForbidden();
         // All judged: now it may be known.
         foreach (['transparency', 'staining', 'granulation'] as $property) {
             $this->actingAs($things['judge'])->putJson('/api/verdicts/'.self::uuid(), ['specimenUuid' => $blind['specimen'], 'property' => $property, 'word' => ['transparency' => 'opaque', 'staining' => 'high', 'granulation' => 'none'][$property]])->assertCreated();

@@ -29,8 +29,8 @@ final class Ground
         }
         $db = $at->pdo();
         for ($i = 1; $i <= $testers; $i++) {
-            $db->prepare("insert into users (uuid, name, email, password, is_steward, created_at, updated_at) values (?, ?, ?, ?, ?, datetime('now'), datetime('now'))")
-                ->execute([Tester::uuid(), "Tester $i", "tester$i@saltern-reach.example", password_hash(Tester::PASSWORD, PASSWORD_BCRYPT, ['cost' => 4]), (int) ($i === 1)]);
+            $db->prepare("insert into users (uuid, name, email, email_key, password, is_steward, created_at, updated_at) values (?, ?, ?, ?, ?, ?, datetime('now'), datetime('now'))")
+                ->execute([Tester::uuid(), "Tester $i", "tester$i@saltern-reach.example", "tester$i@saltern-reach.example", password_hash(Tester::PASSWORD, PASSWORD_BCRYPT, ['cost' => 4]), (int) ($i === 1)]);
         }
     }
 
