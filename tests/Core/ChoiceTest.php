@@ -36,6 +36,12 @@ final class ChoiceTest extends TestCase
         self::assertSame('1.21 a millilitre, more than 1.20', Choice::of($wish, [], null, true, 1.21)->reasons[0]['reason']);
     }
 
+    public function testAClassIsHadFromFourFifthsOnAndNotHadUpToAFifth(): void
+    {
+        $shelf = static fn (float $lifts): string => Choice::of(new Wish('lies in a box', lifting: 'wanted'), ['staining' => ['low' => $lifts, 'high' => 1 - $lifts]], null, true)->shelf;
+        self::assertSame([Choice::FITS, Choice::OPEN, Choice::OPEN, Choice::NOT], array_map($shelf, [0.8, 0.79, 0.21, 0.2]));
+    }
+
     /** @return array<string, array{0: Wish, 1: array<string, array<string, float>>, 2: array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, earlier?: list<array{outcome: Outcome, mlxh: float}>}|null, 3: string, 4: string}> */
     public static function wishes(): array
     {

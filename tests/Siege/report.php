@@ -6,7 +6,7 @@ declare(strict_types=1);
 
 $root = dirname(__DIR__, 2);
 $titles = [
-    'requests' => 'Requests of nonsense', 'kills' => 'Killed at any moment', 'disk' => 'A full disk', 'sync' => 'On the disk before it is said', 'backup' => 'A backup while twenty testers write', 'load' => 'Twenty testers and thirty pictures',
+    'requests' => 'Requests of nonsense', 'together' => 'Eight at once on every writing route', 'kills' => 'Killed at any moment', 'disk' => 'A full disk', 'sync' => 'On the disk before it is said', 'backup' => 'A backup while twenty testers write', 'load' => 'Twenty testers and thirty pictures',
 ];
 $kept = "$root/docs/reliability.json";
 $all = is_file($kept) ? (array) json_decode((string) file_get_contents($kept), true) : [];
@@ -18,6 +18,7 @@ foreach (array_keys($titles) as $part) {
 }
 file_put_contents($kept, json_encode($all, JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES)."\n");
 $out = "# Reliability\n\nWritten by `bin/siege`, which attacks installations of its own: on one machine with two cores, its own disk and the web server of PHP. Figures as measured.\n";
+$out .= "\n".file_get_contents("$root/docs/reliability-found.md");
 foreach ($titles as $part => $title) {
     if (! isset($all[$part])) {
         continue;
