@@ -9,7 +9,7 @@ use App\Models\Card;
 use App\Models\Ledger;
 use App\Models\Revision;
 use Illuminate\Support\Facades\DB;
-use MarshTrial\Core\Collection\NameKey;
+use MarshTrial\Core\Collection\SamePaint;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\Bundle;
 use MarshTrial\Core\Exchange\RecordFingerprint;
@@ -71,7 +71,7 @@ final class Look
     {
         $theirs = $this->file->bundle->ledger;
         foreach (Ledger::query()->where('uuid', '<>', strtolower($theirs['uuid']))->orderByDesc('own')->get() as $ledger) {
-            if (NameKey::same($ledger->words(), $theirs['name'])) {
+            if (SamePaint::namesAlike($ledger->words(), $theirs['name'])) {
                 return $ledger->own ? 'this ledger' : 'another ledger that is known here';
             }
         }

@@ -61,6 +61,14 @@ enum SamePaint: string
         return (string) preg_replace('/[^\p{L}\p{N}]+/u', '', NameKey::of($text));
     }
 
+    /** Names that a reader would take for one another: the same letters, but for an article and a slip or two. */
+    public static function namesAlike(string $a, string $b): bool
+    {
+        [$a, $b] = array_map(static fn (string $n): string => (string) preg_replace('/^the\s+/iu', '', trim($n)), [$a, $b]);
+
+        return self::key($a) === self::key($b) || self::near($a, $b);
+    }
+
     private static function near(string $a, string $b): bool
     {
         [$a, $b] = [self::key($a), self::key($b)];

@@ -11,6 +11,7 @@ use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Daylight\Dose;
 use MarshTrial\Core\Daylight\DoseCurve;
+use MarshTrial\Core\Daylight\Glass;
 use MarshTrial\Core\Daylight\LightLog;
 use MarshTrial\Core\Daylight\Window;
 use MarshTrial\Core\Daylight\WindowLight;
@@ -147,6 +148,18 @@ final class FadeSeriesTest extends TestCase
         }
         self::assertSame(0.999994, $line->at(25));
         self::assertSame([3.0, 0.0], [MonotoneCubic::through([1.0], [3.0])->at(7), MonotoneCubic::through([], [])->at(1)]);
+    }
+
+    /** Reflections of n panes pass (1 - r)/(1 + (2n - 1) r) of each polarisation (Duffie and Beckman, memory), r by Fresnel at an index of 1.526; the rest is absorbed along the slanting way. */
+    public function testTwoPanesTakeMoreOfSlantingLightThanOne(): void
+    {
+        // At 60 degrees: r 0.1855 across and 0.0014 along the plane; 0.0434 straight through; the way through the glass is 1.2146 times as long.
+        $reflected = static fn (int $panes, float ...$r): float => array_sum(array_map(static fn (float $r): float => (1 - $r) / (1 + (2 * $panes - 1) * $r), $r)) / count($r);
+        foreach ([[Glass::Single, 1, 0.89], [Glass::Double, 2, 0.80], [Glass::Coated, 2, 0.76]] as [$glass, $panes, $straight]) {
+            $expected = $reflected($panes, 0.1855, 0.0014) * ($straight / $reflected($panes, 0.0434)) ** 1.2146;
+            self::assertEqualsWithDelta($expected, $glass->passes(60.0)[0], 0.001, $glass->value);
+        }
+        self::assertSame([1.0, 1.0], Glass::None->passes(60.0));
     }
 
     public function testDoseGrowsByDayStopsWhileTakenDownAndIsCalibratedByALogger(): void

@@ -72,8 +72,12 @@ final class BundlesSpeakForThemselvesTest extends FeatureTestCase
         $two = self::twoWithRecords(1);
         $like = static fn (): ?string => $two->in(1, static fn (): ?string => TwoLedgers::arrive(self::written($two, 0))->report['namedLike'] ?? null);
         self::assertNull($like());
-        $two->in(0, static fn () => Ledger::own()->update(['name' => ' GREY  tide Circle']));
-        self::assertSame('this ledger', $like());
+        foreach ([' GREY  tide Circle', 'The Grey-Tide circle', 'Grey Tyde circle'] as $name) {
+            $two->in(0, static fn () => Ledger::own()->update(['name' => $name]));
+            self::assertSame('this ledger', $like(), $name);
+        }
+        $two->in(0, static fn () => Ledger::own()->update(['name' => 'Grey Tide circle of painters']));
+        self::assertNull($like());
     }
 
     public function testARelayProvesNoKeyButItsOwn(): void

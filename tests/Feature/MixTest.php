@@ -13,6 +13,7 @@ use App\Models\Picture;
 use App\Models\Specimen;
 use App\Models\SpecimenCondition;
 use App\Models\Swatch;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 
 /** What paints make together, expected from their ladders. */
@@ -105,6 +106,29 @@ final class MixTest extends FeatureTestCase
         self::assertEqualsWithDelta(1 - $shares[0], $back[0]['share'], 0.001);
     }
 
+    public function testOneIsEnoughWhereNothingTellsThemApartAndTheirMixesDoNotEither(): void
+    {
+        [, [$one, $two, $yellow]] = $this->painted('stroke,wash,lift', 'PB28', 'PB28', 'PY65');
+        // The second as it would be, were it the first in another tube.
+        [$a, $b] = array_map(static fn (string $uuid): int => (int) DB::table('paints')->where('uuid', $uuid)->value('id'), [$one, $two]);
+        DB::table('films')->where('paint_id', $b)->update(['data' => DB::table('films')->where('paint_id', $a)->value('data')]);
+        DB::table('strips')->where('paint_id', $b)->update(['data' => DB::table('strips')->where('paint_id', $a)->value('data'), ...(array) DB::table('strips')->where('paint_id', $a)->first(['l', 'a', 'b'])]);
+        foreach (DB::table('ratings')->where('paint_id', $a)->get() as $rating) {
+            DB::table('ratings')->where('paint_id', $b)->where('property', $rating->property)->update(['value' => $rating->value, 'class' => $rating->class, 'detail' => $rating->detail, 'status' => $rating->status, 'uncertainty' => $rating->uncertainty]);
+        }
+        $enough = fn (): array => array_map(static fn (array $p): array => [$p['unseen'], $p['mixes'], $p['enough']], $this->getJson('/api/reach')->assertOk()->json('alike'));
+        // Nobody said what is mixed with, so nothing is known of mixes.
+        self::assertSame([[true, null, false]], $enough());
+        $this->putJson('/api/partners/white', ['pan' => DB::table('pans')->join('paints', 'paints.id', '=', 'pans.paint_id')->where('paints.uuid', $yellow)->value('pans.uuid')])->assertOk();
+        self::assertEquals([[true, 0.0, true]], $enough());
+        // Another class of one property, for sure: then each does what the other does not.
+        $lifting = DB::table('ratings')->where('paint_id', $b)->where('property', 'staining');
+        $detail = json_decode((string) (clone $lifting)->value('detail'), true);
+        $other = $detail['class'] === 'high' ? ['non-staining', 0.02] : ['high', 0.95];
+        (clone $lifting)->update(['value' => $other[1], 'class' => $other[0], 'detail' => json_encode(['value' => $other[1], 'uncertainty' => 0.01, 'class' => $other[0], 'chances' => [$other[0] => 1], 'classes' => [$other[0]], 'classes95' => [$other[0]]] + $detail)]);
+        self::assertEquals([[true, 0.0, false]], $enough());
+    }
+
     public function testMakersOfACodeAndWhatStandsIn(): void
     {
         [, [$one, $two, $yellow]] = $this->painted('stroke', 'PB28', 'PB28', 'PY65');
@@ -125,6 +149,9 @@ final class MixTest extends FeatureTestCase
         self::assertContains($two, array_column($recipes['recipes'][0]['parts'], 'uuid'));
         $grey = $this->getJson('/api/recipes?l=60&a=0&b=0')->assertOk()->json('recipes.0');
         self::assertCount(2, $grey['parts']);
+        // What none of them comes near is told as far off.
+        $far = $this->getJson('/api/recipes?l=50&a=75&b=40')->assertOk()->json('recipes.0');
+        self::assertSame([true, false], [$far['dE00'] > 2.5 && $far['dE00'] < 60, $far['near']]);
         // A third paint is only added where it is asked for, and brings the recipe no further off.
         self::assertLessThanOrEqual($grey['dE00'] + 0.05, $this->getJson('/api/recipes?l=60&a=0&b=0&three=1')->assertOk()->json('recipes.0.dE00'));
         // A mix that one likes is made of what is at hand.
@@ -132,6 +159,8 @@ final class MixTest extends FeatureTestCase
         $reed = $this->getJson("/api/recipes?mix=$mix")->assertOk()->assertJsonPath('wanted.name', 'reed green')->json('recipes.0');
         self::assertSame([[$one, $yellow], true], [array_column($reed['parts'], 'uuid'), $reed['dE00'] < 0.5]);
         $this->actingAs($this->other)->getJson("/api/recipes?mix=$mix")->assertNotFound();
+        $this->actingAs($this->wren)->putJson('/api/mixes/'.($layer = self::uuid()), ['a' => $one, 'b' => $yellow, 'share' => 0.5, 'deposit' => 0.92, 'name' => 'one over the other', 'layered' => true])->assertCreated();
+        self::assertStringContainsString('no mixture replaces', (string) $this->getJson("/api/recipes?mix=$layer")->assertStatus(422)->json('detail'));
         $this->actingAs($this->wren);
         // All measured paints of one pigment may be looked through, whoever has them; nobody else sees drafts.
         $this->getJson('/api/recipes?l=60&a=0&b=0&from=single')->assertOk()->assertJsonPath('of', 3);
@@ -141,6 +170,9 @@ final class MixTest extends FeatureTestCase
         // What makes a grey, and what all reach together: one of two blues of one code adds next to nothing.
         self::assertSame([$yellow], array_values(array_filter(array_column($this->getJson("/api/paints/$one/greys")->assertOk()->json('greys'), 'uuid'), static fn (string $u): bool => $u !== $two)));
         $reach = $this->getJson('/api/reach')->assertOk()->json();
+        self::assertSame(0, $reach['unmeasured']);
+        $this->putPaint(self::uuid(), ['colourName' => 'Never painted', 'pigments' => 'PR101'])->assertCreated();
+        self::assertSame(1, $this->getJson('/api/reach')->json('unmeasured'));
         $lost = array_column($reach['paints'], 'lost', 'uuid');
         self::assertSame([true, true], [$lost[$yellow] > $lost[$one], $lost[$yellow] > $lost[$two]]);
         self::assertLessThan(count($reach['patches']), $lost[$yellow]);

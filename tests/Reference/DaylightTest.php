@@ -115,7 +115,6 @@ final class DaylightTest extends TestCase
         self::assertEqualsWithDelta(0.90, Glass::Single->passes(60)[0] / Glass::Single->passes(0)[0], 0.03);
         self::assertSame([1.0, 1.0], Glass::None->passes(80));
         self::assertSame([0.0, 0.0], Glass::Single->passes(90));
-        self::assertTrue(Glass::Filtering->filtersUltraviolet());
     }
 
     /** A megajoule of daylight is 30 560 lx h; the reference dose of 1260 MJ/m2 is 38.5 Mlx h. */
