@@ -67,6 +67,27 @@ final class BundlesSpeakForThemselvesTest extends FeatureTestCase
         self::assertNotNull($two->in(1, static fn (): mixed => Question::query()->where('text', 'Which batch?')->value('closed_at')));
     }
 
+    public function testALedgerSpeaksForNobodyOfAThird(): void
+    {
+        $two = self::twoWithRecords(1);
+        $two->exchange(0);
+        $third = ['uuid' => self::uuid(), 'name' => 'Far Shore'];
+        $path = self::written($two, 0);
+        self::rewritten($path, static function (array $list, array &$parts) use ($third): array {
+            $said = json_decode($parts['said.json'], true);
+            $said['questions'][] = ['uuid' => self::uuid(), 'text' => 'Did you make it all up?', 'closedAt' => null] + $said['questions'][0];
+            $parts['said.json'] = (string) json_encode($said);
+
+            return ['ledger' => $third] + $list;
+        }, Signature::keyPair()['secret_key']);
+        $two->in(1, static function () use ($path): void {
+            TwoLedgers::takeIn($path);
+            [$before, $now] = array_map(static fn (string $text): User => Question::query()->with('by')->where('text', $text)->firstOrFail()->by, ['Which batch?', 'Did you make it all up?']);
+            self::assertSame([$before->name.', as told by Saltern Reach sketchers', $before->name.', as told by Far Shore'], [$before->saidBy(), $now->saidBy()]);
+            self::assertNotSame($before->id, $now->id);
+        });
+    }
+
     public function testALedgerThatBearsAKnownNameIsToldBefore(): void
     {
         $two = self::twoWithRecords(1);

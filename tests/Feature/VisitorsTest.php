@@ -60,6 +60,10 @@ final class VisitorsTest extends FeatureTestCase
         $asked(['If-None-Match' => $tag])->assertStatus(304);
         self::assertSame(['no-cache', 'public'], array_keys(array_filter(['no-cache' => $first->headers->hasCacheControlDirective('no-cache'), 'public' => $first->headers->hasCacheControlDirective('public')])));
         self::assertContains('Cookie', $first->baseResponse->getVary());
+        // Another address that happens to share its place gets its own answer.
+        for ($n = 0; crc32("/api/pigments/PY42?n=$n") % 509 !== crc32('/api/pigments/PB28') % 509; $n++);
+        $this->getJson("/api/pigments/PY42?n=$n")->assertOk()->assertJsonPath('paints', []);
+        self::assertSame($first->getContent(), $asked()->getContent());
         // Any change that it could tell, by whomever: a claim, which no clock of tests counts.
         Claim::query()->create(['uuid' => self::uuid(), 'owner_id' => $this->wren->id, 'edition' => 1, 'paint_id' => DB::table('paints')->value('id'), 'property' => 'staining', 'words' => 'clings', 'read_on' => '2026-02-20']);
         $changed = $asked()->assertOk();

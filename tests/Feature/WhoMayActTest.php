@@ -70,6 +70,12 @@ final class WhoMayActTest extends FeatureTestCase
         $this->justBefore(fn () => DB::table('users')->where('id', $this->steward->id)->update(['is_steward' => false]));
         $this->actingAs($this->steward)->putJson("/api/people/$second->uuid", ['name' => 'ruff', 'email' => $second->email, 'isSteward' => false])->assertStatus(409)->assertJsonPath('detail', 'This is the last steward; make another tester one first.');
         self::assertTrue($second->refresh()->is_steward);
+        // Nor is somebody brought back who has just left.
+        $third = $this->person('teal');
+        DB::table('users')->where('id', $this->steward->id)->update(['is_steward' => true]);
+        $this->justBefore(static fn () => DB::table('users')->where('id', $third->id)->update(['removed_at' => now()]));
+        $this->actingAs($this->steward->refresh())->putJson("/api/people/$third->uuid", ['name' => 'teal', 'email' => $third->email, 'isSteward' => true])->assertNotFound();
+        self::assertFalse($third->refresh()->is_steward);
     }
 
     public function testAPasswordLinkIsUsedByTheFirstOfSeveralAtOnce(): void
