@@ -55,6 +55,15 @@ $from = microtime(true);
 Look::at($bundle);
 $looked = microtime(true);
 $bundle->refresh()->update(['state' => 'taking']);
+// Somebody saves beside it all the while.
+$stop = (string) tempnam(sys_get_temp_dir(), 'stop');
+unlink($stop);
+$saver = proc_open([PHP_BINARY, __DIR__.'/saver.php', (string) config('database.connections.sqlite.database'), $stop], [1 => ['pipe', 'w']], $pipes) ?: throw new RuntimeException('Nobody saves.');
 TakeIn::of($bundle);
+touch($stop);
+[$longest, $saves] = explode(' ', trim((string) stream_get_contents($pipes[1])));
+proc_close($saver);
+unlink($stop);
+fprintf(STDERR, "the longest of %d saves beside it took %.2f s (asked: 2)\n", $saves, $longest);
 fprintf(STDERR, "looked %.1f s, taken in %.1f s, PHP's own peak %.0f MB, fingerprint %s\n", $looked - $from, microtime(true) - $looked, memory_get_peak_usage() / 1e6, substr(Entries::fingerprint(), 0, 12));
 exit($bundle->refresh()->state === 'taken' && Revision::query()->where('bundle_id', $bundle->id)->count() === $bundle->report['records'] ? 0 : 1);
