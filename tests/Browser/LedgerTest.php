@@ -82,7 +82,7 @@ final class LedgerTest extends BrowserTestCase
         $this->browser->findElement(WebDriverBy::xpath('//input[@type="file"]'))->sendKeys($file);
         $this->see('1 new', 30);
         // Nobody knows this ledger yet.
-        $this->see('Nothing came from this ledger before');
+        $this->see('Nothing came from this ledger itself before');
         // Of one paint it cannot be told whether it is ours; here it is.
         $this->see('Of their paints 4 are known here, 0 are new, and of 1 it cannot be told');
         $this->click('//fieldset[contains(., "Buoy Red")]//label[contains(., "is Sluice & Staithe First, Buoy Red")]/input');

@@ -54,7 +54,7 @@ describe('a bundle that came', () => {
         expect(text).toContain('1 new, 0 further revisions, 1 here already, 1 left out');
         expect(text).toContain('Blues, revision 2: The record was changed since it was published.');
         expect(text).toContain('1 picture stayed behind');
-        expect(text).not.toContain('Nothing came from this ledger before');
+        expect(text).not.toContain('Nothing came from this ledger itself before');
         expect(sent).toEqual([]);
     });
 
