@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
+use App\Actions\LeftFiles;
 use App\Models\SignIn;
-use App\Storage\LeftFiles;
 use Illuminate\Support\Facades\Schedule;
 
 // What was left behind by a killed worker is taken up again; bin/start sweeps before it serves, too.

@@ -11,7 +11,7 @@ use App\Models\User;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-use MarshTrial\Core\Collection\NameKey;
+use MarshTrial\Core\Names\NameKey;
 use MarshTrial\Core\Pigment\PigmentStatement;
 
 /** Makes makers, paints, pans and palettes of an import's rows, many at a time. */

@@ -12,9 +12,9 @@ use App\Queries\CollectionExport;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use MarshTrial\Core\Collection\Csv;
-use MarshTrial\Core\Collection\NameKey;
 use MarshTrial\Core\Collection\RowReader;
 use MarshTrial\Core\Exchange\Money;
+use MarshTrial\Core\Names\NameKey;
 use MarshTrial\Core\Pigment\PigmentStatement;
 
 /** Reads an import's file row by row and decides what each row would do; it writes nothing. */

@@ -14,8 +14,8 @@ use App\Models\Specimen;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-use MarshTrial\Core\Collection\NameKey;
 use MarshTrial\Core\Exchange\Money;
+use MarshTrial\Core\Names\NameKey;
 use MarshTrial\Core\Pigment\PigmentStatement;
 
 /** Records a paint, its maker if new, and with it one's own pan, as one line. */

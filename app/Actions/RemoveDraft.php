@@ -9,7 +9,6 @@ use App\Models\Measurement;
 use App\Models\Paint;
 use App\Models\Pan;
 use App\Models\Picture;
-use App\Storage\LeftFiles;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\CoreException;
 

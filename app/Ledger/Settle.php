@@ -16,8 +16,8 @@ use App\Models\User;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-use MarshTrial\Core\Collection\NameKey;
 use MarshTrial\Core\CoreException;
+use MarshTrial\Core\Names\NameKey;
 use MarshTrial\Core\Pigment\PigmentStatement;
 
 /**

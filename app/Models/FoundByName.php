@@ -6,7 +6,7 @@ namespace App\Models;
 
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
-use MarshTrial\Core\Collection\NameKey;
+use MarshTrial\Core\Names\NameKey;
 
 /**
  * A thing that is found by its name however it is written. The database compares bytes and folds ASCII only, so the key of the name stands

@@ -11,8 +11,10 @@ use App\Events\PictureWaits;
 use App\Events\PracticeWanted;
 use App\Http\Network;
 use App\Jobs\LoadPractice;
+use App\Jobs\MakeArchive;
 use App\Jobs\MeasurePicture;
 use App\Jobs\RunImport;
+use App\Ledger\Archives\ArchiveWanted;
 use App\Policies\OwnedPolicy;
 use App\Rules\HardToGuess;
 use App\Storage\SteadyCounts;
@@ -54,6 +56,7 @@ final class AppServiceProvider extends ServiceProvider
         Event::listen(static fn (PictureWaits $event) => MeasurePicture::dispatch());
         Event::listen(static fn (ImportWaits $event) => RunImport::dispatch($event->importId, false));
         Event::listen(static fn (PracticeWanted $event) => LoadPractice::dispatch());
+        Event::listen(static fn (ArchiveWanted $event) => MakeArchive::dispatch($event->archive));
         Session::extend('file', static fn (Application $app): SteadySessions => new SteadySessions($app['files'], (string) config('session.files'), (int) config('session.lifetime')));
         Cache::extend('steady', fn (Application $app): Repository => Cache::repository(new SteadyCounts($app['files'], storage_path('framework/cache/data'))));
         TrustProxies::at(config('trust.proxies'));

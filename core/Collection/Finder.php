@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Collection;
 
+use MarshTrial\Core\Names\NameKey;
 use MarshTrial\Core\Pigment\PigmentCode;
 use MarshTrial\Core\Pigment\PigmentCodeState;
 

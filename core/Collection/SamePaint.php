@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Collection;
 
+use MarshTrial\Core\Names\NameKey;
 use MarshTrial\Core\Pigment\PigmentStatement;
 
 /** Whether two entries, written down in two places, are of one paint: the same for sure, likely enough to be asked about, or not. */

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Evidence;
 
-use MarshTrial\Core\Collection\NameKey;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Measuring\Measures;
+use MarshTrial\Core\Names\NameKey;
 use MarshTrial\Core\Rating\Property;
 
 /** A maker's own ordered words for a property, laid on the program's classes. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Evidence;
 
-use MarshTrial\Core\Collection\NameKey;
+use MarshTrial\Core\Names\NameKey;
 use MarshTrial\Core\Rating\Property;
 
 /**

@@ -12,6 +12,7 @@ final class ArchitectureTest extends TestCase
     /** Rooms of the core, from the ground up, and which others each may name. The stand-in may not know what measures it. */
     private const CORE = [
         'Pigment' => [],
+        'Names' => [],
         'Colour' => [],
         'Rating' => [],
         'Optics' => ['Colour'],
@@ -24,10 +25,10 @@ final class ArchitectureTest extends TestCase
         'Fading' => ['Capture', 'Card', 'Colour', 'Daylight', 'Imaging', 'Optics', 'Rating'],
         'Measuring' => ['Bench', 'Capture', 'Card', 'Fading', 'Imaging', 'Optics', 'Rating', 'Swatch'],
         'Mixing' => ['Bench', 'Card', 'Colour', 'Imaging', 'Measuring', 'Optics', 'Rating'],
-        'Evidence' => ['Bench', 'Card', 'Colour', 'Fading', 'Imaging', 'Measuring', 'Optics', 'Rating'],
+        'Evidence' => ['Bench', 'Card', 'Colour', 'Fading', 'Imaging', 'Measuring', 'Names', 'Optics', 'Rating'],
         'Exchange' => ['Capture', 'Card', 'Colour', 'Fading', 'Imaging', 'Measuring', 'Optics', 'Rating', 'Swatch'],
         'Instrument' => ['Card', 'Colour', 'Exchange'],
-        'Collection' => ['Colour', 'Evidence', 'Exchange', 'Pigment'],
+        'Collection' => ['Colour', 'Evidence', 'Exchange', 'Names', 'Pigment'],
         'Session' => ['Bench', 'Card', 'Collection', 'Measuring', 'Rating'],
         'Simulation' => ['Card', 'Colour', 'Daylight', 'Exchange', 'Instrument', 'Pigment'],
     ];
@@ -39,13 +40,14 @@ final class ArchitectureTest extends TestCase
         'Imaging' => ['Storage'],
         'Models' => ['Imaging'],
         'Policies' => ['Models'],
-        'Queries' => ['Database', 'Imaging', 'Models'],
-        'Actions' => ['Events', 'Imaging', 'Models', 'Queries', 'Storage'],
+        'Rules' => ['Models'],
+        'Queries' => ['Database', 'Imaging', 'Models', 'Storage'],
         'Ledger' => ['Imaging', 'Models', 'Queries', 'Storage'],
+        'Actions' => ['Events', 'Imaging', 'Ledger', 'Models', 'Queries', 'Storage'],
         'Jobs' => ['Actions', 'Ledger', 'Models'],
-        'Http' => ['Actions', 'Imaging', 'Jobs', 'Ledger', 'Models', 'Queries', 'Storage'],
-        'Console' => ['Actions', 'Http', 'Imaging', 'Jobs', 'Ledger', 'Models', 'Queries', 'Storage'],
-        'Providers' => ['Database', 'Events', 'Http', 'Jobs', 'Policies', 'Storage'],
+        'Http' => ['Actions', 'Database', 'Imaging', 'Jobs', 'Ledger', 'Models', 'Queries', 'Rules', 'Storage'],
+        'Console' => ['Actions', 'Http', 'Imaging', 'Jobs', 'Ledger', 'Models', 'Queries', 'Rules', 'Storage'],
+        'Providers' => ['Database', 'Events', 'Http', 'Jobs', 'Ledger', 'Policies', 'Rules', 'Storage'],
     ];
 
     /** @return array<string, list<string>> file => names it imports or writes out in full */

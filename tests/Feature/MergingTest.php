@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Actions\LeftFiles;
 use App\Actions\MergePaints;
 use App\Actions\RequestMeasurement;
 use App\Imaging\PictureStore;
@@ -13,7 +14,6 @@ use App\Models\Measurement;
 use App\Models\Mix;
 use App\Models\Paint;
 use App\Models\Study;
-use App\Storage\LeftFiles;
 use Illuminate\Support\Facades\DB;
 
 /** Two entries of one paint become one with all that hangs on either, and two again; and what was removed leaves no picture behind. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Actions\LeftFiles;
 use App\Actions\MoveTask;
 use App\Http\JsonResponse;
 use App\Imaging\PictureStore;
@@ -18,7 +19,6 @@ use App\Models\Task;
 use App\Models\Timer;
 use App\Queries\SessionView;
 use App\Rules\Moment;
-use App\Storage\LeftFiles;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Arr;

@@ -14,7 +14,7 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Str;
-use MarshTrial\Core\Collection\NameKey;
+use MarshTrial\Core\Names\NameKey;
 
 /** The testers of this house: all may see who there is; stewards let people in and out. */
 final class PeopleController extends Controller

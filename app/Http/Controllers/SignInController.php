@@ -16,7 +16,7 @@ use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Cookie;
 use Illuminate\Support\Facades\Hash;
 use Illuminate\Validation\ValidationException;
-use MarshTrial\Core\Collection\NameKey;
+use MarshTrial\Core\Names\NameKey;
 
 /** Signing in and out. */
 final class SignInController extends Controller

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Actions\LeftFiles;
 use App\Http\JsonResponse;
 use App\Imaging\PictureStore;
 use App\Models\Paint;
 use App\Models\Study;
 use App\Models\StudyPicture;
 use App\Queries\Opinions;
-use App\Storage\LeftFiles;
 use Illuminate\Http\Request;
 use Illuminate\Support\Arr;
 use Illuminate\Support\Facades\DB;

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Ledger\Archives;
 
-use App\Jobs\MakeArchive;
 use App\Storage\DiskSpace;
 use App\Storage\DurableFile;
 use App\Storage\Turn;
@@ -55,7 +54,7 @@ final class Shelf
         self::needsRoom($archive);
         // Whoever comes while it waits or is made joins in waiting.
         if (self::told()->add("archive-$key", 0.0, self::LONGEST_S)) {
-            MakeArchive::dispatch($archive);
+            event(new ArchiveWanted($archive));
         }
 
         return is_file($path) ? $path : (float) self::told()->get("archive-$key", 0.0);

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace MarshTrial\Core\Collection;
+namespace MarshTrial\Core\Names;
 
 /**
  * What two spellings of one name share: capitals, the way in which accents are encoded, and stray blanks do not tell names apart, letters and

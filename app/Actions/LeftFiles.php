@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Storage;
+namespace App\Actions;
 
 use App\Imaging\PictureStore;
 use App\Models\Measurement;
