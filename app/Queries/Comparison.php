@@ -132,7 +132,7 @@ final class Comparison
         if (count($names) !== count($paints)) {
             return null;
         }
-        $makers = Makers::of(Scale::current(), $tests, $scatter->usual($mean), $scatter->groups);
+        $makers = Makers::of(Scale::current(), $tests, $scatter->usual($mean, true));
         $quantity = Measures::of(Property::from($property))::quantity();
         $text = static fn (float $v): string => $quantity->write($v, null);
 

@@ -6,11 +6,14 @@ namespace MarshTrial\Core\Evidence;
 
 use MarshTrial\Core\Rating\Scale;
 
-/** Whether the maker matters: how far makers of one kind of paint lie apart against how far tests of one paint do (one-way analysis of variance, Fisher 1925). */
+/**
+ * Whether the maker matters: how far makers of one kind of paint lie apart, their testers taken out, against how far tests of one paint do
+ * (analysis of variance, Fisher 1925). It is asked only where testers and makers cross; else a maker's habit and a tester's look alike.
+ */
 final readonly class Makers
 {
     private function __construct(
-        /** @var array<string, array{mean: float, tests: int, named: bool}> by maker: mean, and whether it stands out from the others */
+        /** @var array<string, array{mean: float, tests: int, named: bool, compared: bool}> by maker: mean, testers taken out where it is compared, and whether it stands out */
         public array $makers,
         /** Standard deviation between makers, and its 95 % range. */
         public float $between,
@@ -23,81 +26,110 @@ final readonly class Makers
         /** Chance that makers who do not differ would lie so far apart. */
         public float $chance,
         public bool $matters,
-        /** Each maker by a tester of its own: what is the maker's and what the tester's nobody can tell. */
+        /** What is the maker's and what the tester's nobody can tell. */
         public bool $confounded,
     ) {}
 
     /**
      * @param list<PaintTest> $tests of all makers, under one protocol
-     * @param float $usual standard deviation of tests as other paints have taught it, and of how many paints
+     * @param float $hand standard deviation of one tester's tests of one paint, as other paints have taught it
      *
-     * @return self|null null for fewer than two makers, or where nothing tells how tests scatter
+     * @return self|null null for fewer than two makers
      */
-    public static function of(Scale $scale, array $tests, float $usual, int $taughtBy): ?self
+    public static function of(Scale $scale, array $tests, float $hand): ?self
     {
-        $of = [];
-        $testers = $makersOf = [];
+        $values = [];
         foreach ($tests as $test) {
-            $of[$test->maker][] = $test->value;
-            $testers[$test->maker][$test->tester] = true;
-            $makersOf[$test->tester][$test->maker] = true;
+            $values[$test->maker][$test->tester][] = $test->value;
         }
-        [$k, $n] = [count($of), count($tests)];
-        $freedom = $n - $k + $taughtBy;
-        if ($k < 2 || $freedom < 1) {
+        if (count($values) < 2) {
             return null;
         }
-        $all = array_sum(array_map(static fn (PaintTest $t): float => $t->value, $tests)) / $n;
-        $inside = $between = $squares = 0.0;
-        foreach ($of as $values) {
-            $mean = array_sum($values) / count($values);
-            $between += count($values) * ($mean - $all) ** 2;
-            $inside += array_sum(array_map(static fn (float $v): float => ($v - $mean) ** 2, $values));
-            $squares += count($values) ** 2;
+        $mean = static fn (array $of): float => array_sum($of) / count($of);
+        $cells = array_map(static fn (array $of): array => array_map($mean, $of), $values);
+        $makers = array_map(static fn (array $of): array => ['mean' => $mean($of), 'tests' => 0, 'named' => false, 'compared' => false], $cells);
+        foreach ($tests as $test) {
+            $makers[$test->maker]['tests']++;
         }
-        $variance = max(1e-18, ($inside + $taughtBy * $usual ** 2) / $freedom);
-        $f = $between / ($k - 1) / $variance;
-        $chance = Distributions::fisher($f, $k - 1, $freedom);
-        $confounded = max(array_map(count(...), $testers)) === 1 && max(array_map(count(...), $makersOf)) === 1;
-        $matters = ! $confounded && $chance < $scale->evidence->makers;
-        $each = ($n - $squares / $n) / ($k - 1);
-        $spread = static fn (float $times): float => sqrt(max(0.0, ($times - 1) * $variance / $each));
-        $named = $matters ? self::named($of, $variance, $freedom, $scale->evidence->makers / $k) : [];
-        $makers = array_map(static fn (array $values): array => ['mean' => array_sum($values) / count($values), 'tests' => count($values), 'named' => false], $of);
-        foreach ($named as $maker) {
+        $crossed = MakersByTesters::crossed($cells);
+        $found = $crossed === [] ? null : MakersByTesters::of($crossed);
+        if ($found === null || $found->freedom < 1) {
+            return new self($makers, 0.0, [0.0, 0.0], $hand, [0.0, 0.0], 1.0, false, true);
+        }
+        $error = self::error($scale, $found, $crossed, $values, $hand);
+        foreach ($found->means as $maker => $of) {
+            $makers[$maker] = ['mean' => $of, 'compared' => true] + $makers[$maker];
+        }
+        foreach (self::named($scale, $crossed, $values, $hand) as $maker) {
             $makers[$maker]['named'] = true;
         }
+        [$k, $freedom] = [count($crossed) - 1, $error['freedom']];
+        $f = $found->ofMakers / $k / $error['variance'];
+        $chance = Distributions::fisher($f, $k, $freedom);
+        $spread = static fn (float $times): float => sqrt(max(0.0, ($times - 1) * $error['variance'] / $found->each));
 
         return new self(
-            $makers, $spread($f), [$spread($f / Distributions::fisherExceeded(0.025, $k - 1, $freedom)), $spread($f / Distributions::fisherExceeded(0.975, $k - 1, $freedom))],
+            $makers, $spread($f), [$spread($f / Distributions::fisherExceeded(0.025, $k, $freedom)), $spread($f / Distributions::fisherExceeded(0.975, $k, $freedom))],
             // A variance over its estimate is F with one side known exactly.
-            sqrt($variance), [sqrt($variance / Distributions::fisherExceeded(0.025, $freedom, 1e7)), sqrt($variance / Distributions::fisherExceeded(0.975, $freedom, 1e7))],
-            $chance, $matters, $confounded,
+            sqrt($error['variance']), [sqrt($error['variance'] / Distributions::fisherExceeded(0.025, $freedom, 1e7)), sqrt($error['variance'] / Distributions::fisherExceeded(0.975, $freedom, 1e7))],
+            $chance, $chance < $scale->evidence->makers, false,
         );
     }
 
     /**
-     * Makers that stand out, the furthest first; one that was named drags the mean of the others no more. Of two nobody can tell which one does.
+     * Variance of a cell: what the cells leave unexplained, held to what the hand alone would do and that testers see makers a little differently.
      *
-     * @param array<string, list<float>> $of values by maker
+     * @param non-empty-array<string, array<string, float>> $crossed
+     * @param array<string, array<string, list<float>>> $values by maker and tester
+     *
+     * @return array{variance: float, freedom: float}
+     */
+    private static function error(Scale $scale, MakersByTesters $found, array $crossed, array $values, float $hand): array
+    {
+        $inverse = [];
+        foreach ($crossed as $maker => $of) {
+            foreach (array_keys($of) as $tester) {
+                $inverse[] = 1 / count($values[$maker][$tester]);
+            }
+        }
+        $e = $scale->evidence;
+        // The harmonic mean of tests a cell is one over the mean of one over them.
+        $taught = $e->makersHand * $hand ** 2 * (array_sum($inverse) / count($inverse) + $e->makersInteraction);
+        $freedom = $found->freedom + $e->makersTaught;
+
+        return ['variance' => max(1e-18, ($found->residual + $e->makersTaught * $taught) / $freedom), 'freedom' => $freedom];
+    }
+
+    /**
+     * Makers that stand out, the furthest first, each time with the rest tested anew without it. Of two nobody can tell which one does.
+     *
+     * @param array<string, array<string, float>> $cells
+     * @param array<string, array<string, list<float>>> $values
      *
      * @return list<string>
      */
-    private static function named(array $of, float $variance, float $freedom, float $below): array
+    private static function named(Scale $scale, array $cells, array $values, float $hand): array
     {
         $out = [];
-        while (count($of) > 2) {
-            $least = [INF, ''];
-            foreach ($of as $maker => $values) {
-                $others = array_merge(...array_values(array_diff_key($of, [$maker => 0])));
-                $t = (array_sum($values) / count($values) - array_sum($others) / count($others)) / sqrt($variance * (1 / count($values) + 1 / count($others)));
-                $least = min($least, [Distributions::student(abs($t), $freedom), (string) $maker]);
+        while (count($cells = MakersByTesters::crossed($cells)) > 2) {
+            $found = MakersByTesters::of($cells);
+            if ($found->freedom < 1) {
+                break;
             }
-            if ($least[0] >= $below) {
+            $error = self::error($scale, $found, $cells, $values, $hand);
+            if (Distributions::fisher($found->ofMakers / (count($cells) - 1) / $error['variance'], count($cells) - 1, $error['freedom']) >= $scale->evidence->makers) {
+                break;
+            }
+            $least = [INF, ''];
+            foreach (array_keys($cells) as $maker) {
+                [$apart, $variance] = $found->apart((string) $maker);
+                $least = min($least, [Distributions::student(abs($apart) / sqrt($variance * $error['variance']), $error['freedom']), (string) $maker]);
+            }
+            if ($least[0] >= $scale->evidence->makers / count($cells)) {
                 break;
             }
             $out[] = $least[1];
-            unset($of[$least[1]]);
+            unset($cells[$least[1]]);
         }
 
         return $out;

@@ -187,9 +187,18 @@ final class Figures
             $name = sprintf('words said at %d to %d %%', round(100 * $from), min(100, round(100 * $to)));
             $out["$name: off how often they are right"] = [abs($share($in, static fn (array $t): bool => $t['right']) - array_sum(array_column($in, 'said')) / max(1, count($in))), 0.05, '<='];
         }
-        $out['a maker 3.5 deviations off, three tests each: named'] = [$share(array_map(static fn (int $s): array => Pools::makers($s, 3.5), range(1, $groups)), static fn (array $m): bool => $m['named'] === ['a']), 0.90, '>='];
-        $out['makers that do not differ: one is named'] = [$share(array_map(static fn (int $s): array => Pools::makers($s, 0.0), range(1, 1000)), static fn (array $m): bool => $m['named'] !== [] || $m['matters']), 0.06, '<='];
-        $out['each maker by a tester of its own: nothing is said'] = [$share(array_map(static fn (int $s): array => Pools::makers($s, 8.0, true), range(1, $groups)), static fn (array $m): bool => $m['confounded'] && ! $m['matters'] && $m['named'] === []), 1.0, '>='];
+        $makers = static fn (int $many, float $off, string $design, int ...$size): array => array_map(static fn (int $s): array => Pools::makers($s, $off, $design, ...$size), range(1, $many));
+        $is = static fn (array $m): bool => $m['named'] === ['a'];
+        $said = static fn (array $m): bool => $m['named'] !== [] || $m['matters'];
+        $out['a maker 3.5 deviations off, three makers by three testers, three tests each: named'] = [$share($makers($groups, 3.5, 'crossed', 3, 3, 3), $is), 0.90, '>='];
+        $out['the same, one test each: named'] = [$share($makers($groups, 3.5, 'crossed', 3, 3, 1), $is), 0.60, '>='];
+        $out['two makers by two testers, one test each: said to differ'] = [$share($makers($groups, 3.5, 'crossed', 2, 2, 1), $said), 0.30, '>='];
+        foreach (['crossed', 'nested', 'nearly nested', 'in between'] as $design) {
+            $out["makers that do not differ, testers $design: one is named, or that they matter is said"] = [$share($makers(1000, 0.0, $design, 4, 4), $said), 0.05, '<='];
+        }
+        foreach (['nested', 'nearly nested'] as $design) {
+            $out["a maker far off, testers $design: nothing is said"] = [$share($makers($groups, 8.0, $design), static fn (array $m): bool => $m['confounded'] && ! $said($m)), 1.0, '>='];
+        }
         foreach ([1, 3] as $tests) {
             $alike = array_map(static fn (int $s): array => Pools::pair($s, $tests, true), range(1, $groups));
             $out["two paints that are alike, $tests test".($tests === 1 ? '' : 's').' each: said to differ'] = [$share($alike, static fn (array $p): bool => $p['chance'] >= 0.95), 0.06, '<='];

@@ -65,27 +65,35 @@ final class Pools
     }
 
     /**
-     * Four makers of a kind of paint, three tests each; one is so many standard deviations of tests off the others.
+     * Makers of a kind of paint, tested by testers with habits; one is so many standard deviations of a cell off the others.
+     *
+     * @param 'crossed'|'nested'|'nearly nested'|'in between' $design who tested whose: everybody all, each one, one more tester two, each two neighbours and a fourth of the rest
      *
      * @return array{matters: bool, named: list<string>, confounded: bool}
      */
-    public static function makers(int $seed, float $off, bool $ownTesters = false): array
+    public static function makers(int $seed, float $off, string $design = 'crossed', int $makers = 4, int $testers = 3, int $tests = 1): array
     {
-        $random = SeededRandom::keyed("makers|$seed|$off");
-        $within = 0.05;
-        $learned = array_map(static function () use ($random, $within): float {
-            return $within * exp(0.1 * self::normal($random));
-        }, range(1, 6));
-        $tests = [];
-        foreach (['a', 'b', 'c', 'd'] as $m => $maker) {
-            for ($i = 0; $i < 3; $i++) {
-                $tester = $ownTesters ? "tester of $maker" : "tester $i";
-                $tests[] = new PaintTest("$maker$i", 0.4 + ($m === 0 ? $off * $within : 0.0) + $within * self::normal($random), 0.01, $tester, $maker);
+        $random = SeededRandom::keyed("makers|$seed|$off|$design|$makers|$testers|$tests");
+        [$hand, $habit, $interaction] = [0.03, 0.05, 0.01];
+        $habits = array_map(static fn (): float => $habit * self::normal($random), range(0, max($makers, $testers)));
+        $all = [];
+        for ($m = 0; $m < $makers; $m++) {
+            for ($t = 0; $t <= ($design === 'crossed' ? $testers - 1 : $makers); $t++) {
+                $does = match ($design) {
+                    'crossed' => true,
+                    'nested' => $m === $t,
+                    'nearly nested' => $m === $t || ($t === $makers && $m < 2),
+                    default => abs($m - $t) < 2 || $random->between(0, 1) < 0.25,
+                };
+                $sees = $interaction * self::normal($random);
+                for ($i = 0; $does && $i < $tests; $i++) {
+                    $all[] = new PaintTest("$m-$t-$i", 0.4 + ($m === 0 ? $off * hypot($hand, $interaction) : 0.0) + $habits[$t] + $sees + $hand * self::normal($random), 0.01, "tester $t", chr(ord('a') + $m));
+                }
             }
         }
-        $makers = Makers::of(Scale::current(), $tests, sqrt(array_sum(array_map(static fn (float $w): float => $w ** 2, $learned)) / 6), 6) ?? throw new \LogicException('There are four makers.');
+        $found = Makers::of(Scale::current(), $all, $hand * exp(0.1 * self::normal($random))) ?? throw new \LogicException('There are several makers.');
 
-        return ['matters' => $makers->matters, 'named' => array_keys(array_filter($makers->makers, static fn (array $m): bool => $m['named'])), 'confounded' => $makers->confounded];
+        return ['matters' => $found->matters, 'named' => array_keys(array_filter($found->makers, static fn (array $m): bool => $m['named'])), 'confounded' => $found->confounded];
     }
 
     /**

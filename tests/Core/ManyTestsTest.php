@@ -108,23 +108,56 @@ final class ManyTestsTest extends TestCase
         self::assertSame(['a', 'b'], TwoPaints::named(['b' => 0.98, 'a' => 0.99, 'c' => 0.5]));
     }
 
+    /**
+     * @param array<string, array<string, float|list<float>>> $values by maker and tester
+     *
+     * @return list<PaintTest>
+     */
+    private static function cells(array $values): array
+    {
+        $out = [];
+        foreach ($values as $maker => $of) {
+            foreach ($of as $tester => $each) {
+                foreach ((array) $each as $value) {
+                    $out[] = new PaintTest((string) count($out), (float) $value, 0.01, (string) $tester, (string) $maker);
+                }
+            }
+        }
+
+        return $out;
+    }
+
     public function testAMakerIsNamedOnlyWhereItIsTheMakers(): void
     {
-        $of = static fn (array $makers, string $tester = 'tester %d', int $taught = 6): ?Makers => Makers::of(Scale::current(), array_merge(...array_map(static fn (array $v, string $m): array => self::tests($v, 0.01, $m, str_contains($tester, '%s') ? str_replace('%s', $m, $tester) : $tester), $makers, array_keys($makers))), 0.03, $taught);
-        $makers = ['a' => [0.70, 0.72, 0.68], 'b' => [0.50, 0.52, 0.48], 'c' => [0.51, 0.49, 0.50]];
-        $told = $of($makers) ?? self::fail();
-        self::assertSame([true, false], [$told->matters, $told->confounded]);
-        self::assertSame(['a'], array_keys(array_filter($told->makers, static fn (array $m): bool => $m['named'])));
+        $of = static fn (array $values, float $hand = 0.02): ?Makers => Makers::of(Scale::current(), self::cells($values), $hand);
+        $named = static fn (?Makers $m): array => array_keys(array_filter($m->makers ?? [], static fn (array $maker): bool => $maker['named']));
+        // Three testers who lift harder and softer: what one does to all makers is not the makers'.
+        $crossed = ['a' => ['Odo' => 0.70, 'Tamsin' => 0.82, 'Kes' => 0.61], 'b' => ['Odo' => 0.50, 'Tamsin' => 0.62, 'Kes' => 0.40], 'c' => ['Odo' => 0.51, 'Tamsin' => 0.60, 'Kes' => 0.41]];
+        $told = $of($crossed) ?? self::fail();
+        self::assertSame([true, false, ['a']], [$told->matters, $told->confounded, $named($told)]);
         self::assertGreaterThan($told->within, $told->between);
-        // Each maker by its own tester: nobody can tell whose it is.
-        $own = $of($makers, 'tester of %s') ?? self::fail();
-        self::assertSame([true, false], [$own->confounded, $own->matters]);
-        self::assertFalse(($of(['a' => [0.50, 0.52], 'b' => [0.51, 0.49]]) ?? self::fail())->matters);
-        // Of two nobody can say which one stands out; of one there is nothing to say, nor where nothing tells how tests scatter.
-        $two = $of(['a' => [0.7, 0.71], 'b' => [0.4, 0.41]]) ?? self::fail();
-        self::assertSame([true, []], [$two->matters, array_filter($two->makers, static fn (array $m): bool => $m['named'])]);
-        self::assertNull($of(['a' => [0.7, 0.71]]));
-        self::assertNull($of(['a' => [0.7], 'b' => [0.4]], 'tester %d', 0));
+        // Their means are told with the testers taken out.
+        self::assertEqualsWithDelta(0.71 - 0.5067, $told->makers['a']['mean'] - $told->makers['b']['mean'], 0.005);
+        self::assertFalse(($of(['a' => ['Odo' => 0.50, 'Kes' => 0.52], 'b' => ['Odo' => 0.51, 'Kes' => 0.49]]) ?? self::fail())->matters);
+        // Each maker by its own tester, and with one more tester who tried two: nobody can tell whose it is, however far they lie apart.
+        foreach ([['a' => ['Odo' => [0.9, 0.9]], 'b' => ['Kes' => [0.2, 0.2]]], ['a' => ['Odo' => 0.9, 'Tamsin' => 0.9], 'b' => ['Kes' => 0.2, 'Tamsin' => 0.9], 'c' => ['Wren' => 0.2]]] as $nested) {
+            $own = $of($nested) ?? self::fail();
+            self::assertSame([true, false, []], [$own->confounded, $own->matters, $named($own)]);
+        }
+        // One more crossing tester, and it is asked.
+        self::assertFalse(($of(['a' => ['Odo' => 0.9, 'Tamsin' => 0.9], 'b' => ['Odo' => 0.2, 'Tamsin' => 0.2]]) ?? self::fail())->confounded);
+        // A maker that one tester alone tried is beside the others and not compared with them.
+        $alone = $of([...$crossed, 'd' => ['Odo' => 0.05]]) ?? self::fail();
+        self::assertSame([['a'], false], [$named($alone), $alone->makers['d']['compared']]);
+        // Two halves that share no tester are not one comparison.
+        $halves = ['a' => ['Odo' => 0.9, 'Kes' => 0.9], 'b' => ['Odo' => 0.2, 'Kes' => 0.2], 'c' => ['Wren' => 0.9, 'Tamsin' => 0.9], 'd' => ['Wren' => 0.2, 'Tamsin' => 0.2]];
+        self::assertTrue(($of($halves) ?? self::fail())->confounded);
+        // Of two they differ, and nobody can say which one stands out; of one there is nothing to say.
+        $two = $of(['a' => ['Odo' => [0.7, 0.71], 'Kes' => [0.72, 0.7], 'Wren' => [0.7, 0.7]], 'b' => ['Odo' => [0.4, 0.41], 'Kes' => [0.4, 0.42], 'Wren' => [0.41, 0.4]]]) ?? self::fail();
+        self::assertSame([true, []], [$two->matters, $named($two)]);
+        self::assertNull($of(['a' => ['Odo' => 0.7, 'Kes' => 0.71]]));
+        // A hand that scatters as far as the makers lie apart leaves nothing to say.
+        self::assertFalse(($of($crossed, 0.2) ?? self::fail())->matters);
         self::assertEqualsWithDelta(1.0, Distributions::fisher(0.0, 2, 5), 1e-12);
     }
 

@@ -168,7 +168,7 @@ describe('comparing', () => {
         await until(() => expect(screen.getAllByText('No two of them can be told apart.')).toHaveLength(1));
     });
 
-    it('does not call a maker different where each had a tester of its own', async () => {
+    it('does not call a maker different where it cannot be told from its testers', async () => {
         const makers = {
             matters: false,
             confounded: true,
@@ -180,8 +180,8 @@ describe('comparing', () => {
             named: [],
         };
         show(compared([property({ makers })]));
-        expect(await told()).toContain('what is the maker’s and what the tester’s cannot be told.');
-        expect(await told()).not.toContain('Makers lie');
+        expect(await told()).toContain('What is the maker’s and what the tester’s cannot be told');
+        expect(await told()).not.toContain('makers lie');
     });
 
     it('offers the one sheet that would make it fair', async () => {

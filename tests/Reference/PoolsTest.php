@@ -6,7 +6,7 @@ namespace Tests\Reference;
 
 use MarshTrial\Core\Evidence\Distributions;
 use MarshTrial\Core\Evidence\Evidence;
-use MarshTrial\Core\Evidence\Makers;
+use MarshTrial\Core\Evidence\MakersByTesters;
 use MarshTrial\Core\Evidence\PaintTest;
 use MarshTrial\Core\Evidence\Scatter;
 use MarshTrial\Core\Rating\Scale;
@@ -36,19 +36,29 @@ final class PoolsTest extends TestCase
         }
     }
 
-    /** Dobson 1983, table 2.1: F = 4.85 with 2 and 27 degrees of freedom, p = 0.0159. */
-    public function testThePublishedExampleOfPlantsComesOutAsItWasPublished(): void
+    /** Michelson's speed of light of 1879 (Weekes 1986): sums of squares and effects as R's anova and lm have them, whole and with cells left out. */
+    public function testMakersBesideTestersAreWhatAnAnalysisOfVarianceSays(): void
     {
-        $rows = self::table('plants');
-        $makers = Makers::of(Scale::current(), array_map(static fn (array $r, int $i): PaintTest => new PaintTest("$i", (float) $r['weight'], 0.01, 'grower', $r['group']), $rows, array_keys($rows)), 0.0, 0) ?? self::fail();
-        self::assertEqualsWithDelta(0.01591, $makers->chance, 0.00001);
-        self::assertEqualsWithDelta((float) $rows[0]['chance'], $makers->chance, 1e-7);
-        self::assertEqualsWithDelta((float) $rows[0]['within'], $makers->within, 1e-9);
-        // Variance components of a balanced design: (mean square between - within) / tests each.
-        self::assertEqualsWithDelta(sqrt((4.846088 - 1) * $makers->within ** 2 / 10), $makers->between, 1e-5);
-        self::assertTrue($makers->matters);
-        self::assertLessThan($makers->between, $makers->between95[0]);
-        self::assertGreaterThan($makers->between, $makers->between95[1]);
+        $sets = [];
+        foreach (self::table('blocks') as $row) {
+            $sets[trim($row['left'])][] = array_map(floatval(...), array_diff_key($row, ['left' => 0]));
+        }
+        self::assertSame(['none', 'some', 'many'], array_keys($sets));
+        foreach ($sets as $left => $rows) {
+            $cells = $apart = [];
+            foreach ($rows as $row) {
+                $cells['series '.(int) $row['maker']]['run '.(int) $row['tester']] = $row['value'];
+                $apart['series '.(int) $row['maker']] = $row['apart'];
+            }
+            $found = MakersByTesters::of($cells);
+            self::assertEqualsWithDelta($rows[0]['makers'], $found->ofMakers, 1e-6 * $rows[0]['makers'], $left);
+            self::assertEqualsWithDelta($rows[0]['residual'], $found->residual, 1e-6 * $rows[0]['residual'], $left);
+            self::assertSame((int) $rows[0]['freedom'], $found->freedom);
+            $mean = array_sum($found->means) / count($found->means);
+            foreach ($apart as $maker => $effect) {
+                self::assertEqualsWithDelta($effect, $found->means[$maker] - $mean, 1e-6, "$left, $maker");
+            }
+        }
     }
 
     public function testPooledTestsAreWhatNumericalIntegrationGives(): void

@@ -1,4 +1,4 @@
-# Distributions, a published analysis of variance, and pooled tests by numerical integration, with R's own functions. Rscript tests/Reference/make-pools.R
+# Distributions, analyses of variance of published data, and pooled tests by numerical integration, with R's own functions. Rscript tests/Reference/make-pools.R
 tables <- file.path(dirname(sub("--file=", "", grep("--file=", commandArgs(FALSE), value = TRUE))), "tables")
 set.seed(4)
 # Chances beyond t and F, from the middle to far out, with few and many degrees of freedom.
@@ -6,9 +6,18 @@ grid <- expand.grid(x = c(0.1, 0.7, 1.5, 2.6, 5, 12), above = c(1, 3, 7), below 
 grid$fisher <- pf(grid$x, grid$above, grid$below, lower.tail = FALSE)
 grid$student <- 2 * pt(grid$x, grid$below, lower.tail = FALSE)
 write.csv(grid, file.path(tables, "distributions.csv"), row.names = FALSE, quote = FALSE)
-# Dried weight of plants under three conditions (Dobson 1983, An Introduction to Statistical Modelling, table 2.1; data set PlantGrowth of R).
-a <- anova(lm(weight ~ group, PlantGrowth))
-write.csv(data.frame(group = PlantGrowth$group, weight = PlantGrowth$weight, chance = a[["Pr(>F)"]][1], within = sqrt(a[["Mean Sq"]][2])), file.path(tables, "plants.csv"), row.names = FALSE, quote = FALSE)
+# The speed of light by Michelson in 1879, five series of runs (Weekes 1986; data set morley of R): series as makers, runs as testers, whole and with
+# cells left out, so that runs saw some series only. Sums of squares of makers after testers.
+blocks <- NULL
+for (left in c("none", "some", "many")) {
+  d <- morley[morley$Run <= 8, ]
+  if (left == "some") d <- d[(d$Run + d$Expt) %% 4 != 0, ]
+  if (left == "many") d <- d[(d$Run * d$Expt) %% 3 == 1 | d$Run == 1 | d$Expt == 5, ]
+  a <- anova(lm(Speed ~ factor(Run) + factor(Expt), d))
+  effects <- coef(lm(Speed ~ 0 + factor(Expt) + factor(Run), d))[1:5]
+  blocks <- rbind(blocks, data.frame(left = left, maker = d$Expt, tester = d$Run, value = d$Speed, makers = a[["Sum Sq"]][2], residual = a[["Sum Sq"]][3], freedom = a[["Df"]][3], apart = (effects - mean(effects))[d$Expt]))
+}
+write.csv(format(blocks, digits = 12), file.path(tables, "blocks.csv"), row.names = FALSE, quote = FALSE)
 # One paint's tests: the usual scatter and the paint's own are both log-normal, integrated out over continuous values (no grid of ours).
 rows <- NULL
 for (paint in 1:12) {

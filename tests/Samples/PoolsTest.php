@@ -25,10 +25,15 @@ final class PoolsTest extends TestCase
 
     public function testAMakerThatIsOffIsNamedAndNoneWhereNoneIs(): void
     {
-        $named = static fn (float $off, bool $own = false): int => count(array_filter(range(1, 100), static fn (int $seed): bool => Pools::makers($seed, $off, $own)['named'] === ['a']));
-        self::assertGreaterThanOrEqual(90, $named(3.5));
-        self::assertSame(0, $named(8.0, true));
-        self::assertLessThanOrEqual(6, count(array_filter(range(1, 100), static fn (int $seed): bool => Pools::makers($seed, 0.0)['matters'])));
+        $of = static fn (float $off, string $design, int ...$size): array => array_map(static fn (int $seed): array => Pools::makers($seed, $off, $design, ...$size), range(1, 100));
+        $named = static fn (array $makers): int => count(array_filter($makers, static fn (array $m): bool => $m['named'] === ['a']));
+        self::assertGreaterThanOrEqual(90, $named($of(3.5, 'crossed', 3, 3, 3)));
+        foreach (['nested', 'nearly nested'] as $design) {
+            self::assertSame(0, $named($of(8.0, $design)));
+        }
+        foreach (['crossed', 'nested', 'nearly nested', 'in between'] as $design) {
+            self::assertLessThanOrEqual(5, count(array_filter($of(0.0, $design, 4, 4), static fn (array $m): bool => $m['matters'])), $design);
+        }
     }
 
     public function testAlikePaintsAreSeldomSaidToDiffer(): void

@@ -14,8 +14,14 @@ final readonly class Evidence
         public float $ofPaints = 0.45,
         /** Own predictive standard deviations by which a test lies off the others before it is marked (common practice, no source). */
         public float $off = 3.0,
-        /** Chance below which makers of one kind would differ so much, that "the maker matters" is said (own: 1 000 groups without a difference stay under 6 %). */
+        /** Chance below which makers of one kind would differ so much, that "the maker matters" is said (own, simulated: groups without a difference stay under 5 %, nested, crossed or in between). */
         public float $makers = 0.03,
+        /** Degrees of freedom that what the hand does weighs beside the tests themselves (own, simulated). */
+        public float $makersTaught = 4.0,
+        /** Times the variance of the hand that a test of one paint by one tester has (own, simulated). */
+        public float $makersHand = 1.5,
+        /** Share of it that testers see makers differently by, however often they test (own, simulated). */
+        public float $makersInteraction = 0.25,
         /** Chance from which two paints are told apart (common practice). */
         public float $apart = 0.95,
     ) {}

@@ -327,13 +327,13 @@ function Makers({ of }: { of: NonNullable<ComparedProperty['makers']> }) {
     return (
         <p>
             {of.confounded
-                ? 'Each maker was tested by a tester of its own: what is the maker’s and what the tester’s cannot be told.'
+                ? 'What is the maker’s and what the tester’s cannot be told: too few testers tried more than one of these makers.'
                 : of.matters
-                  ? `The maker matters${standOut(of.named)}.`
+                  ? `The maker matters${of.named.length === 0 ? ': they differ' : standOut(of.named)}.`
                   : 'That the maker matters cannot be said.'}{' '}
             {!of.confounded && (
                 <span className="text-soft">
-                    Makers lie <span className="num">{of.between}</span> apart ({of.between95[0]} to {of.between95[1]}), tests of one paint{' '}
+                    With the testers taken out makers lie <span className="num">{of.between}</span> apart ({of.between95[0]} to {of.between95[1]}), tests of one paint{' '}
                     <span className="num">{of.within}</span> ({of.within95[0]} to {of.within95[1]}).
                 </span>
             )}
