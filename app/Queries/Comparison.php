@@ -16,6 +16,7 @@ use MarshTrial\Core\Evidence\Evidence;
 use MarshTrial\Core\Evidence\Fairness;
 use MarshTrial\Core\Evidence\Likeness;
 use MarshTrial\Core\Evidence\Makers;
+use MarshTrial\Core\Evidence\Ranking;
 use MarshTrial\Core\Evidence\Scatter;
 use MarshTrial\Core\Evidence\Strip;
 use MarshTrial\Core\Evidence\TwoPaints;
@@ -86,13 +87,9 @@ final class Comparison
         }
         $conditions = TestConditions::of(array_merge(...array_values($rows)));
         $fair = Fairness::of($property, array_values(array_map(static fn (array $r): array => TestConditions::together(array_values(array_map(static fn (object $t): array => $conditions[(int) $t->specimen_id], $r))), $rows)));
-        $pairs = [];
-        foreach (array_keys($of) as $n => $i) {
-            foreach (array_slice(array_keys($of), $n + 1) as $j) {
-                $pairs["$i-$j"] = TwoPaints::of($of[$i], $of[$j]);
-            }
-        }
-        $named = TwoPaints::named(array_map(static fn (TwoPaints $p): float => $p->chance, $pairs));
+        $ranking = Ranking::of(Scale::current(), $of);
+        // What was tested otherwise is not ranked.
+        $ranked = $fair->verdict !== Fairness::NOT_RANKED;
         $quantity = Measures::of(Property::from($property))::quantity();
         $scatter = PaintEvidence::scatter($property);
         $mean = array_sum(array_map(static fn (Evidence $e): float => $e->value, $of)) / count($of);
@@ -100,16 +97,14 @@ final class Comparison
         return [
             'property' => $property, 'fair' => ['verdict' => $fair->verdict, 'differs' => array_map(static fn (array $d): array => [...$d, 'values' => array_values($d['values'])], $fair->differs)], 'tested' => array_keys($of),
             'paints' => array_map(static fn (int $i): array => ['at' => $i, ...PropertyView::pooled($property, $of[$i], $pooled->many($paints[$i]->id, $property))], array_keys($of)),
-            'pairs' => array_values(array_map(static function (TwoPaints $p, string $key) use ($named, $fair, $quantity): array {
+            'pairs' => array_values(array_map(static function (TwoPaints $p, string $key) use ($ranking, $ranked, $quantity): array {
                 [$i, $j] = array_map(intval(...), explode('-', $key));
-                $real = in_array($key, $named, true);
-
                 return [
                     'one' => $i, 'other' => $j, 'difference' => $p->difference, 'text' => $quantity->write(abs($p->difference), $p->uncertainty), 'chance' => round($p->chance, 3), 'again' => round($p->again, 3),
-                    // Of many pairs some would differ by luck alone; and what was tested otherwise is not ranked.
-                    'words' => $fair->verdict === Fairness::NOT_RANKED ? 'not ranked' : ($real || $p->chance < Scale::current()->certainty->plain ? $p->words() : 'probably differ'), 'real' => $real && $fair->verdict !== Fairness::NOT_RANKED,
+                    'words' => $ranked ? $ranking->words($key) : 'not ranked', 'real' => $ranked && $ranking->areApart($i, $j),
                 ];
-            }, $pairs, array_keys($pairs))),
+            }, $ranking->pairs, array_keys($ranking->pairs))),
+            'leader' => $ranked ? $ranking->leader : null, 'perhapsWith' => $ranked ? $ranking->perhapsWith : [],
             'makers' => $fair->verdict === Fairness::NOT_RANKED ? null : self::makers($property, $tests, $scatter, $mean, $paints),
             // What of a difference may be the tester's own inconsistency.
             'hand' => $quantity->write($scatter->usual($mean, true), null), 'testers' => $quantity->write($scatter->usual($mean), null), 'taught' => $scatter->hands + $scatter->groups,

@@ -64,7 +64,7 @@ final class Spoken
             }
             $of[$p['property']] = [
                 'verdict' => $p['fair']['verdict'], 'why' => $p['fair']['differs'][0]['what'] ?? '', 'tested' => $p['tested'], 'classes' => $classes, 'values' => $values,
-                'pairs' => array_map(static fn (array $x): array => ['one' => $x['one'], 'other' => $x['other'], 'real' => $x['real']], $p['pairs']), 'testers' => max(array_column($p['paints'], 'testers')),
+                'pairs' => array_map(static fn (array $x): array => ['one' => $x['one'], 'other' => $x['other'], 'real' => $x['real']], $p['pairs']), 'leader' => $p['leader'], 'perhapsWith' => $p['perhapsWith'], 'testers' => max(array_column($p['paints'], 'testers')),
             ];
         }
 

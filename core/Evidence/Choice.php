@@ -42,7 +42,7 @@ final readonly class Choice
             $wish->singlePigment ? self::answer($singlePigment === true ? self::FITS : ($singlePigment === null ? self::OPEN : self::NOT), $singlePigment === true ? 'of one pigment' : ($singlePigment === null ? 'its pigments are not stated' : 'a mixture of pigments'), $singlePigment === null ? 'what the label says' : null) : null,
             $wish->budgetPerMl === null ? null : self::price($wish->budgetPerMl, $perMl),
             match ($wish->grain) {
-                'welcome' => self::has($chances['granulation'] ?? [], ['distinct', 'heavy'], 'granulation', 'grains', 'does not grain'), 'unwelcome' => self::has($chances['granulation'] ?? [], ['none', 'slight'], 'granulation', 'lies flat', 'grains'), default => null,
+                'welcome' => self::has($chances['granulation'] ?? [], ['distinct', 'heavy'], 'granulation', 'granulates', 'hardly granulates'), 'unwelcome' => self::has($chances['granulation'] ?? [], ['none', 'slight'], 'granulation', 'hardly granulates', 'granulates'), default => null,
             },
             match ($wish->lifting) {
                 'wanted' => self::has($chances['staining'] ?? [], ['non-staining', 'low'], 'staining', 'lifts', 'stains'), 'unwanted' => self::has($chances['staining'] ?? [], ['medium', 'high'], 'staining', 'stays where it is', 'lifts'), default => null,

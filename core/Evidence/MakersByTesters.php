@@ -95,7 +95,11 @@ final readonly class MakersByTesters
         );
     }
 
-    /** How far a maker lies from the mean of the others, and the variance of that for a residual variance of one. @return array{0: float, 1: float} */
+    /**
+     * How far a maker lies from the mean of the others, and the variance of that for a residual variance of one.
+     *
+     * @return array{0: float, 1: float}
+     */
     public function apart(string $maker): array
     {
         $others = count($this->means) - 1;

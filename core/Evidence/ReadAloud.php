@@ -20,14 +20,14 @@ final class ReadAloud
     private const VERBS = [
         'transparency' => ['transparent' => 'is transparent', 'semi-transparent' => 'is semi-transparent', 'semi-opaque' => 'is semi-opaque', 'opaque' => 'is opaque'],
         'staining' => ['non-staining' => 'lifts clean', 'low' => 'lifts well', 'medium' => 'lifts in part', 'high' => 'stains'],
-        'granulation' => ['none' => 'lies flat', 'slight' => 'grains slightly', 'distinct' => 'granulates', 'heavy' => 'granulates heavily'],
+        'granulation' => ['none' => 'does not granulate', 'slight' => 'granulates slightly', 'distinct' => 'granulates distinctly', 'heavy' => 'granulates heavily'],
     ];
 
     /** What one paint does or many do, and the classes that mean it. */
     private const SIDES = [
         'transparency' => ['is transparent or nearly|are transparent or nearly' => ['transparent', 'semi-transparent'], 'covers|cover' => ['semi-opaque', 'opaque']],
         'staining' => ['lifts|lift' => ['non-staining', 'low'], 'stains|stain' => ['medium', 'high']],
-        'granulation' => ['granulates|granulate' => ['distinct', 'heavy'], 'lies flat or nearly|lie flat or nearly' => ['none', 'slight']],
+        'granulation' => ['granulates|granulate' => ['distinct', 'heavy'], 'hardly granulates|hardly granulate' => ['none', 'slight']],
     ];
 
     private const PARTS = [2 => 'half', 3 => 'a third', 4 => 'a quarter', 5 => 'a fifth', 6 => 'a sixth', 7 => 'a seventh', 8 => 'an eighth', 9 => 'a ninth', 10 => 'a tenth'];
@@ -157,7 +157,7 @@ final class ReadAloud
      * Several paints that were compared.
      *
      * @param list<string> $names
-     * @param array<string, array{verdict: string, why: string, tested: list<int>, classes: array<int, string|null>, values: array<int, float>, pairs: list<array{one: int, other: int, real: bool}>, testers: int}> $properties by property: whether it is fair and what differs, which of them were tested, their likeliest classes where they are likely enough, values, and which differences are real
+     * @param array<string, array{verdict: string, why: string, tested: list<int>, classes: array<int, string|null>, values: array<int, float>, pairs: list<array{one: int, other: int, real: bool}>, leader: int|null, perhapsWith: list<int>, testers: int}> $properties by property: whether it is fair and what differs, which of them were tested, their likeliest classes where they are likely enough, values, and which differences are real
      *
      * @return list<non-empty-list<Clause>>
      */
@@ -185,38 +185,41 @@ final class ReadAloud
 
     /**
      * @param list<string> $names
-     * @param array{verdict: string, why: string, tested: list<int>, classes: array<int, string|null>, values: array<int, float>, pairs: list<array{one: int, other: int, real: bool}>, testers: int} $of
+     * @param array{verdict: string, why: string, tested: list<int>, classes: array<int, string|null>, values: array<int, float>, pairs: list<array{one: int, other: int, real: bool}>, leader: int|null, perhapsWith: list<int>, testers: int} $of
      */
     private static function between(array $names, string $property, array $of): string
     {
         if ($of['verdict'] === Fairness::NOT_RANKED) {
             return "no winner in $property, since the {$of['why']} differs and can do this alone";
         }
-        $real = array_values(array_filter($of['pairs'], static fn (array $p): bool => $p['real']));
-        $least = (int) array_search(min($of['values']), $of['values'], true);
-        $most = (int) array_search(max($of['values']), $of['values'], true);
+        $real = array_filter($of['pairs'], static fn (array $p): bool => $p['real']);
         $classes = array_unique(array_values($of['classes']), SORT_REGULAR);
         if ($real === []) {
             $verb = count($classes) === 1 && $classes[0] !== null ? ' (all '.self::plural(self::VERBS[$property][$classes[0]] ?? '').')' : '';
 
             return "in $property they cannot be told apart$verb";
         }
-        $apart = array_filter($real, static fn (array $p): bool => in_array($least, [$p['one'], $p['other']], true) && in_array($most, [$p['one'], $p['other']], true)) !== [];
-        $than = match ($property) {
-            'transparency' => ['more transparent', 'is'], 'staining' => ['more', 'lifts'], default => ['less', 'grains'],
+        [$verb, $most, $more] = match ($property) {
+            'transparency' => ['is', 'the most transparent', 'more transparent'], 'staining' => ['lifts', 'the most', 'more'], default => ['granulates', 'the least', 'less'],
         };
-        if (! $apart) {
-            return "in $property some of them differ";
+        if ($of['leader'] === null) {
+            return "in $property some of them differ, and none leads";
         }
-        // Who differs from everybody else is named alone.
-        $alone = static fn (int $who): bool => count(array_filter($real, static fn (array $p): bool => $p['one'] === $who || $p['other'] === $who)) === count($of['tested']) - 1;
+        $name = $names[$of['leader']];
+        $others = array_values(array_diff($of['tested'], [$of['leader']]));
+        if (count($others) === 1) {
+            return "$name $verb $more than {$names[$others[0]]}";
+        }
+        $with = array_map(static fn (int $i): string => $names[$i], $of['perhapsWith']);
 
-        return sprintf('%s %s %s than %s', $names[$least], $than[1], $than[0], count($of['tested']) > 2 && $alone($least) ? 'the others' : $names[$most]);
+        return "$name $verb $most".match (count($with)) {
+            0 => '', 1, 2 => ', perhaps with '.implode(' and ', $with), default => ', perhaps with '.count($with).' of the others',
+        };
     }
 
     private static function plural(string $verb): string
     {
-        return (string) preg_replace(['/^is /', '/^(lift|grain|stain|granulate)s\b/', '/^lies /'], ['are ', '$1', 'lie '], $verb);
+        return (string) preg_replace(['/^is /', '/^does /', '/^(lift|stain|granulate)s\b/'], ['are ', 'do ', '$1'], $verb);
     }
 
     /**

@@ -28,14 +28,6 @@ final readonly class TwoPaints
         return new self($difference, $sd, 2 * ClassChances::normal(abs($difference) / $sd) - 1, ClassChances::normal(abs($difference) / sqrt($sd ** 2 + $one->ofAnother() + $two->ofAnother())));
     }
 
-    /** Never stronger than the evidence; that nothing tells them apart does not make them alike. */
-    public function words(): string
-    {
-        $hedge = ClassChances::hedge($this->chance);
-
-        return $hedge === null ? 'cannot be told apart' : $hedge.'differ';
-    }
-
     /**
      * Which of many differences are real, when in all of them together one in twenty of those named may be none (Benjamini and Hochberg 1995).
      *

@@ -199,6 +199,8 @@ final class Figures
         foreach (['nested', 'nearly nested'] as $design) {
             $out["a maker far off, testers $design: nothing is said"] = [$share($makers($groups, 8.0, $design), static fn (array $m): bool => $m['confounded'] && ! $said($m)), 1.0, '>='];
         }
+        $headlines = array_map(Pools::headline(...), range(1, 2000));
+        $out['2 000 comparisons: the headline contradicts its rows'] = [$share($headlines, static fn (array $h): bool => $h['contradicts']), 0.0, '<='];
         foreach ([1, 3] as $tests) {
             $alike = array_map(static fn (int $s): array => Pools::pair($s, $tests, true), range(1, $groups));
             $out["two paints that are alike, $tests test".($tests === 1 ? '' : 's').' each: said to differ'] = [$share($alike, static fn (array $p): bool => $p['chance'] >= 0.95), 0.06, '<='];

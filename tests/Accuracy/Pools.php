@@ -5,8 +5,11 @@ declare(strict_types=1);
 namespace Tests\Accuracy;
 
 use MarshTrial\Core\Evidence\Evidence;
+use MarshTrial\Core\Evidence\Fairness;
 use MarshTrial\Core\Evidence\Makers;
 use MarshTrial\Core\Evidence\PaintTest;
+use MarshTrial\Core\Evidence\Ranking;
+use MarshTrial\Core\Evidence\ReadAloud;
 use MarshTrial\Core\Evidence\Scatter;
 use MarshTrial\Core\Evidence\TwoPaints;
 use MarshTrial\Core\Measuring\Measures;
@@ -113,6 +116,41 @@ final class Pools
         $pair = TwoPaints::of(Evidence::of(Scale::current(), 'staining', $scatter, $one), Evidence::of(Scale::current(), 'staining', $scatter, $two));
 
         return ['chance' => $pair->chance, 'again' => $pair->again, 'same' => ($nextTwo->value - $nextOne->value > 0) === ($pair->difference > 0)];
+    }
+
+    /**
+     * Two to seven paints beside each other, some of them alike: whether the sentence over the table says otherwise than its rows.
+     *
+     * @return array{contradicts: bool, leads: bool, differ: bool}
+     */
+    public static function headline(int $seed): array
+    {
+        $random = SeededRandom::keyed("headline|$seed");
+        $names = array_slice(['Reed', 'Marsh', 'Tide', 'Sluice', 'Heron', 'Withy', 'Peat'], 0, (int) $random->between(2, 7.99));
+        $usual = 0.12 * exp(0.3 * self::normal($random));
+        $habits = array_map(static fn (): float => self::normal($random), range(0, 6));
+        $scatter = Scatter::learn(Scale::current(), 'staining', array_map(static fn (): array => self::paint($random, 'staining', $usual, $habits, self::truth($random, 'staining'), 3)[0], range(1, 8)));
+        $spread = 0.6 * $random->between(0, 1) ** 2;
+        $of = array_map(static fn (): Evidence => Evidence::of(Scale::current(), 'staining', $scatter, self::paint($random, 'staining', $usual, $habits, 0.5 + $spread * $random->between(-0.7, 0.7), (int) $random->between(1, 5.99))[0]), $names);
+        $ranking = Ranking::of(Scale::current(), $of);
+        $rows = array_map(static fn (string $key): array => [...array_map(intval(...), explode('-', $key)), $ranking->words($key) === 'differ'], array_keys($ranking->pairs));
+        $text = ReadAloud::several($names, ['staining' => [
+            'verdict' => Fairness::FAIR, 'why' => '', 'tested' => array_keys($of), 'classes' => array_map(static fn (): ?string => null, $of), 'values' => array_map(static fn (Evidence $e): float => $e->value, $of),
+            'pairs' => array_map(static fn (array $r): array => ['one' => $r[0], 'other' => $r[1], 'real' => $r[2]], $rows), 'leader' => $ranking->leader, 'perhapsWith' => $ranking->perhapsWith, 'testers' => 3,
+        ]])[0][0]->text;
+        $differ = array_filter($rows, static fn (array $r): bool => $r[2]) !== [];
+        $leads = preg_match('/^(\w+) lifts (?:the most|more than (\w+))(?:, perhaps with (?:(\d+) of the others|(\w+)(?: and (\w+))?))?/', $text, $said) === 1;
+        $contradicts = str_contains($text, 'cannot be told apart') === $differ;
+        if ($leads) {
+            $who = array_search($said[1], $names, true);
+            // Who stands in the rows beside the one that is named, and is not told apart from it.
+            $beside = array_values(array_map(static fn (array $r): string => $names[$r[0] === $who ? $r[1] : $r[0]], array_filter($rows, static fn (array $r): bool => in_array($who, [$r[0], $r[1]], true) && ! $r[2])));
+            $perhaps = array_values(array_filter([$said[4] ?? '', $said[5] ?? '']));
+            $least = min(array_map(static fn (Evidence $e): float => $e->value, $of));
+            $contradicts = $contradicts || $of[(int) $who]->value > $least || (($said[3] ?? '') === '' ? $perhaps !== $beside : (int) $said[3] !== count($beside));
+        }
+
+        return ['contradicts' => $contradicts, 'leads' => $leads, 'differ' => $differ];
     }
 
     private static function truth(SeededRandom $random, string $property): float

@@ -9,6 +9,7 @@ use MarshTrial\Core\Evidence\Evidence;
 use MarshTrial\Core\Evidence\Fairness;
 use MarshTrial\Core\Evidence\Makers;
 use MarshTrial\Core\Evidence\PaintTest;
+use MarshTrial\Core\Evidence\Ranking;
 use MarshTrial\Core\Evidence\Scatter;
 use MarshTrial\Core\Evidence\TwoPaints;
 use MarshTrial\Core\Rating\ClassChances;
@@ -90,10 +91,12 @@ final class ManyTestsTest extends TestCase
         $scatter = self::scatter([]);
         $of = static fn (array $values): Evidence => Evidence::of(Scale::current(), 'staining', $scatter, self::tests($values, 0.002));
         $alike = TwoPaints::of($of([0.5]), $of([0.5]));
-        self::assertSame([0.0, 'cannot be told apart'], [$alike->difference, $alike->words()]);
+        self::assertSame(0.0, $alike->difference);
+        self::assertSame('cannot be told apart', Ranking::of(Scale::current(), [$of([0.5]), $of([0.5])])->words('0-1'));
         self::assertEqualsWithDelta(0.5, $alike->again, 1e-6);
         $apart = TwoPaints::of($of([0.2]), $of([0.7]));
-        self::assertSame('differ', $apart->words());
+        self::assertGreaterThan(0.99, $apart->chance);
+        self::assertSame('differ', Ranking::of(Scale::current(), [$of([0.2]), $of([0.7])])->words('0-1'));
         // A difference that is just real at 95 % is repeated by one further pair in 0.92 with one test each, in 0.77 with six (own arithmetic: 1.96 over the roots of 2 and 7).
         foreach ([[1, 0.917], [6, 0.771]] as [$tests, $again]) {
             $values = array_fill(0, $tests, 0.5);
@@ -106,6 +109,22 @@ final class ManyTestsTest extends TestCase
         self::assertSame(['a'], TwoPaints::named(['a' => 0.96]));
         self::assertSame(['a'], TwoPaints::named(['a' => 0.999, ...array_fill_keys(range('b', 't'), 0.96)], 0.04));
         self::assertSame(['a', 'b'], TwoPaints::named(['b' => 0.98, 'a' => 0.99, 'c' => 0.5]));
+    }
+
+    /** Three pairs together may name no more by luck than one pair alone (Benjamini and Hochberg 1995, worked by hand). */
+    public function testALeaderHasToHoldAmongAllPairs(): void
+    {
+        $scatter = self::scatter([]);
+        $of = static fn (float $value): Evidence => Evidence::of(Scale::current(), 'staining', $scatter, self::tests(array_fill(0, 3, $value), 0.002));
+        $sd = hypot($of(0.5)->uncertainty, $of(0.5)->uncertainty);
+        $at = static fn (float $z): Evidence => $of(0.5 + $z * $sd);
+        // 2.2 standard errors are 0.972: enough for one pair, too little among three (0.983 asked of the first).
+        self::assertSame([0, []], [Ranking::of(Scale::current(), [$at(0), $at(2.2)])->leader, Ranking::of(Scale::current(), [$at(0), $at(2.2)])->perhapsWith]);
+        $three = Ranking::of(Scale::current(), [$at(0), $at(0.5), $at(2.2)]);
+        self::assertSame([null, []], [$three->leader, $three->apart]);
+        $clear = Ranking::of(Scale::current(), [3 => $at(4), 5 => $at(0), 8 => $at(0.5)]);
+        self::assertSame([5, [8]], [$clear->leader, $clear->perhapsWith]);
+        self::assertTrue($clear->areApart(8, 3));
     }
 
     /**

@@ -42,4 +42,17 @@ final class PoolsTest extends TestCase
         self::assertLessThanOrEqual(6, $differ);
         self::assertGreaterThan(20, count(array_filter(range(1, 60), static fn (int $seed): bool => Pools::pair($seed, 3, false)['chance'] >= 0.95)));
     }
+
+    /** A headline names whom the rows set apart, and says "perhaps" of all whom they do not. */
+    public function testHeadlineAndRowsNeverContradict(): void
+    {
+        $said = [0, 0, 0];
+        for ($seed = 0; $seed < 150; $seed++) {
+            ['contradicts' => $contradicts, 'leads' => $leads, 'differ' => $differ] = Pools::headline($seed);
+            self::assertFalse($contradicts, "comparison $seed");
+            $said[$leads ? 2 : ($differ ? 1 : 0)]++;
+        }
+        self::assertGreaterThan(20, $said[0], 'some sets cannot be told apart');
+        self::assertGreaterThan(20, $said[2], 'some have a leader');
+    }
 }
