@@ -333,8 +333,8 @@ function Makers({ of }: { of: NonNullable<ComparedProperty['makers']> }) {
                   : 'That the maker matters cannot be said.'}{' '}
             {!of.confounded && (
                 <span className="text-soft">
-                    With the testers taken out makers lie <span className="num">{of.between}</span> apart ({of.between95[0]} to {of.between95[1]}), tests of one paint{' '}
-                    <span className="num">{of.within}</span> ({of.within95[0]} to {of.within95[1]}).
+                    With the testers taken out makers lie <span className="num">{of.between}</span> apart ({of.between95[0]} to{' '}
+                    {of.between95[1]}), tests of one paint <span className="num">{of.within}</span> ({of.within95[0]} to {of.within95[1]}).
                 </span>
             )}
         </p>
