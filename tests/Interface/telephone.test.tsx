@@ -75,7 +75,7 @@ describe('the telephone at the desk', () => {
         expect(came).toHaveBeenCalledTimes(1);
         now = { ...now, ended: true };
         await waitFor(() => expect(screen.getByText(/has ended/)).toBeTruthy(), { timeout: 4000 });
-    });
+    }, 15_000); // it asks each 1.5 s, as it does in use
 });
 
 describe('what a telephone sends', () => {
