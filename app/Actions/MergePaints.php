@@ -8,6 +8,7 @@ use App\Models\Paint;
 use App\Models\PaintCode;
 use App\Models\PaintMerge;
 use App\Models\User;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use MarshTrial\Core\CoreException;
@@ -37,15 +38,20 @@ final class MergePaints
             foreach (self::COLUMNS as $named) {
                 [$table, $column] = explode('.', $named);
                 $other = self::OTHER_HALF[$named] ?? null;
-                $moved[$named] = DB::table($table)->where($column, $from->id)->when($other !== null, static fn ($q) => $q->where(static fn ($q) => $q->whereNull($other)->orWhere($other, '<>', $into->id)))->pluck('id')->map(intval(...))->all();
+                $rows = DB::table($table)->where($column, $from->id);
+                if ($other !== null) {
+                    $rows->where(static fn (Builder $q) => $q->whereNull($other)->orWhere($other, '<>', $into->id));
+                }
+                $moved[$named] = self::ids($rows, 'id');
                 self::move($named, $moved[$named], $from, $into);
             }
             foreach (self::PAIRS as $table => $with) {
                 // Where both are, one is enough.
-                $moved[$table] = DB::table($table)->where('paint_id', $from->id)->whereNotIn($with, DB::table($table)->where('paint_id', $into->id)->select($with))->pluck($with)->map(intval(...))->all();
+                $there = DB::table($table)->where('paint_id', $into->id)->select($with);
+                $moved[$table] = self::ids(DB::table($table)->where('paint_id', $from->id)->whereNotIn($with, $there), $with);
                 DB::table($table)->where('paint_id', $from->id)->whereIn($with, $moved[$table])->update(['paint_id' => $into->id]);
             }
-            $moved['follows'] = self::follow($from, $into, DB::table('follows')->where('kind', 'paint')->where('key', $from->uuid)->pluck('user_id')->map(intval(...))->all());
+            $moved['follows'] = self::follow($from, $into, self::ids(self::follows($from), 'user_id'));
             // Its codes would list it under their pages.
             $from->codes()->delete();
 
@@ -70,10 +76,21 @@ final class MergePaints
      */
     private static function follow(Paint $from, Paint $to, array $people): array
     {
-        $moved = array_values(array_diff($people, DB::table('follows')->where('kind', 'paint')->where('key', $to->uuid)->pluck('user_id')->map(intval(...))->all()));
-        DB::table('follows')->where('kind', 'paint')->where('key', $from->uuid)->whereIn('user_id', $moved)->update(['key' => $to->uuid]);
+        $moved = array_values(array_diff($people, self::ids(self::follows($to), 'user_id')));
+        self::follows($from)->whereIn('user_id', $moved)->update(['key' => $to->uuid]);
 
         return $moved;
+    }
+
+    private static function follows(Paint $paint): Builder
+    {
+        return DB::table('follows')->where('kind', 'paint')->where('key', $paint->uuid);
+    }
+
+    /** @return list<int> */
+    private static function ids(Builder $rows, string $column): array
+    {
+        return array_values($rows->pluck($column)->map(intval(...))->all());
     }
 
     public static function undo(PaintMerge $merge): Paint
@@ -83,7 +100,9 @@ final class MergePaints
             $into = Paint::query()->withoutGlobalScope(Paint::APART)->findOrFail($merge->into_id);
             foreach (self::COLUMNS as $named) {
                 // Merges of before name the table alone.
-                self::move($named, $merge->moved[$named] ?? (str_ends_with($named, '.paint_id') ? $merge->moved[explode('.', $named)[0]] ?? [] : []), $into, $from);
+                [$table, $column] = explode('.', $named);
+                $before = $column === 'paint_id' ? $merge->moved[$table] ?? [] : [];
+                self::move($named, $merge->moved[$named] ?? $before, $into, $from);
             }
             foreach (self::PAIRS as $table => $with) {
                 $back = array_diff($merge->moved[$table] ?? [], DB::table($table)->where('paint_id', $from->id)->pluck($with)->all());

@@ -126,7 +126,7 @@ final class RemovePerson
             if (! $namesThem($kept->record) && ! $namesThem($kept->evidence)) {
                 continue;
             }
-            $revision = Revision::query()->withoutGlobalScope(Revision::SHOWN)->findOrFail($kept->id);
+            $revision = Revision::withStaged()->findOrFail($kept->id);
             $record = $revision->record;
             array_walk_recursive($record, static function (mixed &$value, int|string $key) use ($user, $name): void {
                 if (in_array($key, ['by', 'owner', 'publishedBy'], true) && $value === $user->name) {

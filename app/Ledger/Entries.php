@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Ledger;
 
 use App\Models\Answer;
+use App\Models\Ledger;
 use App\Models\Question;
 use App\Models\Revision;
 use App\Models\Standing;
@@ -20,6 +21,14 @@ final class Entries
     public static function fingerprint(?Builder $cards = null): string
     {
         return LedgerState::fingerprint(self::of($cards));
+    }
+
+    /** @return string SHA-256 of the names that go with entries and are no part of their fingerprint: of people and of ledgers */
+    public static function names(): string
+    {
+        $names = [Ledger::own()->named(), Ledger::query()->orderBy('id')->pluck('name'), DB::table('users')->orderBy('id')->pluck('name')];
+
+        return hash('sha256', json_encode($names, JSON_THROW_ON_ERROR));
     }
 
     /** @return iterable<string> */

@@ -281,7 +281,7 @@ final class Settle
      */
     public static function signedOtherwise(Ledger $ledger, string $key): Builder
     {
-        return Revision::query()->withoutGlobalScope(Revision::SHOWN)->whereIn('card_id', DB::table('cards')->where('ledger_id', $ledger->id)->select('id'))->where('signature->key', '<>', $key);
+        return Revision::withStaged()->whereIn('card_id', DB::table('cards')->where('ledger_id', $ledger->id)->select('id'))->where('signature->key', '<>', $key);
     }
 
     /** They are not of the ledger that they bear the name of, so they go, and their cards with what was settled of them. */
@@ -319,7 +319,11 @@ final class Settle
         if ($there === null) {
             $name = array_column($of['people'], 'name', 'uuid');
             // No password is hashed to this, so nobody signs in by it.
-            $id = (int) DB::table('users')->insertGetId(['uuid' => $as, 'name' => array_change_key_case($name)[$uuid] ?? 'somebody', 'email' => "$as@elsewhere.invalid", 'email_key' => "$as@elsewhere.invalid", 'password' => '!', 'is_steward' => false, 'ledger_id' => $speaks->id, 'removed_at' => now(), 'created_at' => now(), 'updated_at' => now()]);
+            $id = (int) DB::table('users')->insertGetId([
+                'uuid' => $as, 'name' => array_change_key_case($name)[$uuid] ?? 'somebody', 'ledger_id' => $speaks->id,
+                'email' => "$as@elsewhere.invalid", 'email_key' => "$as@elsewhere.invalid", 'password' => '!',
+                'is_steward' => false, 'removed_at' => now(), 'created_at' => now(), 'updated_at' => now(),
+            ]);
             $this->remember('users', $id);
 
             return $this->people[$known] = $id;

@@ -59,8 +59,8 @@ final class TakeBack
 
     private static function undo(Bundle $bundle): void
     {
-        $cards = Card::query()->whereIn('id', Revision::query()->withoutGlobalScope(Revision::SHOWN)->where('bundle_id', $bundle->id)->select('card_id'))->get();
-        $going = $cards->filter(static fn (Card $c): bool => $c->ledger_id !== null && Revision::query()->withoutGlobalScope(Revision::SHOWN)->where('card_id', $c->id)->where(static fn ($q) => $q->whereNull('bundle_id')->orWhere('bundle_id', '<>', $bundle->id))->doesntExist());
+        $cards = Card::query()->whereIn('id', Revision::withStaged()->where('bundle_id', $bundle->id)->select('card_id'))->get();
+        $going = $cards->filter(static fn (Card $c): bool => $c->ledger_id !== null && Revision::withStaged()->where('card_id', $c->id)->where(static fn ($q) => $q->whereNull('bundle_id')->orWhere('bundle_id', '<>', $bundle->id))->doesntExist());
         self::refuseWhatIsTalkedAbout($bundle, $going->pluck('id')->all());
         foreach (DB::table('bundle_changes')->where('bundle_id', $bundle->id)->whereNotNull('before')->get() as $change) {
             DB::table($change->table)->where('id', $change->row_id)->update((array) json_decode((string) $change->before, true));
@@ -113,7 +113,7 @@ final class TakeBack
 
     private static function settleAgain(Card $card): void
     {
-        $revision = Revision::query()->withoutGlobalScope(Revision::SHOWN)->where('card_id', $card->id)->whereNotNull('evidence')->orderByDesc('number')->orderByDesc('fingerprint')->first();
+        $revision = Revision::leading($card)->first();
         if ($revision !== null) {
             (new Settle(null, Ledger::query()->findOrFail($card->ledger_id)))->tests($card, $revision, Tests::of($revision->record, (array) $revision->evidence, null)->packed());
         }

@@ -219,7 +219,7 @@ final class TakeIn
     private function entry(array $entry, array $prepared): void
     {
         $card = Card::query()->where('uuid', strtolower($entry['card']))->first();
-        if ($card !== null && Revision::query()->withoutGlobalScope(Revision::SHOWN)->where('card_id', $card->id)->where('number', $entry['number'])->where('fingerprint', $entry['fingerprint'])->exists()) {
+        if ($card !== null && Revision::withStaged()->where('card_id', $card->id)->where('number', $entry['number'])->where('fingerprint', $entry['fingerprint'])->exists()) {
             return;
         }
         $tests = $prepared['tests'];
@@ -241,7 +241,7 @@ final class TakeIn
             'record' => $prepared['record'], 'fingerprint' => $entry['fingerprint'], 'evidence' => $prepared['evidence'], 'signature' => $ours ? null : json_encode($entry['signature']), 'bundle_id' => $this->arrived->id,
         ]);
         if ($card->ledger_id !== null && $tests !== null && self::leads($id, $card)) {
-            $settle->tests($card, Revision::query()->withoutGlobalScope(Revision::SHOWN)->select('id', 'published_at')->findOrFail($id), $tests, $staged);
+            $settle->tests($card, Revision::withStaged()->select('id', 'published_at')->findOrFail($id), $tests, $staged);
         }
         // One that is staged stands when it is shown, unless something is said of it.
         if (! $staged) {
@@ -252,7 +252,7 @@ final class TakeIn
     /** Whether a revision is the one whose tests count: the highest number, and of two of one number the same one in every ledger. */
     private static function leads(int $revisionId, Card $card): bool
     {
-        return Revision::query()->withoutGlobalScope(Revision::SHOWN)->where('card_id', $card->id)->whereNotNull('evidence')->orderByDesc('number')->orderByDesc('fingerprint')->value('id') === $revisionId;
+        return Revision::leading($card)->value('id') === $revisionId;
     }
 
     private function said(): void

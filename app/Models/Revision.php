@@ -29,11 +29,27 @@ final class Revision extends Model
     public $timestamps = false;
 
     /** Name of the scope that leaves out what a bundle is still bringing. */
-    public const SHOWN = 'shown';
+    private const SHOWN = 'shown';
 
     protected static function booted(): void
     {
         self::addGlobalScope(self::SHOWN, static fn (Builder $q) => $q->whereExists(static fn ($q) => $q->from('cards')->whereColumn('cards.id', 'revisions.card_id')->whereNotNull('cards.published_at')));
+    }
+
+    /** @return Builder<self> also those that a bundle is still bringing */
+    public static function withStaged(): Builder
+    {
+        return self::query()->withoutGlobalScope(self::SHOWN);
+    }
+
+    /**
+     * Of a card the revisions whose tests can count, the one that counts first: of two of one number the same one in every ledger.
+     *
+     * @return Builder<self>
+     */
+    public static function leading(Card $card): Builder
+    {
+        return self::withStaged()->where('card_id', $card->id)->whereNotNull('evidence')->orderByDesc('number')->orderByDesc('fingerprint');
     }
 
     /**

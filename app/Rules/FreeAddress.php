@@ -10,7 +10,7 @@ use Illuminate\Contracts\Validation\ValidationRule;
 /** An address that nobody else signs in with, in whatever capitals and accents it is written. */
 final readonly class FreeAddress implements ValidationRule
 {
-    public function __construct(private string $sentence, private ?User $of = null) {}
+    public function __construct(private ?User $of = null, private string $sentence = 'Another tester has this address.') {}
 
     public function validate(string $attribute, mixed $value, \Closure $fail): void
     {

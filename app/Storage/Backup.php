@@ -36,11 +36,11 @@ final class Backup
     /** Tables that only mean something on the machine they were made on, or that let somebody in: what was ended since must not begin again. */
     private const LOCAL_TABLES = ['sign_ins', 'password_links', 'personal_access_tokens', 'cache', 'cache_locks', 'jobs', 'failed_jobs'];
 
-    /** Links that other rows name, or that are part of one: ended where they stand. */
+    /** Links that other rows name, or that are part of one: ended where they stand, by the column that a backup of before they were lacks. */
     private const ENDED = [
-        "update phone_links set expires_at = '2000-01-01 00:00:00', ends_at = '2000-01-01 00:00:00'",
-        'delete from invitations where used_by_id is null',
-        'update users set calendar_hash = null',
+        'phone_links.expires_at' => "update phone_links set expires_at = '2000-01-01 00:00:00', ends_at = '2000-01-01 00:00:00'",
+        'invitations.used_by_id' => 'delete from invitations where used_by_id is null',
+        'users.calendar_hash' => 'update users set calendar_hash = null',
     ];
 
     /** @return array{made: string, files: int, bytes: int} as read back */
@@ -306,9 +306,9 @@ final class Backup
         foreach (array_filter(self::LOCAL_TABLES, static fn (string $table): bool => isset($there[$table])) as $table) {
             $db->exec("delete from $table");
         }
-        foreach (self::ENDED as $sql) {
-            // An older backup has no such links.
-            if (isset($there[(string) preg_replace('/^(?:update|delete from) (\w+).*$/', '$1', $sql)]) && ! (str_contains($sql, 'calendar_hash') && ! in_array('calendar_hash', self::column($db, "select name from pragma_table_info('users')"), true))) {
+        foreach (self::ENDED as $named => $sql) {
+            [$table, $column] = explode('.', $named);
+            if (in_array($column, self::column($db, "select name from pragma_table_info('$table')"), true)) {
                 $db->exec($sql);
             }
         }

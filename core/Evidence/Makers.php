@@ -64,7 +64,7 @@ final readonly class Makers
             $makers[$maker]['named'] = true;
         }
         [$k, $freedom] = [count($crossed) - 1, $error['freedom']];
-        $f = $found->ofMakers / $k / $error['variance'];
+        $f = self::ratio($found, $error);
         $chance = Distributions::fisher($f, $k, $freedom);
         $spread = static fn (float $times): float => sqrt(max(0.0, ($times - 1) * $error['variance'] / $found->each));
 
@@ -101,6 +101,16 @@ final readonly class Makers
     }
 
     /**
+     * Fisher's F: the mean square of makers over that of a cell.
+     *
+     * @param array{variance: float, freedom: float} $error
+     */
+    private static function ratio(MakersByTesters $found, array $error): float
+    {
+        return $found->ofMakers / (count($found->means) - 1) / $error['variance'];
+    }
+
+    /**
      * Makers that stand out, the furthest first, each time with the rest tested anew without it. Of two nobody can tell which one does.
      *
      * @param array<string, array<string, float>> $cells
@@ -117,7 +127,7 @@ final readonly class Makers
                 break;
             }
             $error = self::error($scale, $found, $cells, $values, $hand);
-            if (Distributions::fisher($found->ofMakers / (count($cells) - 1) / $error['variance'], count($cells) - 1, $error['freedom']) >= $scale->evidence->makers) {
+            if (Distributions::fisher(self::ratio($found, $error), count($cells) - 1, $error['freedom']) >= $scale->evidence->makers) {
                 break;
             }
             $least = [INF, ''];

@@ -30,7 +30,7 @@ final readonly class Ranking
         $pairs = [];
         foreach ($places as $n => $i) {
             foreach (array_slice($places, $n + 1) as $j) {
-                $pairs["$i-$j"] = TwoPaints::of($of[$i], $of[$j]);
+                $pairs[self::key($i, $j)] = TwoPaints::of($of[$i], $of[$j]);
             }
         }
         $chances = array_map(static fn (TwoPaints $p): float => $p->chance, $pairs);
@@ -38,16 +38,20 @@ final readonly class Ranking
         $apart = array_map(strval(...), TwoPaints::named($chances, 1 - $scale->evidence->apart));
         $values = array_map(static fn (Evidence $e): float => $e->value, $of);
         $least = (int) array_search(min($values), $values, true);
-        $own = array_filter($chances, static fn (string $key): bool => in_array((string) $least, explode('-', $key), true), ARRAY_FILTER_USE_KEY);
-        $ahead = array_values(array_intersect(array_keys($own), $apart));
-        $other = static fn (string $key): int => array_sum(array_map(intval(...), explode('-', $key))) - $least;
+        $others = array_values(array_diff($places, [$least]));
+        $with = array_values(array_filter($others, static fn (int $other): bool => ! in_array(self::key($least, $other), $apart, true)));
 
-        return new self($pairs, $apart, $ahead === [] ? null : $least, $ahead === [] ? [] : array_map($other, array_values(array_diff(array_keys($own), $apart))));
+        return $with === $others ? new self($pairs, $apart, null, []) : new self($pairs, $apart, $least, $with);
+    }
+
+    private static function key(int $one, int $other): string
+    {
+        return min($one, $other).'-'.max($one, $other);
     }
 
     public function areApart(int $one, int $other): bool
     {
-        return in_array(min($one, $other).'-'.max($one, $other), $this->apart, true);
+        return in_array(self::key($one, $other), $this->apart, true);
     }
 
     /** Never stronger than the evidence; that nothing tells them apart does not make them alike. */

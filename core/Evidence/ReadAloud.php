@@ -11,8 +11,17 @@ use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Rating\Scale;
 
 /**
- * What one would read out to a friend about a paint, or about several: at most three sentences, of what it does, what light did and who disagrees, and
- * for whom it is. Put together from the numbers, in plain words, never stronger than they are; every clause opens to them.
+ * What one would read out to a friend about a paint, or about several: at most three sentences, of what it does, what light
+ * did and who disagrees, and for whom it is. Put together from the numbers, in plain words, never stronger than they are; every
+ * clause opens to them.
+ *
+ * @phpstan-type Tested array{chances: array<string, float>, tests: int, testers: list<string>, off: int}
+ * @phpstan-type Light array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, tester: string}
+ * @phpstan-type Pair array{one: int, other: int, real: bool}
+ * @phpstan-type Compared array{
+ *     verdict: string, why: string, tested: list<int>, classes: array<int, string|null>, values: array<int, float>,
+ *     pairs: list<Pair>, leader: int|null, perhapsWith: list<int>, testers: int,
+ * }
  */
 final class ReadAloud
 {
@@ -33,8 +42,8 @@ final class ReadAloud
     private const PARTS = [2 => 'half', 3 => 'a third', 4 => 'a quarter', 5 => 'a fifth', 6 => 'a sixth', 7 => 'a seventh', 8 => 'an eighth', 9 => 'a ninth', 10 => 'a tenth'];
 
     /**
-     * @param array<string, array{chances: array<string, float>, tests: int, testers: list<string>, off: int}> $properties what all tests say of another card, by property; untested ones left out
-     * @param array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, tester: string}|null $light what light did, by the latest check; null: not tested
+     * @param array<string, Tested> $properties what all tests say of another card, by property; untested ones left out
+     * @param Light|null $light what light did, by the latest check; null: not tested
      * @param list<array{property: string, words: string, check: ClaimCheck}> $claims of the maker
      *
      * @return list<non-empty-list<Clause>> sentences
@@ -71,15 +80,20 @@ final class ReadAloud
         $hedge = ClassChances::hedge($most);
         if ($hedge === null) {
             [$low, $high] = ClassChances::neighbours($chances, $likeliest);
+            if ($property === 'transparency') {
+                return "lies between $low and $high";
+            }
+            // A verb that both begin with is said once: "granulates distinctly or heavily".
+            [$verb, $how] = [...explode(' ', $verbs[$high], 2), ''];
 
-            return $property === 'transparency' ? "lies between $low and $high" : "{$verbs[$low]} or ".(strtok($verbs[$low], ' ') === strtok($verbs[$high], ' ') ? substr($verbs[$high], strpos($verbs[$high], ' ') + 1) : $verbs[$high]);
+            return "{$verbs[$low]} or ".($how !== '' && strtok($verbs[$low], ' ') === $verb ? $how : $verbs[$high]);
         }
 
         return str_starts_with($verbs[$likeliest], 'is ') ? 'is '.$hedge.substr($verbs[$likeliest], 3) : $hedge.$verbs[$likeliest];
     }
 
     /**
-     * @param array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, tester: string}|null $light
+     * @param Light|null $light
      * @param list<array{property: string, words: string, check: ClaimCheck}> $contradicted
      *
      * @return non-empty-list<Clause>
@@ -123,15 +137,15 @@ final class ReadAloud
     }
 
     /**
-     * @param array<string, array{chances: array<string, float>, tests: int, testers: list<string>, off: int}> $properties
-     * @param array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, tester: string}|null $light
+     * @param array<string, Tested> $properties
+     * @param Light|null $light
      *
      * @return non-empty-list<Clause>
      */
     private static function forWhom(array $properties, ?array $light): array
     {
         $outcome = $light['outcome'] ?? null;
-        $surely = $light !== null && $light['categories'] !== [] && array_intersect($light['categories'], LightfastnessScale::HOLDS) === [];
+        $surely = $light !== null && self::isFugitive($light['categories']);
         $maybe = $light !== null && array_diff($light['categories'], LightfastnessScale::HOLDS) !== [];
         $clauses = [match (true) {
             $outcome === null || $outcome === Outcome::PaperOrUndecidable => new Clause('for work that hangs nothing can be said yet', 'lightfastness'),
@@ -139,7 +153,7 @@ final class ReadAloud
             $outcome === Outcome::NoChange => new Clause($maybe ? 'for work that hangs it holds so far, which is too little light to promise more' : 'for work that hangs it has held as far as it was tested', 'lightfastness'),
             default => new Clause('for work that hangs wait for more light on it', 'lightfastness'),
         }];
-        $testers = array_unique(array_merge(...array_values(array_map(static fn (array $p): array => $p['testers'], $properties)), ...[$light === null ? [] : [$light['tester']]]));
+        $testers = array_unique([...array_merge(...array_column($properties, 'testers')), ...$light === null ? [] : [$light['tester']]]);
         $tests = array_sum(array_column($properties, 'tests'));
         if (count($testers) === 1) {
             $most = max([1, ...array_column($properties, 'tests')]);
@@ -157,7 +171,8 @@ final class ReadAloud
      * Several paints that were compared.
      *
      * @param list<string> $names
-     * @param array<string, array{verdict: string, why: string, tested: list<int>, classes: array<int, string|null>, values: array<int, float>, pairs: list<array{one: int, other: int, real: bool}>, leader: int|null, perhapsWith: list<int>, testers: int}> $properties by property: whether it is fair and what differs, which of them were tested, their likeliest classes where they are likely enough, values, and which differences are real
+     * @param array<string, Compared> $properties by property: whether it is fair and what differs, which of them were tested, their
+     *     likeliest classes where they are likely enough, values, and which differences are real
      *
      * @return list<non-empty-list<Clause>>
      */
@@ -185,7 +200,7 @@ final class ReadAloud
 
     /**
      * @param list<string> $names
-     * @param array{verdict: string, why: string, tested: list<int>, classes: array<int, string|null>, values: array<int, float>, pairs: list<array{one: int, other: int, real: bool}>, leader: int|null, perhapsWith: list<int>, testers: int} $of
+     * @param Compared $of
      */
     private static function between(array $names, string $property, array $of): string
     {
@@ -234,11 +249,13 @@ final class ReadAloud
         $clauses = [];
         foreach (self::SIDES as $property => $sides) {
             $tested = array_filter(array_map(static fn (array $p): array => $p['chances'][$property] ?? [], $paints));
-            $counts = array_map(static fn (array $classes): int => count(array_filter($tested, static fn (array $chances): bool => array_sum(array_intersect_key($chances, array_flip($classes))) >= Scale::current()->certainty->probably)), $sides);
+            $does = static fn (array $chances, array $classes): bool => array_sum(array_intersect_key($chances, array_flip($classes)))
+                >= Scale::current()->certainty->probably;
+            $counts = array_map(static fn (array $classes): int => count(array_filter($tested, static fn (array $c): bool => $does($c, $classes))), $sides);
             $parts = [];
-            foreach ($counts as $does => $n) {
+            foreach ($counts as $said => $n) {
                 if ($n > 0) {
-                    $parts[] = "$n ".($n === 1 ? explode('|', $does)[0] : explode('|', $does)[1]);
+                    $parts[] = "$n ".($n === 1 ? explode('|', $said)[0] : explode('|', $said)[1]);
                 }
             }
             $open = count($tested) - array_sum($counts);
@@ -251,10 +268,19 @@ final class ReadAloud
         }
         $light = array_filter(array_map(static fn (array $p): ?array => $p['light'], $paints), static fn (?array $l): bool => $l !== null && $l['outcome'] !== null);
         $held = count(array_filter($light, static fn (array $l): bool => $l['outcome'] === Outcome::NoChange));
-        $fades = count(array_filter($light, static fn (array $l): bool => $l['categories'] !== [] && array_intersect($l['categories'], LightfastnessScale::HOLDS) === []));
-        $last = $light === [] ? new Clause('none of them was tested in light', 'lightfastness') : new Clause('of '.self::number(count($light), 'paint').' tested in light '.$held.($held === 1 ? ' shows' : ' show').' no change so far and '.$fades.($fades === 1 ? ' is' : ' are').' not for a wall', 'lightfastness');
+        $fades = count(array_filter($light, static fn (array $l): bool => self::isFugitive($l['categories'])));
+        $last = $light === [] ? 'none of them was tested in light' : sprintf(
+            'of %s tested in light %d %s no change so far and %d %s not for a wall',
+            self::number(count($light), 'paint'), $held, $held === 1 ? 'shows' : 'show', $fades, $fades === 1 ? 'is' : 'are',
+        );
 
-        return [...$clauses === [] ? [] : [self::sentence('', $clauses, '; ')], self::sentence('', [$last])];
+        return [...$clauses === [] ? [] : [self::sentence('', $clauses, '; ')], self::sentence('', [new Clause($last, 'lightfastness')])];
+    }
+
+    /** @param list<string> $categories that are possible: none of them holds */
+    private static function isFugitive(array $categories): bool
+    {
+        return $categories !== [] && array_intersect($categories, LightfastnessScale::HOLDS) === [];
     }
 
     private static function number(int $n, string $of): string

@@ -19,7 +19,7 @@ final class TesterAdd extends Command
     public function handle(): int
     {
         $person = ['name' => trim((string) $this->argument('name')), 'email' => User::address((string) $this->argument('email'))];
-        $check = Validator::make($person, ['name' => 'required|max:120', 'email' => ['required', 'email', 'max:200', new FreeAddress('Another tester has this address.')]]);
+        $check = Validator::make($person, ['name' => 'required|max:120', 'email' => ['required', 'email', 'max:200', new FreeAddress]]);
         if ($check->fails()) {
             $this->output->getErrorStyle()->writeln(implode(' ', $check->errors()->all()));
 

@@ -47,7 +47,7 @@ final class AccountController extends Controller
     public function put(Request $request): JsonResponse
     {
         $me = $this->me($request);
-        $values = $request->validate(['name' => 'required|string|max:120', 'email' => ['required', 'string', 'email', 'max:200', new FreeAddress('Another tester has this address.', $me)], 'current' => 'nullable|string|max:200']);
+        $values = $request->validate(['name' => 'required|string|max:120', 'email' => ['required', 'string', 'email', 'max:200', new FreeAddress($me)], 'current' => 'nullable|string|max:200']);
         $email = User::address($values['email']);
         if ($email !== $me->email) {
             $this->proven($me, (string) ($values['current'] ?? ''));

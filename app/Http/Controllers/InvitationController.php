@@ -63,7 +63,7 @@ final class InvitationController extends Controller
         $over = static fn () => throw new CoreException('This invitation is over, was used, or is none. Ask for another one.');
         // Who holds no invitation is told nothing of who is here.
         Invitation::ofSecret($values['secret']) ?? $over();
-        $request->validate(['email' => new FreeAddress('Somebody here has this address already. Sign in instead.')]);
+        $request->validate(['email' => new FreeAddress(sentence: 'Somebody here has this address already. Sign in instead.')]);
         $user = DB::transaction(static function () use ($values, $over): User {
             $invitation = Invitation::ofSecret($values['secret']) ?? $over();
             $user = User::query()->create(['uuid' => (string) Str::uuid(), 'name' => trim($values['name']), 'email' => $values['email'], 'password' => $values['password'], 'is_steward' => $invitation->steward, 'circle_id' => $invitation->circle_id]);

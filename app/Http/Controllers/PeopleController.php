@@ -35,7 +35,7 @@ final class PeopleController extends Controller
         Gate::authorize('steward');
         $user = User::query()->where('uuid', $uuid)->first();
         $values = $request->validate(
-            ['name' => 'required|string|max:120', 'email' => ['required', 'string', 'email', 'max:200', new FreeAddress('Another tester has this address.', $user)], 'isSteward' => 'nullable|boolean', 'circle' => 'nullable|string|max:80'],
+            ['name' => 'required|string|max:120', 'email' => ['required', 'string', 'email', 'max:200', new FreeAddress($user)], 'isSteward' => 'nullable|boolean', 'circle' => 'nullable|string|max:80'],
             ['name.required' => 'Give the tester’s name, as it shall stand under records.'],
         );
         $fields = ['name' => trim($values['name']), 'email' => $values['email'], 'is_steward' => (bool) ($values['isSteward'] ?? false), ...array_key_exists('circle', $values) ? ['circle_id' => self::circle($values['circle'])] : []];

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Ledger\Archives;
 
-/** A file of what is published, told by what it holds: the same holdings are the same file. */
+/** A file of what is published. Two with the same key hold the same. */
 interface Archive
 {
-    /** Changes with anything that the file would say. */
+    /** A hash that changes with anything that the file would say. */
     public function key(): string;
 
     /** How large it will be, bytes, roughly; never less than half of it. */

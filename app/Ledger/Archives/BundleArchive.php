@@ -41,12 +41,8 @@ final readonly class BundleArchive implements Archive
 
     public function key(): string
     {
-        $own = Ledger::own();
-
         return hash('sha256', (string) json_encode([
-            'bundle', Entries::fingerprint($this->cards()), $this->about(), $this->pictures, $own->named(), $own->public_key, Ledger::query()->orderBy('id')->pluck('name'),
-            // Names are no part of a fingerprint, and whoever leaves takes theirs along.
-            hash('sha256', (string) json_encode(DB::table('users')->orderBy('id')->pluck('name'))),
+            'bundle', Entries::fingerprint($this->cards()), Entries::names(), $this->about(), $this->pictures, Ledger::own()->public_key,
         ]));
     }
 

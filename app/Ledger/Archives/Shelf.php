@@ -31,7 +31,7 @@ final class Shelf
     /** How long a reader waits for another's archive to be made, seconds. */
     private const WAITS_S = 20;
 
-    /** One that is larger than its estimate or was left by a kill holds the turn no longer, seconds. */
+    /** After this a turn that a killed process left is free again, seconds. */
     private const LONGEST_S = 1800;
 
     /** @return string|float its path, or the share that is done while the worker makes it */
@@ -44,32 +44,37 @@ final class Shelf
 
             return $path;
         }
-        $failed = self::told()->get("archive-$key-failed");
+        $failed = self::cache()->get("archive-$key-failed");
         if (is_string($failed)) {
             throw new CoreException($failed);
         }
-        if ($archive->bytes() <= self::AT_ONCE_BYTES) {
+        $made = self::cache()->get("archive-$key");
+        if ($made !== null) {
+            return (float) $made;
+        }
+        $bytes = $archive->bytes();
+        if ($bytes <= self::AT_ONCE_BYTES) {
             return Turn::take(self::TURN, self::LONGEST_S, self::WAITS_S, static fn (): string => self::make($archive, static fn (float $done) => null));
         }
-        self::needsRoom($archive);
+        self::needsRoom($bytes);
         // Whoever comes while it waits or is made joins in waiting.
-        if (self::told()->add("archive-$key", 0.0, self::LONGEST_S)) {
+        if (self::cache()->add("archive-$key", 0.0, self::LONGEST_S)) {
             event(new ArchiveWanted($archive));
         }
 
-        return is_file($path) ? $path : (float) self::told()->get("archive-$key", 0.0);
+        return is_file($path) ? $path : (float) self::cache()->get("archive-$key", 0.0);
     }
 
-    /** By the worker, when it is its turn. */
+    /** Called by the worker; waits for its turn. */
     public static function makeInTurn(Archive $archive): void
     {
         $key = $archive->key();
         try {
-            Turn::take(self::TURN, self::LONGEST_S, self::LONGEST_S, static fn (): string => self::make($archive, static fn (float $done) => self::told()->put("archive-$key", $done, self::LONGEST_S)));
+            Turn::take(self::TURN, self::LONGEST_S, self::LONGEST_S, static fn (): string => self::make($archive, static fn (float $done) => self::cache()->put("archive-$key", $done, self::LONGEST_S)));
         } catch (CoreException $e) {
-            self::told()->put("archive-$key-failed", $e->getMessage(), 60);
+            self::cache()->put("archive-$key-failed", $e->getMessage(), 60);
         } finally {
-            self::told()->forget("archive-$key");
+            self::cache()->forget("archive-$key");
         }
     }
 
@@ -88,8 +93,9 @@ final class Shelf
         $path = self::path($archive->key());
         // Somebody else may have made it while this one waited.
         if (! is_file($path)) {
-            self::needsRoom($archive);
-            self::makeRoom($archive->bytes());
+            $bytes = $archive->bytes();
+            self::needsRoom($bytes);
+            self::makeRoom($bytes);
             $beside = $path.'.'.bin2hex(random_bytes(4)).DurableFile::PARTIAL;
             try {
                 $archive->write($beside, $progress);
@@ -102,9 +108,8 @@ final class Shelf
         return $path;
     }
 
-    private static function needsRoom(Archive $archive): void
+    private static function needsRoom(int $bytes): void
     {
-        $bytes = $archive->bytes();
         if ($bytes > self::MOST_BYTES) {
             throw new CoreException(sprintf('This would be a file of about %.1f GB, more than this server keeps for its readers. Ask for it code by code, or have a steward write it with "php artisan ledger:export".', $bytes / 1e9));
         }
@@ -116,12 +121,15 @@ final class Shelf
     {
         $kept = glob(self::folder().'/*.zip') ?: [];
         usort($kept, static fn (string $a, string $b): int => filemtime($a) <=> filemtime($b));
-        for ($sum = array_sum(array_map(filesize(...), $kept)); $kept !== [] && $sum + $bytes > self::MOST_BYTES; $sum -= (int) filesize($oldest), @unlink($oldest)) {
+        $sum = array_sum(array_map(filesize(...), $kept));
+        while ($kept !== [] && $sum + $bytes > self::MOST_BYTES) {
             $oldest = array_shift($kept);
+            $sum -= (int) filesize($oldest);
+            @unlink($oldest);
         }
     }
 
-    private static function told(): Repository
+    private static function cache(): Repository
     {
         return Cache::store('file');
     }

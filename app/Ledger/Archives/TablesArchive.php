@@ -6,8 +6,6 @@ namespace App\Ledger\Archives;
 
 use App\Ledger\Entries;
 use App\Ledger\OpenTables;
-use App\Models\Ledger;
-use Illuminate\Support\Facades\DB;
 
 /** All tests as plain tables with their dictionary. */
 final readonly class TablesArchive implements Archive
@@ -17,7 +15,7 @@ final readonly class TablesArchive implements Archive
 
     public function key(): string
     {
-        return hash('sha256', (string) json_encode(['tables', Entries::fingerprint(), Ledger::own()->named(), hash('sha256', (string) json_encode(DB::table('users')->orderBy('id')->pluck('name')))]));
+        return hash('sha256', (string) json_encode(['tables', Entries::fingerprint(), Entries::names()]));
     }
 
     public function bytes(): int
