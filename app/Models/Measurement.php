@@ -144,7 +144,22 @@ final class Measurement extends Model
     public static function idsVisibleTo(?User $user, ?array $paintIds = null)
     {
         // Of a fade card the check of the latest day counts, however late it was entered or measured again.
-        $newest = self::query()->toBase()
+        $newest = self::allVisibleTo($user, $paintIds)
+            ->selectRaw('measurements.id, row_number() over (partition by measurements.card_id order by fade_checks.checked_on desc, measurements.id desc) as place');
+
+        return DB::query()->fromSub($newest, 'newest')->where('place', 1)->select('id');
+    }
+
+    /**
+     * Every measurement that this person may see as evidence, of a fade card those of all its checks.
+     *
+     * @param list<int>|null $paintIds only of cards on which one of these paints is; null: of all
+     *
+     * @return \Illuminate\Database\Query\Builder joined with cards, pictures and fade checks
+     */
+    public static function allVisibleTo(?User $user, ?array $paintIds = null)
+    {
+        return self::query()->toBase()
             ->join('cards', 'cards.id', '=', 'measurements.card_id')->join('pictures', 'pictures.id', '=', 'measurements.picture_id')->leftJoin('fade_checks', 'fade_checks.id', '=', 'pictures.fade_check_id')
             ->where('measurements.state', 'done')->where('pictures.wet', false)->whereNull('pictures.withdrawn_at')
             ->where(static fn ($q) => $q->whereNull('pictures.fade_check_id')->orWhereNotIn('pictures.fade_check_id', FadeCheck::unseen()))
@@ -157,9 +172,6 @@ final class Measurement extends Model
                 static fn ($q) => $q->where('measurements.published', true)->when($user !== null, static fn ($q) => $q->orWhere(static fn ($q) => $user?->narrowToOverseen($q, 'cards.owner_id')))->orWhereIn('cards.bench_session_id', BenchSession::idsOf($user)),
             ))
             ->when($paintIds !== null, static fn ($q) => $q->whereIn('measurements.card_id', DB::table('ratings')->join('measurements as of', 'of.id', '=', 'ratings.measurement_id')->whereIn('ratings.paint_id', $paintIds)->select('of.card_id')
-                ->union(DB::table('strips')->join('measurements as of', 'of.id', '=', 'strips.measurement_id')->whereIn('strips.paint_id', $paintIds)->select('of.card_id'))))
-            ->selectRaw('measurements.id, row_number() over (partition by measurements.card_id order by fade_checks.checked_on desc, measurements.id desc) as place');
-
-        return DB::query()->fromSub($newest, 'newest')->where('place', 1)->select('id');
+                ->union(DB::table('strips')->join('measurements as of', 'of.id', '=', 'strips.measurement_id')->whereIn('strips.paint_id', $paintIds)->select('of.card_id'))));
     }
 }

@@ -33,6 +33,7 @@ use MarshTrial\Core\Evidence\EyeScale;
 use MarshTrial\Core\Evidence\Strip as CoreStrip;
 use MarshTrial\Core\Exchange\Licences;
 use MarshTrial\Core\Measuring\Measures;
+use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Session\BenchWords;
 
 /** A card with everything that hangs on it, as its own page shows it. */
@@ -57,18 +58,20 @@ final class CardView
         $earlier = $versions->where('holds', false)->groupBy('row')->map(self::earlier(...))->all();
         $strips = $shown === null ? collect() : $shown->strips()->get()->keyBy('specimen_id');
         $window = WindowDose::of($card);
+        $courses = in_array($card->kind, CardKind::FADING, true) && ! $blind ? FadeCourses::of($card, $window) : null;
+        $light = array_column($courses['rows'] ?? [], 'summary', 'row');
 
         return [
             ...self::summary($card),
             'layout' => $card->publicLayout(),
-            'rows' => $card->specimens->map(static fn (Specimen $s): array => self::row($card, $s, $blind, $shown, $ratings[$s->row] ?? [], $earlier[$s->row] ?? [], $strips[$s->id] ?? null))->all(),
+            'rows' => $card->specimens->map(static fn (Specimen $s): array => self::row($card, $s, $blind, $shown, $ratings[$s->row] ?? [], $earlier[$s->row] ?? [], $strips[$s->id] ?? null, $light[$s->row] ?? null))->all(),
             'pictures' => $card->pictures->map(static fn (Picture $p): array => self::picture($p, $card->checks->firstWhere('id', $p->fade_check_id)?->uuid, $newest[$p->id] ?? null))->all(),
             'shownPicture' => $card->pictures->firstWhere('id', $shown?->picture_id)?->uuid,
             'result' => $shown?->result,
             'windows' => $card->kind === 'frame' ? self::windows($card, $shown) : [],
             'hanging' => self::hanging($card, $window),
             'facings' => Hanging::FACINGS, 'panes' => array_column(Glass::cases(), 'value'), 'skies' => array_keys(Window::SKIES),
-            'courses' => in_array($card->kind, CardKind::FADING, true) && ! $blind ? FadeCourses::of($card, $window) : null,
+            'courses' => $courses,
             'corrections' => self::corrections($card), 'simulated' => $shown?->picture->source === 'stand-in',
             // Told while what they say is hidden.
             'picturesRead' => $newest->where('state', 'done')->count(),
@@ -112,11 +115,14 @@ final class CardView
     /**
      * @param list<array<string, mixed>> $ratings of the row
      * @param array<string, list<array{scale: string, rules: int, told: string|null}>> $earlier
+     * @param array<string, mixed>|null $light what is told of its course, as from LightVerdict
      *
      * @return array<string, mixed>
      */
-    private static function row(Card $card, Specimen $specimen, bool $blind, ?Measurement $shown, array $ratings, array $earlier, ?Strip $strip): array
+    private static function row(Card $card, Specimen $specimen, bool $blind, ?Measurement $shown, array $ratings, array $earlier, ?Strip $strip, ?array $light): array
     {
+        // One check alone says nothing of a category: its course does.
+        $ratings = array_map(static fn (array $r): array => $light !== null && $r['property'] === Property::Lightfastness->value ? PropertyView::ofCourse($r, $light) : $r, $ratings);
         $named = RowPaint::of($specimen, $card);
         $session = $card->session;
 

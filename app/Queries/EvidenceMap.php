@@ -40,11 +40,11 @@ final class EvidenceMap
         $byProperty = $of('distinct paint_codes.code, ratings.property, ratings.paint_id, cards.owner_id');
         $testers = $of('distinct paint_codes.code, users.name');
         $papers = $of("distinct paint_codes.code, papers.fibre || ', ' || papers.surface as paper");
-        $light = LightDone::of(array_values(DB::table('paint_codes')->whereIn('code', $names)->distinct()->pluck('paint_id')->map(intval(...))->all()), null);
+        $light = LightVerdicts::of(array_values(DB::table('paint_codes')->whereIn('code', $names)->distinct()->pluck('paint_id')->map(intval(...))->all()), null);
         $paintsOf = DB::table('paint_codes')->whereIn('code', $names)->get(['code', 'paint_id'])->groupBy('code');
 
         return ['codes' => $rows->map(static function (object $r) use ($byProperty, $testers, $papers, $light, $paintsOf): array {
-            $doses = $paintsOf[$r->code]->map(static fn (object $p): ?float => $light[(int) $p->paint_id]['mlxh'] ?? null)->filter()->all();
+            $doses = $paintsOf[$r->code]->map(static fn (object $p): ?float => ($light[(int) $p->paint_id] ?? null)?->verdict()->mlxh())->filter()->all();
 
             return [
                 'code' => $r->code, 'paints' => (int) $r->paints, 'makers' => (int) $r->makers, 'tests' => (int) $r->tests,

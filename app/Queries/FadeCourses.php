@@ -15,12 +15,14 @@ use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Daylight\Dose;
 use MarshTrial\Core\Daylight\Glass;
+use MarshTrial\Core\Evidence\Wish;
 use MarshTrial\Core\Fading\BlueWool;
 use MarshTrial\Core\Fading\FadeFit;
 use MarshTrial\Core\Fading\FadeReading;
 use MarshTrial\Core\Fading\FadeSeries;
 use MarshTrial\Core\Fading\FadeWay;
-use MarshTrial\Core\Fading\Outcome;
+use MarshTrial\Core\Fading\FadeWord;
+use MarshTrial\Core\Fading\LightVerdict;
 use MarshTrial\Core\Rating\Scale;
 
 /** The course of every row and depth of a fade card over all its checks. */
@@ -71,35 +73,36 @@ final class FadeCourses
         /** @var Collection<int, Collection<int, Strip>> $strips */
         $strips = Strip::query()->whereIn('measurement_id', array_map(static fn (array $c): int => $c['measurement']->id, $checks))->where('kind', 'fade')->get()->groupBy('measurement_id');
         $rows = $card->specimens->pluck('row', 'id');
-        $readings = [];
+        $kept = [];
         foreach ($checks as ['dose' => $dose, 'measurement' => $measurement]) {
             foreach ($strips[$measurement->id] ?? [] as $strip) {
-                foreach ($strip->data['depths'] as $depth) {
-                    if (isset($depth['change'])) {
-                        $readings[(int) ($rows[$strip->specimen_id] ?? 0)][(int) $depth['depth']][] = new FadeReading(
-                            $dose, new Lab(...$depth['dark']), new Lab(...$depth['window']), (float) $depth['change'], (float) $depth['uncertainty'], Outcome::from($depth['outcome']), (float) $depth['least'], (float) $depth['greatest'], self::lab($strip->data['paper'][1] ?? ''), ...self::asKept($depth),
-                        );
-                    }
-                }
+                $kept[(int) ($rows[$strip->specimen_id] ?? 0)][] = [$dose, $strip->data];
             }
         }
-        ksort($readings);
+        ksort($kept);
 
-        return array_map(static fn (array $ofRow): array => array_map(static fn (array $of): FadeSeries => new FadeSeries(Scale::current(), $of), $ofRow), $readings);
+        return array_filter(array_map(self::ofStrips(...), $kept));
     }
 
     /**
-     * What strips of today keep of a depth, and those of before do not.
+     * The course of one row.
      *
-     * @param array<string, mixed> $depth
+     * @param list<array{Dose, array<string, mixed>}> $strips dose and strip as FadeStrip makes it, by rising dose
      *
-     * @return array{0: float|null, 1: float|null, 2: float|null, 3: string}
+     * @return array<int, FadeSeries> by depth
      */
-    private static function asKept(array $depth): array
+    public static function ofStrips(array $strips): array
     {
-        $number = static fn (string $of): ?float => isset($depth[$of]) ? (float) $depth[$of] : null;
+        $readings = [];
+        foreach ($strips as [$dose, $strip]) {
+            foreach ($strip['depths'] as $depth) {
+                if (isset($depth['change'])) {
+                    $readings[(int) $depth['depth']][] = FadeReading::ofStrip($dose, $depth, ...array_map(self::lab(...), $strip['paper'] ?? ['', '']));
+                }
+            }
+        }
 
-        return [$number('deposit'), $number('darkChange'), $number('darkUncertainty'), $depth['grade'] ?? ''];
+        return array_map(static fn (array $of): FadeSeries => new FadeSeries(Scale::current(), $of), $readings);
     }
 
     /** @return array<string, mixed> needs hanging, checks and specimens with their paints loaded */
@@ -180,25 +183,20 @@ final class FadeCourses
     }
 
     /**
-     * What a row amounts to, for lists: the strongest word of its depths, and what follows.
+     * What a row amounts to: what is told of it, and how it stands for work that hangs.
      *
      * @param array<int, FadeSeries> $depths
      *
-     * @return array{outcome: string, group: string, categories: list<string>}
+     * @return array<string, mixed> as from LightVerdict, with the group
      */
     public static function summary(array $depths): array
     {
-        $lasts = array_filter(array_map(static fn (FadeSeries $s): ?FadeReading => $s->last(), $depths));
-        uasort($lasts, static fn (FadeReading $a, FadeReading $b): int => $b->change / $b->uncertainty <=> $a->change / $a->uncertainty);
-        $outcome = reset($lasts)->outcome ?? Outcome::NoChange;
-        $categories = ($depths[2] ?? reset($depths) ?: null)?->categories() ?? [];
+        $verdict = LightVerdict::of(Scale::current(), $depths);
+        $wish = new Wish;
 
-        return ['outcome' => $outcome->value, 'group' => match (true) {
-            $outcome === Outcome::NoChange => 'holds so far',
-            $outcome === Outcome::PaperOrUndecidable => 'explained by the paper, or not decidable',
-            $categories !== [] && array_intersect($categories, ['I', 'II']) === [] => 'avoid',
-            default => 'questionable',
-        }, 'categories' => $categories];
+        return [...$verdict->toArray(), 'group' => match ($verdict->answer($wish->mlxh, $wish->accepted)->holds) {
+            true => 'for ten years on a wall', false => 'not for a wall', null => 'cannot be told yet',
+        }];
     }
 
     /** @return array<string, mixed> */
@@ -210,9 +208,9 @@ final class FadeCourses
         $settled = $series->settledAt();
 
         return [
-            'depth' => $depth, 'name' => FadeCard::DEPTH_WORDS[$depth], 'way' => $way->value, 'outcome' => $last->outcome->value,
+            'depth' => $depth, 'name' => FadeCard::DEPTH_WORDS[$depth], 'way' => $way->value, 'words' => FadeWord::of(Scale::current(), $last)->words(),
             'readings' => array_map(static fn (FadeReading $r): array => [
-                'mlxh' => round($r->dose->mlxh, 3), 'change' => round($r->change, 2), 'uncertainty' => round($r->uncertainty, 2), 'outcome' => $r->outcome->value, 'dark' => self::hex($r->dark), 'window' => self::hex($r->window),
+                'mlxh' => round($r->dose->mlxh, 3), 'change' => round($r->change, 2), 'uncertainty' => round($r->uncertainty, 2), 'outcome' => $r->outcome->value, 'words' => FadeWord::of(Scale::current(), $r)->words(), 'dark' => self::hex($r->dark), 'window' => self::hex($r->window),
                 'dL' => round($r->window->l - $r->dark->l, 2), 'dC' => round($r->window->chroma() - $r->dark->chroma(), 2), 'grade' => $r->grade,
                 'darkChange' => $r->darkChange === null ? null : [round($r->darkChange, 2), round($r->darkUncertainty ?? 0.0, 2)],
             ], $series->readings),

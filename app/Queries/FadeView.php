@@ -24,6 +24,7 @@ use MarshTrial\Core\Daylight\Glass;
 use MarshTrial\Core\Daylight\Window;
 use MarshTrial\Core\Fading\CheckSchedule;
 use MarshTrial\Core\Fading\FadeSeries;
+use MarshTrial\Core\Fading\FadeWord;
 use MarshTrial\Core\Pigment\PigmentCode;
 use MarshTrial\Core\Rating\Scale;
 
@@ -70,7 +71,7 @@ final class FadeView
                 'row' => $s->row, 'paint' => ($named = RowPaint::of($s, $card))->uuid(), 'name' => $named->name(), 'maker' => $named->maker(), 'pigments' => $named->pigments(),
                 'summary' => isset($series[$s->row]) ? FadeCourses::summary($series[$s->row]) : null,
                 'checks' => isset($series[$s->row]) ? array_map(static fn ($r): array => [
-                    'mlxh' => round($r->dose->mlxh, 3), 'range' => WindowDose::told($r->dose)['range'], 'change' => round($r->change, 2), 'uncertainty' => round($r->uncertainty, 2), 'outcome' => $r->outcome->value,
+                    'mlxh' => round($r->dose->mlxh, 3), 'range' => WindowDose::told($r->dose)['range'], 'change' => round($r->change, 2), 'uncertainty' => round($r->uncertainty, 2), 'words' => FadeWord::of(Scale::current(), $r)->words(),
                     'dark' => $r->dark->toXyz()->toLinearRgb()->toHex(), 'window' => $r->window->toXyz()->toLinearRgb()->toHex(),
                 ], ($series[$s->row][2] ?? reset($series[$s->row]))->readings) : [],
             ])->values()->all(),
@@ -177,7 +178,7 @@ final class FadeView
     public static function csv(Card $card): string
     {
         $card->load('hanging', 'checks', 'specimens.pan.paint.maker');
-        $lines = [Csv::line(['card', 'row', 'paint', 'maker', 'pigments', 'depth', 'checked on', 'dose Mlx h', 'dose least', 'dose most', 'dE*ab', 'uncertainty', 'dL*', 'dC*', 'outcome', 'course', 'categories possible'])];
+        $lines = [Csv::line(['card', 'row', 'paint', 'maker', 'pigments', 'depth', 'checked on', 'dose Mlx h', 'dose least', 'dose most', 'dE*ab', 'uncertainty', 'dL*', 'dC*', 'outcome', 'what is seen', 'course', 'categories possible'])];
         $checks = FadeCourses::checks($card, WindowDose::of($card));
         // A depth may be missing at a check: a reading's day is that of its dose.
         $days = [];
@@ -192,7 +193,7 @@ final class FadeView
                     $lines[] = Csv::line([
                         CardCode::forCard($card->uuid, 'whole')->text(), $row, $paints[$row]->name(), $paints[$row]->maker(), $paints[$row]->pigments(), FadeCard::DEPTH_WORDS[$depth], $days[spl_object_id($r->dose)],
                         round($r->dose->mlxh, 3), round($least, 3), round($most, 3), round($r->change, 3), round($r->uncertainty, 3), round($r->window->l - $r->dark->l, 3), round($r->window->chroma() - $r->dark->chroma(), 3), $r->outcome->value,
-                        $series->course()->value, implode(' ', $series->categories()),
+                        FadeWord::of(Scale::current(), $r)->words(), $series->course()->value, implode(' ', $series->categories()),
                     ]);
                 }
             }

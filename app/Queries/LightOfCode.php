@@ -84,7 +84,7 @@ final class LightOfCode
     }
 
     /**
-     * The course of every paint that was looked at most often, and of several the furthest.
+     * The course of every paint, of the strip that speaks for it everywhere.
      *
      * @param list<int> $paintIds
      *
@@ -92,19 +92,9 @@ final class LightOfCode
      */
     public static function aged(array $paintIds, ?User $user): array
     {
-        $out = [];
-        foreach (FadeView::coursesOf($paintIds, $user) as ['paint' => $paint, 'courses' => $courses]) {
-            // What hangs and was not looked at yet has no course.
-            if ($courses === []) {
-                continue;
-            }
-            $aged = new AgedStrip($courses);
-            if (! isset($out[$paint->id]) || [count($aged->checks()), $aged->last()] > [count($out[$paint->id]->checks()), $out[$paint->id]->last()]) {
-                $out[$paint->id] = $aged;
-            }
-        }
+        $known = array_filter(LightVerdicts::of($paintIds, $user), static fn (PaintLight $l): bool => $l->verdict()->mlxh() !== null);
 
-        return $out;
+        return array_map(static fn (PaintLight $l): AgedStrip => new AgedStrip($l->verdict()->courses()), $known);
     }
 
     /**

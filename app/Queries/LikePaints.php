@@ -11,8 +11,7 @@ use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Evidence\Likeness;
-use MarshTrial\Core\Fading\LightfastnessScale;
-use MarshTrial\Core\Fading\Outcome;
+use MarshTrial\Core\Evidence\Wish;
 
 /** What comes nearest to a paint among all that were measured: stand-ins, and paints that are one too many. */
 final class LikePaints
@@ -62,9 +61,9 @@ final class LikePaints
             }
         }
         uasort($likeness, static fn (Likeness $a, Likeness $b): int => $a->dE00 <=> $b->dE00);
-        $light = array_filter(array_map(static fn (PaintDigest $d): ?array => $d->light(), $digests));
+        $light = array_filter(array_map(static fn (PaintDigest $d): ?PaintLight => $d->light(), $digests));
         if (in_array('holds', $conditions, true)) {
-            $likeness = array_filter($likeness, static fn (int $id): bool => isset($light[$id]) && self::holds($light[$id]), ARRAY_FILTER_USE_KEY);
+            $likeness = array_filter($likeness, static fn (int $id): bool => isset($light[$id]) && self::holds($light[$id]) === true, ARRAY_FILTER_USE_KEY);
         }
         if (in_array('transparent', $conditions, true)) {
             $likeness = array_filter($likeness, static fn (int $id): bool => in_array($digests[$id]->likeliest('transparency'), ['transparent', 'semi-transparent'], true), ARRAY_FILTER_USE_KEY);
@@ -78,7 +77,7 @@ final class LikePaints
             'like' => array_map(static fn (int $id, Likeness $l): array => [
                 ...PaintView::of($paints[$id]), 'mine' => in_array($id, $mine, true), 'dE00' => round($l->dE00, 1), 'unseen' => $l->isUnseen(), 'words' => $l->words(),
                 'depths' => array_map(static fn (string $name, array $d): array => ['name' => $name, 'wanted' => $d['wanted']->toXyz()->toLinearRgb()->toHex(), 'other' => $d['other']->toXyz()->toLinearRgb()->toHex(), 'dE00' => round($d['dE00'], 1)], array_keys($l->depths), $l->depths),
-                'mixes' => isset($mixes[$id]) ? round($mixes[$id], 1) : null, 'loses' => self::loses($digests[$paint->id], $digests[$id]), 'light' => isset($light[$id]) ? LightDone::words($light[$id]) : 'not tested in light', 'holds' => isset($light[$id]) ? self::holds($light[$id]) : null,
+                'mixes' => isset($mixes[$id]) ? round($mixes[$id], 1) : null, 'loses' => self::loses($digests[$paint->id], $digests[$id]), 'light' => isset($light[$id]) ? $light[$id]->told()['told'] : 'not tested in light', 'holds' => isset($light[$id]) ? self::holds($light[$id]) : null,
             ], array_keys($likeness), $likeness),
         ];
     }
@@ -93,13 +92,11 @@ final class LikePaints
         return array_map(static fn (string $p): string => "$p {$other->likeliest($p)} instead of {$wanted->likeliest($p)}", $wanted->apart($other));
     }
 
-    /**
-     * Holds so far: nothing was seen, or what was seen leaves the better categories open only.
-     *
-     * @param array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, ...} $light
-     */
-    private static function holds(array $light): bool
+    /** Whether it holds for work that hangs; null: it cannot be told yet. */
+    private static function holds(PaintLight $light): ?bool
     {
-        return $light['outcome'] === Outcome::NoChange || ($light['categories'] !== [] && array_diff($light['categories'], LightfastnessScale::HOLDS) === []);
+        $wish = new Wish;
+
+        return $light->answer($wish->mlxh, $wish->accepted)->holds;
     }
 }

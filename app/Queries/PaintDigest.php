@@ -13,7 +13,6 @@ use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Evidence\DepthDial;
 use MarshTrial\Core\Evidence\Likeness;
 use MarshTrial\Core\Evidence\Strip as CoreStrip;
-use MarshTrial\Core\Fading\Outcome;
 use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Rating\ClassChances;
 use MarshTrial\Core\Rating\Property;
@@ -26,13 +25,13 @@ use MarshTrial\Core\Rating\Scale;
 final readonly class PaintDigest
 {
     /** What a list shows of a rating; where it comes from is on the paint's own page. */
-    private const SHOWN = ['property', 'value', 'uncertainty', 'said', 'text', 'position', 'low', 'high', 'pooled'];
+    private const SHOWN = ['property', 'value', 'uncertainty', 'said', 'text', 'position', 'low', 'high', 'pooled', 'light'];
 
     /** Share of the chances of classes that two paints have in common, below which they are of another class (own). */
     private const SAME = 0.5;
 
     /** Counts with the form of what is kept. */
-    private const FORM = 2;
+    private const FORM = 3;
 
     /** Digests kept of one paint, the newest. */
     private const VIEWERS = 8;
@@ -105,13 +104,13 @@ final readonly class PaintDigest
     private static function make(array $paintIds, ?User $user): array
     {
         $evidence = PaintSet::tests($paintIds, $user);
-        $light = LightDone::of($paintIds, $user);
+        $light = $evidence['light'];
         $out = [];
         foreach ($paintIds as $id) {
             $ratings = $evidence['ratings'][$id] ?? collect();
             $properties = [];
             foreach (Property::keys(Measures::claimed()) as $property) {
-                $properties[$property] = self::listed(PropertyView::tests($property, $ratings->where('property', $property), $evidence['cards'], $evidence['pooled']->evidence($id, $property), $evidence['pooled']->many($id, $property)));
+                $properties[$property] = self::listed(PropertyView::tests($property, $ratings->where('property', $property), $evidence['cards'], $evidence['pooled']->evidence($id, $property), $evidence['pooled']->many($id, $property), $light[$id] ?? null));
             }
             $strip = $evidence['strips'][$id] ?? null;
             $done = $light[$id] ?? null;
@@ -120,7 +119,7 @@ final readonly class PaintDigest
                 'tint' => $strip === null ? null : ($strip->at(Likeness::TINT) ?? $strip->steps[count($strip->steps) - 1]['onPaper'])->toHex(),
                 'view' => StripView::of($strip, $evidence['fades'][$id] ?? null), 'properties' => $properties,
                 'chances' => array_filter(array_map(static fn (string $p): array => $evidence['pooled']->chances($id, $p), ['transparency' => 'transparency', 'staining' => 'staining', 'granulation' => 'granulation'])),
-                'light' => $done === null ? null : [...$done, 'outcome' => $done['outcome']?->value, 'earlier' => array_map(static fn (array $e): array => [...$e, 'outcome' => $e['outcome']->value], $done['earlier'])],
+                'light' => $done?->toArray(),
                 'tests' => $ratings->pluck('specimen_id')->unique()->count(),
             ]];
         }
@@ -244,16 +243,16 @@ final readonly class PaintDigest
 
         return array_filter([
             ...array_map(static fn (array $chances): ?string => ClassChances::likeliest($chances), $this->chances()),
-            'light' => $light === null ? null : LightDone::words($light),
+            'light' => $light?->told()['told'],
         ]);
     }
 
-    /** @return array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, earlier: list<array{outcome: Outcome, mlxh: float}>}|null as from LightDone */
-    public function light(): ?array
+    /** What light did to it; null: nothing that anybody saw. */
+    public function light(): ?PaintLight
     {
         $light = $this->data['light'];
 
-        return $light === null ? null : [...$light, 'outcome' => Outcome::tryFrom((string) $light['outcome']), 'earlier' => array_map(static fn (array $e): array => [...$e, 'outcome' => Outcome::from($e['outcome'])], $light['earlier'])];
+        return $light === null ? null : PaintLight::fromArray($light);
     }
 
     /** Painted rows that say something of it. */

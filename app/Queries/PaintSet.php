@@ -50,7 +50,7 @@ final class PaintSet
                 $ratings = $judged['ratings'][$p->id] ?? collect();
                 $tests = static fn (string $property): array => $digest?->property($property) ?? PropertyView::tests($property, collect(), collect(), null, 0);
 
-                return ['dose' => $digest?->light()['mlxh'] ?? null, ...self::shown($p, $digest?->view(), $said, static fn (string $property, Collection $claims, Collection $verdicts): array => PropertyView::beside($tests($property), $ratings->where('property', $property), $claims, $verdicts, $judged['cards']))];
+                return self::shown($p, $digest?->view(), $said, static fn (string $property, Collection $claims, Collection $verdicts): array => PropertyView::beside($tests($property), $ratings->where('property', $property), $claims, $verdicts, $judged['cards']));
             }, $ordered),
         ];
     }
@@ -60,7 +60,7 @@ final class PaintSet
      *
      * @param list<int> $paintIds
      *
-     * @return array{strips: array<int, CoreStrip>, fades: array<int, array<string, mixed>>, ratings: Collection<int, Collection<int, Rating>>, cards: \Illuminate\Database\Eloquent\Collection<int, Measurement>, claims: Collection<int, Collection<int, Claim>>, verdicts: Collection<int, Collection<int, Verdict>>, pooled: PaintEvidence}
+     * @return array{strips: array<int, CoreStrip>, fades: array<int, array<string, mixed>>, ratings: Collection<int, Collection<int, Rating>>, cards: \Illuminate\Database\Eloquent\Collection<int, Measurement>, claims: Collection<int, Collection<int, Claim>>, verdicts: Collection<int, Collection<int, Verdict>>, pooled: PaintEvidence, light: array<int, PaintLight>}
      */
     public static function evidence(array $paintIds, ?User $user): array
     {
@@ -72,13 +72,13 @@ final class PaintSet
      *
      * @param list<int> $paintIds
      *
-     * @return array{strips: array<int, CoreStrip>, fades: array<int, array<string, mixed>>, ratings: Collection<int, Collection<int, Rating>>, cards: \Illuminate\Database\Eloquent\Collection<int, Measurement>, pooled: PaintEvidence}
+     * @return array{strips: array<int, CoreStrip>, fades: array<int, array<string, mixed>>, ratings: Collection<int, Collection<int, Rating>>, cards: \Illuminate\Database\Eloquent\Collection<int, Measurement>, pooled: PaintEvidence, light: array<int, PaintLight>}
      */
     public static function tests(array $paintIds, ?User $user): array
     {
         $ratings = Rating::query()->whereIn('paint_id', $paintIds)->whereIn('measurement_id', Measurement::idsVisibleTo($user, $paintIds))->notSpoiled()->where(static fn ($q) => Rating::unmixed($q, 'ratings.specimen_id'))->orderBy('id')->get();
 
-        return [...PaintStrips::of($paintIds, $user, true), 'ratings' => $ratings->groupBy('paint_id'), 'cards' => Measurement::query()->with('card', 'picture:id,fade_check_id,source')->whereKey($ratings->pluck('measurement_id')->unique()->all())->get(['id', 'uuid', 'card_id', 'picture_id'])->keyBy('id'), 'pooled' => PaintEvidence::of($paintIds, $user)];
+        return [...PaintStrips::of($paintIds, $user, true), 'ratings' => $ratings->groupBy('paint_id'), 'cards' => Measurement::query()->with('card', 'picture:id,fade_check_id,source')->whereKey($ratings->pluck('measurement_id')->unique()->all())->get(['id', 'uuid', 'card_id', 'picture_id'])->keyBy('id'), 'pooled' => PaintEvidence::of($paintIds, $user), 'light' => LightVerdicts::of($paintIds, $user)];
     }
 
     /**
@@ -146,7 +146,7 @@ final class PaintSet
         $ratings = $evidence['ratings'][$paint->id] ?? collect();
 
         return self::shown($paint, StripView::of($evidence['strips'][$paint->id] ?? null, $evidence['fades'][$paint->id] ?? null), $evidence, static fn (string $property, Collection $claims, Collection $verdicts): array => PropertyView::of(
-            $property, $ratings->where('property', $property), $claims, $verdicts, $evidence['cards'], $evidence['pooled']->evidence($paint->id, $property), $evidence['pooled']->many($paint->id, $property),
+            $property, $ratings->where('property', $property), $claims, $verdicts, $evidence['cards'], $evidence['pooled']->evidence($paint->id, $property), $evidence['pooled']->many($paint->id, $property), $evidence['light'][$paint->id] ?? null,
         ));
     }
 

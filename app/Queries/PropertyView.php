@@ -36,9 +36,9 @@ final class PropertyView
      *
      * @return array<string, mixed>
      */
-    public static function of(string $property, Collection $ratings, Collection $claims, Collection $verdicts, Collection $measurements, ?Evidence $evidence = null, int $tests = 0): array
+    public static function of(string $property, Collection $ratings, Collection $claims, Collection $verdicts, Collection $measurements, ?Evidence $evidence = null, int $tests = 0, ?PaintLight $light = null): array
     {
-        return self::beside(self::tests($property, $ratings, $measurements, $evidence, $tests), $ratings, $claims, $verdicts, $measurements);
+        return self::beside(self::tests($property, $ratings, $measurements, $evidence, $tests, $light), $ratings, $claims, $verdicts, $measurements);
     }
 
     /**
@@ -49,8 +49,11 @@ final class PropertyView
      *
      * @return array<string, mixed>
      */
-    public static function tests(string $property, Collection $ratings, Collection $measurements, ?Evidence $evidence, int $tests): array
+    public static function tests(string $property, Collection $ratings, Collection $measurements, ?Evidence $evidence, int $tests, ?PaintLight $light = null): array
     {
+        if ($property === Property::Lightfastness->value) {
+            return self::lightfastness($ratings, $measurements, $light);
+        }
         $measured = $ratings->where('status', 'measured')->last();
         $pooled = $evidence === null ? null : self::pooled($property, $evidence, $tests);
         $shown = $measured ?? $ratings->last();
@@ -64,6 +67,46 @@ final class PropertyView
             'pooled' => $pooled,
             // A claim is held against all tests together, not against the newest.
             'classes95' => $limits === null || $evidence === null ? $measured->detail['classes95'] ?? [] : $evidence->classes95($limits),
+        ];
+    }
+
+    /**
+     * What light did, by the course of the strip that speaks for the paint; a picture alone says nothing of its category.
+     *
+     * @param Collection<int, Rating> $ratings oldest first
+     * @param Collection<int, Measurement> $measurements by id, with their card
+     *
+     * @return array<string, mixed>
+     */
+    private static function lightfastness(Collection $ratings, Collection $measurements, ?PaintLight $light): array
+    {
+        $tested = ['classes' => Measures::classes(Property::Lightfastness), 'tests' => $ratings->where('status', 'measured')->unique('specimen_id')->count(), 'pooled' => null];
+        $rating = ($light === null ? null : $ratings->where('measurement_id', $light->measurementId)->where('specimen_id', $light->specimenId)->last()) ?? $ratings->last();
+        if ($light === null || $rating === null) {
+            return [...$tested, 'measured' => null, 'without' => $rating === null ? null : ['status' => $rating->status, 'reason' => $rating->detail['reason']], 'classes95' => []];
+        }
+        $told = $light->told();
+
+        return [
+            ...$tested, 'without' => null, 'classes95' => $told['categories'],
+            'measured' => self::rating(self::ofCourse($rating->detail, $told), $measurements[$rating->measurement_id] ?? null),
+        ];
+    }
+
+    /**
+     * What a picture says of fading, with the course in place of what one check alone would say.
+     *
+     * @param array<string, mixed> $detail
+     * @param array<string, mixed> $told as from LightVerdict
+     *
+     * @return array<string, mixed>
+     */
+    public static function ofCourse(array $detail, array $told): array
+    {
+        return [
+            ...array_diff_key($detail, ['otherwise' => 0]), 'status' => 'measured', 'reason' => null, 'value' => $told['change'], 'uncertainty' => $told['uncertainty'],
+            'said' => $told['words'], 'class' => count($told['categories']) === 1 ? $told['categories'][0] : null, 'classes' => $told['categories'], 'classes95' => $told['categories'],
+            'chances' => [], 'light' => $told,
         ];
     }
 
@@ -119,6 +162,15 @@ final class PropertyView
             $detail['said'] = implode('; ', ['two pictures differ: '.self::told($detail), ...array_map(self::told(...), $detail['otherwise'])]);
         }
         $detail = [...$detail, ...self::worded($detail)];
+        if (isset($detail['light'])) {
+            // A change so far has no place among categories: those that are possible have.
+            $span = self::span(Measures::classes(Property::Lightfastness), $detail['classes95']);
+
+            return [
+                ...$detail, 'text' => $detail['light']['number'], 'told' => $detail['light']['told'], 'brief' => 'lightfastness '.$detail['light']['told'],
+                ...$span === null ? [] : ['low' => $span[0], 'high' => $span[1]], 'card' => $card,
+            ];
+        }
         if ($limits === null) {
             return [...$detail, 'card' => $card];
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Models\Card;
 use App\Models\Claim;
 use App\Models\Paint;
 use MarshTrial\Core\Evidence\ClaimCheck;
@@ -36,10 +37,10 @@ final class Spoken
                 ];
             }
         }
-        $light = ($evidence['ratings'][$paint->id] ?? collect())->where('property', 'lightfastness')->whereIn('status', ['measured', 'undecidable'])->last();
+        $light = $evidence['light'][$paint->id] ?? null;
 
         return self::told(ReadAloud::paint($paint->colour_name, $said, $light === null ? null : [
-            ...LightDone::by($light), 'tester' => $evidence['cards'][$light->measurement_id]?->card->loadMissing('owner')->owner->name ?? '',
+            'verdict' => $light->verdict(), 'tester' => Card::query()->with('owner')->find($light->cardId)->owner->name ?? '',
         ], ($evidence['claims'][$paint->id] ?? collect())->map(static fn (Claim $c): array => ['property' => $c->property, 'words' => $c->words, 'check' => self::check($c, $properties)])->values()->all()));
     }
 
@@ -80,7 +81,7 @@ final class Spoken
      */
     public static function many(array $digests): array
     {
-        return self::told(ReadAloud::many(array_map(static fn (PaintDigest $d): array => ['chances' => $d->chances(), 'light' => $d->light()], $digests)));
+        return self::told(ReadAloud::many(array_map(static fn (PaintDigest $d): array => ['chances' => $d->chances(), 'light' => $d->light()?->verdict()], $digests)));
     }
 
     /** @param array<string, array<string, mixed>> $properties */

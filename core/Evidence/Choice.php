@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Evidence;
 
 use MarshTrial\Core\Fading\LightfastnessScale;
-use MarshTrial\Core\Fading\Outcome;
+use MarshTrial\Core\Fading\LightVerdict;
 use MarshTrial\Core\Rating\ClassChances;
 
 /**
@@ -31,11 +31,11 @@ final readonly class Choice
 
     /**
      * @param array<string, array<string, float>> $chances class => chance that another tester's card has it, by property; untested ones left out
-     * @param array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, earlier?: list<array{outcome: Outcome, mlxh: float}>}|null $light what light did, by the latest check; null: not tested
+     * @param LightVerdict|null $light what light did; null: not tested
      * @param bool|null $singlePigment null: not stated
      * @param float|null $perMl what the reader paid for a millilitre; null: not known
      */
-    public static function of(Wish $wish, array $chances, ?array $light, ?bool $singlePigment, ?float $perMl = null): self
+    public static function of(Wish $wish, array $chances, ?LightVerdict $light, ?bool $singlePigment, ?float $perMl = null): self
     {
         $answers = array_values(array_filter([
             self::light($wish, $light),
@@ -57,15 +57,10 @@ final readonly class Choice
         return new self($answers[0]['answer'] ?? self::FITS, $answers ?: [['answer' => self::FITS, 'reason' => 'nothing is asked of it', 'change' => null]]);
     }
 
-    /**
-     * @param array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, earlier?: list<array{outcome: Outcome, mlxh: float}>}|null $light
-     *
-     * @return array{answer: string, reason: string, change: string|null}
-     */
-    private static function light(Wish $wish, ?array $light): array
+    /** @return array{answer: string, reason: string, change: string|null} */
+    private static function light(Wish $wish, ?LightVerdict $light): array
     {
-        $asked = LightfastnessScale::dose($wish->mlxh);
-        $fugitive = $light !== null && $light['categories'] !== [] && array_intersect($light['categories'], LightfastnessScale::HOLDS) === [];
+        $fugitive = $light?->isFugitive() === true;
         if ($wish->use !== 'hangs' && ! ($wish->neverFugitive && $wish->use === 'lies in a box')) {
             if ($wish->neverFugitive && $fugitive) {
                 return self::answer(self::NOT, 'fades, and nothing fugitive is wanted', null);
@@ -73,20 +68,20 @@ final readonly class Choice
 
             return self::answer(self::FITS, $fugitive ? 'fades in light, which matters less shut away; keeping in the dark was not tested' : 'light matters less shut away', null);
         }
-        if ($light === null || $light['outcome'] === null || $light['mlxh'] === null) {
-            return self::answer(self::OPEN, $light === null ? 'not tested in light' : 'tested in light that nobody knows the amount of', "a strip in a window until $asked Mlx h");
+        $asked = LightfastnessScale::dose($wish->mlxh);
+        if ($light === null) {
+            return self::answer(self::OPEN, 'not tested in light', "a strip in a window until $asked Mlx h");
         }
-        $dose = LightfastnessScale::dose($light['mlxh']);
-        $what = $light['outcome'] === Outcome::NoChange ? 'no change seen' : $light['outcome']->value;
-        // What light did was seen at the dose of the check; before and after it only as far as it says.
-        return match (true) {
-            $light['outcome'] === Outcome::PaperOrUndecidable => self::answer(self::OPEN, "whether it faded cannot be decided after $dose Mlx h", 'a strip on paper that does not change'),
-            $light['outcome'] === Outcome::NoChange && $light['mlxh'] >= $wish->mlxh => self::answer(self::FITS, "no change seen after $dose Mlx h; $asked are asked for", null),
-            $light['outcome'] === Outcome::NoChange => self::answer(self::OPEN, "holds so far: no change seen after $dose Mlx h of the $asked asked for", "more light on its strip, until $asked Mlx h"),
-            $fugitive => self::answer(self::NOT, "$what after $dose Mlx h", 'nothing short of another recipe'),
-            $light['mlxh'] <= $wish->mlxh && $light['categories'] !== [] && array_diff($light['categories'], LightfastnessScale::HOLDS) === [] => self::answer(self::OPEN, "$what after $dose Mlx h, little enough for category ".implode(' or ', $light['categories']), "more light on its strip, until $asked Mlx h"),
-            $light['mlxh'] <= $wish->mlxh => self::answer(self::NOT, "$what after $dose Mlx h already; $asked are asked for", 'a check that says otherwise'),
-            default => self::before($wish->mlxh, $light['earlier'] ?? [], "$what after $dose Mlx h", $asked),
+        $found = $light->answer($wish->mlxh, $wish->accepted);
+
+        return match ($found->holds) {
+            true => self::answer(self::FITS, "{$found->hedge}holds: $found->reason", null),
+            false => self::answer(self::NOT, "{$found->hedge}does not hold: $found->reason", 'nothing short of another recipe'),
+            null => self::answer(self::OPEN, $found->reason, match (true) {
+                $found->settledBy === null => 'a strip whose light is known',
+                $light->mlxh() !== null && $found->settledBy <= $light->mlxh() * 1.001 => "another look near $asked Mlx h",
+                default => 'more light on its strip, until '.LightfastnessScale::dose($found->settledBy).' Mlx h',
+            }),
         };
     }
 
@@ -99,29 +94,6 @@ final readonly class Choice
             round($perMl, 2) <= round($budget, 2) => self::answer(self::FITS, sprintf('%.2f a millilitre', $perMl), null),
             default => self::answer(self::NOT, sprintf('%.2f a millilitre, more than %.2f', $perMl, $budget), 'another price'),
         };
-    }
-
-    /**
-     * Something changed, at more light than is asked for: what the checks before say of as much light as is.
-     *
-     * @param list<array{outcome: Outcome, mlxh: float}> $earlier checks, by whatever order
-     *
-     * @return array{answer: string, reason: string, change: string|null}
-     */
-    private static function before(float $mlxh, array $earlier, string $what, string $asked): array
-    {
-        $changed = array_filter($earlier, static fn (array $c): bool => $c['mlxh'] <= $mlxh && ! in_array($c['outcome'], [Outcome::NoChange, Outcome::PaperOrUndecidable], true));
-        if ($changed !== []) {
-            $first = array_reduce($changed, static fn (?array $a, array $c): array => $a === null || $c['mlxh'] < $a['mlxh'] ? $c : $a);
-
-            return self::answer(self::NOT, sprintf('%s after %.1f Mlx h already; %s are asked for', $first['outcome']->value, $first['mlxh'], $asked), 'a check that says otherwise');
-        }
-        $held = array_filter($earlier, static fn (array $c): bool => $c['mlxh'] >= $mlxh && $c['outcome'] === Outcome::NoChange);
-        if ($held !== []) {
-            return self::answer(self::FITS, sprintf('no change seen after %.1f Mlx h; %s are asked for; %s', min(array_column($held, 'mlxh')), $asked, $what), null);
-        }
-
-        return self::answer(self::OPEN, "$what, more than the $asked asked for; when it began nobody saw", "a check near $asked Mlx h");
     }
 
     /**

@@ -28,6 +28,7 @@ final class FadeStrip
                         'dark' => $finding->corrected->reference->toArray(), 'window' => $finding->corrected->specimen->toArray(), 'deposit' => $finding->deposit,
                         'change' => $finding->beyondNoise, 'uncertainty' => $finding->uncertainty, 'least' => $finding->least, 'greatest' => $finding->greatest, 'paperChange' => $finding->paperChange, 'outcome' => $finding->outcome->value,
                         'grade' => $finding->greyScale()->reported(), 'darkChange' => $finding->darkChange, 'darkUncertainty' => $finding->darkUncertainty,
+                        'raw' => $finding->raw->specimen->toArray(), 'across' => $finding->across, 'left' => $finding->left, 'doubt' => $finding->doubt?->value, 'hasFirst' => $finding->hasFirst,
                     ];
                 }
             }

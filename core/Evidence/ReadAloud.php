@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace MarshTrial\Core\Evidence;
 
 use MarshTrial\Core\Fading\LightfastnessScale;
-use MarshTrial\Core\Fading\Outcome;
+use MarshTrial\Core\Fading\LightVerdict;
 use MarshTrial\Core\Rating\ClassChances;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Rating\Scale;
@@ -16,7 +16,7 @@ use MarshTrial\Core\Rating\Scale;
  * clause opens to them.
  *
  * @phpstan-type Tested array{chances: array<string, float>, tests: int, testers: list<string>, off: int}
- * @phpstan-type Light array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, tester: string}
+ * @phpstan-type Light array{verdict: LightVerdict, tester: string}
  * @phpstan-type Pair array{one: int, other: int, real: bool}
  * @phpstan-type Compared array{
  *     verdict: string, why: string, tested: list<int>, classes: array<int, string|null>, values: array<int, float>,
@@ -102,28 +102,25 @@ final class ReadAloud
     {
         $clauses = [];
         $says = array_map(static fn (array $c): Clause => new Clause("the maker says “{$c['words']}” of its {$c['property']}, which ".($c['property'] === 'lightfastness' ? "{$light['tester']}’s strip" : 'the tests').' contradict'.($c['property'] === 'lightfastness' ? 's' : ''), $c['property']), $contradicted);
-        if ($light === null || $light['outcome'] === null) {
-            $clauses[] = new Clause('what light does to it was not tested', 'lightfastness');
-        } elseif ($light['mlxh'] === null) {
-            $clauses[] = new Clause(self::changed($light['outcome']).', after nobody knows how much light', 'lightfastness');
-        } else {
-            $dose = LightfastnessScale::dose($light['mlxh']).' Mlx h';
-            $clauses[] = match ($light['outcome']) {
-                Outcome::NoChange => new Clause("no change seen at $dose".self::partOfReference($light['mlxh']).', and beyond that nothing is known', 'lightfastness'),
-                Outcome::PaperOrUndecidable => new Clause("whether it faded cannot be decided after $dose, since the paper changed too", 'lightfastness'),
-                default => new Clause(self::changed($light['outcome'])." after $dose".self::partOfReference($light['mlxh']), 'lightfastness'),
-            };
-        }
+        $clauses[] = new Clause($light === null ? 'what light does to it was not tested' : self::did($light['verdict']), 'lightfastness');
 
         return self::sentence($begin, [...$clauses, ...$says], '; ', $begin === '');
     }
 
-    private static function changed(Outcome $outcome): string
+    /** What light did, with the light that it took. */
+    private static function did(LightVerdict $verdict): string
     {
-        return match ($outcome) {
-            Outcome::NoChange => 'no change was seen', Outcome::PalerInTint => 'it turned paler in the tint', Outcome::Paler => 'it turned paler', Outcome::NearlyGone => 'it was nearly gone', Outcome::HueShift => 'its hue shifted at equal lightness',
-            Outcome::Darker => 'it turned darker or browner', Outcome::MoreVivid => 'it turned more vivid', Outcome::PaperOrUndecidable => 'whether it faded cannot be decided',
-        };
+        $mlxh = $verdict->mlxh();
+        $what = $verdict->beside() ?? $verdict->word->clause();
+        if ($mlxh === null) {
+            return "$what, after nobody knows how much light";
+        }
+        $dose = LightfastnessScale::dose($mlxh).' Mlx h'.self::partOfReference($mlxh);
+        if ($verdict->word->band === null) {
+            return "after $dose, $what";
+        }
+
+        return $verdict->word->isHeld() ? "$what after $dose, and beyond that nothing is known" : "$what after $dose";
     }
 
     private static function partOfReference(float $mlxh): string
@@ -144,15 +141,7 @@ final class ReadAloud
      */
     private static function forWhom(array $properties, ?array $light): array
     {
-        $outcome = $light['outcome'] ?? null;
-        $surely = $light !== null && self::isFugitive($light['categories']);
-        $maybe = $light !== null && array_diff($light['categories'], LightfastnessScale::HOLDS) !== [];
-        $clauses = [match (true) {
-            $outcome === null || $outcome === Outcome::PaperOrUndecidable => new Clause('for work that hangs nothing can be said yet', 'lightfastness'),
-            $surely => new Clause('for a wall avoid it; for pages that are scanned and shut light matters less, though keeping in the dark was not tested', 'lightfastness'),
-            $outcome === Outcome::NoChange => new Clause($maybe ? 'for work that hangs it holds so far, which is too little light to promise more' : 'for work that hangs it has held as far as it was tested', 'lightfastness'),
-            default => new Clause('for work that hangs wait for more light on it', 'lightfastness'),
-        }];
+        $clauses = [new Clause(self::onAWall($light['verdict'] ?? null), 'lightfastness')];
         $testers = array_unique([...array_merge(...array_column($properties, 'testers')), ...$light === null ? [] : [$light['tester']]]);
         $tests = array_sum(array_column($properties, 'tests'));
         if (count($testers) === 1) {
@@ -165,6 +154,23 @@ final class ReadAloud
         }
 
         return $tests === 0 && $light === null ? [new Clause('Nothing can be said yet.')] : self::sentence('', $clauses, '; ');
+    }
+
+    /** Whether it is for work that hangs: the use that nobody has to ask for. */
+    private static function onAWall(?LightVerdict $verdict): string
+    {
+        if ($verdict === null) {
+            return 'for work that hangs nothing can be said yet';
+        }
+        $wish = new Wish;
+        $answer = $verdict->answer($wish->mlxh, $wish->accepted);
+        $use = 'for ten years on a wall ('.LightfastnessScale::dose($wish->mlxh).' Mlx h)';
+
+        return match ($answer->holds) {
+            true => "$use it {$answer->hedge}holds".($verdict->mlxh() < $wish->mlxh ? ', if it does not speed up' : ''),
+            false => ($answer->hedge === '' ? "$use avoid it" : "$use it {$answer->hedge}does not hold").'; for pages that are scanned and shut light matters less, though keeping in the dark was not tested',
+            null => "$use it cannot be told yet",
+        };
     }
 
     /**
@@ -240,7 +246,7 @@ final class ReadAloud
     /**
      * So many paints that each is told on its own page only: how many do what, of those that were tested for it.
      *
-     * @param list<array{chances: array<string, array<string, float>>, light: array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, ...}|null}> $paints
+     * @param list<array{chances: array<string, array<string, float>>, light: LightVerdict|null}> $paints
      *
      * @return list<non-empty-list<Clause>>
      */
@@ -266,21 +272,27 @@ final class ReadAloud
                 $clauses[] = new Clause('of '.self::number(count($tested), 'paint').' tested for '.$property.' '.(count($parts) > 1 ? implode(', ', array_slice($parts, 0, -1)).' and '.end($parts) : $parts[0]), $property);
             }
         }
-        $light = array_filter(array_map(static fn (array $p): ?array => $p['light'], $paints), static fn (?array $l): bool => $l !== null && $l['outcome'] !== null);
-        $held = count(array_filter($light, static fn (array $l): bool => $l['outcome'] === Outcome::NoChange));
-        $fades = count(array_filter($light, static fn (array $l): bool => self::isFugitive($l['categories'])));
-        $last = $light === [] ? 'none of them was tested in light' : sprintf(
-            'of %s tested in light %d %s no change so far and %d %s not for a wall',
-            self::number(count($light), 'paint'), $held, $held === 1 ? 'shows' : 'show', $fades, $fades === 1 ? 'is' : 'are',
+        $wish = new Wish;
+        $answers = array_map(static fn (LightVerdict $v): ?bool => $v->answer($wish->mlxh, $wish->accepted)->holds, array_filter(array_column($paints, 'light')));
+        $last = $answers === [] ? 'none of them was tested in light' : sprintf(
+            'of %s tested in light %s', self::number(count($answers), 'paint'),
+            self::listed([count(array_keys($answers, true, true)), count(array_keys($answers, false, true)), count(array_keys($answers, null, true))]),
         );
 
         return [...$clauses === [] ? [] : [self::sentence('', $clauses, '; ')], self::sentence('', [new Clause($last, 'lightfastness')])];
     }
 
-    /** @param list<string> $categories that are possible: none of them holds */
-    private static function isFugitive(array $categories): bool
+    /** @param array{int, int, int} $counts of those that hold, do not, and cannot be told */
+    private static function listed(array $counts): string
     {
-        return $categories !== [] && array_intersect($categories, LightfastnessScale::HOLDS) === [];
+        [$hold, $fade, $open] = $counts;
+        $parts = array_filter([
+            $hold > 0 ? "$hold ".($hold === 1 ? 'holds' : 'hold').' ten years on a wall' : null,
+            $fade > 0 ? "$fade ".($fade === 1 ? 'does' : 'do').' not'.($hold > 0 ? '' : ' hold ten years on a wall') : null,
+            $open > 0 ? "of $open it cannot be told yet".($hold + $fade > 0 ? '' : ' whether it holds ten years on a wall') : null,
+        ]);
+
+        return count($parts) > 1 ? implode(', ', array_slice($parts, 0, -1)).' and '.end($parts) : (string) end($parts);
     }
 
     private static function number(int $n, string $of): string

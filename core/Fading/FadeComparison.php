@@ -8,6 +8,7 @@ use MarshTrial\Core\Capture\Uncertainty;
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
+use MarshTrial\Core\Daylight\Dose;
 use MarshTrial\Core\Optics\Deposit;
 use MarshTrial\Core\Rating\Scale;
 
@@ -48,20 +49,44 @@ final class FadeComparison
         $y = $beyond($difference->dE76());
         $yRaw = $beyond($rawDifference->dE76());
         $left = self::shareLeft($scale, $keptDeposit, LinearRgb::fromArray([$corrected[0], $corrected[1], $corrected[2]]), $now->keptPaper->rgb);
-        $outcome = self::outcome($scale, $difference, $y, $yRaw, $beyond($least), $along, $left, $paperChange);
-        if ($outcome !== Outcome::NoChange && $first !== null && self::isDarkHalfThatChanged($scale, $now, $first)) {
-            $outcome = Outcome::PaperOrUndecidable;
-            $remarks[] = 'since the first reading the dark half changed and the window half hardly did: did they hang the wrong way round, or did light or damp reach the dark half?';
-        }
-        if ($first === null && $y > 2 * $along && self::holdsMore($now, $keptDeposit)) {
-            $remarks[] = 'the window half holds more paint than the dark half: do they lie the other way round, or was it painted stronger?';
-        }
+        [$darkChange, $darkUncertainty] = self::darkChange($scale, $now, $first);
+        [$doubt, $remark] = self::doubt($scale, $now, $first, $keptDeposit, [$y, $along], [$darkChange, $darkUncertainty]);
+        $remarks = [...$remarks, ...$remark === null ? [] : [$remark]];
+        $outcome = FadeWord::of($scale, new FadeReading(
+            new Dose($doseMlxh ?? 0.0), $control, $correctedLab, $y, $along, raw: $rawLab, across: $across, left: $left, doubt: $doubt, hasFirst: $first !== null,
+        ))->outcome();
         $categories = LightfastnessScale::possible($scale, $whole ? $beyond($least) : $y, $whole ? $beyond($greatest) : $y, $along, $doseMlxh, $doseUncertainty);
 
         return new FadeFinding(
             $now->row, $now->depth, $keptDeposit->in($keptDeposit->key()), $rawDifference, $difference, $paperChange,
-            $least, $greatest, $along, $yRaw, $y, $outcome, $categories, self::wording($scale, $outcome, $doseMlxh), $remarks, ...self::darkChange($scale, $now, $first),
+            $least, $greatest, $along, $yRaw, $y, $outcome, $categories, self::wording($scale, $outcome, $doseMlxh), $remarks,
+            $darkChange, $darkUncertainty, $across, $left, $doubt, $first !== null,
         );
+    }
+
+    /**
+     * What keeps a picture from saying anything of the paint, and the question that follows.
+     *
+     * @param array{float, float} $window change of the window half and its standard uncertainty, dE*ab
+     * @param array{float|null, float|null} $dark the same of the dark half since its own first reading
+     *
+     * @return array{Doubt|null, string|null}
+     */
+    private static function doubt(Scale $scale, HalfPair $now, ?HalfPair $first, Deposit $kept, array $window, array $dark): array
+    {
+        if ($first === null) {
+            // Fading leaves less paint; a hand paints one half stronger now and then.
+            return $window[0] > 2 * $window[1] && self::holdsMore($now, $kept)
+                ? [Doubt::NoFirstReading, 'the window half holds more paint than the dark half: do they lie the other way round, or was it painted stronger?'] : [null, null];
+        }
+        if ($window[0] >= 2 * $window[1] && self::isDarkHalfThatChanged($scale, $now, $first)) {
+            return [Doubt::Swapped, 'since the first reading the dark half changed and the window half hardly did: did they hang the wrong way round, or did light or damp reach the dark half?'];
+        }
+        // The dark half is what the other is held against: once it changed further than that one, nothing is.
+        $seen = $dark[0] !== null && $dark[0] - 2 * ($dark[1] ?? 0.0) > $scale->fade->bands[Band::Unseen->value];
+
+        return $seen && $dark[0] > $window[0]
+            ? [Doubt::DarkHalf, sprintf('the dark half itself has changed by dE %.1f since its first reading: did light, damp or time reach it?', $dark[0])] : [null, null];
     }
 
     /** Whether the window half is the deeper one in the channel that the paint absorbs most. */
@@ -218,27 +243,5 @@ final class FadeComparison
         $after = Deposit::of($exposed, $paper)->in($key);
 
         return $before === null || $after === null || $before < $scale->depths->least ? null : $after / $before;
-    }
-
-    private static function outcome(Scale $scale, Difference $difference, float $y, float $yRaw, float $yLeast, float $u, ?float $left, float $paperChange): Outcome
-    {
-        if (max($y, $yRaw) < 2 * $u) {
-            return Outcome::NoChange;
-        }
-        if ($yLeast < 2 * $u && $paperChange > 2 * $u) {
-            return Outcome::PaperOrUndecidable;
-        }
-        if ($y < 2 * $u) {
-            return Outcome::NoChange;
-        }
-
-        return match (true) {
-            $left !== null && $left < $scale->fade->nearlyGone => Outcome::NearlyGone,
-            abs($difference->dL) < $scale->fade->equalLightness * $difference->dE76() && abs($difference->dH) >= abs($difference->dC) => Outcome::HueShift,
-            // What browns may gain a little chroma on the way; more vivid is what gains more of it than it darkens.
-            $difference->dL < 0 && $difference->dC > max(2 * $u, -$scale->fade->vivid * $difference->dL) => Outcome::MoreVivid,
-            $difference->dL < 0 => Outcome::Darker,
-            default => Outcome::Paler,
-        };
     }
 }

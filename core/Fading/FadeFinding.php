@@ -6,6 +6,7 @@ namespace MarshTrial\Core\Fading;
 
 use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\GreyScale;
+use MarshTrial\Core\Daylight\Dose;
 
 /** What the exposed half shows against the kept half at one depth. */
 final readonly class FadeFinding
@@ -40,7 +41,24 @@ final readonly class FadeFinding
         /** What the dark half itself has changed by since its own first reading, beyond noise, and its 1-sigma uncertainty, dE*ab; null without a first reading. */
         public ?float $darkChange = null,
         public ?float $darkUncertainty = null,
+        /** Root of the variance across the change, dE*ab. */
+        public float $across = 0.0,
+        /** Share of the dark half's paint that the window half still has; null: cannot be told. */
+        public ?float $left = null,
+        public ?Doubt $doubt = null,
+        /** Whether the halves were read before they were hung. */
+        public bool $hasFirst = true,
     ) {}
+
+    /** The same as a reading of a course. */
+    public function reading(Dose $dose): FadeReading
+    {
+        return new FadeReading(
+            $dose, $this->corrected->reference, $this->corrected->specimen, $this->beyondNoise, $this->uncertainty, $this->outcome,
+            $this->least, $this->greatest, null, $this->deposit, $this->darkChange, $this->darkUncertainty, '',
+            $this->raw->specimen, $this->across, $this->left, $this->doubt, $this->paperChange, null, $this->hasFirst,
+        );
+    }
 
     public function greyScale(): GreyScale
     {

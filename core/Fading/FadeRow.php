@@ -6,6 +6,7 @@ namespace MarshTrial\Core\Fading;
 
 use MarshTrial\Core\Card\CellId;
 use MarshTrial\Core\Card\CellRole;
+use MarshTrial\Core\Daylight\Dose;
 use MarshTrial\Core\Rating\Ladder;
 use MarshTrial\Core\Rating\Rating;
 use MarshTrial\Core\Rating\RatingStatus;
@@ -20,8 +21,9 @@ final class FadeRow
      * The lightfastness of a row at reference depth.
      *
      * @param non-empty-list<FadeFinding> $findings one per depth
+     * @param bool $hung that it hung in light, however much that was
      */
-    public static function rate(Scale $scale, array $findings, ?float $doseMlxh, float $doseUncertainty = 0.0): Rating
+    public static function rate(Scale $scale, array $findings, ?float $doseMlxh, float $doseUncertainty = 0.0, bool $hung = false): Rating
     {
         $row = $findings[0]->row;
         $cells = [];
@@ -42,9 +44,9 @@ final class FadeRow
         if ($places === [] || max(array_column($places, 'deposit')) < $scale->depths->least) {
             return Rating::without($scale, $row, 'lightfastness', RatingStatus::NotTested, 'Nothing was painted in this row.', $cells);
         }
-        $outcome = self::outcome($findings);
+        $outcome = self::outcome($scale, $findings, $doseMlxh ?? 0.0);
         $numbers = ['outcome' => $outcome->value, 'doseMlxh' => $doseMlxh, 'referenceDoseMlxh' => $scale->fade->referenceDoseMlxh];
-        if ($doseMlxh === null || $doseMlxh <= 0) {
+        if (! $hung && ($doseMlxh === null || $doseMlxh <= 0)) {
             return Rating::without($scale, $row, 'lightfastness', RatingStatus::NotTested, 'Not exposed yet: this is the reading before hanging.', $cells, $numbers);
         }
         $at = Ladder::at($scale, $scale->depths->reference, $places, ['y', 'raw', 'least', 'greatest', 'u']);
@@ -54,28 +56,24 @@ final class FadeRow
         $largePaper = array_filter($findings, static fn (FadeFinding $f): bool => $f->remarks !== [] && $f->paperChange > $scale->fade->largePaperChange) !== [];
         $categories = LightfastnessScale::possible($scale, $largePaper ? $at['least'] : $at['y'], $largePaper ? $at['greatest'] : $at['y'], $at['u'], $doseMlxh, $doseUncertainty);
         $numbers['rawDeltaE'] = $at['raw'];
-        $remarks = array_values(array_unique(array_merge([(string) FadeComparison::wording($scale, $outcome, $doseMlxh)], ...array_map(static fn (FadeFinding $f): array => $f->remarks, $findings))));
+        $remarks = array_values(array_unique(array_merge([FadeComparison::wording($scale, $outcome, $doseMlxh) ?? 'nobody knows how much light it met'], ...array_map(static fn (FadeFinding $f): array => $f->remarks, $findings))));
 
         return Rating::measured($scale, $row, 'lightfastness', $at['y'], $at['u'], $scale->fade->classes, $scale->depths->reference, $remarks, $cells, $numbers, self::FORMULA)
             ->withPossible($categories);
     }
 
     /**
-     * The row's outcome: the strongest of its depths, or "paler in the tint only".
+     * The row's outcome, as its course would tell it.
      *
      * @param non-empty-list<FadeFinding> $findings
      */
-    public static function outcome(array $findings): Outcome
+    public static function outcome(Scale $scale, array $findings, float $doseMlxh = 0.0): Outcome
     {
-        $changed = array_values(array_filter($findings, static fn (FadeFinding $f): bool => $f->outcome !== Outcome::NoChange));
-        if ($changed === []) {
-            return Outcome::NoChange;
+        $courses = [];
+        foreach ($findings as $finding) {
+            $courses[$finding->depth] = new FadeSeries($scale, [$finding->reading(new Dose($doseMlxh))]);
         }
-        if (count($changed) === 1 && $changed[0]->depth === 3 && $changed[0]->outcome === Outcome::Paler) {
-            return Outcome::PalerInTint;
-        }
-        usort($changed, static fn (FadeFinding $a, FadeFinding $b): int => $b->beyondNoise / $b->uncertainty <=> $a->beyondNoise / $a->uncertainty);
 
-        return $changed[0]->outcome;
+        return LightVerdict::of($scale, $courses)->word->outcome();
     }
 }

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Fading;
 
+use MarshTrial\Core\Colour\Difference;
+use MarshTrial\Core\Colour\GreyScale;
 use MarshTrial\Core\Colour\Lab;
+use MarshTrial\Core\Rating\ClassChances;
 use MarshTrial\Core\Rating\Scale;
 
 /**
@@ -96,6 +99,28 @@ final readonly class FadeSeries
     }
 
     /**
+     * The most that may be seen of it at a further dose, as long as it does not speed up, dE_F.
+     *
+     * @param float $margin standard uncertainties of the last change, one side
+     */
+    public function mostSeen(float $mlxh, float $margin): ?float
+    {
+        $last = $this->last();
+        if ($last === null || $this->projected(max($mlxh, $last->dose->mlxh)) === null) {
+            return null;
+        }
+        $before = $this->readings[count($this->readings) - 2];
+        [$now, $then] = [$last->seen($this->scale), $before->seen($this->scale)];
+        $most = $now->quantile(ClassChances::normal($margin));
+        $ofStep = ($now->quantile(0.84) - $now->quantile(0.16)) / 2;
+        $step = max(0.0, $now->quantile(0.5) - $then->quantile(0.5) + $this->scale->course->slopeMargin * $ofStep);
+        $ratio = $mlxh * exp($this->scale->course->doseSigmas * $last->dose->uncertainty) / $last->dose->mlxh;
+        $onward = $most + $step * ($ratio - 1) * $last->dose->mlxh / max(1e-9, $last->dose->mlxh - $before->dose->mlxh);
+
+        return min($most * $ratio, $onward);
+    }
+
+    /**
      * What the window half would look like changed so much, on the way that it went so far; what fades ends beside its paper and goes no further.
      *
      * @param float $change dE*ab
@@ -129,6 +154,42 @@ final readonly class FadeSeries
      */
     public function at(float $mlxh): ?array
     {
+        return $this->between($mlxh, static fn (FadeReading $r): Lab => $r->window);
+    }
+
+    /**
+     * How far it has truly changed at a dose up to the last check; the dose's own range is in it.
+     */
+    public function seenAt(float $mlxh): ?SeenChange
+    {
+        $last = $this->last();
+        $corrected = $this->at($mlxh);
+        $raw = $this->between($mlxh, static fn (FadeReading $r): Lab => $r->looks());
+        if ($last === null || $corrected === null || $raw === null) {
+            return null;
+        }
+        $dark = $this->readings[0]->dark;
+        $across = 0.0;
+        foreach ($this->readings as $reading) {
+            $across = $reading->across ?? M_SQRT2 * $reading->uncertainty;
+            if ($reading->dose->mlxh >= $mlxh) {
+                break;
+            }
+        }
+        $slope = $last->dose->uncertainty * ($this->changeAt($mlxh)[2] ?? 0.0);
+        $dE = Difference::between($dark, $corrected['lab'])->dE76();
+        $eye = $dE > 0.05 ? min(1.0, GreyScale::between($dark, $corrected['lab'])->dEf / $dE) : 1.0;
+
+        return SeenChange::of($this->scale, $dark, $raw['lab'], $corrected['lab'], $corrected['uncertainty'], $across, $slope * $eye);
+    }
+
+    /**
+     * @param \Closure(FadeReading): Lab $window
+     *
+     * @return array{lab: Lab, uncertainty: float, between: bool, apart: bool}|null
+     */
+    private function between(float $mlxh, \Closure $window): ?array
+    {
         $last = $this->last();
         if ($last === null || $mlxh < 0 || $mlxh > $last->dose->mlxh * 1.0000001) {
             return null;
@@ -140,7 +201,7 @@ final readonly class FadeSeries
         foreach ($this->readings as $reading) {
             $xs[] = $this->place($reading->dose->mlxh);
             // From the dark half of the first, so that what the device says otherwise from check to check stays out.
-            $labs[] = array_map(static fn (float $w, float $d, float $f): float => $f + $w - $d, $reading->window->toArray(), $reading->dark->toArray(), $first->dark->toArray());
+            $labs[] = array_map(static fn (float $w, float $d, float $f): float => $f + $w - $d, $window($reading)->toArray(), $reading->dark->toArray(), $first->dark->toArray());
             $us[] = $reading->uncertainty;
         }
         $x = $this->place($mlxh);
@@ -175,6 +236,10 @@ final readonly class FadeSeries
         $here = $line->at($this->place($mlxh));
         $step = 0.02;
         $slope = ($line->at($this->place($mlxh)) - $line->at($this->place($mlxh * exp(-$step)))) / $step;
+        if ($mlxh <= $points[1][0] * 1.001) {
+            // Up to the first check nobody saw the law: in proportion to the light is the steepest that does not speed up.
+            $slope = max($slope, $here);
+        }
         $i = 0;
         while ($i < count($points) - 2 && $mlxh > $points[$i + 1][0]) {
             $i++;

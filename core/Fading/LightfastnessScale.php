@@ -12,6 +12,19 @@ final class LightfastnessScale
     /** Categories that hold; what can only have others is called fugitive (own). */
     public const HOLDS = ['I', 'II'];
 
+    /** What a category is called (ASTM D4303, memory). */
+    public const WORDS = ['I' => 'excellent', 'II' => 'very good', 'III' => 'fair', 'IV' => 'poor', 'V' => 'very poor'];
+
+    /**
+     * Categories with their words: "III, fair", "II, very good, or III, fair".
+     *
+     * @param list<string> $categories
+     */
+    public static function told(array $categories): string
+    {
+        return implode(', or ', array_map(static fn (string $c): string => "$c, ".self::WORDS[$c], $categories));
+    }
+
     /** A dose as it stands in a sentence, in Mlx h: "6.2", "20". */
     public static function dose(float $mlxh): string
     {

@@ -271,7 +271,7 @@ final readonly class CardMeasurer
         $strip->read(new SwatchMeter($this->scale, $captured, $facts, $capture->jpeg, $capture->paper), $capture->windowFirst);
         $findings = array_map(fn (HalfPair $p): FadeFinding => FadeComparison::compare($this->scale, $p, null, $doseMlxh, $doseUncertainty), $strip->pairs);
         $facts = $this->withGlare($facts, $strip->cells);
-        $rating = FadeRow::rate($this->scale, $findings, $doseMlxh, $doseUncertainty)->withRemarks($strip->remarks);
+        $rating = FadeRow::rate($this->scale, $findings, $doseMlxh, $doseUncertainty, true)->withRemarks($strip->remarks);
         $layout = new CardLayout($layout->kind, $layout->uuid, $layout->title, $layout->rows, $layout->pieces, $layout->windows, $strip->placed);
 
         return new CardMeasurement($layout, $facts, $strip->cells, $strip->papers, [], [$this->remarked($rating, $strip->cells, $facts)->under(OldStrip::protocols()[0]->text())], $strip->pairs, $findings, $doseMlxh);

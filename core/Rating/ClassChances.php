@@ -126,7 +126,8 @@ final class ClassChances
     {
         $names = array_keys($chances);
         $i = (int) array_search($class, $names, true);
-        $j = ($chances[$names[$i + 1] ?? ''] ?? 0.0) > ($chances[$names[$i - 1] ?? ''] ?? 0.0) ? $i + 1 : $i - 1;
+        $above = $i === 0 || ($i < count($names) - 1 && $chances[$names[$i + 1]] > $chances[$names[$i - 1]]);
+        $j = $above ? $i + 1 : $i - 1;
 
         return [$names[min($i, $j)], $names[max($i, $j)]];
     }

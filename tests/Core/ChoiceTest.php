@@ -8,25 +8,16 @@ use MarshTrial\Core\Evidence\Choice;
 use MarshTrial\Core\Evidence\Likeness;
 use MarshTrial\Core\Evidence\Strip;
 use MarshTrial\Core\Evidence\Wish;
-use MarshTrial\Core\Fading\Outcome;
+use MarshTrial\Core\Fading\Doubt;
+use MarshTrial\Core\Fading\LightVerdict;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Tests\Support\FadeStrips;
 
 /** What fits a wish by the evidence, and what stands in for a paint. */
 final class ChoiceTest extends TestCase
 {
     private const TRANSPARENT = ['transparency' => ['transparent' => 0.7, 'semi-transparent' => 0.28, 'semi-opaque' => 0.02, 'opaque' => 0.0]];
-
-    /**
-     * @param list<string> $categories
-     * @param list<array{outcome: Outcome, mlxh: float}> $earlier
-     *
-     * @return array{outcome: Outcome, mlxh: float, categories: list<string>, earlier: list<array{outcome: Outcome, mlxh: float}>}
-     */
-    private static function light(Outcome $outcome, float $mlxh, array $categories, array $earlier = []): array
-    {
-        return ['outcome' => $outcome, 'mlxh' => $mlxh, 'categories' => $categories, 'earlier' => $earlier];
-    }
 
     public function testABudgetIsKeptToTheCentAndAnUnknownPriceIsNoAnswer(): void
     {
@@ -42,32 +33,31 @@ final class ChoiceTest extends TestCase
         self::assertSame([Choice::FITS, Choice::OPEN, Choice::OPEN, Choice::NOT], array_map($shelf, [0.8, 0.79, 0.21, 0.2]));
     }
 
-    /** @return array<string, array{0: Wish, 1: array<string, array<string, float>>, 2: array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, earlier?: list<array{outcome: Outcome, mlxh: float}>}|null, 3: string, 4: string}> */
+    /** @return array<string, array{0: Wish, 1: array<string, array<string, float>>, 2: LightVerdict|null, 3: string, 4: string}> */
     public static function wishes(): array
     {
         $wall = new Wish(mlxh: 7.3);
-        $all = ['I', 'II', 'III', 'IV', 'V'];
-        $check = static fn (Outcome $o, float $h): array => ['outcome' => $o, 'mlxh' => $h];
+        $held = FadeStrips::verdict(['0.8' => 0.1, '3' => 0.2, '7.3' => 0.1]);
+        $fugitive = FadeStrips::verdict(['0.8' => 6.0, '3' => 15.0, '6.2' => 25.0]);
 
         return [
             'not tested in light' => [$wall, [], null, Choice::OPEN, 'not tested in light'],
-            'held as much as is asked' => [$wall, [], self::light(Outcome::NoChange, 7.3, ['I']), Choice::FITS, 'no change seen after 7.3 Mlx h; 7.3 are asked for'],
-            'held so far, and that is not enough' => [$wall, [], self::light(Outcome::NoChange, 7.2, $all), Choice::OPEN, 'holds so far: no change seen after 7.2 Mlx h of the 7.3 asked for'],
-            'fugitive' => [$wall, [], self::light(Outcome::Paler, 6.2, ['IV', 'V']), Choice::NOT, 'paler after 6.2 Mlx h'],
-            'changed by less light than is asked' => [$wall, [], self::light(Outcome::Darker, 6.2, ['I', 'II', 'III']), Choice::NOT, 'darker or browner after 6.2 Mlx h already; 7.3 are asked for'],
-            'changed so little that its category holds' => [$wall, [], self::light(Outcome::PalerInTint, 6.2, ['I', 'II']), Choice::OPEN, 'paler in the tint only after 6.2 Mlx h, little enough for category I or II'],
-            'changed by more light than is asked' => [$wall, [], self::light(Outcome::Paler, 24.0, ['II', 'III']), Choice::OPEN, 'paler after 24 Mlx h, more than the 7.3 asked for; when it began nobody saw'],
-            'an earlier check saw it' => [$wall, [], self::light(Outcome::Paler, 24.0, ['II', 'III'], [$check(Outcome::NoChange, 1.0), $check(Outcome::Paler, 6.0), $check(Outcome::PalerInTint, 3.0)]), Choice::NOT, 'paler in the tint only after 3.0 Mlx h already; 7.3 are asked for'],
-            'an earlier check saw it hold' => [$wall, [], self::light(Outcome::Paler, 24.0, ['II', 'III'], [$check(Outcome::NoChange, 9.0), $check(Outcome::NoChange, 3.0)]), Choice::FITS, 'no change seen after 9.0 Mlx h; 7.3 are asked for; paler after 24 Mlx h'],
-            'the paper explains it' => [$wall, [], self::light(Outcome::PaperOrUndecidable, 9.0, $all), Choice::OPEN, 'whether it faded cannot be decided after 9 Mlx h'],
-            'nobody knows how much light' => [$wall, [], ['outcome' => Outcome::Paler, 'mlxh' => null, 'categories' => []], Choice::OPEN, 'tested in light that nobody knows the amount of'],
-            'in a box fading matters less' => [new Wish('lies in a box'), [], self::light(Outcome::Paler, 6.2, ['V']), Choice::FITS, 'fades in light, which matters less shut away; keeping in the dark was not tested'],
-            'in a box, and never fugitive' => [new Wish('lies in a box', 1.0, neverFugitive: true), [], self::light(Outcome::Paler, 0.9, ['V']), Choice::NOT, 'paler after 0.9 Mlx h'],
-            'scanned, and never fugitive' => [new Wish('is scanned and shut', neverFugitive: true), [], self::light(Outcome::Paler, 6.2, ['III', 'IV']), Choice::NOT, 'fades, and nothing fugitive is wanted'],
+            'held as much as is asked' => [$wall, [], $held, Choice::FITS, 'holds: no change to be seen after 7.3 Mlx h'],
+            'held so far, seen once' => [$wall, [], FadeStrips::verdict(['3' => 0.1]), Choice::OPEN, 'no change to be seen after 3 Mlx h of the 7.3 asked for'],
+            'held so far, seen three times' => [$wall, [], FadeStrips::verdict(['0.8' => 0.1, '3' => 0.2, '6' => 0.1]), Choice::FITS, 'holds: no change to be seen after 6 Mlx h of the 7.3 asked for, if it does not speed up'],
+            'fugitive' => [$wall, [], $fugitive, Choice::NOT, 'does not hold: strongly paler after 6.2 Mlx h already'],
+            'just visibly changed, which side by side alone shows' => [$wall, [], FadeStrips::verdict(['0.8' => 1.0, '8' => 2.0]), Choice::FITS, 'holds: what it changed by at 7.3 Mlx h is within that'],
+            'the same, where nothing is accepted' => [new Wish(mlxh: 8.0, accepted: 'none I could find side by side'), [], FadeStrips::verdict(['0.8' => 1.0, '8' => 2.0]), Choice::NOT, 'does not hold: just visibly paler after 8 Mlx h already'],
+            'changed by more light than is asked' => [new Wish(mlxh: 2.0), [], FadeStrips::verdict(['0.8' => 0.1, '3' => 0.2, '20' => 7.0]), Choice::FITS, 'holds: what it changed by at 2 Mlx h is within that'],
+            'the dark half changed' => [$wall, [], FadeStrips::verdict(['9' => 4.0], doubt: Doubt::DarkHalf), Choice::OPEN, 'cannot be told: the dark half changed'],
+            'nobody knows how much light' => [$wall, [], FadeStrips::verdict(['0' => 4.0], doseKnown: false), Choice::OPEN, 'clearly paler, after nobody knows how much light'],
+            'in a box fading matters less' => [new Wish('lies in a box'), [], $fugitive, Choice::FITS, 'fades in light, which matters less shut away; keeping in the dark was not tested'],
+            'in a box, and never fugitive' => [new Wish('lies in a box', 1.0, neverFugitive: true), [], $fugitive, Choice::NOT, 'does not hold: clearly paler after 0.8 Mlx h already'],
+            'scanned, and never fugitive' => [new Wish('is scanned and shut', neverFugitive: true), [], $fugitive, Choice::NOT, 'fades, and nothing fugitive is wanted'],
             'transparent' => [new Wish('lies in a box', body: 'transparent'), self::TRANSPARENT, null, Choice::FITS, 'light matters less shut away'],
             'covering is wanted' => [new Wish('lies in a box', body: 'covering'), self::TRANSPARENT, null, Choice::NOT, 'is transparent'],
             'perhaps is no answer' => [new Wish('lies in a box', grain: 'welcome'), ['granulation' => ['none' => 0.05, 'slight' => 0.35, 'distinct' => 0.6, 'heavy' => 0.0]], null, Choice::OPEN, 'granulation perhaps distinct (60 %)'],
-            'at 80 % it probably does' => [new Wish('hangs', 1.0, lifting: 'wanted'), ['staining' => ['non-staining' => 0.5, 'low' => 0.3, 'medium' => 0.2, 'high' => 0.0]], self::light(Outcome::NoChange, 1.0, ['I']), Choice::FITS, 'no change seen after 1 Mlx h; 1 are asked for'],
+            'at 80 % it probably does' => [new Wish('hangs', 1.0, lifting: 'wanted'), ['staining' => ['non-staining' => 0.5, 'low' => 0.3, 'medium' => 0.2, 'high' => 0.0]], $held, Choice::FITS, 'holds: no change to be seen after 7.3 Mlx h'],
             'what fails is told before what is open' => [new Wish('hangs', 7.3, lifting: 'wanted'), ['staining' => ['non-staining' => 0.0, 'low' => 0.1, 'medium' => 0.1, 'high' => 0.8]], null, Choice::NOT, 'probably stains'],
             'not tested' => [new Wish('lies in a box', lifting: 'unwanted'), [], null, Choice::OPEN, 'staining not tested'],
         ];
@@ -75,10 +65,9 @@ final class ChoiceTest extends TestCase
 
     /**
      * @param array<string, array<string, float>> $chances
-     * @param array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, earlier?: list<array{outcome: Outcome, mlxh: float}>}|null $light
      */
     #[DataProvider('wishes')]
-    public function testAPaintStandsOnTheShelfThatItsEvidenceGivesIt(Wish $wish, array $chances, ?array $light, string $shelf, string $reason): void
+    public function testAPaintStandsOnTheShelfThatItsEvidenceGivesIt(Wish $wish, array $chances, ?LightVerdict $light, string $shelf, string $reason): void
     {
         $choice = Choice::of($wish, $chances, $light, true);
         self::assertSame([$shelf, $reason], [$choice->shelf, $choice->reasons[0]['reason']]);

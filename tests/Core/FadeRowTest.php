@@ -125,8 +125,8 @@ final class FadeRowTest extends TestCase
         $wash = static fn (float $d): array => [0.85 * exp(-0.05 * $d), 0.84 * exp(-$d), 0.80 * exp(-0.8 * $d)];
         $darkened = self::finding(self::lch(52, 55, 30), self::lch(40, 40, 32), depth: 1);
         $paler = self::finding($wash(0.3), $wash(0.28), depth: 3);
-        self::assertSame(Outcome::Darker, FadeRow::outcome([$darkened, self::finding($wash(0.9), $wash(0.9)), $paler]));
-        self::assertSame(Outcome::NoChange, FadeRow::outcome([self::finding($wash(0.9), $wash(0.9))]));
+        self::assertSame(Outcome::Darker, FadeRow::outcome(Scale::current(), [$darkened, self::finding($wash(0.9), $wash(0.9)), $paler]));
+        self::assertSame(Outcome::NoChange, FadeRow::outcome(Scale::current(), [self::finding($wash(0.9), $wash(0.9))]));
         self::assertSame(RatingStatus::NotTested, FadeRow::rate(Scale::current(), [self::finding(self::PAPER, self::PAPER)], 5.0)->status);
     }
 

@@ -8,9 +8,11 @@ use MarshTrial\Core\Evidence\ClaimCheck;
 use MarshTrial\Core\Evidence\Clause;
 use MarshTrial\Core\Evidence\Fairness;
 use MarshTrial\Core\Evidence\ReadAloud;
-use MarshTrial\Core\Fading\Outcome;
+use MarshTrial\Core\Fading\Doubt;
+use MarshTrial\Core\Fading\LightVerdict;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Tests\Support\FadeStrips;
 
 /** Verdicts as they are read out: the answer that an experienced tester would give, never stronger than the numbers. */
 final class ReadAloudTest extends TestCase
@@ -33,22 +35,21 @@ final class ReadAloudTest extends TestCase
     }
 
     /**
-     * @param list<string> $categories
+     * @param array<int|string, float> $changes lightness gained by dose
      *
-     * @return array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, tester: string}
+     * @return array{verdict: LightVerdict, tester: string}
      */
-    private static function light(?Outcome $outcome, ?float $mlxh, array $categories, string $tester = 'Odo'): array
+    private static function light(array $changes, ?Doubt $doubt = null, bool $doseKnown = true): array
     {
-        return ['outcome' => $outcome, 'mlxh' => $mlxh, 'categories' => $categories, 'tester' => $tester];
+        return ['verdict' => FadeStrips::verdict($changes, 0.1, $doubt, $doseKnown), 'tester' => 'Odo'];
     }
 
-    /** @return array<string, array{0: array<string, array{chances: array<string, float>, tests: int, testers: list<string>, off: int}>, 1: array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, tester: string}|null, 2: list<array{property: string, words: string, check: ClaimCheck}>, 3: string}> */
+    /** @return array<string, array{0: array<string, array{chances: array<string, float>, tests: int, testers: list<string>, off: int}>, 1: array{verdict: LightVerdict, tester: string}|null, 2: list<array{property: string, words: string, check: ClaimCheck}>, 3: string}> */
     public static function paints(): array
     {
         $body = static fn (float ...$p): array => array_combine(['transparent', 'semi-transparent', 'semi-opaque', 'opaque'], $p);
         $lift = static fn (float ...$p): array => array_combine(['non-staining', 'low', 'medium', 'high'], $p);
         $grain = static fn (float ...$p): array => array_combine(['none', 'slight', 'distinct', 'heavy'], $p);
-        $all = ['I', 'II', 'III', 'IV', 'V'];
         $claim = static fn (string $property, string $words, ClaimCheck $check): array => ['property' => $property, 'words' => $words, 'check' => $check];
 
         return [
@@ -56,14 +57,14 @@ final class ReadAloudTest extends TestCase
             'perhaps, by one card' => [['transparency' => self::of($body(0.66, 0.34, 0, 0))], null, [], 'Reed is perhaps transparent. What light does to it was not tested. For work that hangs nothing can be said yet; one card, one tester.'],
             'plain words need 95 %' => [['transparency' => self::of($body(0.95, 0.05, 0, 0), 3, ['Odo', 'Tamsin']), 'staining' => self::of($lift(0, 0, 0.06, 0.94), 2)], null, [], 'Reed is transparent and probably stains. What light does to it was not tested. For work that hangs nothing can be said yet.'],
             'between two words' => [['transparency' => self::of($body(0.1, 0.5, 0.4, 0), 2), 'staining' => self::of($lift(0, 0.45, 0.5, 0.05), 2), 'granulation' => self::of($grain(0.55, 0.45, 0, 0), 2)], null, [], 'Reed lies between semi-transparent and semi-opaque, lifts well or in part, and does not granulate or granulates slightly. What light does to it was not tested. For work that hangs nothing can be said yet; all by one tester.'],
-            'nothing is likely enough for a word' => [['transparency' => self::of($body(0.3, 0.3, 0.2, 0.2), 1)], self::light(Outcome::NoChange, 6.2, $all), [], 'Reed: no change seen at 6.2 Mlx h, a sixth of the reference light, and beyond that nothing is known. For work that hangs it holds so far, which is too little light to promise more; one card, one tester.'],
-            'a fugitive violet whose claim fails' => [['granulation' => self::of($grain(0.99, 0.01, 0, 0))], self::light(Outcome::Paler, 6.2, ['IV', 'V']), [$claim('lightfastness', 'archive', ClaimCheck::Contradicted)], 'Reed does not granulate. It turned paler after 6.2 Mlx h, a sixth of the reference light; the maker says “archive” of its lightfastness, which Odo’s strip contradicts. For a wall avoid it; for pages that are scanned and shut light matters less, though keeping in the dark was not tested; one card, one tester.'],
-            'paler, and yet nothing decided' => [[], self::light(Outcome::Paler, 0.7, $all), [], 'Reed: it turned paler after 0.7 Mlx h, one part in 55 of the reference light. For work that hangs wait for more light on it; one card, one tester.'],
-            'the paper explains it' => [[], self::light(Outcome::PaperOrUndecidable, 9.8, $all), [], 'Reed: whether it faded cannot be decided after 9.8 Mlx h, since the paper changed too. For work that hangs nothing can be said yet; one card, one tester.'],
-            'a hue shift at equal lightness' => [[], self::light(Outcome::HueShift, 20.0, ['II']), [], 'Reed: its hue shifted at equal lightness after 20 Mlx h, half of the reference light. For work that hangs wait for more light on it; one card, one tester.'],
-            'two thirds of it' => [[], self::light(Outcome::Darker, 26.6, ['III', 'IV']), [], 'Reed: it turned darker or browner after 26.6 Mlx h, two thirds of the reference light. For a wall avoid it; for pages that are scanned and shut light matters less, though keeping in the dark was not tested; one card, one tester.'],
-            'it held the whole reference light' => [['staining' => self::of($lift(0.97, 0.03, 0, 0), 4, ['Odo', 'Tamsin', 'Kes'])], self::light(Outcome::NoChange, 40.0, ['I']), [], 'Reed lifts clean. No change seen at 40 Mlx h, and beyond that nothing is known. For work that hangs it has held as far as it was tested.'],
-            'after nobody knows how much light' => [[], self::light(Outcome::NearlyGone, null, []), [], 'Reed: it was nearly gone, after nobody knows how much light. For work that hangs wait for more light on it; one card, one tester.'],
+            'nothing is likely enough for a word' => [['transparency' => self::of($body(0.3, 0.3, 0.2, 0.2), 1)], self::light(['6.2' => 0.1]), [], 'Reed: no change to be seen after 6.2 Mlx h, a sixth of the reference light, and beyond that nothing is known. For ten years on a wall (7.3 Mlx h) it cannot be told yet; one card, one tester.'],
+            'a fugitive violet whose claim fails' => [['granulation' => self::of($grain(0.99, 0.01, 0, 0))], self::light(['0.8' => 3.0, '6.2' => 20.0]), [$claim('lightfastness', 'archive', ClaimCheck::Contradicted)], 'Reed does not granulate. It turned strongly paler after 6.2 Mlx h, a sixth of the reference light; the maker says “archive” of its lightfastness, which Odo’s strip contradicts. For ten years on a wall (7.3 Mlx h) avoid it; for pages that are scanned and shut light matters less, though keeping in the dark was not tested; one card, one tester.'],
+            'paler, and yet nothing decided' => [[], self::light(['0.7' => 1.9]), [], 'Reed: it turned just visibly paler after 0.7 Mlx h, one part in 55 of the reference light. For ten years on a wall (7.3 Mlx h) it cannot be told yet; one card, one tester.'],
+            'the dark half changed' => [[], self::light(['9.8' => 4.0], Doubt::DarkHalf), [], 'Reed: after 9.8 Mlx h, a quarter of the reference light, whether it faded cannot be told, since the dark half changed. For ten years on a wall (7.3 Mlx h) it cannot be told yet; one card, one tester.'],
+            'held in much light' => [[], self::light(['0.8' => 0.1, '6' => 0.2, '20' => 0.1]), [], 'Reed: no change to be seen after 20 Mlx h, half of the reference light, and beyond that nothing is known. For ten years on a wall (7.3 Mlx h) it holds; one card, one tester.'],
+            'two thirds of it' => [[], self::light(['6' => -5.0, '26.6' => -9.0]), [], 'Reed: it turned strongly darker or browner after 26.6 Mlx h, two thirds of the reference light. For ten years on a wall (7.3 Mlx h) avoid it; for pages that are scanned and shut light matters less, though keeping in the dark was not tested; one card, one tester.'],
+            'held in less light than is asked, three times' => [['staining' => self::of($lift(0.97, 0.03, 0, 0), 4, ['Odo', 'Tamsin', 'Kes'])], self::light(['0.8' => 0.1, '3' => 0.2, '6' => 0.1]), [], 'Reed lifts clean. No change to be seen after 6 Mlx h, a sixth of the reference light, and beyond that nothing is known. For ten years on a wall (7.3 Mlx h) it holds, if it does not speed up.'],
+            'after nobody knows how much light' => [[], self::light(['0' => 9.0], doseKnown: false), [], 'Reed: it turned strongly paler, after nobody knows how much light. For ten years on a wall (7.3 Mlx h) it cannot be told yet; one card, one tester.'],
             'a claim of another property' => [['staining' => self::of($lift(0, 0, 0, 1.0), 3, ['Odo', 'Tamsin'])], null, [$claim('staining', 'washes off', ClaimCheck::Contradicted)], 'Reed stains. What light does to it was not tested; the maker says “washes off” of its staining, which the tests contradict. For work that hangs nothing can be said yet.'],
             'claims that agree, or cannot be told, are no news' => [['staining' => self::of($lift(0, 0, 0, 1.0), 3, ['Odo', 'Tamsin'])], null, [$claim('staining', 'clings', ClaimCheck::Agrees), $claim('transparency', '***', ClaimCheck::NotComparable), $claim('granulation', 'even', ClaimCheck::Open)], 'Reed stains. What light does to it was not tested. For work that hangs nothing can be said yet.'],
             'tests that do not agree' => [['staining' => self::of($lift(0, 0, 0.1, 0.9), 4, ['Odo', 'Tamsin', 'Kes', 'Wren'], 1)], null, [], 'Reed probably stains. What light does to it was not tested. For work that hangs nothing can be said yet; tests of its staining do not agree.'],
@@ -73,7 +74,7 @@ final class ReadAloudTest extends TestCase
 
     /**
      * @param array<string, array{chances: array<string, float>, tests: int, testers: list<string>, off: int}> $properties
-     * @param array{outcome: Outcome|null, mlxh: float|null, categories: list<string>, tester: string}|null $light
+     * @param array{verdict: LightVerdict, tester: string}|null $light
      * @param list<array{property: string, words: string, check: ClaimCheck}> $claims
      */
     #[DataProvider('paints')]
@@ -86,29 +87,29 @@ final class ReadAloudTest extends TestCase
 
     public function testClausesOpenToTheirNumbers(): void
     {
-        $clauses = array_merge(...ReadAloud::paint('Reed', ['staining' => self::of(['non-staining' => 0.0, 'low' => 0.0, 'medium' => 0.0, 'high' => 1.0])], self::light(Outcome::NoChange, 6.2, ['I', 'II']), []));
+        $clauses = array_merge(...ReadAloud::paint('Reed', ['staining' => self::of(['non-staining' => 0.0, 'low' => 0.0, 'medium' => 0.0, 'high' => 1.0])], self::light(['6.2' => 0.1]), []));
         self::assertSame(['staining', 'lightfastness', 'lightfastness', null], array_map(static fn (Clause $c): ?string => $c->property, $clauses));
     }
 
-    /** @return array<string, array{0: list<array{chances: array<string, array<string, float>>, light: array{outcome: Outcome|null, mlxh: float|null, categories: list<string>}|null}>, 1: string}> */
+    /** @return array<string, array{0: list<array{chances: array<string, array<string, float>>, light: LightVerdict|null}>, 1: string}> */
     public static function codes(): array
     {
-        $paint = static fn (array $chances, ?array $light = null): array => ['chances' => $chances, 'light' => $light];
+        $paint = static fn (array $chances, ?LightVerdict $light = null): array => ['chances' => $chances, 'light' => $light];
         $clear = ['transparency' => ['transparent' => 0.6, 'semi-transparent' => 0.35, 'semi-opaque' => 0.05, 'opaque' => 0.0]];
         $covers = ['transparency' => ['transparent' => 0.0, 'semi-transparent' => 0.0, 'semi-opaque' => 0.2, 'opaque' => 0.8]];
         $either = ['transparency' => ['transparent' => 0.0, 'semi-transparent' => 0.5, 'semi-opaque' => 0.5, 'opaque' => 0.0]];
-        $held = ['outcome' => Outcome::NoChange, 'mlxh' => 6.2, 'categories' => ['I', 'II', 'III']];
-        $gone = ['outcome' => Outcome::Paler, 'mlxh' => 6.2, 'categories' => ['IV', 'V']];
+        $held = FadeStrips::verdict(['0.8' => 0.1, '3' => 0.2, '8' => 0.1]);
+        $gone = FadeStrips::verdict(['0.8' => 4.0, '6.2' => 20.0]);
 
         return [
             'same code, eight paints, half of them opaque' => [[...array_fill(0, 4, $paint($clear)), ...array_fill(0, 4, $paint($covers))], 'Of 8 paints tested for transparency 4 are transparent or nearly and 4 cover. None of them was tested in light.'],
-            'one that nobody can place' => [[$paint($clear, $held), $paint($either, $gone), $paint($covers)], 'Of 3 paints tested for transparency 1 is transparent or nearly, 1 covers and of 1 it cannot be told. Of 2 paints tested in light 1 shows no change so far and 1 is not for a wall.'],
-            'nothing but light' => [[$paint([], $held), $paint([], $held)], 'Of 2 paints tested in light 2 show no change so far and 0 are not for a wall.'],
+            'one that nobody can place' => [[$paint($clear, $held), $paint($either, $gone), $paint($covers)], 'Of 3 paints tested for transparency 1 is transparent or nearly, 1 covers and of 1 it cannot be told. Of 2 paints tested in light 1 holds ten years on a wall and 1 does not.'],
+            'nothing but light' => [[$paint([], $held), $paint([], $held)], 'Of 2 paints tested in light 2 hold ten years on a wall.'],
             'all alike' => [array_fill(0, 2, $paint(['staining' => ['non-staining' => 0.0, 'low' => 0.0, 'medium' => 0.1, 'high' => 0.9]])), 'Of 2 paints tested for staining 2 stain. None of them was tested in light.'],
         ];
     }
 
-    /** @param list<array{chances: array<string, array<string, float>>, light: array{outcome: Outcome|null, mlxh: float|null, categories: list<string>}|null}> $paints */
+    /** @param list<array{chances: array<string, array<string, float>>, light: LightVerdict|null}> $paints */
     #[DataProvider('codes')]
     public function testACodeOfManyPaintsIsReadOut(array $paints, string $says): void
     {

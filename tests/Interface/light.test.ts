@@ -8,7 +8,7 @@ const reading = (mlxh: number) => ({
     mlxh,
     change: mlxh,
     uncertainty: 0.3,
-    outcome: 'paler',
+    words: 'clearly paler',
     dark: '#800000',
     window: '#900000',
     dL: 0,
@@ -21,7 +21,7 @@ const course: CourseDepth = {
     depth: 2,
     name: 'middle',
     way: 'one way',
-    outcome: 'paler',
+    words: 'clearly paler',
     readings: [reading(1), reading(4)],
     drawn: [0, 1, 2, 3, 4].map((mlxh) => ({ mlxh, window: `#90000${mlxh}`, uncertainty: 0.3, apart: false })),
     ahead: [4, 8, 40].map((mlxh) => ({

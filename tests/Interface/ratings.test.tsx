@@ -71,14 +71,14 @@ describe('a rating', () => {
         );
         const text = words(screen.getByRole('button'));
         expect(text).toContain('staining of Dune: probably low (85 %)');
-        expect(text).toContain('3 tests, one tester, 1 off the othersanother 0.1 to 0.3');
+        expect(text).toContain('3 tests, one tester, 1 off the othersone more card: likely 0.1 to 0.3');
         expect(text).toContain('claim: non-staining — contradicted');
         expect(text).toContain('by eye, blind: high — the picture says otherwise');
     });
 
     it('that was not reached, not decided or not yet shown says which', () => {
         for (const [status, says] of [
-            ['not-reached', 'not reached'],
+            ['not-reached', 'this swatch is too pale to tell'],
             ['undecidable', 'not decidable'],
             ['unshown', 'read, shown after your verdicts'],
             ['not-tested', 'not tested'],

@@ -134,7 +134,7 @@ describe('what a swatch says', () => {
         const colours = await screen.findByRole('img', { name: /Measured colours/ });
         expect([...colours.children].map((c) => words(c))).toEqual(['1.10', '0.20', 'bare']);
         expect(words(screen.getByRole('listitem', { name: 'Dune' }))).toContain(
-            'transparency semi-transparent 0.432 ±0.050granulation not reached',
+            'transparency semi-transparent 0.432 ±0.050granulation this swatch is too pale to tell',
         );
     });
 

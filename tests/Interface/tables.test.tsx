@@ -106,7 +106,7 @@ describe('the fade rack', () => {
     const bead = (mlxh: number) => ({
         mlxh,
         range: [mlxh - 1, mlxh + 1],
-        outcome: 'changed',
+        words: 'clearly paler',
         change: 2.34,
         uncertainty: 0.5,
         dark: '#111111',
@@ -134,7 +134,7 @@ describe('the fade rack', () => {
                 maker: 'Withy',
                 pigments: 'PY42',
                 checks,
-                summary: { outcome: 'explained by the paper, or not decidable', categories: ['fugitive', 'poor'] },
+                summary: { words: 'cannot be told: the paper changed too', mlxh: 5, categories: ['IV'] },
             },
         ],
     });
@@ -151,7 +151,7 @@ describe('the fade rack', () => {
         const mine = await screen.findByRole('region', { name: 'Rack mine' });
         expect(words(mine)).toContain('facing south, one pane, since 1 Mar 2026');
         expect(words(mine)).toContain('spring, 6.0 Mlx h, 25 % of it logged');
-        expect(words(mine)).toContain('not decidable at 5.0 Mlx hpossible: fugitive, poor');
+        expect(words(mine)).toContain('cannot be told: the paper changed too after 5 Mlx h');
         const [two, five] = within(mine).getAllByRole('button');
         expect(parseFloat(two!.style.left)).toBeLessThan(parseFloat(five!.style.left));
         expect(within(mine).getByRole('link', { name: 'Rack mine' }).getAttribute('href')).toBe('/cards/mine');
@@ -173,7 +173,7 @@ describe('the fade rack', () => {
         show();
         fireEvent.click((await screen.findAllByRole('button', { name: /Dune at 5/ }))[0]!);
         const large = screen.getByRole('region', { name: 'One check, large' });
-        expect(words(large)).toContain('changed: dE*ab 2.3 ±0.5 at 5.0 Mlx h (4.0 to 6.0)');
+        expect(words(large)).toContain('clearly paler; measured dE*ab 2.3 ±0.5 at 5.0 Mlx h (4.0 to 6.0)');
         fireEvent.click(within(large).getByRole('button', { name: 'Close' }));
         expect(screen.queryByRole('region', { name: 'One check, large' })).toBeNull();
     });

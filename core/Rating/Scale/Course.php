@@ -20,6 +20,8 @@ final readonly class Course
         public float $margin = 1.28,
         /** The same of its last step (own, simulated). */
         public float $slopeMargin = 1.81,
+        /** Uncertainties of the last change within which it must stay at a further dose to hold plainly (own, simulated). */
+        public float $plainMargin = 2.0,
         /** Share of the step between two checks that a colour half way between them is unsure by (own, simulated). */
         public float $between = 0.15,
         /** Step between two checks beyond which they are too far apart to tell what lies between, dE*ab (own). */

@@ -10,6 +10,18 @@ final readonly class Fade
     public function __construct(
         /** @var non-empty-array<string, float> Upper limits of the categories at the reference dose, dE*ab; I is the most lightfast (ASTM D4303, memory). */
         public array $classes = ['I' => 4.0, 'II' => 8.0, 'III' => 16.0, 'IV' => 24.0, 'V' => INF],
+        /** @var non-empty-array<string, float> Upper limits of what is seen of a change, dE_F: between grades 4-5 and 4, 3-4 and 3, 2 and 1-2 of the grey scale (ISO 105-A05, memory). */
+        public array $bands = ['no change to be seen' => 1.25, 'just visible' => 2.95, 'clearly changed' => 8.2, 'strongly changed' => INF],
+        /** @var non-empty-array<string, float> What somebody accepts of a change, dE_F (own; the first two as above). */
+        public array $accepted = ['none I could find side by side' => 1.25, 'only side by side' => 2.95, 'noticeable, the same picture' => 5.8, 'any' => INF],
+        /** Change below which changes are all alike likely before anything was read, and beyond it all their orders of magnitude, dE_F (own, simulated). */
+        public float $usualChange = 0.3,
+        /** Chance of the likeliest band below which nothing can be told, where others reach from unseen to clearly changed (own, simulated). */
+        public float $bandTold = 0.5,
+        /** Chance from which a band counts as possible (own). */
+        public float $bandPossible = 0.1,
+        /** Chance of no change to be seen above which no other band is told as one word (own, simulated). */
+        public float $unseenKept = 0.2,
         /** 1260 MJ/m2 of daylight behind glass, Mlx h (memory; own efficacy of 110 lm/W). */
         public float $referenceDoseMlxh = 38.5,
         /** Standard deviations by which a category must be missed to be ruled out (own). */

@@ -16,14 +16,44 @@ export interface RackBead {
     range: [number, number];
     change: number;
     uncertainty: number;
-    outcome: string;
+    /** What is seen of it. */
+    words: string;
     dark: string;
     window: string;
 }
-export interface FadeSummary {
+/** What light did to a paint, the same on every page; mirrors LightVerdict in core/Fading. */
+export interface LightTold {
+    words: string;
+    /** With the light that it rests on. */
+    told: string;
+    band: string | null;
+    or: string | null;
+    chance: number;
+    chances: Record<string, number>;
     outcome: string;
-    group: string;
+    /** Why it cannot be told. */
+    doubt: string | null;
+    /** Null where nobody knows. */
+    mlxh: number | null;
+    range: [number, number] | null;
+    depth: number;
+    change: number;
+    uncertainty: number;
+    /** The number behind the word. */
+    number: string;
+    /** What the paper did, where the paint did not change. */
+    beside: string | null;
+    way: 'one way' | 'does not run one way' | 'speeding up';
     categories: string[];
+    /** Categories with their words: "III, fair". */
+    category: string | null;
+    grade: string;
+    /** Strips that were checked, and whether another changed by another amount; of a paint, not of one row. */
+    strips?: number;
+    disagree?: boolean;
+}
+export interface FadeSummary extends LightTold {
+    group: string;
 }
 export interface RackWindow {
     card: string;
@@ -67,7 +97,7 @@ export interface CourseDepth {
     depth: number;
     name: string;
     way: 'one way' | 'does not run one way' | 'speeding up';
-    outcome: string;
+    words: string;
     readings: (Omit<RackBead, 'range'> & {
         dL: number;
         dC: number;

@@ -2,7 +2,7 @@ import type { Opinions } from './opinions';
 /** Shapes of the server's answers; they mirror app/Queries. */
 
 import type { Property, Quantity } from './registry';
-import type { Courses, DoseTold } from './fading';
+import type { Courses, DoseTold, LightTold } from './fading';
 import type { Swatch } from './swatches';
 
 export { MORE, PROPERTIES, type Property, type Quantity } from './registry';
@@ -163,6 +163,8 @@ export interface Rating {
     said?: string | null;
     chances?: Record<string, number>;
     ofPicture?: string | null;
+    /** Of lightfastness: what the course says. */
+    light?: LightTold;
     scale: string;
     earlier?: { scale: string; rules: number; told: string | null }[];
     remarks: string[];
@@ -203,7 +205,7 @@ export interface Clause {
 /** What a list shows of a rating; where it comes from is on the paint's own page. */
 export type RatingShown = Pick<
     Rating,
-    'property' | 'value' | 'uncertainty' | 'said' | 'text' | 'position' | 'low' | 'high' | 'pooled' | 'card'
+    'property' | 'value' | 'uncertainty' | 'said' | 'text' | 'position' | 'low' | 'high' | 'pooled' | 'card' | 'light'
 >;
 export interface PropertyBeside<R extends RatingShown = Rating> {
     classes: string[];
@@ -238,8 +240,6 @@ export interface Strip {
 
 export interface PaintBeside<R extends RatingShown = Rating> extends Paint {
     strip: Strip | null;
-    /** Light that its latest check had met, Mlx h; in lists. */
-    dose?: number | null;
     properties: Record<Property, PropertyBeside<R>>;
     alsoJudged: Verdict[];
     notTested: Property[];

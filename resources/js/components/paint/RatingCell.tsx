@@ -1,6 +1,7 @@
+import type { LightTold } from '../../api/fading';
 import type { PooledTests, PropertyBeside, RatingShown } from '../../api/types';
 import { Simulated } from './Simulated';
-import { classWords } from './words';
+import { classWords, mlxh } from './words';
 
 /** A word, its place on the measured scale with its uncertainty, and a mark where the maker's claim stands. */
 export function RatingCell({
@@ -23,7 +24,8 @@ export function RatingCell({
                     <span className="block font-medium leading-tight">{classWords(measured)}</span>
                     <Scale beside={beside} />
                     <span className="block text-soft leading-tight">
-                        <span className="num">{measured.text}</span> {measured.card?.simulated && <Simulated />}
+                        {measured.light === undefined ? <span className="num">{measured.text}</span> : <Light of={measured.light} />}{' '}
+                        {measured.card?.simulated && <Simulated />}
                     </span>
                     {measured.pooled !== undefined && (
                         <span className="block text-sm leading-tight text-soft">of {measured.pooled.pictures} pictures</span>
@@ -68,14 +70,31 @@ export function RatingCell({
     );
 }
 
-/** How many tests it rests on, and what another tester's card would say. */
+/** The light that a word rests on, and the paper where that alone changed. */
+function Light({ of }: { of: LightTold }) {
+    return (
+        <>
+            {of.mlxh === null ? (
+                'after nobody knows how much light'
+            ) : (
+                <>
+                    after <span className="num whitespace-nowrap">{mlxh(of.mlxh)}</span>
+                </>
+            )}
+            {of.beside !== null && <span className="block text-sm">{of.beside}</span>}
+            {of.disagree === true && <span className="block text-sm font-medium text-ink">two strips disagree: test again</span>}
+        </>
+    );
+}
+
+/** How many tests it rests on, and what one more card would say. */
 function ByWhom({ of }: { of: PooledTests }) {
     return (
         <span className="block text-sm leading-tight text-soft" title="95 in 100 cards of another tester">
             {of.tests === 1 ? 'one test' : `${of.tests} tests`}, {of.testers === 1 ? 'one tester' : `${of.testers} testers`}
             {of.off > 0 && `, ${of.off} off the others`}
             <span className="block">
-                another <span className="num whitespace-nowrap">{of.anotherText}</span>
+                one more card: likely <span className="num whitespace-nowrap">{of.anotherText}</span>
             </span>
         </span>
     );
@@ -85,7 +104,7 @@ function withoutWords(status: string): string {
     return status === 'unshown'
         ? 'read, shown after your verdicts'
         : status === 'not-reached'
-          ? 'not reached'
+          ? 'this swatch is too pale to tell'
           : status === 'undecidable'
             ? 'not decidable'
             : 'not tested';

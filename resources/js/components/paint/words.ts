@@ -13,6 +13,16 @@ export function stripWords(paint: PaintBeside<RatingShown>): string {
     return `${paint.colourName} by ${paint.maker}: ${parts.length === 0 ? 'nothing measured' : parts.join(', ')}`;
 }
 
+/** A clause as a sentence of its own. */
+export function sentence(clause: string): string {
+    return `${clause.charAt(0).toUpperCase()}${clause.slice(1)}.`;
+}
+
+/** An amount of light as it stands in a sentence: "6.2 Mlx h", "20 Mlx h". */
+export function mlxh(of: number): string {
+    return `${Number(of.toFixed(1))}\u00a0Mlx\u00a0h`;
+}
+
 export function day(iso: string | null | undefined): string {
     return iso
         ? new Date(iso.length === 10 ? `${iso}T12:00` : iso).toLocaleDateString('en-GB', {

@@ -1,14 +1,14 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import type { CourseDepth, Courses } from '../../api/fading';
+import type { CourseDepth, Courses, FadeSummary } from '../../api/fading';
 import type { CardRow } from '../../api/types';
+import { mlxh, sentence } from '../../components/paint/words';
 import { aged, LightDial, type Aged } from '../../components/paint/LightDial';
 
 const WIDTH = 400;
 const HEIGHT = 144;
 const FOOT = 20;
 const HEAD = 18;
-const MIDDLE = 2;
 
 /**
  * What the light did so far, row by row, with ways to take it along where a card is named: words and dose first, then patches that age
@@ -17,14 +17,14 @@ const MIDDLE = 2;
 export function FadeCourses({ courses, rows, card }: { courses: Courses; rows: CardRow[]; card: string | null }) {
     const checked = useMemo(() => courses.checks.map((c) => c.dose.mlxh), [courses]);
     const last = checked[checked.length - 1] ?? 0;
-    const [mlxh, setMlxh] = useState<number | null>(null);
+    const [dialled, setDialled] = useState<number | null>(null);
     const [unfaded, setUnfaded] = useState(false);
     const [wall, setWall] = useWall();
     const reference = courses.rows[0]?.depths[0]?.referenceMlxh;
     if (courses.rows.length === 0 || reference === undefined) {
         return null;
     }
-    const at = mlxh ?? last;
+    const at = dialled ?? last;
     const share = last / reference;
     const groups = [...new Set(courses.rows.map((r) => r.summary.group))];
     return (
@@ -65,13 +65,13 @@ export function FadeCourses({ courses, rows, card }: { courses: Courses; rows: C
                 most={Math.max(100, 1.2 * last)}
                 yearly={courses.yearly['living room'] ?? 0.73}
                 mlxh={at}
-                onMlxh={setMlxh}
+                onMlxh={setDialled}
                 unfaded={unfaded}
                 onUnfaded={setUnfaded}
             />
             <Wall of={wall} onChange={setWall} />
             {courses.rows.map((r) => {
-                const shown = r.depths.reduce((a, b) => (strongest(b) > strongest(a) ? b : a));
+                const shown = r.depths.find((d) => d.depth === r.summary.depth) ?? r.depths[0]!;
                 return (
                     <div
                         key={r.row}
@@ -91,7 +91,7 @@ export function FadeCourses({ courses, rows, card }: { courses: Courses; rows: C
                         </div>
                         <Course of={shown} at={at} />
                         <div>
-                            <Words of={shown} middle={r.depths.find((d) => d.depth === MIDDLE) ?? shown} reference={reference} />
+                            <Words of={shown} told={r.summary} reference={reference} />
                             <Beside of={shown} row={rows.find((c) => c.row === r.row)} asWool={r.asWool} wall={wall} />
                         </div>
                     </div>
@@ -99,11 +99,6 @@ export function FadeCourses({ courses, rows, card }: { courses: Courses; rows: C
             })}
         </section>
     );
-}
-
-function strongest(d: CourseDepth): number {
-    const last = d.readings[d.readings.length - 1];
-    return last === undefined ? 0 : last.change / last.uncertainty;
 }
 
 function nameOf(rows: CardRow[], row: number): string {
@@ -205,16 +200,21 @@ function Course({ of, at }: { of: CourseDepth; at: number }) {
 }
 
 /** What changed most, in words; categories are those of middle strength, as everywhere. */
-function Words({ of, middle, reference }: { of: CourseDepth; middle: CourseDepth; reference: number }) {
+function Words({ of, told, reference }: { of: CourseDepth; told: FadeSummary; reference: number }) {
     const last = of.readings[of.readings.length - 1]!;
     const full = last.mlxh >= reference;
     return (
         <div>
             <p className="font-medium">
-                {of.outcome.includes('tint') ? of.outcome : `${of.outcome}, ${of.name}`}
-                {full ? '' : of.outcome === 'no change seen' ? ', so far' : ''}, at{' '}
-                <span className="num">{last.mlxh.toFixed(1)} Mlx h</span>
+                {told.words}
+                {told.mlxh !== null && (
+                    <>
+                        {' '}
+                        after <span className="num">{mlxh(told.mlxh)}</span>
+                    </>
+                )}
             </p>
+            {told.beside !== null && <p>{sentence(told.beside)}</p>}
             <p>
                 dE*ab{' '}
                 <span className="num">
@@ -235,16 +235,11 @@ function Words({ of, middle, reference }: { of: CourseDepth; middle: CourseDepth
                 </p>
             )}
             <p>
-                {middle.categories.length === 0 ? (
+                {told.category === null ? (
                     'Of such a course no category is said.'
-                ) : middle.categories.length === 1 ? (
-                    <>
-                        Category <strong>{middle.categories[0]}</strong>
-                        {full ? '' : ', if it does not speed up'}.
-                    </>
                 ) : (
                     <>
-                        Still possible: <strong>{middle.categories.join(', ')}</strong>
+                        {told.categories.length === 1 ? 'Category' : 'Possible'}: <strong className="font-medium">{told.category}</strong>
                         {full ? '' : ', if it does not speed up'}.
                     </>
                 )}

@@ -4,7 +4,7 @@ import { Link, useNavigate } from 'react-router';
 import { get, post } from '../../api/client';
 import type { Rack, RackBead, RackWindow } from '../../api/fading';
 import { keys } from '../../api/queryKeys';
-import { day, dueWords, today } from '../../components/paint/words';
+import { day, dueWords, mlxh, today } from '../../components/paint/words';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { OldStrip } from './OldStrip';
 import { useSaving } from '../../components/ui/useSaving';
@@ -184,7 +184,7 @@ function Hung({
                                         data-bead={`${w.mayChange ? 'cards' : 'records'}/${w.card}`}
                                         className={`${BEAD_LOOK} absolute top-1 -translate-x-1/2`}
                                         style={{ left: x, width: BEAD, height: BEAD }}
-                                        aria-label={`${r.name} at ${c.mlxh} Mlx h: ${c.outcome}, dE ${c.change.toFixed(1)}`}
+                                        aria-label={`${r.name} at ${c.mlxh} Mlx h: ${c.words}`}
                                         onClick={() => onOpen(r, c)}
                                     >
                                         <span className="block w-full flex-1" style={{ background: c.dark }} />
@@ -199,12 +199,12 @@ function Hung({
                             <span className="text-soft">not checked yet</span>
                         ) : (
                             <>
-                                {r.summary.outcome.replace('explained by the paper, or not decidable', 'not decidable')}
-                                {r.checks.length > 0 && (
-                                    <span className="num"> at {r.checks[r.checks.length - 1]!.mlxh.toFixed(1)} Mlx h</span>
-                                )}
-                                {r.summary.categories.length > 0 && (
-                                    <span className="block text-soft">possible: {r.summary.categories.join(', ')}</span>
+                                {r.summary.words}
+                                {r.summary.mlxh !== null && (
+                                    <span className="text-soft">
+                                        {' '}
+                                        after <span className="num whitespace-nowrap">{mlxh(r.summary.mlxh)}</span>
+                                    </span>
                                 )}
                             </>
                         )}
@@ -255,7 +255,7 @@ function RealSize({
                     {row.name}, {w.title}
                 </h2>
                 <p>
-                    {bead.outcome}: dE*ab{' '}
+                    {bead.words}; measured dE*ab{' '}
                     <span className="num">
                         {bead.change.toFixed(1)} ±{bead.uncertainty.toFixed(1)}
                     </span>{' '}

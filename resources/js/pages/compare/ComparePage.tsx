@@ -246,7 +246,7 @@ function More({ compared, of }: { compared: ComparedProperty; of: Compared }) {
                                 <>
                                     <span className="num">{one.text}</span>
                                     <span className="block text-sm text-soft">
-                                        {one.tests === 1 ? 'one test' : `${one.tests} tests`}; another: {one.anotherText}
+                                        {one.tests === 1 ? 'one test' : `${one.tests} tests`}; one more card: likely {one.anotherText}
                                     </span>
                                 </>
                             )}

@@ -176,7 +176,7 @@ function Rated({
                                             <>
                                                 {pooled.tests === 1 ? 'one test' : `${pooled.tests} tests`},{' '}
                                                 {pooled.testers === 1 ? 'one tester' : `${pooled.testers} testers`}
-                                                {pooled.off > 0 && `, ${pooled.off} off the others`}; another{' '}
+                                                {pooled.off > 0 && `, ${pooled.off} off the others`}; one more card: likely{' '}
                                                 <span className="num whitespace-nowrap">{pooled.anotherText}</span>
                                             </>
                                         )}

@@ -194,11 +194,6 @@ function Row({
                         <span className="capitalize text-sm text-soft lg:hidden" aria-hidden="true">
                             {p}
                         </span>
-                        {p === 'lightfastness' && paint.dose != null && (
-                            <span className="block text-sm text-soft">
-                                after <span className="num">{paint.dose.toFixed(1)}</span> Mlx h
-                            </span>
-                        )}
                         <RatingCell
                             beside={paint.properties[p]}
                             open={open === p}
@@ -287,7 +282,7 @@ function useShown(page: PaintSet, query: URLSearchParams, setQuery: ReturnType<t
     };
     const value = (p: PaintBeside<RatingShown>) =>
         by === 'dose'
-            ? (p.dose ?? null)
+            ? (p.properties.lightfastness?.measured?.light?.mlxh ?? null)
             : (p.properties[by as Property]?.pooled?.value ?? p.properties[by as Property]?.measured?.value ?? null);
     const paints = page.paints.filter(
         (p) =>

@@ -43,7 +43,7 @@ export function SwatchEntry({ swatch, onSaved, named = true }: { swatch: Swatch;
                                                 </span>
                                             </>
                                         ) : (
-                                            'not reached'
+                                            'this swatch is too pale to tell'
                                         )}
                                     </li>
                                 ))}
