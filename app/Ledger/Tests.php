@@ -196,6 +196,6 @@ final readonly class Tests
      */
     public static function holds(array $rating): bool
     {
-        return $rating['scale'] === Scale::current()->name && $rating['rules'] === Scale::RULES;
+        return $rating['scale'] === Scale::current()->name && $rating['rules'] >= Scale::SAME_SINCE && $rating['rules'] <= Scale::RULES;
     }
 }

@@ -19,7 +19,10 @@ final readonly class Scale
     public const NAMES = ['bench scale 1'];
 
     /** Version of the rules that derive ratings from readings with a scale. */
-    public const RULES = 6;
+    public const RULES = 7;
+
+    /** Version since which the numbers of ratings are what they are now; what is told of fading follows from strips, whatever their version. */
+    public const SAME_SINCE = 6;
 
     /** Standard deviations to either side that hold 95 % of a normal distribution (JCGM 100:2008, table G.1: coverage factor 1.960). */
     public const COVERAGE_95 = 1.96;
