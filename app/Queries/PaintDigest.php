@@ -83,6 +83,11 @@ final readonly class PaintDigest
             foreach (DB::query()->fromSub($tests, 'tests')->whereIn('measurement_id', Measurement::idsVisibleTo($user, $ids))->get() as $row) {
                 $of[(int) $row->paint_id][(int) $row->measurement_id] = true;
             }
+            // A course rests on all its checks.
+            $checks = DB::table('strips')->where('kind', 'fade')->whereIn('paint_id', $ids)->whereIn('measurement_id', Measurement::allVisibleTo($user, $ids)->select('measurements.id'));
+            foreach ($checks->get(['paint_id', 'measurement_id']) as $row) {
+                $of[(int) $row->paint_id][(int) $row->measurement_id] = true;
+            }
         }
         if ($of === []) {
             return [];

@@ -56,7 +56,7 @@ final class Shelves
             $digest = $digests[(int) $id] ?? null;
             $statement = $paint->statement();
             $choice = Choice::of($wish, $digest?->chances() ?? [], $digest?->light()?->verdict(), $statement->codes === [] ? null : count($statement->codes) === 1, ($price = Prices::perMl($pans[(int) $id] ?? collect()))[0] ?? null);
-            $shelves[$choice->shelf][] = [...PaintView::of($paint), 'mine' => in_array((int) $id, $mine, true), 'strip' => $digest?->view(), 'reasons' => $choice->reasons, 'perMl' => $price === null ? null : sprintf('%.2f %s/ml', ...$price), 'decided' => $decided[(int) $id] ?? null];
+            $shelves[$choice->shelf][] = [...PaintView::of($paint), 'mine' => in_array((int) $id, $mine, true), 'strip' => $digest?->view(), 'light' => $digest?->light()?->told(), 'reasons' => $choice->reasons, 'perMl' => $price === null ? null : sprintf('%.2f %s/ml', ...$price), 'decided' => $decided[(int) $id] ?? null];
         }
         $all = array_sum(array_map(count(...), $shelves));
 

@@ -125,6 +125,15 @@ final class Report
         ];
     }
 
+    /** @return array{words: string, figures: list<array<string, mixed>>} */
+    public static function verdicts(int $many): array
+    {
+        return [
+            'words' => sprintf('%d fade strips by scanner and as many by telephone: films that lose pigment by laws of six families at three depths, over paper that yellows or bleaches beneath them and is shielded more or less, read at three to six checks with noise and with a calibration that is wrong by a few percent; of every second window the light is only estimated. What is said of them is held against what happened; paints that begin late are counted apart, since no rule promises for those.', $many),
+            'figures' => self::figures(Verdicts::figures($many)),
+        ];
+    }
+
     /**
      * @param list<array{family: string, way: string, categories: list<string>, true: string, projected: list<array{0: float, 1: float, 2: float}|null>, between: list<float>}> $courses
      *
@@ -178,7 +187,7 @@ final class Report
     public static function markdown(array $report): string
     {
         $lines = ['# Accuracy', '', 'Made by `bin/accuracy`. The application shows the same under “How well it measures”.'];
-        foreach (['scans' => 'Scans', 'drying' => 'Drying shift', 'covered' => 'One mark covered', 'swatches' => 'Swatches through the pocket frame', 'courses' => 'Courses of fading', 'racks' => 'Racks and old strips', 'mixes' => 'Mixes', 'pools' => 'Many tests', 'photos' => 'Devices, photographs and calibrations'] as $half => $title) {
+        foreach (['scans' => 'Scans', 'drying' => 'Drying shift', 'covered' => 'One mark covered', 'swatches' => 'Swatches through the pocket frame', 'courses' => 'Courses of fading', 'verdicts' => 'What is said of light', 'racks' => 'Racks and old strips', 'mixes' => 'Mixes', 'pools' => 'Many tests', 'photos' => 'Devices, photographs and calibrations'] as $half => $title) {
             if (! isset($report[$half])) {
                 continue;
             }

@@ -24,6 +24,9 @@ const OUTSIDE = 3;
 /** Courses of fading, which need no pictures. */
 const COURSES = 1800;
 
+/** Strips with known truth, of which something is said; a third as many that held, a sixth that begin late. */
+const VERDICTS = 1500;
+
 /** Pocket frames over swatches: photographs and scans. */
 const SWATCHES = ['swatchphoto' => 40, 'swatchscan' => 20];
 
@@ -138,6 +141,9 @@ if (isset($results['rack'])) {
 }
 if (in_array($wanted, ['all', 'pools'], true)) {
     $report['pools'] = Report::pools(GROUPS);
+}
+if (in_array($wanted, ['all', 'verdicts'], true)) {
+    $report['verdicts'] = Report::verdicts(VERDICTS);
 }
 if (in_array($wanted, ['all', 'courses'], true)) {
     $report['courses'] = Report::courses(array_map(Courses::of(...), range(1, COURSES)));

@@ -13,6 +13,7 @@ use Tests\Accuracy\Photos;
 use Tests\Accuracy\Racks;
 use Tests\Accuracy\Series;
 use Tests\Accuracy\Swatches;
+use Tests\Accuracy\Verdicts;
 
 /** A fixed sample of what bin/accuracy measures at length, held to the same bounds. */
 final class AccuracySampleTest extends TestCase
@@ -26,6 +27,13 @@ final class AccuracySampleTest extends TestCase
             if ($name !== 'clear steps exact') {
                 self::assertNotFalse(Figures::holds($name, $value), "$name: $value");
             }
+        }
+    }
+
+    public function testSampleOfWhatIsSaidOfLight(): void
+    {
+        foreach (Verdicts::figures(150) as $name => [$value, $bound, $sense]) {
+            self::assertNotFalse(Figures::within($value, $bound, $sense), sprintf('%s: %.3f against %s', $name, $value, $bound));
         }
     }
 
