@@ -23,6 +23,7 @@ use App\Http\Controllers\LedgerController;
 use App\Http\Controllers\MethodsController;
 use App\Http\Controllers\MixController;
 use App\Http\Controllers\ModerationController;
+use App\Http\Controllers\OddTestController;
 use App\Http\Controllers\OpenDataController;
 use App\Http\Controllers\OpinionController;
 use App\Http\Controllers\PaintController;
@@ -164,6 +165,8 @@ Route::middleware('auth')->group(static function (): void {
     Route::get('paints/{paint}/greys', [MixController::class, 'greys']);
     Route::get('reach', [MixController::class, 'reach']);
     Route::put('partners/{place}', [MixController::class, 'putPartner']);
+    Route::put('odd-tests/{specimen}', [OddTestController::class, 'decide']);
+    Route::delete('odd-tests/{specimen}', [OddTestController::class, 'undo']);
     Route::put('decisions/{uuid}', [OpinionController::class, 'putDecision']);
     Route::post('decisions/{decision}/confirmation', [OpinionController::class, 'confirm']);
     Route::delete('decisions/{decision}', [OpinionController::class, 'destroyDecision']);

@@ -37,7 +37,7 @@ final class PaintEvidence
     /** @param list<int> $paintIds */
     public static function of(array $paintIds, ?User $user): self
     {
-        $rows = self::query()->whereIn('ratings.paint_id', $paintIds)->whereIn('ratings.measurement_id', Measurement::idsVisibleTo($user, $paintIds))->get();
+        $rows = self::query()->whereIn('ratings.paint_id', $paintIds)->whereIn('ratings.measurement_id', Measurement::idsVisibleTo($user, $paintIds))->whereNotIn('ratings.specimen_id', OddStrips::out($paintIds, $user))->get();
         $out = [];
         // Of several pictures of a row the newest counts.
         foreach ($rows as $row) {

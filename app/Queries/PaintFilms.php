@@ -21,7 +21,8 @@ final class PaintFilms
     {
         $rows = Film::query()->with('measurement:id,uuid,card_id,picture_id', 'measurement.card:id,uuid,title,owner_id,bench_session_id,ledger_id', 'measurement.picture:id,source')
             ->when($paintIds !== null, static fn ($q) => $q->whereIn('paint_id', $paintIds))
-            ->whereIn('measurement_id', Measurement::idsVisibleTo($user))->whereNotIn('specimen_id', DB::table('spoilings')->whereNull('property')->select('specimen_id'))->orderBy('counted')->orderBy('id')->get();
+            ->whereIn('measurement_id', Measurement::idsVisibleTo($user))->whereNotIn('specimen_id', DB::table('spoilings')->whereNull('property')->select('specimen_id'))
+            ->whereNotIn('specimen_id', OddStrips::out($paintIds, $user))->orderBy('counted')->orderBy('id')->get();
         $out = [];
         foreach ($rows as $row) {
             $out[$row->paint_id] = $row;

@@ -76,7 +76,7 @@ final class PaintSet
      */
     public static function tests(array $paintIds, ?User $user): array
     {
-        $ratings = Rating::query()->whereIn('paint_id', $paintIds)->whereIn('measurement_id', Measurement::idsVisibleTo($user, $paintIds))->notSpoiled()->where(static fn ($q) => Rating::unmixed($q, 'ratings.specimen_id'))->orderBy('id')->get();
+        $ratings = Rating::query()->whereIn('paint_id', $paintIds)->whereIn('measurement_id', Measurement::idsVisibleTo($user, $paintIds))->notSpoiled()->where(static fn ($q) => Rating::unmixed($q, 'ratings.specimen_id'))->whereNotIn('specimen_id', OddStrips::out($paintIds, $user))->orderBy('id')->get();
 
         return [...PaintStrips::of($paintIds, $user, true), 'ratings' => $ratings->groupBy('paint_id'), 'cards' => Measurement::query()->with('card', 'picture:id,fade_check_id,source')->whereKey($ratings->pluck('measurement_id')->unique()->all())->get(['id', 'uuid', 'card_id', 'picture_id'])->keyBy('id'), 'pooled' => PaintEvidence::of($paintIds, $user), 'light' => LightVerdicts::of($paintIds, $user)];
     }

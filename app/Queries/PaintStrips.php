@@ -40,7 +40,7 @@ final class PaintStrips
     public static function of(?array $paintIds, ?User $user, bool $fades = false): array
     {
         $rows = Strip::query()->select('strips.*')->selectSub(DB::table('measurements')->join('cards', 'cards.id', '=', 'measurements.card_id')->whereColumn('measurements.id', 'strips.measurement_id')->selectRaw('cards.ledger_id is not null'), 'elsewhere')->when(! $fades, static fn ($q) => $q->where('kind', 'property'))->when($paintIds !== null, static fn ($q) => $q->whereIn('paint_id', $paintIds))
-            ->whereIn('measurement_id', Measurement::idsVisibleTo($user, $paintIds))->where(static fn ($q) => Rating::unmixed($q, 'strips.specimen_id'))->whereNotIn('specimen_id', DB::table('spoilings')->whereNull('property')->select('specimen_id'))->orderBy('id');
+            ->whereIn('measurement_id', Measurement::idsVisibleTo($user, $paintIds))->where(static fn ($q) => Rating::unmixed($q, 'strips.specimen_id'))->whereNotIn('specimen_id', DB::table('spoilings')->whereNull('property')->select('specimen_id'))->whereNotIn('specimen_id', OddStrips::out($paintIds, $user))->orderBy('id');
         $out = ['strips' => [], 'fades' => []];
         $elsewhere = [];
         foreach ($rows->cursor() as $row) {

@@ -80,8 +80,9 @@ final class FadingTest extends FeatureTestCase
         self::assertGreaterThan(10.0, $middle['readings'][2]['change']);
         self::assertNotContains('I', $middle['categories']);
         // Its paper may have changed in the light; its paint has not.
-        self::assertContains($blue['summary']['group'], ['holds so far', 'explained by the paper, or not decidable']);
-        self::assertContains($violet['summary']['group'], ['avoid', 'questionable']);
+        self::assertStringContainsString('no change to be seen', $blue['summary']['words']);
+        self::assertMatchesRegularExpression('/^(clearly|strongly|clearly or strongly) paler$/', $violet['summary']['words']);
+        self::assertSame(['for ten years on a wall', 'not for a wall'], [$blue['summary']['group'], $violet['summary']['group']]);
         // What is drawn ends where it was read last.
         self::assertEqualsWithDelta($doses[2], end($middle['drawn'])['mlxh'], 0.01);
 
@@ -223,9 +224,9 @@ final class FadingTest extends FeatureTestCase
         self::assertSame([1, 'halves'], [count($shown['courses']['checks']), $shown['kind']]);
         // In the dark since it came down: the light of the check is that of now.
         self::assertEqualsWithDelta($known['mlxh'], $shown['courses']['checks'][0]['dose']['mlxh'], 0.02);
-        ['change' => $change, 'uncertainty' => $uncertainty, 'outcome' => $outcome] = $shown['courses']['rows'][0]['depths'][0]['readings'][0];
+        ['change' => $change, 'uncertainty' => $uncertainty] = $shown['courses']['rows'][0]['depths'][0]['readings'][0];
         self::assertGreaterThan(2 * $uncertainty, $change);
-        self::assertSame('paler', $outcome);
+        self::assertSame('strongly paler', $shown['courses']['rows'][0]['summary']['words']);
         self::assertStringContainsString('no reading before hanging', (string) json_encode($shown['result']['fading'][0]['remarks']));
         self::assertSame('spring 2025', $shown['hanging']['hungWords']);
         self::assertContains($card->title, array_column($this->getJson('/api/rack')->json('windows'), 'title'));

@@ -21,6 +21,7 @@ use App\Queries\Claimed;
 use App\Queries\CodePage;
 use App\Queries\CollectionView;
 use App\Queries\LikePaints;
+use App\Queries\OddStrips;
 use App\Queries\Opinions;
 use App\Queries\PaintDigest;
 use App\Queries\PaintKnowledge;
@@ -102,6 +103,7 @@ final class PaintController extends Controller
             'spoken' => Spoken::of($paint, $evidence, $beside['properties']),
             'printed' => Claimed::printed($paint, $evidence['strips'][$paint->id] ?? null),
             'unlikely' => Claimed::unlikely($alike, $digests)[$paint->id] ?? null,
+            'odd' => OddStrips::told([$paint->id], $this->user($request)),
             'withMedium' => WithMedium::of($paint->id, $this->user($request)),
             'opinions' => Opinions::of($paint, ($digests[$paint->id] ?? null)?->brief() ?? [], $this->user($request)),
             'between' => (object) TestConditions::between($evidence['pooled'], $paint->id),

@@ -13,6 +13,7 @@ use App\Models\Timer;
 use App\Models\User;
 use App\Queries\CardView;
 use App\Queries\CollectionView;
+use App\Queries\OddStrips;
 use App\Queries\SessionView;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -36,6 +37,7 @@ final class TodayController extends Controller
 
         return new JsonResponse([
             ...$user === null ? [] : self::bench($user),
+            'odd' => $user === null ? [] : OddStrips::waiting($user),
             'checks' => $cards->filter(static fn (Card $c): bool => $c->hanging !== null && $c->hanging->down_on === null)->map($show)->sortBy('nextCheck')->values()->all(),
             'checksWaiting' => $user === null ? [] : self::checksWaiting($user),
             'waiting' => $cards->filter(static fn (Card $c): bool => $c->getAttribute('done') === 0 && ! in_array($c->bench_session_id, $away, true))->map($show)->values()->all(),

@@ -22,6 +22,21 @@ final readonly class Evidence
         public float $makersHand = 1.5,
         /** Share of it that testers see makers differently by, however often they test (own, simulated). */
         public float $makersInteraction = 0.25,
+        /** dE00 up to which two tests of one paint are never called odd: another batch may lie so far (own, simulated). */
+        public float $oddLeast = 6.0,
+        /** Times what pictures and hands differ by, beyond which they are (own, simulated). */
+        public float $oddTimes = 4.0,
+        /** What the pictures of two tests leave open of a colour, dE00 (own, simulated). */
+        public float $oddUncertainty = 0.7,
+        /** Usual rms distance of one test from its paint's centre before any were repeated, dE00; and how many pairs that weighs (own). */
+        public float $oddScatter = 1.0,
+        public float $oddTaught = 10.0,
+        /** dE00 within which another paint may be what was painted by mistake (own). */
+        public float $oddLike = 4.0,
+        /** Chance below which a test lies further from the others, or two groups of tests apart, than what they scatter bears (own, simulated). */
+        public float $torn = 0.03,
+        /** Degrees of freedom of the predictive distribution that says so (own, simulated). */
+        public float $tornDegrees = 5.0,
         /** Chance from which two paints are told apart (common practice). */
         public float $apart = 0.95,
     ) {}

@@ -281,7 +281,22 @@ export interface Knowledge {
     missing: Quantity[];
     next: { property: Property; gain: number; chances: Record<string, number>; why: string }[];
 }
+/** A test whose colour cannot be its paint's. */
+export interface OddTest {
+    specimen: string;
+    paint: { uuid: string; name: string; maker: string };
+    state: 'set aside' | 'two disagree';
+    colour: string;
+    card: { uuid: string; title: string; mayChange: boolean };
+    row: number;
+    tester: string;
+    /** Paints that look so, the nearest first. */
+    like: { uuid: string; name: string; maker: string }[];
+    mayDecide: boolean;
+    decided: { word: string; by: string; paint: string | null } | null;
+}
 export interface PaintPage extends PaintBeside {
+    odd: OddTest[];
     /** What one would read out to a friend: sentences of clauses. */
     spoken: Clause[][];
     /** What differs between its tests that are told as one, by property. */

@@ -7,6 +7,7 @@ import { get, put, remove } from '../../api/client';
 import { PROPERTIES, type PaintPage as Page, type Property } from '../../api/types';
 import { Scale } from '../../components/paint/RatingCell';
 import { RatingOrigin } from '../../components/paint/RatingOrigin';
+import { OddTests } from '../../components/paint/OddTests';
 import { Simulated } from '../../components/paint/Simulated';
 import { Spoken } from '../../components/paint/Spoken';
 import { StripCanvas } from '../../components/paint/StripCanvas';
@@ -64,6 +65,11 @@ export default function PaintPage() {
             <div className="my-4">
                 <StripCanvas strip={data.strip} label={stripWords(data)} height={data.strip === null ? 32 : 110} />
             </div>
+            {data.odd.length > 0 && (
+                <section aria-label="Odd tests" className="my-3">
+                    <OddTests tests={data.odd} onSaved={() => void refetch()} />
+                </section>
+            )}
             {!onCards(data) && <Swatches paint={data} onSaved={() => void refetch()} />}
             <Rated paint={data} open={open} onOpen={(p) => setOpen(open === p ? null : p)} onSaved={() => void refetch()} />
             <Printed paint={data} />

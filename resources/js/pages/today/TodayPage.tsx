@@ -4,7 +4,8 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { get } from '../../api/client';
 import type { Standing, Timer } from '../../api/bench';
-import type { CardSummary } from '../../api/types';
+import type { CardSummary, OddTest } from '../../api/types';
+import { OddTests } from '../../components/paint/OddTests';
 import { day, dueWords, today } from '../../components/paint/words';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSession } from '../../components/ui/useSession';
@@ -20,6 +21,7 @@ interface PanAbout {
     properties?: string[];
 }
 interface Today {
+    odd: OddTest[];
     checks: CardSummary[];
     checksWaiting: { card: string; title: string; checkedOn: string; doseMlxh: number | null }[];
     waiting: CardSummary[];
@@ -36,7 +38,7 @@ interface Today {
 
 export default function TodayPage() {
     const person = useSession();
-    const { data, error } = useQuery({
+    const { data, error, refetch } = useQuery({
         queryKey: keys.today(),
         queryFn: async () => ({ ...(await get<Today>('today')), readAt: Date.now() }),
         enabled: person !== null,
@@ -59,6 +61,12 @@ export default function TodayPage() {
                 <Empty title="Nothing is due">
                     <Link to="/bench/new">Plan a session</Link> for paints that are not tested yet.
                 </Empty>
+            )}
+            {data.odd.length > 0 && (
+                <section className="mt-6" aria-label="Tests that may be of another paint">
+                    <h2 className="border-b border-ink pb-1">Tests that may be of another paint</h2>
+                    <OddTests tests={data.odd} onSaved={() => void refetch()} />
+                </section>
             )}
             <AtTheBench data={data} />
             <Group
