@@ -25,13 +25,13 @@ use MarshTrial\Core\Rating\Scale;
 final readonly class PaintDigest
 {
     /** What a list shows of a rating; where it comes from is on the paint's own page. */
-    private const SHOWN = ['property', 'value', 'uncertainty', 'said', 'text', 'position', 'low', 'high', 'pooled', 'light'];
+    private const SHOWN = ['property', 'value', 'uncertainty', 'said', 'text', 'position', 'low', 'high', 'pooled', 'light', 'values'];
 
     /** Share of the chances of classes that two paints have in common, below which they are of another class (own). */
     private const SAME = 0.5;
 
     /** Counts with the form of what is kept. */
-    private const FORM = 3;
+    private const FORM = 4;
 
     /** Digests kept of one paint, the newest. */
     private const VIEWERS = 8;
@@ -115,7 +115,7 @@ final readonly class PaintDigest
             $ratings = $evidence['ratings'][$id] ?? collect();
             $properties = [];
             foreach (Property::keys(Measures::claimed()) as $property) {
-                $properties[$property] = self::listed(PropertyView::tests($property, $ratings->where('property', $property), $evidence['cards'], $evidence['pooled']->evidence($id, $property), $evidence['pooled']->many($id, $property), $light[$id] ?? null));
+                $properties[$property] = self::listed(PropertyView::tests($property, $ratings->where('property', $property), $evidence['cards'], $evidence['pooled']->evidence($id, $property), $evidence['pooled']->many($id, $property), $light[$id] ?? null, $evidence['pooled']->values($id, $property)));
             }
             $strip = $evidence['strips'][$id] ?? null;
             $done = $light[$id] ?? null;

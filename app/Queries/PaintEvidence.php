@@ -13,9 +13,12 @@ use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Evidence\Evidence;
+use MarshTrial\Core\Evidence\Fairness;
 use MarshTrial\Core\Evidence\PaintTest;
 use MarshTrial\Core\Evidence\Scatter;
+use MarshTrial\Core\Evidence\TornTests;
 use MarshTrial\Core\Measuring\Measures;
+use MarshTrial\Core\Names\NameKey;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Rating\Scale;
 
@@ -28,11 +31,17 @@ final class PaintEvidence
     /** Paints that teach how far tests scatter, the newest. */
     private const TEACHERS = 400;
 
-    /** @param array<int, array<string, list<object>>> $rows tests by paint and property, oldest first */
-    private function __construct(private readonly array $rows) {}
+    /**
+     * @param array<int, array<string, list<object>>> $rows tests by paint and property, oldest first
+     * @param array<int, array{card: string, conditions: array<string, string|null>}> $conditions of rows that have others beside them, by specimen
+     */
+    private function __construct(private readonly array $rows, private readonly array $conditions) {}
 
     /** @var array<string, Evidence|null> what was pooled already, by paint and property: one page asks for it several times */
     private array $pooled = [];
+
+    /** @var array<string, list<array{evidence: Evidence, where: string, kind: string}>> the same */
+    private array $values = [];
 
     /** @param list<int> $paintIds */
     public static function of(array $paintIds, ?User $user): self
@@ -44,7 +53,9 @@ final class PaintEvidence
             $out[(int) $row->paint_id][$row->property][(int) $row->specimen_id] = $row;
         }
 
-        return new self(array_map(static fn (array $of): array => array_map(array_values(...), $of), $out));
+        $out = array_map(static fn (array $of): array => array_map(array_values(...), $of), $out);
+
+        return new self($out, self::conditions(array_merge([], ...array_map(array_values(...), array_values($out)))));
     }
 
     private static function query(): Builder
@@ -73,7 +84,7 @@ final class PaintEvidence
     /** @return list<object> */
     public function counted(int $paintId, string $property): array
     {
-        return self::mostly($this->rows[$paintId][$property] ?? []);
+        return self::parted($property, $this->rows[$paintId][$property] ?? [], $this->conditions)[0] ?? [];
     }
 
     /** Tests in all, under whatever protocol. */
@@ -93,9 +104,69 @@ final class PaintEvidence
         return $this->pooled[$key];
     }
 
+    /**
+     * What tests say that are not told as one: those under conditions that part them, and those that lie further apart than tests scatter.
+     *
+     * @return list<array{evidence: Evidence, where: string, kind: string}> none where all are one; the largest group first
+     */
+    public function values(int $paintId, string $property): array
+    {
+        $key = "$paintId-$property";
+        if (! array_key_exists($key, $this->values)) {
+            $groups = self::parted($property, $this->rows[$paintId][$property] ?? [], $this->conditions);
+            $parting = Fairness::parting($property);
+            $main = $groups[0] ?? [];
+            $protocol = static fn (array $of): string => $of[0]->protocol.'|'.$of[0]->kind;
+            $beside = array_values(array_filter(array_slice($groups, 1), static fn (array $g): bool => $protocol($g) === $protocol($main)));
+            $torn = $main === [] ? [] : self::torn($property, $main, $this->conditions);
+            $all = $torn !== [] ? [...$torn, ...$beside] : ($beside === [] ? [] : [$main, ...$beside]);
+            $where = TestConditions::apart($all, $this->conditions, $torn !== [] ? [...$parting, ...Fairness::remarked($property), 'tester'] : $parting);
+            $this->values[$key] = array_map(static fn (array $g, string $w): array => [
+                'evidence' => Evidence::of(Scale::current(), $property, self::scatter($property), array_map(self::test(...), $g), true), 'where' => $w, 'kind' => (string) $g[count($g) - 1]->kind,
+            ], $all, $where);
+        }
+
+        return $this->values[$key];
+    }
+
+    /**
+     * Tests that are pooled and lie further apart than they scatter, in two groups.
+     *
+     * @param non-empty-list<object> $rows
+     * @param array<int, array{card: string, conditions: array<string, string|null>}> $conditions
+     *
+     * @return list<non-empty-list<object>> none where they do not
+     */
+    private static function torn(string $property, array $rows, array $conditions): array
+    {
+        $tests = static fn (array $of): array => array_map(self::test(...), $of);
+        $split = static fn (\Closure $is): array => [array_values(array_filter($rows, $is)), array_values(array_filter($rows, static fn (object $r): bool => ! $is($r)))];
+        $far = TornTests::apart(Scale::current(), $property, self::scatter($property), $tests($rows));
+        if ($far !== null) {
+            return $split(static fn (object $r): bool => (string) $r->specimen_id !== $far);
+        }
+        foreach (count($rows) < 3 ? [] : Fairness::remarked($property) as $what) {
+            $values = array_map(static fn (object $r): ?string => $conditions[(int) $r->specimen_id]['conditions'][$what] ?? null, $rows);
+            if (count(array_unique($values)) === 2 && ! in_array(null, $values, true)) {
+                $groups = $split(static fn (object $r): bool => $conditions[(int) $r->specimen_id]['conditions'][$what] === $values[0]);
+                if (TornTests::areGroupsApart(Scale::current(), $property, self::scatter($property), $tests($groups[0]), $tests($groups[1]))) {
+                    return $groups;
+                }
+            }
+        }
+
+        return [];
+    }
+
     /** @return array<string, float> class => chance that another tester's card has it; empty where it was not tested or has no scale */
     public function chances(int $paintId, string $property): array
     {
+        $values = $this->values($paintId, $property);
+        if ($values !== []) {
+            $scale = Measures::of(Property::from($property))::scale(Scale::current());
+
+            return $scale === null ? [] : PropertyView::meanChances(array_map(static fn (array $v): array => $v['evidence']->chances($scale->limitsOf($v['kind'])), $values));
+        }
         $evidence = $this->evidence($paintId, $property);
         $newest = $evidence === null ? [] : $this->counted($paintId, $property);
         $scale = Measures::of(Property::from($property))::scale(Scale::current());
@@ -155,7 +226,8 @@ final class PaintEvidence
         }
         $out = [];
         foreach ($rows as $property => $paints) {
-            $tests = array_map(static fn (array $of): array => array_map(self::test(...), self::mostly(array_values($of))), array_values($paints));
+            $conditions = self::conditions(array_map(array_values(...), array_values($paints)));
+            $tests = array_map(static fn (array $of): array => array_map(self::test(...), self::parted($property, array_values($of), $conditions)[0] ?? []), array_values($paints));
             $out[$property] = Scatter::learn(Scale::current(), $property, array_values(array_filter($tests, static fn (array $t): bool => count($t) > 1)));
         }
 
@@ -163,28 +235,43 @@ final class PaintEvidence
     }
 
     /**
-     * Tests of one protocol, of really painted rows where there are any.
+     * Conditions of tests that have others of the same paint and property beside them.
+     *
+     * @param list<list<object>> $lists
+     *
+     * @return array<int, array{card: string, conditions: array<string, string|null>}> by specimen
+     */
+    private static function conditions(array $lists): array
+    {
+        $rows = array_merge([], ...array_filter($lists, static fn (array $of): bool => count($of) > 1));
+
+        return $rows === [] ? [] : TestConditions::of($rows);
+    }
+
+    /**
+     * Tests of one protocol and under conditions that do not part them, of really painted rows where there are any.
      *
      * @param list<object> $rows oldest first
+     * @param array<int, array{card: string, conditions: array<string, string|null>}> $conditions by specimen
      *
-     * @return list<object>
+     * @return list<non-empty-list<object>> the largest group first, of equally large ones the newest
      */
-    private static function mostly(array $rows): array
+    private static function parted(string $property, array $rows, array $conditions): array
     {
         // What a stand-in drew says nothing of a paint that somebody really tested.
         $real = array_values(array_filter($rows, static fn (object $r): bool => $r->source !== 'stand-in'));
         $rows = $real ?: $rows;
+        $parting = Fairness::parting($property);
         $of = [];
         foreach ($rows as $row) {
-            $of[$row->protocol.'|'.$row->kind][] = $row;
+            $known = $conditions[(int) $row->specimen_id]['conditions'] ?? [];
+            $of[$row->protocol.'|'.$row->kind.'|'.implode('|', array_map(static fn (string $what): string => NameKey::of($known[$what] ?? ''), $parting))][] = $row;
         }
-        $most = [];
-        foreach ($of as $group) {
-            // The later group has the newer tests.
-            $most = count($group) >= count($most) ? $group : $most;
-        }
+        // The later group has the newer tests.
+        $groups = array_reverse(array_values($of));
+        usort($groups, static fn (array $a, array $b): int => count($b) <=> count($a));
 
-        return $most;
+        return $groups;
     }
 
     private static function test(object $row): PaintTest

@@ -146,7 +146,7 @@ final class PaintSet
         $ratings = $evidence['ratings'][$paint->id] ?? collect();
 
         return self::shown($paint, StripView::of($evidence['strips'][$paint->id] ?? null, $evidence['fades'][$paint->id] ?? null), $evidence, static fn (string $property, Collection $claims, Collection $verdicts): array => PropertyView::of(
-            $property, $ratings->where('property', $property), $claims, $verdicts, $evidence['cards'], $evidence['pooled']->evidence($paint->id, $property), $evidence['pooled']->many($paint->id, $property), $evidence['light'][$paint->id] ?? null,
+            $property, $ratings->where('property', $property), $claims, $verdicts, $evidence['cards'], $evidence['pooled']->evidence($paint->id, $property), $evidence['pooled']->many($paint->id, $property), $evidence['light'][$paint->id] ?? null, $evidence['pooled']->values($paint->id, $property),
         ));
     }
 

@@ -33,12 +33,13 @@ final class PropertyView
      * @param Collection<int, Measurement> $measurements by id, with their card
      * @param Evidence|null $evidence what all its tests say together; null: nothing that is pooled
      * @param int $tests under whatever protocol
+     * @param list<array{evidence: Evidence, where: string, kind: string}> $values where tests are not told as one
      *
      * @return array<string, mixed>
      */
-    public static function of(string $property, Collection $ratings, Collection $claims, Collection $verdicts, Collection $measurements, ?Evidence $evidence = null, int $tests = 0, ?PaintLight $light = null): array
+    public static function of(string $property, Collection $ratings, Collection $claims, Collection $verdicts, Collection $measurements, ?Evidence $evidence = null, int $tests = 0, ?PaintLight $light = null, array $values = []): array
     {
-        return self::beside(self::tests($property, $ratings, $measurements, $evidence, $tests, $light), $ratings, $claims, $verdicts, $measurements);
+        return self::beside(self::tests($property, $ratings, $measurements, $evidence, $tests, $light, $values), $ratings, $claims, $verdicts, $measurements);
     }
 
     /**
@@ -46,10 +47,11 @@ final class PropertyView
      *
      * @param Collection<int, Rating> $ratings oldest first
      * @param Collection<int, Measurement> $measurements by id, with their card
+     * @param list<array{evidence: Evidence, where: string, kind: string}> $values where tests are not told as one
      *
      * @return array<string, mixed>
      */
-    public static function tests(string $property, Collection $ratings, Collection $measurements, ?Evidence $evidence, int $tests, ?PaintLight $light = null): array
+    public static function tests(string $property, Collection $ratings, Collection $measurements, ?Evidence $evidence, int $tests, ?PaintLight $light = null, array $values = []): array
     {
         if ($property === Property::Lightfastness->value) {
             return self::lightfastness($ratings, $measurements, $light);
@@ -61,7 +63,7 @@ final class PropertyView
 
         return [
             'classes' => Measures::classes(Property::from($property)),
-            'measured' => $measured === null ? null : self::ofPaint($measured->detail, $measurements[$measured->measurement_id] ?? null, $evidence, $pooled['another'] ?? null),
+            'measured' => $measured === null ? null : self::ofPaint($measured->detail, $measurements[$measured->measurement_id] ?? null, $evidence, $pooled['another'] ?? null, $values),
             'without' => $measured !== null || $shown === null ? null : ['status' => $shown->status, 'reason' => $shown->detail['reason']],
             'tests' => $ratings->where('status', 'measured')->unique('specimen_id')->count(),
             'pooled' => $pooled,
@@ -212,10 +214,11 @@ final class PropertyView
      *
      * @param array<string, mixed> $detail of the newest test
      * @param array{0: float, 1: float}|null $another within which another tester's test lies
+     * @param list<array{evidence: Evidence, where: string, kind: string}> $values where tests are not told as one
      *
      * @return array<string, mixed>
      */
-    private static function ofPaint(array $detail, ?Measurement $measurement, ?Evidence $evidence, ?array $another): array
+    private static function ofPaint(array $detail, ?Measurement $measurement, ?Evidence $evidence, ?array $another, array $values): array
     {
         $rating = self::rating($detail, $measurement);
         $limits = self::limits($detail);
@@ -228,7 +231,58 @@ final class PropertyView
 
         $ofPaint = [...$rating, 'ofPicture' => $detail['said'] ?? null, 'said' => ClassChances::said($chances), 'chances' => array_map(static fn (float $c): float => round($c, 3), array_filter($chances, static fn (float $c): bool => $c >= 0.005))];
 
+        if ($values !== []) {
+            // No mean stands for what lies apart: each value with how it was tested.
+            $told = array_map(static fn (array $v): array => self::value($detail, $v), $values);
+            $mean = self::meanChances(array_column($told, 'chances'));
+            $ofPaint = [...$ofPaint, 'values' => $told, 'chances' => $mean, 'said' => ClassChances::said($mean)];
+            if (count(array_unique(array_column($told, 'said'))) > 1) {
+                $ofPaint = [...array_diff_key($ofPaint, ['position' => 0, 'low' => 0, 'high' => 0]), 'said' => implode('; ', array_map(static fn (array $t): string => "$t[said] $t[where]", $told))];
+            }
+
+            return [...$ofPaint, ...self::worded($ofPaint), 'text' => implode('; ', array_column($told, 'text'))];
+        }
+
         return [...$ofPaint, ...self::worded($ofPaint)];
+    }
+
+    /**
+     * Where tests are not told as one, each of their values is as likely as another.
+     *
+     * @param list<array<string, float>> $chances
+     *
+     * @return array<string, float>
+     */
+    public static function meanChances(array $chances): array
+    {
+        $out = [];
+        foreach ($chances as $of) {
+            foreach ($of as $class => $chance) {
+                $out[$class] = ($out[$class] ?? 0.0) + $chance / count($chances);
+            }
+        }
+
+        return $out;
+    }
+
+    /**
+     * One of several values of a paint.
+     *
+     * @param array<string, mixed> $detail of its newest test
+     * @param array{evidence: Evidence, where: string, kind: string} $value
+     *
+     * @return array{said: string, where: string, text: string, tests: int, chances: array<string, float>}
+     */
+    private static function value(array $detail, array $value): array
+    {
+        $limits = self::limits(['kind' => $value['kind']] + $detail) ?? [];
+        $chances = $value['evidence']->chances($limits);
+        $quantity = Measures::of(Property::from($detail['property']))::quantity();
+
+        return [
+            'said' => (string) ClassChances::likeliest($chances), 'where' => $value['where'], 'text' => $quantity->write($value['evidence']->value, $value['evidence']->uncertainty), 'tests' => $value['evidence']->tests,
+            'chances' => array_map(static fn (float $c): float => round($c, 3), $chances),
+        ];
     }
 
     /**

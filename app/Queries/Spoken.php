@@ -33,6 +33,7 @@ final class Spoken
             if ($property !== 'lightfastness' && $shown['measured'] !== null && ($shown['measured']['chances'] ?? []) !== []) {
                 $said[$property] = [
                     'chances' => array_map(floatval(...), $shown['measured']['chances']), 'tests' => (int) ($shown['pooled']['tests'] ?? 1), 'off' => (int) ($shown['pooled']['off'] ?? 0),
+                    'values' => array_map(static fn (array $v): array => ['class' => (string) $v['said'], 'where' => (string) $v['where']], self::differing($shown['measured']['values'] ?? [])),
                     'testers' => array_values(array_unique(array_map(static fn (object $t): string => (string) $t->tester, $pooled->counted($paint->id, $property)))),
                 ];
             }
@@ -82,6 +83,18 @@ final class Spoken
     public static function many(array $digests): array
     {
         return self::told(ReadAloud::many(array_map(static fn (PaintDigest $d): array => ['chances' => $d->chances(), 'light' => $d->light()?->verdict()], $digests)));
+    }
+
+    /**
+     * Values are spoken of one by one where their words differ.
+     *
+     * @param list<array<string, mixed>> $values
+     *
+     * @return list<array<string, mixed>>
+     */
+    private static function differing(array $values): array
+    {
+        return count(array_unique(array_column($values, 'said'))) > 1 ? $values : [];
     }
 
     /** @param array<string, array<string, mixed>> $properties */

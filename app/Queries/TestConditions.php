@@ -12,6 +12,9 @@ use MarshTrial\Core\Rating\Property;
 /** How painted rows were tested, by the names that fairness goes by; null: nobody wrote it down. */
 final class TestConditions
 {
+    /** Differences that are named of one group. */
+    private const NAMED = 2;
+
     /**
      * @param list<object> $tests rows of {@see PaintEvidence::counted()}
      *
@@ -58,6 +61,42 @@ final class TestConditions
         }
 
         return $out;
+    }
+
+    /**
+     * In which words groups of tests differ: "on rough", "by Odo".
+     *
+     * @param list<non-empty-list<object>> $groups
+     * @param array<int, array{card: string, conditions: array<string, string|null>}> $conditions by specimen
+     * @param list<string> $by conditions that may tell them apart, the first that do are named
+     *
+     * @return list<string> one for every group
+     */
+    public static function apart(array $groups, array $conditions, array $by): array
+    {
+        $named = [];
+        foreach (array_unique($by) as $what) {
+            $values = array_map(static fn (array $g): array => array_values(array_unique(array_map(static fn (object $r): ?string => $conditions[(int) $r->specimen_id]['conditions'][$what] ?? null, $g))), $groups);
+            $alone = array_filter($values, static fn (array $v): bool => count($v) === 1) === $values;
+            if ($alone && count(array_unique(array_column($values, 0), SORT_REGULAR)) > 1) {
+                foreach ($values as $i => [$value]) {
+                    $named[$i][] = self::where($what, $value);
+                }
+            }
+        }
+        $out = [];
+        foreach (array_keys($groups) as $i) {
+            $out[] = isset($named[$i]) ? implode(', ', array_slice($named[$i], 0, self::NAMED)) : 'in '.(['one test', 'another', 'a third'][$i] ?? 'a further one');
+        }
+
+        return $out;
+    }
+
+    private static function where(string $what, ?string $value): string
+    {
+        return $value === null ? "$what not recorded" : match ($what) {
+            'surface', 'fibre' => "on $value", 'paper maker' => "on $value paper", 'paper side' => "on the $value", 'tester' => "by $value", 'batch' => "batch $value", 'drying' => "lifted $value", default => $value,
+        };
     }
 
     /**

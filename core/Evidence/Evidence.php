@@ -26,6 +26,8 @@ final readonly class Evidence
         /** @var list<string> keys of tests that lie off the others by more than they scatter */
         public array $off,
         private array $parts,
+        /** Root mean square of the tests' own uncertainties. */
+        private float $usual,
     ) {}
 
     /**
@@ -48,7 +50,7 @@ final readonly class Evidence
         $parts = self::pooled($property, $scatter, $averaged, $among);
         [$mean, $sd] = self::moments($parts, 'sd');
 
-        return new self($mean, $sd, count($tests), array_map(static fn (PaintTest $t): string => $t->tester, $averaged), $off, $parts);
+        return new self($mean, $sd, count($tests), array_map(static fn (PaintTest $t): string => $t->tester, $averaged), $off, $parts, sqrt(array_sum(array_map(static fn (PaintTest $t): float => $t->uncertainty ** 2, $averaged)) / count($averaged)));
     }
 
     /**
@@ -86,6 +88,18 @@ final readonly class Evidence
         $mean = array_sum(array_map(static fn (array $p): float => $p['weight'] * $p['mean'], $parts));
 
         return [$mean, sqrt(array_sum(array_map(static fn (array $p): float => $p['weight'] * ($p[$which] ** 2 + ($p['mean'] - $mean) ** 2), $parts)))];
+    }
+
+    /**
+     * What a further test with an uncertainty of its own would be expected to say.
+     *
+     * @return array{0: float, 1: float} mean and standard deviation
+     */
+    public function predicted(float $uncertainty): array
+    {
+        [$mean, $sd] = self::moments($this->parts, 'another');
+
+        return [$mean, sqrt(max($sd ** 2 - $this->usual ** 2, 0.0) + $uncertainty ** 2)];
     }
 
     /** Chance that another tester's test lies below a value. */

@@ -79,6 +79,31 @@ final readonly class Fairness
         return new self($differs === [] ? self::FAIR : $differs[0]['verdict'], $differs);
     }
 
+    /**
+     * Conditions by which tests of one paint part into groups, each with its word: what is not ranked between paints is not pooled within one.
+     *
+     * @return list<string>
+     */
+    public static function parting(string $property): array
+    {
+        $column = (int) array_search(self::column($property), self::COLUMNS, true);
+
+        // Protocols part them anyway, and light is counted.
+        return array_values(array_filter(array_diff(array_keys(self::RULES), ['protocol', 'dose']), static fn (string $what): bool => self::RULES[$what][0][$column] === 'x'));
+    }
+
+    /**
+     * Conditions that tests are pooled over with a remark, and by which they may be torn.
+     *
+     * @return list<string>
+     */
+    public static function remarked(string $property): array
+    {
+        $column = (int) array_search(self::column($property), self::COLUMNS, true);
+
+        return array_values(array_filter(array_diff(array_keys(self::RULES), ['picture']), static fn (string $what): bool => self::RULES[$what][0][$column] === '~'));
+    }
+
     /** Which column of the rules a property stands in. */
     public static function column(string $property): string
     {

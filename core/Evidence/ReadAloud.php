@@ -15,7 +15,7 @@ use MarshTrial\Core\Rating\Scale;
  * did and who disagrees, and for whom it is. Put together from the numbers, in plain words, never stronger than they are; every
  * clause opens to them.
  *
- * @phpstan-type Tested array{chances: array<string, float>, tests: int, testers: list<string>, off: int}
+ * @phpstan-type Tested array{chances: array<string, float>, tests: int, testers: list<string>, off: int, values?: list<array{class: string, where: string}>}
  * @phpstan-type Light array{verdict: LightVerdict, tester: string}
  * @phpstan-type Pair array{one: int, other: int, real: bool}
  * @phpstan-type Compared array{
@@ -52,7 +52,8 @@ final class ReadAloud
     {
         $does = [];
         foreach (array_keys(self::VERBS) as $property) {
-            $words = self::does($property, $properties[$property]['chances'] ?? []);
+            $values = $properties[$property]['values'] ?? [];
+            $words = $values === [] ? self::does($property, $properties[$property]['chances'] ?? []) : self::doesEach($property, $values);
             if ($words !== null) {
                 $does[] = new Clause($words, $property);
             }
@@ -64,6 +65,16 @@ final class ReadAloud
         $first = $does === [] ? [] : [self::sentence("$name ", $does)];
 
         return [...$first, self::light($does === [] ? "$name: " : '', $light, $contradicted), self::forWhom($properties, $light)];
+    }
+
+    /**
+     * What tests say that are not told as one: "granulates slightly on hot-pressed and granulates heavily on rough".
+     *
+     * @param non-empty-list<array{class: string, where: string}> $values
+     */
+    private static function doesEach(string $property, array $values): string
+    {
+        return implode(' and ', array_map(static fn (array $v): string => (self::VERBS[$property][$v['class']] ?? $v['class'])." $v[where]", $values));
     }
 
     /**

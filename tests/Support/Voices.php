@@ -119,7 +119,7 @@ final class Voices
             foreach (($this->get)("paints/$uuid/like")['like'] ?? [] as $other) {
                 $this->said[$other['uuid']]['light, told']["like $uuid"] = $other['light'];
                 $this->said[$other['uuid']]['on a wall']["like $uuid"] = match ($other['holds']) {
-                    true => 'fits the evidence', false => 'not for this', null => 'cannot tell yet',
+                    true => 'fits the evidence', false => 'not for this', default => 'cannot tell yet',
                 };
             }
         }

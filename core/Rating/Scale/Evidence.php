@@ -35,8 +35,6 @@ final readonly class Evidence
         public float $oddLike = 4.0,
         /** Chance below which a test lies further from the others, or two groups of tests apart, than what they scatter bears (own, simulated). */
         public float $torn = 0.03,
-        /** Degrees of freedom of the predictive distribution that says so (own, simulated). */
-        public float $tornDegrees = 5.0,
         /** Chance from which two paints are told apart (common practice). */
         public float $apart = 0.95,
     ) {}
