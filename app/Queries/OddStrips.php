@@ -209,8 +209,10 @@ final class OddStrips
     /** Whoever tested the paint here, or looks after the house, may say what an odd test is. */
     public static function mayDecide(Specimen $specimen, ?User $user): bool
     {
-        return $user !== null && ($user->isHouseSteward() || $specimen->card->mayBeChangedBy($user)
-            || Card::query()->where('owner_id', $user->id)->whereHas('specimens.pan', static fn ($q) => $q->where('paint_id', $specimen->pan->paint_id))->exists());
+        return $user !== null && ($user->isHouseSteward() || $specimen->card->owner_id === $user->id
+            // Of what is hidden from them, or is not odd, others have nothing to say.
+            || (in_array($specimen->id, self::out([$specimen->pan->paint_id], $user), true)
+                && Card::query()->where('owner_id', $user->id)->whereHas('specimens.pan', static fn ($q) => $q->where('paint_id', $specimen->pan->paint_id))->exists()));
     }
 
     /**

@@ -262,9 +262,16 @@ final class PaintEvidence
         $real = array_values(array_filter($rows, static fn (object $r): bool => $r->source !== 'stand-in'));
         $rows = $real ?: $rows;
         $parting = Fairness::parting($property);
+        $usual = [];
+        foreach (Fairness::QUIET as $what) {
+            $said = array_count_values(array_filter(array_map(static fn (object $r): ?string => $conditions[(int) $r->specimen_id]['conditions'][$what] ?? null, $rows), static fn (?string $v): bool => $v !== null));
+            arsort($said);
+            $usual[$what] = array_key_first($said);
+        }
         $of = [];
         foreach ($rows as $row) {
-            $known = $conditions[(int) $row->specimen_id]['conditions'] ?? [];
+            // What usually nobody writes down parts only those that say otherwise.
+            $known = array_replace($usual, array_filter($conditions[(int) $row->specimen_id]['conditions'] ?? [], static fn (?string $v): bool => $v !== null));
             $of[$row->protocol.'|'.$row->kind.'|'.implode('|', array_map(static fn (string $what): string => NameKey::of($known[$what] ?? ''), $parting))][] = $row;
         }
         // The later group has the newer tests.

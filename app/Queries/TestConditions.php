@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Queries;
 
 use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Bench\DryingTime;
 use MarshTrial\Core\Evidence\Fairness;
 use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Rating\Property;
@@ -14,6 +15,11 @@ final class TestConditions
 {
     /** Differences that are named of one group. */
     private const NAMED = 2;
+
+    /** Tasks of the bench between which a stroke dries before it is lifted. */
+    private const PAINTED = 'lift-places';
+
+    private const LIFTED = 'lift-soft';
 
     /**
      * @param list<object> $tests rows of {@see PaintEvidence::counted()}
@@ -29,6 +35,7 @@ final class TestConditions
         $own = DB::table('specimen_conditions')->whereIn('specimen_id', $ids)->get(['specimen_id', 'key', 'value'])->groupBy('specimen_id');
         $pictures = DB::table('measurements')->join('pictures', 'pictures.id', '=', 'measurements.picture_id')->whereIn('measurements.id', array_map(static fn (object $t): int => (int) $t->measurement_id, $tests))->get(['measurements.id', 'pictures.device', 'pictures.taken_as', 'pictures.extension'])->keyBy('id');
         $amounts = Amounts::ofSpecimens($ids);
+        $dried = self::dried($ids);
         $out = [];
         foreach ($tests as $test) {
             $id = (int) $test->specimen_id;
@@ -39,7 +46,29 @@ final class TestConditions
                 'paper maker' => $row->maker, 'fibre' => $row->fibre, 'surface' => $row->surface, 'paper side' => (string) ($said['paperSide'] ?? $row->paper_side), 'state of the paint' => $said['state'] ?? null, 'protocol' => (string) $test->protocol,
                 'paint measured out in' => $amounts[$id], 'tester' => (string) $test->tester, 'picture' => $picture === null ? null : ($picture->taken_as ?? (in_array($picture->device, ['camera', 'phone'], true) || in_array($picture->extension, ['jpg', 'jpeg', 'heic'], true) ? 'photo' : 'scan')),
                 'batch' => $row->batch, 'formulation' => $row->formulation_id === null ? null : (string) $row->formulation_id, 'ink of the line' => $said['ink'] ?? null, 'humidity' => isset($said['humidity']) ? (string) $said['humidity'] : null,
+                'drying' => $dried[$id] ?? null,
             ])];
+        }
+
+        return $out;
+    }
+
+    /**
+     * How long strokes had dried before they were lifted, by the times that the bench took down.
+     *
+     * @param list<int> $specimens
+     *
+     * @return array<int, string> by specimen, where both were ticked off
+     */
+    private static function dried(array $specimens): array
+    {
+        $done = DB::table('tasks')->whereIn('specimen_id', $specimens)->whereIn('kind', [self::PAINTED, self::LIFTED])->where('state', 'done')->whereNotNull('done_at')->get(['specimen_id', 'kind', 'done_at'])->groupBy('specimen_id');
+        $out = [];
+        foreach ($done as $specimen => $tasks) {
+            $at = $tasks->pluck('done_at', 'kind');
+            if (isset($at[self::PAINTED], $at[self::LIFTED])) {
+                $out[(int) $specimen] = DryingTime::words(strtotime((string) $at[self::LIFTED]) - strtotime((string) $at[self::PAINTED]));
+            }
         }
 
         return $out;

@@ -44,7 +44,7 @@ final readonly class Fairness
     ];
 
     /** Said where somebody wrote it down; that nobody did says nothing. */
-    private const QUIET = ['batch', 'formulation', 'humidity', 'drying'];
+    public const QUIET = ['batch', 'formulation', 'humidity', 'drying'];
 
     private const LETTERS = ['=' => self::FAIR, '~' => self::WITH_A_REMARK, 'x' => self::NOT_RANKED];
 

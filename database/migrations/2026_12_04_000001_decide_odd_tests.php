@@ -14,9 +14,9 @@ return new class extends Migration {
         Schema::create('odd_decisions', static function (Blueprint $table): void {
             $table->id();
             $table->foreignId('specimen_id')->unique()->constrained()->cascadeOnDelete();
-            $table->foreignId('by_id')->constrained('users');
+            $table->foreignId('by_id')->index()->constrained('users');
             $table->string('word', 30);
-            $table->foreignId('other_paint_id')->nullable()->constrained('paints')->nullOnDelete();
+            $table->foreignId('other_paint_id')->nullable()->index()->constrained('paints')->nullOnDelete();
             $table->timestamps();
         });
         foreach (['insert' => ['new'], 'update' => ['old', 'new'], 'delete' => ['old']] as $what => $rows) {

@@ -126,6 +126,15 @@ final class Report
     }
 
     /** @return array{words: string, figures: list<array<string, mixed>>} */
+    public static function odd(int $many): array
+    {
+        return [
+            'words' => sprintf('%d paints a row, whose tests scatter by dE00 1: one of their tests comes from a tube at least dE00 12 away, or from another batch up to dE00 4 away. And paints whose values scatter as sixty other paints have taught, with or without a test, or half of the tests, that lies apart.', $many),
+            'figures' => self::figures([...OddOnes::figures($many), ...TornPairs::figures($many)]),
+        ];
+    }
+
+    /** @return array{words: string, figures: list<array<string, mixed>>} */
     public static function verdicts(int $many): array
     {
         return [
@@ -187,7 +196,7 @@ final class Report
     public static function markdown(array $report): string
     {
         $lines = ['# Accuracy', '', 'Made by `bin/accuracy`. The application shows the same under “How well it measures”.'];
-        foreach (['scans' => 'Scans', 'drying' => 'Drying shift', 'covered' => 'One mark covered', 'swatches' => 'Swatches through the pocket frame', 'courses' => 'Courses of fading', 'verdicts' => 'What is said of light', 'racks' => 'Racks and old strips', 'mixes' => 'Mixes', 'pools' => 'Many tests', 'photos' => 'Devices, photographs and calibrations'] as $half => $title) {
+        foreach (['scans' => 'Scans', 'drying' => 'Drying shift', 'covered' => 'One mark covered', 'swatches' => 'Swatches through the pocket frame', 'courses' => 'Courses of fading', 'verdicts' => 'What is said of light', 'odd' => 'Odd tests and torn pairs', 'racks' => 'Racks and old strips', 'mixes' => 'Mixes', 'pools' => 'Many tests', 'photos' => 'Devices, photographs and calibrations'] as $half => $title) {
             if (! isset($report[$half])) {
                 continue;
             }

@@ -27,6 +27,9 @@ const COURSES = 1800;
 /** Strips with known truth, of which something is said; a third as many that held, a sixth that begin late. */
 const VERDICTS = 1500;
 
+/** Paints of which one test is from a wrong tube, or whose tests lie apart. */
+const ODD = 1000;
+
 /** Pocket frames over swatches: photographs and scans. */
 const SWATCHES = ['swatchphoto' => 40, 'swatchscan' => 20];
 
@@ -144,6 +147,9 @@ if (in_array($wanted, ['all', 'pools'], true)) {
 }
 if (in_array($wanted, ['all', 'verdicts'], true)) {
     $report['verdicts'] = Report::verdicts(VERDICTS);
+}
+if (in_array($wanted, ['all', 'odd'], true)) {
+    $report['odd'] = Report::odd(ODD);
 }
 if (in_array($wanted, ['all', 'courses'], true)) {
     $report['courses'] = Report::courses(array_map(Courses::of(...), range(1, COURSES)));

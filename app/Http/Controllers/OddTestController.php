@@ -18,8 +18,8 @@ final class OddTestController extends Controller
 {
     public function decide(Request $request, Specimen $specimen): JsonResponse
     {
-        $v = $request->validate(['word' => ['required', Rule::in(OddDecision::WORDS)], 'paintUuid' => 'nullable|uuid|exists:paints,uuid'], ['word.in' => 'Say whether it is '.implode(', ', OddDecision::WORDS).'.']);
         $this->mayDecide($request, $specimen);
+        $v = $request->validate(['word' => ['required', Rule::in(OddDecision::WORDS)], 'paintUuid' => 'nullable|uuid|exists:paints,uuid'], ['word.in' => 'Say whether it is '.implode(', ', OddDecision::WORDS).'.']);
         OddDecision::query()->updateOrCreate(['specimen_id' => $specimen->id], [
             'by_id' => $this->me($request)->id, 'word' => $v['word'],
             'other_paint_id' => isset($v['paintUuid']) && $v['word'] === OddDecision::ANOTHER_PAINT ? Paint::query()->where('uuid', $v['paintUuid'])->value('id') : null,
