@@ -6,6 +6,7 @@ namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Carbon;
+use MarshTrial\Core\Daylight\Window;
 
 /**
  * Where and when the exposed half hangs; the date is a calendar date of the place.
@@ -43,7 +44,7 @@ final class Hanging extends Model
     /** What is kept of it when it is corrected. */
     private const KEPT = ['place', 'facing', 'glass', 'latitude', 'longitude', 'time_zone', 'hung_on', 'note', 'panes', 'sky', 'curtain', 'sunshine', 'distance_m', 'hung_to', 'down_on', 'down_to'];
 
-    public const FACINGS = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west', 'roof or flat'];
+    public const FACINGS = [Window::UNKNOWN, 'north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west', 'roof or flat'];
 
     protected function casts(): array
     {

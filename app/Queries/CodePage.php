@@ -8,6 +8,7 @@ use App\Models\Paint;
 use App\Models\PaintCode;
 use App\Models\User;
 use Illuminate\Support\Collection;
+use MarshTrial\Core\Collection\PanStates;
 use MarshTrial\Core\Pigment\Cautions;
 use MarshTrial\Core\Pigment\PigmentCode;
 
@@ -23,6 +24,7 @@ final class CodePage
         $set = PaintSet::of($paints, $user, digests: $digests);
 
         $unlikely = Claimed::unlikely($paints, $digests);
+        $apart = self::apart($paints->only(array_keys($digests)));
 
         return [
             'code' => $code->text,
@@ -30,10 +32,26 @@ final class CodePage
             'likelyMeaning' => $code->likelyMeaning,
             'pigment' => PigmentView::of($code->entry()),
             'caution' => Cautions::CLOSE,
-            'spoken' => count($set['stripOrder']) > Comparison::MOST ? Spoken::many(array_values($digests)) : [],
+            'spoken' => count($set['stripOrder']) > Comparison::MOST ? Spoken::many(array_values(array_diff_key($digests, $apart))) : [],
+            'ranked' => array_values(array_diff($set['stripOrder'], array_column($apart, 'uuid'))), 'apart' => array_values($apart),
             'unlikely' => array_map(static fn (int $id, float $degrees): array => ['uuid' => $paints[$id]->uuid ?? '', 'name' => $paints[$id]->colour_name ?? '', 'degrees' => round($degrees)], array_keys($unlikely), $unlikely),
             ...$set,
         ];
+    }
+
+    /**
+     * Paints that are of another kind than watercolours of this one pigment: unless somebody asks they are not ranked among these.
+     *
+     * @param Collection<int, Paint> $paints by id
+     *
+     * @return array<int, array{uuid: string, name: string, what: string}> none where fewer than two are left
+     */
+    private static function apart(Collection $paints): array
+    {
+        $what = static fn (Paint $p): string => $p->medium !== PanStates::MEDIA[0] ? $p->medium : (count($p->statement()->codes) > 1 ? 'a mixture of pigments' : '');
+        $apart = $paints->map(static fn (Paint $p): array => ['uuid' => $p->uuid, 'name' => $p->colour_name, 'what' => $what($p)])->where('what', '<>', '');
+
+        return $paints->count() - $apart->count() < 2 ? [] : $apart->all();
     }
 
     /**

@@ -41,6 +41,7 @@ final readonly class WindowDose
             (float) ($hanging->latitude ?? ($known ? $town['latitude'] : 50.0)), (float) ($hanging->longitude ?? ($known ? $town['longitude'] : 0.0)), $azimuth, $tilt,
             Glass::tryFrom($hanging->panes) ?? Glass::Single, $hanging->sky, $hanging->curtain, $hanging->sunshine === null ? null : (float) $hanging->sunshine,
             array_map(floatval(...), $hanging->sunshine_by_month ?? []), array_map(floatval(...), $hanging->horizon ?? []), (float) $hanging->distance_m,
+            $hanging->facing !== Window::UNKNOWN,
         );
     }
 

@@ -13,6 +13,8 @@ enum Glass: string
     case Coated = 'two panes, coated';
     case Filtering = 'ultraviolet-filtering glass';
     case Acrylic = 'acrylic';
+    /** Between one pane and two. */
+    case Unknown = 'not known';
 
     /** Refractive index of glass (memory). */
     private const INDEX = 1.526;
@@ -30,6 +32,7 @@ enum Glass: string
             self::Coated => [0.76, 0.50],
             self::Filtering => [0.86, 0.70],
             self::Acrylic => [0.92, 0.85],
+            self::Unknown => [0.84, 0.72],
         };
     }
 

@@ -15,6 +15,15 @@ final readonly class Window
     /** Name of a window that lies level, in a roof. */
     public const FLAT = 'roof or flat';
 
+    /** What is said of a facing that nobody knows: about as much light as an east window, and a range that holds all of them. */
+    public const UNKNOWN = 'not known';
+
+    /** Standard deviation of the logarithm of a year's light over the eight facings, at 40 to 60 degrees of latitude (own, from the sun and sky that are used here). */
+    private const ANY_FACING = 0.32;
+
+    /** The same over kinds of glass (own, likewise). */
+    private const ANY_GLASS = 0.12;
+
     /** Sky that is seen from the window: share of the diffuse light, and of the sun's own (own). */
     public const SKIES = ['open' => [1.0, 1.0], 'half' => [0.55, 0.75], 'little' => [0.25, 0.4]];
 
@@ -42,6 +51,7 @@ final readonly class Window
         public array $sunshineByMonth = [],
         public array $horizon = [],
         public float $distanceM = 0.0,
+        public bool $facingKnown = true,
     ) {
         if (abs($latitude) > 90 || abs($longitude) > 180) {
             throw new CoreException('Latitude lies between -90 and 90 degrees, longitude between -180 and 180.');
@@ -57,7 +67,7 @@ final readonly class Window
     /** @return array{0: float, 1: float} azimuth and tilt of a facing by its name */
     public static function facing(string $name): array
     {
-        return $name === self::FLAT ? [180.0, 0.0] : [self::FACINGS[$name] ?? throw new CoreException("No window faces \"$name\"."), 90.0];
+        return $name === self::FLAT ? [180.0, 0.0] : [($name === self::UNKNOWN ? self::FACINGS['east'] : self::FACINGS[$name] ?? null) ?? throw new CoreException("No window faces \"$name\"."), 90.0];
     }
 
     /** Whether it looks away from the sun for most of the day. */
@@ -76,7 +86,9 @@ final readonly class Window
     {
         $told = $this->sunshine !== null || $this->sunshineByMonth !== [];
 
-        return sqrt(($this->looksAway() ? 0.20 : 0.15) ** 2 + ($told ? 0.0 : 0.12 ** 2) + ($this->curtain ? 0.30 ** 2 : 0.0) + match ($this->sky) {
+        $unknown = ($this->facingKnown ? 0.0 : self::ANY_FACING ** 2) + ($this->glass === Glass::Unknown ? self::ANY_GLASS ** 2 : 0.0);
+
+        return sqrt($unknown + ($this->looksAway() ? 0.20 : 0.15) ** 2 + ($told ? 0.0 : 0.12 ** 2) + ($this->curtain ? 0.30 ** 2 : 0.0) + match ($this->sky) {
             'open' => 0.0, 'half' => 0.12 ** 2, default => 0.22 ** 2,
         });
     }

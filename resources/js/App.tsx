@@ -22,6 +22,7 @@ const LabelsPage = lazy(() => import('./pages/collection/LabelsPage'));
 const CardsPage = lazy(() => import('./pages/cards/CardsPage'));
 const CardPage = lazy(() => import('./pages/cards/CardPage'));
 const FramePage = lazy(() => import('./pages/cards/FramePage'));
+const WordsPage = lazy(() => import('./pages/words/WordsPage'));
 const FadeRack = lazy(() => import('./pages/cards/FadeRack'));
 const HangTagPage = lazy(() => import('./pages/cards/HangTagPage'));
 const FadeReport = lazy(() => import('./pages/cards/FadeReport'));
@@ -94,6 +95,7 @@ export function App() {
                     <Route path="/frames/new" element={<FramePage />} />
                     <Route path="/cards/:uuid/fading" element={<FadeReport />} />
                     <Route path="/fade" element={<FadeRack />} />
+                    <Route path="/words" element={<WordsPage />} />
                     <Route path="/cards/:uuid/tags" element={<HangTagPage />} />
                     <Route path="/mixes" element={<MixPage />} />
                     <Route path="/compare" element={<ComparePage />} />

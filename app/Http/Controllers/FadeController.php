@@ -147,7 +147,7 @@ final class FadeController extends Controller
     private static function where(): array
     {
         return [
-            'place' => 'required|string|max:160', 'facing' => ['required', Rule::in(Hanging::FACINGS)], 'glass' => 'nullable|string|max:160',
+            'place' => 'nullable|string|max:160', 'facing' => ['required', Rule::in(Hanging::FACINGS)], 'glass' => 'nullable|string|max:160',
             'latitude' => 'nullable|numeric|between:-90,90', 'longitude' => 'nullable|numeric|between:-180,180', 'timeZone' => 'required|timezone:all', 'note' => 'nullable|string|max:2000',
             'panes' => ['nullable', Rule::enum(Glass::class)], 'sky' => ['nullable', Rule::in(array_keys(Window::SKIES))], 'curtain' => 'nullable|boolean', 'sunshine' => 'nullable|numeric|between:0,1', 'distanceM' => 'nullable|numeric|min:0|max:5', 'byDose' => 'nullable|boolean',
             'sunshineByMonth' => 'nullable|array|size:12', 'sunshineByMonth.*' => 'numeric|between:0,1', 'horizon' => 'nullable|array|max:72', 'horizon.*' => 'numeric|between:0,90',
@@ -176,7 +176,7 @@ final class FadeController extends Controller
         $floats = static fn (array $of): array => array_map(floatval(...), array_values($of));
 
         return [
-            'place' => $values['place'], 'facing' => $values['facing'], 'glass' => $values['glass'] ?? '', 'latitude' => $values['latitude'] ?? null,
+            'place' => $values['place'] ?? Window::UNKNOWN, 'facing' => $values['facing'], 'glass' => $values['glass'] ?? '', 'latitude' => $values['latitude'] ?? null,
             'longitude' => $values['longitude'] ?? null, 'time_zone' => $values['timeZone'], 'note' => $values['note'] ?? '',
             'panes' => $values['panes'] ?? Glass::Single->value, 'sky' => $values['sky'] ?? 'open', 'curtain' => (bool) ($values['curtain'] ?? false), 'sunshine' => $values['sunshine'] ?? null, 'distance_m' => $values['distanceM'] ?? 0, 'by_dose' => (bool) ($values['byDose'] ?? true),
             ...array_key_exists('sunshineByMonth', $values) ? ['sunshine_by_month' => $values['sunshineByMonth'] === null ? null : array_combine(range(1, 12), $floats($values['sunshineByMonth']))] : [],
@@ -261,7 +261,7 @@ final class FadeController extends Controller
         if ($values['movedOn'] <= $hanging->hung_on->toDateString() || $values['movedOn'] > Carbon::now($hanging->time_zone)->toDateString()) {
             abort(422, 'The day of the move must lie between that of hanging and today.');
         }
-        $move = ChangeLight::of($card, static fn (): HangingMove => HangingMove::put($uuid, ['card_id' => $card->id, 'moved_on' => $values['movedOn'], 'place' => $values['place'], 'facing' => $values['facing'], 'panes' => $values['panes'], 'sky' => $values['sky'], 'curtain' => (bool) ($values['curtain'] ?? false)], $request->header('If-Match')));
+        $move = ChangeLight::of($card, static fn (): HangingMove => HangingMove::put($uuid, ['card_id' => $card->id, 'moved_on' => $values['movedOn'], 'place' => $values['place'] ?? Window::UNKNOWN, 'facing' => $values['facing'], 'panes' => $values['panes'], 'sky' => $values['sky'], 'curtain' => (bool) ($values['curtain'] ?? false)], $request->header('If-Match')));
 
         return new JsonResponse(FadeView::light($card->refresh()), $move->wasRecentlyCreated ? 201 : 200);
     }

@@ -163,6 +163,8 @@ export interface Rating {
     said?: string | null;
     chances?: Record<string, number>;
     ofPicture?: string | null;
+    /** Where tests are not told as one: each with how it was tested. */
+    values?: { said: string; where: string; text: string; tests: number; chances: Record<string, number> }[];
     /** Of lightfastness: what the course says. */
     light?: LightTold;
     scale: string;
@@ -341,6 +343,9 @@ export interface PaintSet {
 export interface CodePage extends PaintSet {
     /** What is said of very many paints together; of few the comparison says more. */
     spoken: Clause[][];
+    /** Measured watercolours of this one pigment, which are ranked; and what is of another kind. */
+    ranked: string[];
+    apart: { uuid: string; name: string; what: string }[];
     /** Paints whose hue makes the code unlikely. */
     unlikely: { uuid: string; name: string; degrees: number }[];
     code: string;

@@ -186,13 +186,20 @@ function useFrameKeys(search: React.RefObject<HTMLInputElement | null>, help: ()
         return place !== undefined;
     });
     useKeys((e) => {
-        const does = { '/': () => search.current?.focus(), '?': help, s: turnSurround }[e.key];
+        const does = { '/': () => search.current?.focus(), '?': help, s: turnSurround, n: turnNumbers }[e.key];
         does?.();
         return does !== undefined;
     });
     useEffect(() => {
         document.documentElement.dataset.surround = localStorage.getItem('surround') ?? 'light';
+        document.documentElement.toggleAttribute('data-numbers', localStorage.getItem('numbers') === 'all');
     }, []);
+}
+
+/** Numbers stand one step away: in what is opened, or everywhere. */
+export function turnNumbers() {
+    const all = document.documentElement.toggleAttribute('data-numbers');
+    localStorage.setItem('numbers', all ? 'all' : 'opened');
 }
 
 export function turnSurround() {
@@ -210,6 +217,7 @@ const TITLES: Record<string, string> = {
     '/bench/new': 'Plan a session',
     '/protocols': 'Protocols',
     '/methods': 'How everything is measured',
+    '/words': 'Words',
     '/frames/new': 'A frame of one’s own',
     '/side-by-side': 'Side by side',
     '/capture': 'Targets and profiles',
@@ -237,6 +245,7 @@ function Keys({ open, onChange }: { open: boolean; onChange: (open: boolean) => 
         ['/', 'go to a code or look for a paint'],
         ['g then ' + PLACES.map(([k]) => k).join(' '), PLACES.map(([, , n]) => n).join(', ')],
         ['s', 'surround: light, mid grey, paper white'],
+        ['n', 'numbers everywhere, or only where a line is opened'],
         ['← →  Enter  p', 'on the shore: along it, open, the scan’s own pixels'],
         ['d', 'on a code’s page: whole stroke or one depth'],
         ['← →', 'on the Depth dial: paler, deeper'],

@@ -67,15 +67,30 @@ export function DepthDial({
                 </Slider.Track>
                 <Slider.Thumb
                     aria-labelledby="depth-label"
-                    aria-valuetext={`deposit ${depth.toFixed(2)}`}
+                    aria-valuetext={strengthWords(depth, reference)}
                     className="block w-4 h-8 bg-panel border-2 border-ink cursor-grab"
                 />
             </Slider.Root>
             <span className="text-sm text-soft">deep</span>
             <output className="num">
-                deposit {depth.toFixed(2)}
-                {depth === reference ? ', reference depth' : ''}
+                {strengthWords(depth, reference)}
+                <span className="numbers">, deposit {depth.toFixed(2)}</span>
             </output>
         </div>
     );
+}
+
+/** A depth in the words that painters use. */
+export function strengthWords(depth: number, reference: number): string {
+    return depth === reference
+        ? 'middle strength'
+        : depth < 0.35 * reference
+          ? 'a pale tint'
+          : depth < 0.85 * reference
+            ? 'thinner than middle strength'
+            : depth < 1.15 * reference
+              ? 'about middle strength'
+              : depth < 1.9 * reference
+                ? 'stronger than middle strength'
+                : 'near full strength';
 }

@@ -23,14 +23,16 @@ export function RatingCell({
                 <>
                     <span className="block font-medium leading-tight">{classWords(measured)}</span>
                     <Scale beside={beside} />
-                    <span className="block text-soft leading-tight">
-                        {measured.light === undefined ? <span className="num">{measured.text}</span> : <Light of={measured.light} />}{' '}
-                        {measured.card?.simulated && <Simulated />}
+                    {measured.light !== undefined && <Light of={measured.light} />}
+                    <span className="numbers">
+                        <span className="block text-soft leading-tight">
+                            <span className="num">{measured.text}</span> {measured.card?.simulated && <Simulated />}
+                        </span>
+                        {measured.pooled !== undefined && (
+                            <span className="block text-sm leading-tight text-soft">of {measured.pooled.pictures} pictures</span>
+                        )}
+                        {beside.pooled !== null && <ByWhom of={beside.pooled} />}
                     </span>
-                    {measured.pooled !== undefined && (
-                        <span className="block text-sm leading-tight text-soft">of {measured.pooled.pictures} pictures</span>
-                    )}
-                    {beside.pooled !== null && <ByWhom of={beside.pooled} />}
                 </>
             ) : (
                 <span className="block text-sm text-soft">{without ? withoutWords(without.status) : 'not tested'}</span>
@@ -71,9 +73,9 @@ export function RatingCell({
 }
 
 /** The light that a word rests on, and the paper where that alone changed. */
-function Light({ of }: { of: LightTold }) {
+export function Light({ of }: { of: LightTold }) {
     return (
-        <>
+        <span className="block text-soft leading-tight">
             {of.mlxh === null ? (
                 'after nobody knows how much light'
             ) : (
@@ -83,7 +85,7 @@ function Light({ of }: { of: LightTold }) {
             )}
             {of.beside !== null && <span className="block text-sm">{of.beside}</span>}
             {of.disagree === true && <span className="block text-sm font-medium text-ink">two strips disagree: test again</span>}
-        </>
+        </span>
     );
 }
 

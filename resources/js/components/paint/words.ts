@@ -13,6 +13,12 @@ export function stripWords(paint: PaintBeside<RatingShown>): string {
     return `${paint.colourName} by ${paint.maker}: ${parts.length === 0 ? 'nothing measured' : parts.join(', ')}`;
 }
 
+/** Which way a window faces and what glass it has, as far as somebody knows. */
+export function windowWords(facing: string, panes: string): string {
+    const faces = facing === 'not known' ? 'which way it faces is not known' : `facing ${facing}`;
+    return `${faces}, ${panes === 'not known' ? 'glass not known' : panes}`;
+}
+
 /** A clause as a sentence of its own. */
 export function sentence(clause: string): string {
     return `${clause.charAt(0).toUpperCase()}${clause.slice(1)}.`;

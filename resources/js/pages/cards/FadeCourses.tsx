@@ -215,7 +215,7 @@ function Words({ of, told, reference }: { of: CourseDepth; told: FadeSummary; re
                 )}
             </p>
             {told.beside !== null && <p>{sentence(told.beside)}</p>}
-            <p>
+            <p className="numbers">
                 dE*ab{' '}
                 <span className="num">
                     {last.change.toFixed(1)} ±{last.uncertainty.toFixed(1)}

@@ -4,7 +4,7 @@ import { call, get, newUuid, put, remove } from '../../api/client';
 import type { Light } from '../../api/fading';
 import { keys } from '../../api/queryKeys';
 import type { Card } from '../../api/types';
-import { day, today } from '../../components/paint/words';
+import { day, today, windowWords } from '../../components/paint/words';
 import { Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 
@@ -136,7 +136,7 @@ function Moves({ card, light, onLight }: Part) {
             <ul>
                 {light.moves.map((m) => (
                     <li key={m.uuid}>
-                        since {day(m.movedOn)}: {m.place}, facing {m.facing}, {m.panes}, {m.sky} sky{m.curtain && ', behind a curtain'}{' '}
+                        since {day(m.movedOn)}: {m.place}, {windowWords(m.facing, m.panes)}, {m.sky} sky{m.curtain && ', behind a curtain'}{' '}
                         {card.mayChange && (
                             <button
                                 type="button"

@@ -4,7 +4,7 @@ import { Link, useNavigate } from 'react-router';
 import { get, post } from '../../api/client';
 import type { Rack, RackBead, RackWindow } from '../../api/fading';
 import { keys } from '../../api/queryKeys';
-import { day, dueWords, mlxh, today } from '../../components/paint/words';
+import { day, dueWords, mlxh, today, windowWords } from '../../components/paint/words';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { OldStrip } from './OldStrip';
 import { useSaving } from '../../components/ui/useSaving';
@@ -122,8 +122,8 @@ function Hung({
                     <Link to={`/${w.mayChange ? 'cards' : 'records'}/${w.card}`}>{w.title}</Link>
                 </h2>
                 <span>
-                    {w.place && `${w.place}, `}facing {w.facing}, {w.panes}, {w.downOn === null ? 'since' : 'from'}{' '}
-                    {w.hungWords || day(w.hungOn)}
+                    {w.place && `${w.place}, `}
+                    {windowWords(w.facing, w.panes)}, {w.downOn === null ? 'since' : 'from'} {w.hungWords || day(w.hungOn)}
                     {w.downOn !== null && ` to ${w.downWords || day(w.downOn)}`}
                     {w.old && '; first reading missing'}
                 </span>

@@ -4,7 +4,7 @@ import { get } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import type { Card } from '../../api/types';
 import { Simulated } from '../../components/paint/Simulated';
-import { day } from '../../components/paint/words';
+import { day, windowWords } from '../../components/paint/words';
 import { Loading, Problem } from '../../components/ui/states';
 import { useTitle } from '../../components/ui/useTitle';
 import { FadeCourses } from './FadeCourses';
@@ -40,7 +40,7 @@ export default function FadeReport() {
                 {h !== null && (
                     <>
                         {' '}
-                        {h.place}, facing {h.facing}, {h.panes}, {h.sky} sky{h.curtain && ', behind a curtain'}; {since(h)}.
+                        {h.place}, {windowWords(h.facing, h.panes)}, {h.sky} sky{h.curtain && ', behind a curtain'}; {since(h)}.
                     </>
                 )}
             </p>

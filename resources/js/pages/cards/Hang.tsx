@@ -2,7 +2,7 @@ import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { call, newUuid, put, remove } from '../../api/client';
 import type { Card, Hanging } from '../../api/types';
-import { day, today } from '../../components/paint/words';
+import { day, today, windowWords } from '../../components/paint/words';
 import { Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
 import { windowOf, WindowFields } from './WindowFields';
@@ -28,7 +28,7 @@ export function Hang({ card, onDone }: { card: Card; onDone: () => void }) {
             <>
                 <h2>{old ? '1. Where it hung' : '2. Hang'}</h2>
                 <p>
-                    {h.place}, facing {h.facing}, {h.panes}, {h.sky} sky
+                    {h.place}, {windowWords(h.facing, h.panes)}, {h.sky} sky
                     {h.curtain && ', behind a curtain'}
                     {h.glass && ` (${h.glass})`}; {since(h)}.{h.note && ` ${h.note}.`}
                 </p>

@@ -48,14 +48,13 @@ export function WindowFields({ of: h, choices, days }: { of: Hanging | null; cho
                     className="block w-full"
                     name="place"
                     defaultValue={h?.place}
-                    placeholder="kitchen, above the sink"
-                    required
+                    placeholder="kitchen, above the sink; empty: not known"
                     maxLength={160}
                 />
             </label>
-            <Choice name="facing" label="Facing" of={choices.facings} chosen={h?.facing ?? 'south'} />
+            <Choice name="facing" label="Facing" of={choices.facings} chosen={h?.facing ?? 'not known'} />
             {days}
-            <Choice name="panes" label="Glass" of={choices.panes} chosen={h?.panes ?? choices.panes[0]!} />
+            <Choice name="panes" label="Glass" of={choices.panes} chosen={h?.panes ?? 'not known'} />
             <Choice name="sky" label="Sky to be seen" of={choices.skies} chosen={h?.sky ?? choices.skies[0]!} />
             <label className="col-span-2 flex items-center gap-2">
                 <input type="checkbox" name="curtain" defaultChecked={h?.curtain} /> behind a curtain

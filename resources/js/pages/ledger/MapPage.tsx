@@ -56,8 +56,8 @@ export default function MapPage() {
                 <section className="my-4" aria-label="Plan">
                     <h2 className="border-b border-ink pb-1">What would settle most for all of us</h2>
                     <p className="my-1 max-w-prose text-sm">
-                        Of paints that somebody here has at hand: how many bits of doubt about a class one more test takes away, shared out
-                        so that another hand tests and nobody has all the work. Only testers of this house see it.
+                        Of paints that somebody here has at hand: how much one more test would teach, shared out so that another hand tests
+                        and nobody has all the work. Only testers of this house see it.
                     </p>
                     <Wide label="Plan">
                         <table className="w-full">
@@ -66,7 +66,7 @@ export default function MapPage() {
                                     <th className="py-1">Paint</th>
                                     <th>Test</th>
                                     <th>Why</th>
-                                    <th className="text-right pr-3">Settles, bits</th>
+                                    <th className="pr-3">Would teach us</th>
                                     <th>By</th>
                                 </tr>
                             </thead>
@@ -79,7 +79,7 @@ export default function MapPage() {
                                         </td>
                                         <td className="pr-3">{t.property}</td>
                                         <td className="pr-3">{t.why}</td>
-                                        <td className="num text-right pr-3">{t.gain.toFixed(1)}</td>
+                                        <td className="pr-3">{teaches(t.gain)}</td>
                                         <td>
                                             {t.tester === null ? (
                                                 'nobody has it'
@@ -176,4 +176,9 @@ function Share({ tested, of, testers }: { tested: number; of: number; testers: n
             </span>
         </span>
     );
+}
+
+/** How much a test would teach, from bits of doubt that it takes away. */
+function teaches(bits: number): string {
+    return bits >= 1 ? 'much' : bits >= 0.4 ? 'some' : 'little';
 }

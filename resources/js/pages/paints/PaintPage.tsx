@@ -1,11 +1,12 @@
+import { Term } from '../../components/ui/Term';
 import { Follow } from '../ledger/Follow';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { Fragment, useState, type FormEvent } from 'react';
 import { Link, useParams } from 'react-router';
 import { get, put, remove } from '../../api/client';
-import { PROPERTIES, type PaintPage as Page, type Property } from '../../api/types';
-import { Scale } from '../../components/paint/RatingCell';
+import { PROPERTIES, type PaintPage as Page, type PooledTests, type Property, type Rating } from '../../api/types';
+import { Light, Scale } from '../../components/paint/RatingCell';
 import { RatingOrigin } from '../../components/paint/RatingOrigin';
 import { OddTests } from '../../components/paint/OddTests';
 import { Simulated } from '../../components/paint/Simulated';
@@ -111,6 +112,37 @@ export default function PaintPage() {
     );
 }
 
+/** The numbers behind a word: of its tests, of one more card, and of every value where tests are not told as one. */
+function Numbers({ of, pooled }: { of: Rating; pooled: PooledTests | null }) {
+    return (
+        <>
+            <p className="my-1">
+                <span className="num">{of.text}</span> {of.card?.simulated && <Simulated />}
+                {pooled !== null && (
+                    <>
+                        ; <Term of="one more card">one more card</Term>: likely <span className="num">{pooled.anotherText}</span>
+                    </>
+                )}
+                {of.light?.category != null && (
+                    <>
+                        ; <Term of="category">category</Term>: {of.light.category}
+                    </>
+                )}
+            </p>
+            {of.values !== undefined && (
+                <ul className="my-1">
+                    {of.values.map((v) => (
+                        <li key={v.where}>
+                            {v.where}: {v.said}, <span className="num">{v.text}</span> ({v.tests === 1 ? 'one test' : `${v.tests} tests`})
+                        </li>
+                    ))}
+                    <li className="text-soft">A third test under one of these would tell more than a mean.</li>
+                </ul>
+            )}
+        </>
+    );
+}
+
 /** One table of what was rated; a row opens to where it comes from and to what the maker says. */
 function Rated({
     paint,
@@ -144,17 +176,22 @@ function Rated({
                         return (
                             <Fragment key={p}>
                                 <tr className="border-b border-rule align-middle h-11">
-                                    <th scope="row" className="capitalize font-medium">
-                                        {p}
+                                    <th scope="row" className="font-medium">
+                                        <Term of={p}>
+                                            <span className="capitalize">{p}</span>
+                                        </Term>
                                     </th>
                                     <td className="pr-3">
                                         {measured === null ? (
                                             <span className="text-soft">{without?.reason ?? 'not tested'}</span>
                                         ) : (
-                                            <span className="grid grid-cols-[11rem_8rem_1fr] items-center gap-x-2">
-                                                <span className="font-medium leading-tight">{classWords(measured)}</span>
+                                            <span className="grid grid-cols-[15rem_8rem_1fr] items-center gap-x-3">
+                                                <span className="leading-tight">
+                                                    <span className="font-medium">{classWords(measured)}</span>
+                                                    {measured.light !== undefined && <Light of={measured.light} />}
+                                                </span>
                                                 <Scale beside={beside} />
-                                                <span className="text-soft">
+                                                <span className="text-soft numbers">
                                                     <span className="num">{measured.text}</span> {measured.card?.simulated && <Simulated />}
                                                 </span>
                                             </span>
@@ -182,8 +219,11 @@ function Rated({
                                             <>
                                                 {pooled.tests === 1 ? 'one test' : `${pooled.tests} tests`},{' '}
                                                 {pooled.testers === 1 ? 'one tester' : `${pooled.testers} testers`}
-                                                {pooled.off > 0 && `, ${pooled.off} off the others`}; one more card: likely{' '}
-                                                <span className="num whitespace-nowrap">{pooled.anotherText}</span>
+                                                {pooled.off > 0 && `, ${pooled.off} off the others`}
+                                                <span className="numbers">
+                                                    ; one more card: likely{' '}
+                                                    <span className="num whitespace-nowrap">{pooled.anotherText}</span>
+                                                </span>
                                             </>
                                         )}
                                     </td>
@@ -202,6 +242,7 @@ function Rated({
                                 {open === p && (
                                     <tr className="border-b border-rule">
                                         <td colSpan={6} className="pb-3">
+                                            {measured !== null && <Numbers of={measured} pooled={pooled} />}
                                             {paint.knowledge.rated[p] && <ByWhom of={paint.knowledge.rated[p]} />}
                                             {paint.between[p]?.map((d) => (
                                                 <p key={d.what} className="text-sm">

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import { Link, useNavigate, useParams } from 'react-router';
 import { get } from '../../api/client';
@@ -28,7 +29,9 @@ export default function CodePage() {
                     paint of {data.code}: perhaps another pigment, a slip in the code, or another pan than was meant.
                 </p>
             ))}
-            {data.stripOrder.length >= 2 && data.stripOrder.length <= 8 && <OfAll paints={data.stripOrder} />}
+            {data.ranked.length >= 2 && data.stripOrder.length <= 8 && (
+                <OfAll ranked={data.ranked} all={data.stripOrder} apart={data.apart} />
+            )}
             {data.paints.length === 0 ? (
                 <Empty title={`No paint with ${data.code} is recorded yet`}>
                     <Link to="/paints">Record one</Link>, then put its pan on a test card.
@@ -42,8 +45,10 @@ export default function CodePage() {
     );
 }
 
-/** What is said of all measured paints of the code together. */
-function OfAll({ paints }: { paints: string[] }) {
+/** What is said of the code’s measured paints together; gouaches and mixtures are ranked among them only when asked for. */
+function OfAll({ ranked, all, apart }: { ranked: string[]; all: string[]; apart: Page['apart'] }) {
+    const [withAll, setWithAll] = useState(false);
+    const paints = withAll ? all : ranked;
     const chosen = paints.join(',');
     const { data } = useQuery({ queryKey: keys.compare(chosen), queryFn: () => get<Compared>(`compare?paints=${chosen}`), retry: false });
     const go = useNavigate();
@@ -51,6 +56,12 @@ function OfAll({ paints }: { paints: string[] }) {
         // What stands beneath does not jump when it is read.
         <div className="min-h-[124px]">
             {data !== undefined && <Spoken of={data.spoken} paints={paints} onOpen={() => void go(`/compare?paints=${chosen}`)} />}
+            {apart.length > 0 && (
+                <label className="text-sm flex gap-2 items-center min-h-6">
+                    <input type="checkbox" checked={withAll} onChange={(e) => setWithAll(e.target.checked)} />
+                    ranked among them: {apart.map((p) => `${p.name} (${p.what})`).join(', ')}
+                </label>
+            )}
         </div>
     );
 }

@@ -1,3 +1,4 @@
+import { Term } from '../../components/ui/Term';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useState, type ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
@@ -79,8 +80,10 @@ export function Strips({ page, code, label, children }: { page: PaintSet; code?:
                         {whole ? <Captions /> : 'The same depth of every paint, edge to edge'}
                     </span>
                     {PROPERTIES.map((p) => (
-                        <span role="columnheader" key={p} className="capitalize hidden lg:block">
-                            {p}
+                        <span role="columnheader" key={p} className="hidden lg:block">
+                            <Term of={p}>
+                                <span className="capitalize">{p}</span>
+                            </Term>
                         </span>
                     ))}
                 </div>
