@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Models\BenchSession;
+use App\Models\Card;
 use App\Models\Paint;
 use App\Models\User;
 use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Collection\PanStates;
 use MarshTrial\Core\Evidence\NextTest;
@@ -66,10 +69,11 @@ final class EvidenceMap
             ->orderByDesc('pans.id')->get(['pans.paint_id', 'users.uuid'])->groupBy('paint_id')->take(self::PAINTS);
         $ids = array_values($holders->keys()->map(intval(...))->all());
         $paints = Paint::query()->with('maker', 'codes')->whereIn('id', $ids)->get()->keyBy('id');
-        $known = self::known($ids);
+        $known = self::known($ids, $user);
         $tests = $told = [];
         foreach ($paints as $id => $paint) {
-            foreach (NextTest::rank($known[$id]) as $next) {
+            // What hangs already needs nobody's brush.
+            foreach (NextTest::rank(array_filter($known[$id], static fn (array $of): bool => ($of['hangs'] ?? null) === null)) as $next) {
                 $key = "$id $next->property";
                 $told[$key] = ['paint' => ['uuid' => $paint->uuid, 'name' => $paint->colour_name, 'maker' => $paint->maker->name, 'pigments' => $paint->pigments], 'property' => $next->property, 'why' => $next->why];
                 $tests[] = ['key' => $key, 'gain' => $next->gain, 'holders' => array_values($holders[$id]->pluck('uuid')->unique()->all()), 'testedBy' => $known[$id][$next->property]['by']];
@@ -98,9 +102,9 @@ final class EvidenceMap
      *
      * @param list<int> $ids
      *
-     * @return array<int, array<string, array{limits: array<string, float>, value: float|null, uncertainty: float|null, classes95: list<string>, tests: int, testers: int, others: list<string>, contradicted: list<string>, by: list<string>}>>
+     * @return array<int, array<string, array{limits: array<string, float>, value: float|null, uncertainty: float|null, classes95: list<string>, tests: int, testers: int, others: list<string>, contradicted: list<string>, by: list<string>, usual: array<string, float>, hangs?: string|null}>>
      */
-    private static function known(array $ids): array
+    private static function known(array $ids, User $user): array
     {
         $codes = DB::table('paint_codes')->whereIn('paint_id', $ids)->get(['paint_id', 'code'])->groupBy('paint_id')->map(static fn ($of) => $of->pluck('code')->all());
         $family = DB::table('paint_codes')->whereIn('code', $codes->flatten()->unique())->get(['paint_id', 'code'])->groupBy('code')->map(static fn ($of) => $of->pluck('paint_id')->map(intval(...))->all());
@@ -110,6 +114,7 @@ final class EvidenceMap
                 $tests[(int) $row->paint_id][$row->property][(int) $row->specimen_id] = $row;
             }
         }
+        [$usual, $light, $hangs] = [self::usual(), LightVerdicts::of($ids, null), self::hangs($ids, $user)];
         $out = [];
         foreach ($ids as $id) {
             $relatives = array_diff(array_unique(array_merge([], ...array_map(static fn (string $c): array => $family[$c] ?? [], $codes[$id] ?? []))), [$id]);
@@ -128,7 +133,40 @@ final class EvidenceMap
                         // What leaves one class open tells as much as what has one.
                         return (string) ($last->class ?? (count($open) === 1 ? $open[0] : ''));
                     }, $relatives), static fn (string $c): bool => $c !== '')),
+                    'usual' => $usual[$claimed->value] ?? [],
                 ];
+                if ($claimed === Property::Lightfastness) {
+                    $out[$id][$claimed->value] = ['classes95' => isset($light[$id]) ? $light[$id]->verdict()->categories() : [], 'tests' => isset($light[$id]) ? $light[$id]->strips : 0, 'hangs' => $hangs[$id] ?? null] + $out[$id][$claimed->value];
+                }
+            }
+        }
+
+        return $out;
+    }
+
+    /** @return array<string, array<string, float>> how often every class was found, by property */
+    public static function usual(): array
+    {
+        $rows = DB::table('ratings')->where('holds', true)->where('status', 'measured')->whereNotNull('class')->groupBy('property', 'class')->selectRaw('property, class, count(distinct paint_id) as paints')->get();
+
+        return $rows->groupBy('property')->map(static fn ($of): array => $of->pluck('paints', 'class')->map(floatval(...))->all())->all();
+    }
+
+    /**
+     * Paints whose strips hang where this person may see it, and when they are looked at next.
+     *
+     * @param list<int> $paintIds
+     *
+     * @return array<int, string> "on 6 March 2027", by paint
+     */
+    public static function hangs(array $paintIds, ?User $user): array
+    {
+        $cards = Card::query()->visibleTo($user)->where(static fn ($q) => BenchSession::notBlind($q, $user))->with('hanging', 'checks', 'specimens.pan')->whereHas('hanging', static fn ($q) => $q->whereNull('down_on'))->whereHas('specimens.pan', static fn ($q) => $q->whereIn('paint_id', $paintIds))->get();
+        $out = [];
+        foreach ($cards as $card) {
+            $next = WindowDose::of($card)?->next($card->checks->last());
+            foreach ($next === null ? [] : $card->specimens as $specimen) {
+                $out[$specimen->pan->paint_id] = 'on '.Carbon::parse($next['on'])->format('j F Y');
             }
         }
 

@@ -75,6 +75,7 @@ final class PaintKnowledge
     private static function next(Paint $paint, Collection $measured, Collection $cards, array $properties, ?User $user): array
     {
         $others = self::others($paint, $user);
+        [$usual, $hangs] = [EvidenceMap::usual(), EvidenceMap::hangs([$paint->id], $user)];
         $known = [];
         foreach (Measures::claimed() as $claimed) {
             $property = $claimed->value;
@@ -87,7 +88,12 @@ final class PaintKnowledge
                 'tests' => $alike->count(), 'testers' => count(self::provenance($alike, $cards)['testers']),
                 'others' => $others[$property] ?? [],
                 'contradicted' => self::contradicted($properties[$property]),
+                'usual' => $usual[$property] ?? [],
             ];
+            if ($claimed === Property::Lightfastness) {
+                $light = $properties[$property]['measured'];
+                $known[$property] = ['classes95' => $light['classes95'] ?? [], 'tests' => $light === null ? 0 : 1, 'hangs' => $hangs[$paint->id] ?? null] + $known[$property];
+            }
         }
 
         return array_map(static fn (NextTest $n): array => get_object_vars($n), NextTest::rank($known));

@@ -22,6 +22,12 @@ final readonly class NextTest
     /** Middles of eight equally likely parts of a standard normal distribution. */
     private const EIGHTHS = [-1.534, -0.887, -0.489, -0.157, 0.157, 0.489, 0.887, 1.534];
 
+    /** What a look at a strip that hangs anyway is worth at most, bits: nobody has to paint for it. */
+    private const HANGING = 0.3;
+
+    /** Share of doubt that is kept for all classes alike where it is known how often each is found. */
+    private const KEPT = 0.25;
+
     /** A gain below this is not worth a test. */
     private const LEAST_GAIN = 0.1;
 
@@ -35,7 +41,7 @@ final readonly class NextTest
     ) {}
 
     /**
-     * @param array<string, array{limits: array<string, float>, value: float|null, uncertainty: float|null, classes95: list<string>, tests: int, testers: int, others: list<string>, contradicted: list<string>}> $known by property: newest measured value (null: none), the classes of other paints of its codes, and who is contradicted by the picture
+     * @param array<string, array{limits: array<string, float>, value: float|null, uncertainty: float|null, classes95: list<string>, tests: int, testers: int, others: list<string>, contradicted: list<string>, usual?: array<string, float>, hangs?: string|null}> $known by property: newest measured value (null: none), the classes of other paints of its codes, and who is contradicted by the picture; how often classes are found at all, and when a strip that hangs is looked at next
      *
      * @return list<self> most first
      */
@@ -43,7 +49,9 @@ final readonly class NextTest
     {
         $out = [];
         foreach ($known as $property => $of) {
-            $next = $of['tests'] === 0 ? self::first($property, $of) : self::another($property, $of);
+            $next = match (true) {
+                ($of['hangs'] ?? null) !== null => self::hanging($property, $of), $of['tests'] === 0 => self::first($property, $of), default => self::another($property, $of),
+            };
             if ($next->gain >= self::LEAST_GAIN) {
                 $out[] = $next;
             }
@@ -53,14 +61,29 @@ final readonly class NextTest
         return $out;
     }
 
-    /** @param array{limits: array<string, float>, others: list<string>, ...} $of */
+    /**
+     * A strip that hangs needs no other: light does the work.
+     *
+     * @param array{limits: array<string, float>, classes95: list<string>, contradicted: list<string>, ...} $of
+     */
+    private static function hanging(string $property, array $of): self
+    {
+        $open = $of['classes95'];
+        $left = log(max(1, count($open) ?: count($of['limits'])), 2) / 2;
+
+        return new self($property, min($left, self::HANGING), [], 'its strip hangs already'.($open === [] ? '' : ', and leaves '.implode(', ', $open).' possible').": look at it $of[hangs]");
+    }
+
+    /** @param array{limits: array<string, float>, others: list<string>, usual?: array<string, float>, ...} $of */
     private static function first(string $property, array $of): self
     {
         $classes = array_keys($of['limits']);
+        $usual = array_sum($of['usual'] ?? []) > 0 ? $of['usual'] ?? [] : [];
         $chances = [];
         foreach ($classes as $class) {
-            // Other paints of the code lead one to expect something; one share of doubt is kept for all classes alike.
-            $chances[$class] = (count(array_keys($of['others'], $class, true)) + 1 / count($classes)) / (count($of['others']) + 1);
+            // Other paints of the code lead one to expect something, and less so all paints; one share of doubt is kept for all classes alike.
+            $all = $usual === [] ? 1 / count($classes) : (($usual[$class] ?? 0.0) / array_sum($usual) + self::KEPT / count($classes)) / (1 + self::KEPT);
+            $chances[$class] = (count(array_keys($of['others'], $class, true)) + $all) / (count($of['others']) + 1);
         }
         $seen = array_values(array_intersect($classes, $of['others']));
         $others = count($of['others']);
@@ -90,11 +113,11 @@ final readonly class NextTest
             $after = self::doubtExpected($of['limits'], $of['value'], $spread / sqrt($of['tests']), $spread / sqrt($of['tests'] + 1));
         }
         $why = [
-            $property === 'lightfastness' ? (count($of['classes95']) > 1 ? 'the exposure so far leaves more than one category open' : 'one category only') : sprintf('%s by %s', $of['tests'] === 1 ? 'one test' : "$of[tests] tests", $of['testers'] === 1 ? 'one tester' : "$of[testers] testers"),
+            $property === 'lightfastness' ? (count($of['classes95']) > 1 ? 'its light so far leaves '.implode(', ', $of['classes95']).' possible' : 'one category only') : sprintf('%s by %s', $of['tests'] === 1 ? 'one test' : "$of[tests] tests", $of['testers'] === 1 ? 'one tester' : "$of[testers] testers"),
             ...array_map(static fn (string $who): string => "$who says otherwise", $of['contradicted']),
         ];
 
-        return new self($property, max(0.0, $now - $after) + ($of['contradicted'] === [] ? 0.0 : self::CONTRADICTION), self::shown($chances), implode('; ', $why));
+        return new self($property, max(0.0, $now - $after) + ($of['contradicted'] === [] ? 0.0 : self::CONTRADICTION), $property === 'lightfastness' ? [] : self::shown($chances), implode('; ', $why));
     }
 
     /**

@@ -65,6 +65,18 @@ final class NextTestTest extends TestCase
         self::assertGreaterThan($near(4), $near(1));
         // A short exposure leaves categories; more of it narrows them, however sure the number is.
         $fade = NextTest::rank(['lightfastness' => self::known(['value' => 0.3, 'uncertainty' => 0.1, 'classes95' => ['I', 'II', 'III'], 'tests' => 1])]);
-        self::assertSame('the exposure so far leaves more than one category open', $fade[0]->why);
+        self::assertSame(['its light so far leaves I, II, III possible', []], [$fade[0]->why, $fade[0]->chances]);
+        // A strip that hangs is looked at, and no other is painted.
+        $hangs = NextTest::rank(['lightfastness' => self::known(['classes95' => ['I', 'II', 'III'], 'tests' => 1, 'hangs' => 'on 6 March 2027'])]);
+        self::assertSame('its strip hangs already, and leaves I, II, III possible: look at it on 6 March 2027', $hangs[0]->why);
+        self::assertLessThan($fade[0]->gain, $hangs[0]->gain);
+    }
+
+    public function testWhatIsFoundOfMostPaintsIsExpectedOfAnUntestedOne(): void
+    {
+        $of = static fn (array $usual): NextTest => NextTest::rank(['staining' => self::known(['value' => null, 'uncertainty' => null, 'tests' => 0, 'usual' => $usual])])[0];
+        self::assertLessThan($of(['low' => 5.0, 'high' => 5.0])->gain, $of(['high' => 10.0])->gain);
+        self::assertSame('high', array_key_first($of(['high' => 10.0, 'low' => 1.0])->chances));
+        self::assertEqualsWithDelta(2 - 0.35, $of([])->gain, 1e-9);
     }
 }

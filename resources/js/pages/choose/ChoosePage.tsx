@@ -35,12 +35,21 @@ interface Elsewhere {
     reason: string;
 }
 
+/** What somebody accepts of a change, by the names of the scale. */
+const ACCEPTED = {
+    'none I could find side by side': 'none I could find side by side',
+    'only side by side': 'seen only side by side',
+    'noticeable, the same picture': 'noticeable, in the same picture',
+    any: 'as it will',
+};
+
 /** What the sentence says where nothing was changed. */
 const USUAL: Record<string, string> = {
     use: 'hangs',
     lux: '200',
     hours: '10',
     years: '10',
+    accepted: 'only side by side',
     grain: 'any',
     lifting: 'any',
     body: 'any',
@@ -84,8 +93,9 @@ export default function ChoosePage() {
                     </button>
                     {first.data !== undefined && (
                         <p className="mt-3 text-sm text-soft">
-                            In all <span className="num">{first.data.mlxh}</span> Mlx h of light are asked for. What was not tested is never
-                            taken as good; a paint that fails in one wish is not made good by another.
+                            In all <span className="num">{first.data.mlxh}</span> Mlx h of light are asked for, {wish('').years} years on
+                            this wall. What was not tested is never taken as good; a paint that fails in one wish is not made good by
+                            another.
                         </p>
                     )}
                 </div>
@@ -173,6 +183,7 @@ function Sentence({ wish, onSet, reader }: { wish: Record<string, string>; onSet
                         at {number('lux', 'Lux')} lux, {number('hours', 'Hours a day')} h a day, for {number('years', 'Years')} years;
                     </>,
                 )}
+            {wish.use === 'hangs' && part(<>a change may be {word('accepted', ACCEPTED, 'Accepted change')};</>)}
             {part(<>grain is {word('grain', { any: 'no matter', welcome: 'welcome', unwelcome: 'unwelcome' }, 'Grain')},</>)}
             {part(<>lifting is {word('lifting', { any: 'no matter', wanted: 'wanted', unwanted: 'unwanted' }, 'Lifting')},</>)}
             {part(<>it should be {word('body', { any: 'of any body', transparent: 'transparent', covering: 'covering' }, 'Body')},</>)}

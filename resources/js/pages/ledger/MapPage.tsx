@@ -23,6 +23,9 @@ interface Map_ {
     page: number;
     pages: number;
 }
+/** Paints that a fade card has room for. */
+const ROWS_OF_A_FADE_CARD = 6;
+
 interface Plan {
     tests: {
         paint: { uuid: string; name: string; maker: string; pigments: string };
@@ -95,6 +98,7 @@ export default function MapPage() {
                             </tbody>
                         </table>
                     </Wide>
+                    <OneFadeCard tests={plan.data.tests} />
                 </section>
             )}
             <section aria-label="Map">
@@ -181,4 +185,18 @@ function Share({ tested, of, testers }: { tested: number; of: number; testers: n
 /** How much a test would teach, from bits of doubt that it takes away. */
 function teaches(bits: number): string {
     return bits >= 1 ? 'much' : bits >= 0.4 ? 'some' : 'little';
+}
+
+/** Strips that hang together: as many as one fade card takes. */
+function OneFadeCard({ tests }: { tests: Plan['tests'] }) {
+    const mine = tests.filter((t) => t.mine && t.property === 'lightfastness').slice(0, ROWS_OF_A_FADE_CARD);
+    if (mine.length < 2) {
+        return null;
+    }
+    return (
+        <p className="my-2">
+            These {mine.length} strips of yours fit one fade card: {mine.map((t) => t.paint.name).join(', ')}.{' '}
+            <Link to="/bench/new?tests=fade">Plan it</Link>
+        </p>
+    );
 }

@@ -26,7 +26,9 @@ export function TestNext({ paint }: { paint: PaintPage }) {
                     {next.map((n) => (
                         <li key={n.property}>
                             <strong className="font-semibold">{n.property}</strong>: {n.why}.{' '}
-                            <span className="text-soft">As it stands {chancesWords(n.chances, paint.classes[n.property].length)}.</span>
+                            {Object.keys(n.chances).length > 0 && (
+                                <span className="text-soft">As it stands {chancesWords(n.chances, paint.classes[n.property].length)}.</span>
+                            )}
                         </li>
                     ))}
                 </ol>

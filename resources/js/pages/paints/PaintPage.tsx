@@ -162,7 +162,7 @@ function Rated({
                 <thead>
                     <tr className="border-b border-ink">
                         <th className="py-1 w-36">Property</th>
-                        <th>Measured</th>
+                        <th>Any card of this paint</th>
                         <th>The maker says</th>
                         <th>By eye</th>
                         <th>Evidence</th>

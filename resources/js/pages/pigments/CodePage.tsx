@@ -59,7 +59,7 @@ function OfAll({ ranked, all, apart }: { ranked: string[]; all: string[]; apart:
             {apart.length > 0 && (
                 <label className="text-sm flex gap-2 items-center min-h-6">
                     <input type="checkbox" checked={withAll} onChange={(e) => setWithAll(e.target.checked)} />
-                    ranked among them: {apart.map((p) => `${p.name} (${p.what})`).join(', ')}
+                    rank among them {apart.map((p) => `${p.name} (${p.what})`).join(', ')}
                 </label>
             )}
         </div>
