@@ -21,7 +21,7 @@ final readonly class Fade
         /** Chance from which a band counts as possible (own). */
         public float $bandPossible = 0.1,
         /** Chance of no change to be seen above which no other band is told as one word (own, simulated). */
-        public float $unseenKept = 0.2,
+        public float $unseenKept = 0.15,
         /** 1260 MJ/m2 of daylight behind glass, Mlx h (memory; own efficacy of 110 lm/W). */
         public float $referenceDoseMlxh = 38.5,
         /** Standard deviations by which a category must be missed to be ruled out (own). */
