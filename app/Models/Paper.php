@@ -54,8 +54,14 @@ final class Paper extends Model
         return $papers === [] ? null : Lab::mean(array_map(static fn (array $c): Lab => new Lab(...$c['lab']), $papers));
     }
 
+    /** What stands where nobody knows: left out of what is told. */
+    private const UNSAID = ['not recorded', 'not known', 'other'];
+
     public function words(): string
     {
-        return implode(', ', array_filter([$this->maker, $this->fibre, $this->surface, $this->weight_gsm === null ? null : "$this->weight_gsm g/m²"]));
+        $said = array_filter([$this->maker, $this->fibre, $this->surface], static fn (?string $of): bool => ! in_array($of, [null, '', ...self::UNSAID], true));
+        $words = implode(', ', [...$said, ...$this->weight_gsm === null ? [] : ["$this->weight_gsm g/m²"]]);
+
+        return $words === '' ? 'paper not recorded' : $words;
     }
 }

@@ -4,14 +4,17 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Models\Measurement;
 use App\Models\Paint;
 use App\Models\PaintCode;
 use App\Models\Pan;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
+use MarshTrial\Core\Capture\Claim;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Evidence\Likeness;
 use MarshTrial\Core\Evidence\Wish;
+use MarshTrial\Core\Rating\PaintEffect;
 
 /** What comes nearest to a paint among all that were measured: stand-ins, and paints that are one too many. */
 final class LikePaints
@@ -39,6 +42,10 @@ final class LikePaints
     {
         $digests = PaintDigest::of([$paint->id], $user);
         $wanted = ($digests[$paint->id] ?? null)?->strip() ?? throw new CoreException("“{$paint->colour_name}” was not measured, so nothing tells what comes near to it.");
+        $withheld = self::withheld([$paint->id], $user)[$paint->id] ?? null;
+        if ($withheld !== null) {
+            throw new CoreException("What comes near to “{$paint->colour_name}” is not said: $withheld.");
+        }
         $lab = $wanted->reference();
         $mine = Pan::paintsAtHand($user);
         // Numbers in the statement: bound ones are text to this database, read anew for every row.
@@ -68,7 +75,8 @@ final class LikePaints
         if (in_array('transparent', $conditions, true)) {
             $likeness = array_filter($likeness, static fn (int $id): bool => in_array($digests[$id]->likeliest('transparency'), ['transparent', 'semi-transparent'], true), ARRAY_FILTER_USE_KEY);
         }
-        $likeness = array_slice(array_filter($likeness, static fn (Likeness $l): bool => $l->dE00 <= self::FAR), 0, self::SHOWN, true);
+        $likeness = array_filter($likeness, static fn (Likeness $l): bool => $l->dE00 <= self::FAR);
+        $likeness = array_slice(array_diff_key($likeness, self::withheld(array_slice(array_keys($likeness), 0, 2 * self::SHOWN), $user)), 0, self::SHOWN, true);
         $mixes = PaletteCheck::mixesBeside($paint->id, array_keys($likeness), $user);
         $paints = Paint::query()->with('maker', 'codes')->whereKey(array_keys($likeness))->get()->keyBy('id');
 
@@ -80,6 +88,33 @@ final class LikePaints
                 'mixes' => isset($mixes[$id]) ? round($mixes[$id], 1) : null, 'loses' => self::loses($digests[$paint->id], $digests[$id]), 'light' => isset($light[$id]) ? $light[$id]->told()['told'] : 'not tested in light', 'holds' => isset($light[$id]) ? self::holds($light[$id]) : null,
             ], array_keys($likeness), $likeness),
         ];
+    }
+
+    /**
+     * Paints whose colour holds for one lamp or one device only, and why.
+     *
+     * @param list<int> $paintIds
+     *
+     * @return array<int, string> by paint
+     */
+    private static function withheld(array $paintIds, ?User $user): array
+    {
+        $out = [];
+        foreach (Paint::query()->whereKey($paintIds)->get(['id', 'effects']) as $paint) {
+            if (in_array(PaintEffect::Fluorescent, PaintEffect::list($paint->effects), true)) {
+                $out[$paint->id] = 'it is fluorescent, and looks otherwise in every light';
+            }
+        }
+        $newest = DB::table('strips')->where('kind', 'property')->whereIn('paint_id', array_diff($paintIds, array_keys($out)))->whereIn('measurement_id', Measurement::idsVisibleTo($user, $paintIds))
+            ->orderBy('id')->pluck('measurement_id', 'paint_id');
+        foreach (Measurement::query()->findMany($newest->unique()) as $measurement) {
+            $checks = (string) json_encode($measurement->result['scan']['quality'] ?? []);
+            foreach (str_contains($checks, Claim::CONTRAST) ? $newest->filter(static fn (mixed $id): bool => (int) $id === $measurement->id)->keys() : [] as $id) {
+                $out[(int) $id] = 'the device changed the contrast of its picture';
+            }
+        }
+
+        return $out;
     }
 
     /**

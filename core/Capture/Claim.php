@@ -45,6 +45,9 @@ final readonly class Claim
     /** Luminance below which print is blacker than any print: automatic levels or contrast pushed it to the end of the scale (own). */
     public const CRUSHED = 0.004;
 
+    /** What is said where the device changed the contrast: colours between paper and black are less sure then. */
+    public const CONTRAST = 'its contrast was changed';
+
     /** Weight of "nothing was changed" below which it is told that something was (own). */
     public const UNLIKELY = 0.08;
 
@@ -94,7 +97,7 @@ final readonly class Claim
         $best = self::WAYS[(int) array_search(max($this->weights), $this->weights, true)][0];
 
         return 'paper and black of this picture do not look as paper and black do: '.match ($best) {
-            'gamma', 'curve', 'black', 'levels' => 'its contrast was changed',
+            'gamma', 'curve', 'black', 'levels' => self::CONTRAST,
             'light' => 'it was exposed otherwise than usual',
             'red', 'blue' => 'its colour balance was changed',
             'flare' => 'stray light lies over it',

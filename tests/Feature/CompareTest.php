@@ -6,6 +6,7 @@ namespace Tests\Feature;
 
 use App\Actions\RequestMeasurement;
 use App\Models\Card;
+use App\Models\Paint;
 use App\Models\Palette;
 use App\Models\Pan;
 use App\Models\Paper;
@@ -185,6 +186,10 @@ final class CompareTest extends FeatureTestCase
         self::assertSame('not tested in light', $like[0]['light']);
         // Conditions stand before likeness: nothing was tested in light, so nothing holds.
         $this->getJson("/api/paints/$a/like?holds=1")->assertOk()->assertJsonPath('like', []);
+        // What glows looks otherwise in every light: nothing comes near to it.
+        Paint::query()->where('uuid', $a)->firstOrFail()->update(['effects' => ['fluorescent']]);
+        self::assertStringContainsString('fluorescent', (string) $this->getJson("/api/paints/$a/like")->assertStatus(422)->json('detail'));
+        Paint::query()->where('uuid', $a)->firstOrFail()->update(['effects' => null]);
         self::assertCount(1, $this->getJson("/api/paints/$a/like?mine=1&single=1")->json('like'));
         Pan::query()->where('uuid', $this->pans[1])->update(['state' => 'used up']);
         self::assertSame([], $this->getJson("/api/paints/$a/like?mine=1")->json('like'));

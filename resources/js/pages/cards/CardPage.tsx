@@ -142,6 +142,9 @@ function Beside({ card }: { card: Card }) {
     const shown: Quantity[] = fades(card) ? ['lightfastness'] : ['transparency', 'staining', 'granulation'];
     return (
         <aside aria-label="What was read" className="my-4 xl:text-sm">
+            <p className="m-0 text-soft">
+                {fades(card) ? 'This strip' : 'This card'} says; any card of a paint is told on the paint’s page.
+            </p>
             <ol>
                 {card.rows.map((row) => (
                     <li key={row.uuid} className="border-t border-rule py-1.5 leading-snug">

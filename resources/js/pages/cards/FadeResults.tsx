@@ -3,7 +3,7 @@ import { Wide } from '../../components/ui/Wide';
 
 const DEPTHS: Record<number, string> = { 1: 'masstone', 2: 'middle', 3: 'tint' };
 
-/** Exposed against kept at each depth: raw, corrected for the paper, parts in words, categories that remain possible. */
+/** Exposed against kept at each depth: raw, corrected for the paper, parts in words; what category follows is told by the course of all checks. */
 export function FadeResults({ result, rows }: { result: Measurement; rows: CardRow[] }) {
     if (result.doseMlxh === null || result.doseMlxh === 0) {
         return (
@@ -35,7 +35,6 @@ export function FadeResults({ result, rows }: { result: Measurement; rows: CardR
                         <th>Grey scale</th>
                         <th>Paper</th>
                         <th>Outcome</th>
-                        <th>Categories possible</th>
                     </tr>
                 </thead>
                 {rows.map((row) => (
@@ -83,10 +82,6 @@ function Line({ of, name }: { of: FadeFinding; name: string }) {
                         {r}
                     </span>
                 ))}
-            </td>
-            <td>
-                <strong>{of.categories.join(', ')}</strong>
-                <span className="block text-soft">{of.wording}</span>
             </td>
         </tr>
     );
