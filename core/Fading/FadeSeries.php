@@ -270,7 +270,7 @@ final readonly class FadeSeries
     }
 
     /**
-     * Dose at which the change was first to be noticed (dE*ab as of grade 4 of the grey scale), as a range.
+     * Dose at which the change was first to be noticed (grade 4 of the grey scale), as a range.
      *
      * @return array{0: float, 1: float|null}|null Mlx h; the second is null while it holds; null where nothing was checked
      */
@@ -280,20 +280,22 @@ final readonly class FadeSeries
             return null;
         }
         $limit = $this->scale->course->noticeable;
-        $before = [0.0, 0.0, 0.0];
-        foreach ($this->withStart() as [$dose, $change, $u]) {
-            if ($change - $u > $limit) {
+        $before = 0.0;
+        foreach ($this->readings as $reading) {
+            $seen = $reading->seen($this->scale);
+            // By one standard deviation either way.
+            if ($seen->quantile(1 - ClassChances::normal(1.0)) > $limit) {
                 $wide = exp($this->scale->course->doseSigmas * ($this->last()->dose->uncertainty ?? 0.0));
 
-                return [$before[0] / $wide, $dose * $wide];
+                return [$before / $wide, $reading->dose->mlxh * $wide];
             }
-            if ($change + $u < $limit) {
-                $before = [$dose, $change, $u];
+            if ($seen->quantile(ClassChances::normal(1.0)) < $limit) {
+                $before = $reading->dose->mlxh;
             }
         }
         $wide = exp($this->scale->course->doseSigmas * ($this->last()->dose->uncertainty ?? 0.0));
 
-        return [$before[0] / $wide, null];
+        return [$before / $wide, null];
     }
 
     /** The check at which most of what happened had happened; null where nothing has. */

@@ -28,7 +28,7 @@ final readonly class Course
         public float $apart = 6.0,
         /** Offset of the dose before its logarithm, Mlx h (own). */
         public float $offsetMlxh = 0.5,
-        /** Change that is just to be noticed, dE*ab: grade 4 of the grey scale (ISO 105-A02, memory). */
+        /** Change that is just to be noticed, dE_F: grade 4 of the grey scale (ISO 105-A02, memory). */
         public float $noticeable = 1.7,
         /** Share of the whole change from which on most of it has happened (own). */
         public float $settled = 0.9,

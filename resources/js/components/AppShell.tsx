@@ -5,6 +5,7 @@ import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { get, remove } from '../api/client';
 import type { Statement } from '../api/types';
 import { Waiting } from '../outbox/Waiting';
+import { turnNumbers } from './numbers';
 import { forgetTyping, useKeys, usePlaces } from './keys';
 import { Boundary } from './ui/Boundary';
 import { Problem } from './ui/states';
@@ -194,12 +195,6 @@ function useFrameKeys(search: React.RefObject<HTMLInputElement | null>, help: ()
         document.documentElement.dataset.surround = localStorage.getItem('surround') ?? 'light';
         document.documentElement.toggleAttribute('data-numbers', localStorage.getItem('numbers') === 'all');
     }, []);
-}
-
-/** Numbers stand one step away: in what is opened, or everywhere. */
-export function turnNumbers() {
-    const all = document.documentElement.toggleAttribute('data-numbers');
-    localStorage.setItem('numbers', all ? 'all' : 'opened');
 }
 
 export function turnSurround() {
