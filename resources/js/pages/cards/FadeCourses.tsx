@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { CourseDepth, Courses, FadeSummary } from '../../api/fading';
 import type { CardRow } from '../../api/types';
 import { mlxh, sentence } from '../../components/paint/words';
+import { Term } from '../../components/ui/Term';
 import { aged, LightDial, type Aged } from '../../components/paint/LightDial';
 
 const WIDTH = 400;
@@ -32,7 +33,7 @@ export function FadeCourses({ courses, rows, card }: { courses: Courses; rows: C
             <div className="flex flex-wrap items-baseline gap-x-4">
                 <h2>What the light did</h2>
                 <span>
-                    so far <span className="num">{last.toFixed(1)} Mlx h</span>, {fraction(share)} of the reference light
+                    so far <span className="num">{last.toFixed(1)} Mlx h</span>, {fraction(share)} of the <Term of="reference light" />
                 </span>
                 {card !== null && (
                     <>
@@ -239,7 +240,8 @@ function Words({ of, told, reference }: { of: CourseDepth; told: FadeSummary; re
                     'Of such a course no category is said.'
                 ) : (
                     <>
-                        {told.categories.length === 1 ? 'Category' : 'Possible'}: <strong className="font-medium">{told.category}</strong>
+                        <Term of="category">{told.categories.length === 1 ? 'Category' : 'Possible'}</Term>:{' '}
+                        <strong className="font-medium">{told.category}</strong>
                         {full ? '' : ', if it does not speed up'}.
                     </>
                 )}

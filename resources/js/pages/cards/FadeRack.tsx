@@ -6,6 +6,7 @@ import type { Rack, RackBead, RackWindow } from '../../api/fading';
 import { keys } from '../../api/queryKeys';
 import { day, dueWords, mlxh, today, windowWords } from '../../components/paint/words';
 import { Empty, Loading, Problem } from '../../components/ui/states';
+import { Term } from '../../components/ui/Term';
 import { OldStrip } from './OldStrip';
 import { useSaving } from '../../components/ui/useSaving';
 import { useSession } from '../../components/ui/useSession';
@@ -98,7 +99,7 @@ function Axis({ at, most, data }: { at: (mlxh: number) => number; most: number; 
                 )}
             </div>
             <span className="text-sm text-soft">
-                <span className="num">Mlx h</span>; a year in a living room is <span className="num">{data.years['living room']}</span>
+                <Term of="Mlx h" />; a year in a living room is <span className="num">{data.years['living room']}</span>
             </span>
         </div>
     );

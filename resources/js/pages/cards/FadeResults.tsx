@@ -3,7 +3,7 @@ import { Wide } from '../../components/ui/Wide';
 
 const DEPTHS: Record<number, string> = { 1: 'masstone', 2: 'middle', 3: 'tint' };
 
-/** Exposed against kept at each depth: raw, corrected for the paper, parts in words; what category follows is told by the course of all checks. */
+/** Exposed against kept at each depth: raw, corrected for the paper, parts in words; the course of all checks tells a category. */
 export function FadeResults({ result, rows }: { result: Measurement; rows: CardRow[] }) {
     if (result.doseMlxh === null || result.doseMlxh === 0) {
         return (
