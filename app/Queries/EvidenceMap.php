@@ -166,7 +166,8 @@ final class EvidenceMap
         foreach ($cards as $card) {
             $next = WindowDose::of($card)?->next($card->checks->last());
             foreach ($next === null ? [] : $card->specimens as $specimen) {
-                $out[$specimen->pan->paint_id] = 'on '.Carbon::parse($next['on'])->format('j F Y');
+                $due = Carbon::parse($next['on']);
+                $out[$specimen->pan->paint_id] = ($due->isFuture() ? 'on ' : 'now, it was due on ').$due->format('j F Y');
             }
         }
 

@@ -95,14 +95,16 @@ final class LightVerdicts
     }
 
     /**
-     * Of several strips the one that met most light speaks for the paint; that another changed otherwise is told beside it.
+     * Of several strips the one that was read before it was hung, and of these the one that met most light, speaks for the paint; that another
+     * changed otherwise is told beside it.
      *
      * @param non-empty-list<array{courses: array<int, FadeSeries>, doseKnown: bool, measurement: int, card: int, specimen: int}> $strips
      */
     private static function leading(array $strips): PaintLight
     {
         $last = static fn (array $s): ?FadeReading => ($s['courses'][self::MIDDLE] ?? reset($s['courses']))?->last();
-        $rank = static fn (array $s): array => [$s['doseKnown'], $last($s)->dose->mlxh ?? 0.0, $s['measurement']];
+        // A strip that was read before it was hung says more than one from a drawer, however long that hung.
+        $rank = static fn (array $s): array => [$s['doseKnown'], $last($s)->hasFirst ?? false, $last($s)->dose->mlxh ?? 0.0, $s['measurement']];
         usort($strips, static fn (array $a, array $b): int => $rank($b) <=> $rank($a));
         $first = $strips[0];
         $disagree = false;

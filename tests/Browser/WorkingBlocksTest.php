@@ -74,10 +74,10 @@ final class WorkingBlocksTest extends BrowserTestCase
         $this->click('//button[.="Grain under the loupe"]');
         $this->waitFor('//img[@alt="Wash of Beacon Red under the loupe"]');
         $this->go('/paints');
-        $this->click('//a[.="Beacon Red"]');
+        $this->click('//a[.="Buoy Red"]');
         $this->waitFor('//h2[.="Test next"]');
         // A row of the one table opens to who tested it.
-        $this->click('//tr[.//th[.="staining"]]//button');
+        $this->click('//tr[.//th[.="staining"]]/td//button');
         foreach (['As it stands', 'Its tests differ in tester (Tamsin Reedholm; Ebba Spindrift)', 'stepped gradation', 'ladder-by-drops 1', 'Not tested:'] as $words) {
             $this->see($words);
         }

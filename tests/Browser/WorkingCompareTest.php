@@ -49,7 +49,7 @@ final class WorkingCompareTest extends BrowserTestCase
         $this->go('/pigments/PV3');
         $this->click('//*[@role="rowheader"]//a[.="Vetch Violet"]');
         $spoken = $this->waitFor('//*[@data-spoken]')->getText();
-        self::assertStringContainsString('For a wall avoid it', $spoken);
+        self::assertStringContainsString('For ten years on a wall (7.3 Mlx h) avoid it', $spoken);
         $this->click('//*[@data-spoken]//*[@role="button"][contains(., "stains")]');
         $this->see('residue = deposit lifted');
         $this->click('//summary[contains(., "What stands in for it")]');
