@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Models\FadeCheck;
+use App\Models\Paint;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -37,6 +39,31 @@ final class OneVoiceTest extends FeatureTestCase
             self::assertSame(array_map(self::spoken(...), $of), array_map(self::spoken(...), $said[1][$paint]));
         }
         self::assertGreaterThan(4, max(array_map(static fn (array $of): int => count($of['light'] ?? []), $said[1])), 'light is told on many pages');
+    }
+
+    public function testWhatIsKeptOfAPaintFollowsItsChecksAndItsRowsFate(): void
+    {
+        (new RandomLedger(1))->fill(12);
+        $this->actingAs($this->steward);
+        $specimen = DB::table('strips')->where('kind', 'fade')->join('measurements', 'measurements.id', '=', 'strips.measurement_id')->orderBy('strips.id')->first(['specimen_id', 'paint_id', 'card_id']);
+        self::assertNotNull($specimen);
+        $paint = Paint::query()->findOrFail($specimen->paint_id);
+        DB::table('strips')->where('paint_id', $paint->id)->where('kind', 'fade')->where('specimen_id', '<>', $specimen->specimen_id)->delete();
+        $light = fn (): ?array => array_column($this->getJson("/api/pigments/$paint->pigments")->assertOk()->json('paints'), null, 'uuid')[$paint->uuid]['properties']['lightfastness']['measured']['light'] ?? null;
+        $before = $light();
+        self::assertNotNull($before);
+        // A dose that is told otherwise is told so by what is kept, though no test of the paint changed.
+        $last = FadeCheck::query()->where('card_id', $specimen->card_id)->orderByDesc('dose_mlxh')->firstOrFail();
+        $last->update(['dose_mlxh' => 33.0]);
+        self::assertSame(33.0, (float) $light()['mlxh']);
+        // A row that was spoiled says nothing of its paint, as far as it was spoiled.
+        $spoil = fn (string $property): bool => DB::table('spoilings')->insert(['uuid' => self::uuid(), 'owner_id' => $this->steward->id, 'edition' => 1, 'specimen_id' => $specimen->specimen_id, 'property' => $property, 'reason' => 'torn', 'created_at' => now(), 'updated_at' => now()]);
+        $spoil('staining');
+        self::assertNotNull($light());
+        $spoil('lightfastness');
+        self::assertNull($light());
+        $chosen = array_merge(...array_column($this->getJson('/api/choose')->assertOk()->json('shelves'), 'paints'));
+        self::assertNull(array_column($chosen, null, 'uuid')[$paint->uuid]['light'] ?? null);
     }
 
     /** One page that says something else is found. */
