@@ -80,12 +80,9 @@ final readonly class PaintDigest
         $of = [];
         foreach (array_chunk($paintIds, 400) as $ids) {
             $tests = DB::table('ratings')->whereIn('paint_id', $ids)->select('paint_id', 'measurement_id')->union(DB::table('strips')->whereIn('paint_id', $ids)->select('paint_id', 'measurement_id'));
-            foreach (DB::query()->fromSub($tests, 'tests')->whereIn('measurement_id', Measurement::idsVisibleTo($user, $ids))->get() as $row) {
-                $of[(int) $row->paint_id][(int) $row->measurement_id] = true;
-            }
             // A course rests on all its checks.
-            $checks = DB::table('strips')->where('kind', 'fade')->whereIn('paint_id', $ids)->whereIn('measurement_id', Measurement::allVisibleTo($user, $ids)->select('measurements.id'));
-            foreach ($checks->get(['paint_id', 'measurement_id']) as $row) {
+            $checks = DB::table('strips')->where('kind', 'fade')->whereIn('paint_id', $ids)->whereIn('measurement_id', Measurement::allVisibleTo($user, $ids)->select('measurements.id'))->select('paint_id', 'measurement_id');
+            foreach (DB::query()->fromSub($tests, 'tests')->whereIn('measurement_id', Measurement::idsVisibleTo($user, $ids))->select('paint_id', 'measurement_id')->union($checks)->get() as $row) {
                 $of[(int) $row->paint_id][(int) $row->measurement_id] = true;
             }
         }

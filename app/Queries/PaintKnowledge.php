@@ -96,7 +96,7 @@ final class PaintKnowledge
             }
         }
 
-        return array_map(static fn (NextTest $n): array => get_object_vars($n), NextTest::rank($known));
+        return array_map(static fn (NextTest $n): array => [...get_object_vars($n), 'chances' => (object) $n->chances], NextTest::rank($known));
     }
 
     /**

@@ -169,7 +169,7 @@ final class PropertyView
             $span = self::span(Measures::classes(Property::Lightfastness), $detail['classes95']);
 
             return [
-                ...$detail, 'text' => $detail['light']['number'], 'told' => $detail['light']['told'], 'brief' => 'lightfastness '.$detail['light']['told'],
+                ...$detail, 'chances' => (object) [], 'text' => $detail['light']['number'], 'told' => $detail['light']['told'], 'brief' => 'lightfastness '.$detail['light']['told'],
                 ...$span === null ? [] : ['low' => $span[0], 'high' => $span[1]], 'card' => $card,
             ];
         }
