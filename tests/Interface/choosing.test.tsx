@@ -31,7 +31,7 @@ describe('choosing', () => {
         thin: false,
         ...more,
     });
-    const asked = 'use=hangs&lux=200&hours=10&years=10&grain=any&lifting=any&body=any&single=0&never=0&from=all';
+    const asked = 'use=hangs&lux=200&hours=10&years=10&accepted=only+side+by+side&grain=any&lifting=any&body=any&single=0&never=0&from=all';
     const blue = paint('blue', 'Channel Blue', {
         reasons: [because('lightfast by two tests'), because('it stains', null, 'yes'), because('its grain is fine')],
     });

@@ -58,7 +58,7 @@ describe('words', () => {
             },
         );
         const { unmount } = open(<Term of="veil" />, '/', '/', null, {});
-        fireEvent.click(await screen.findByRole('button', { name: 'veil: what is that?' }));
+        fireEvent.click(await screen.findByRole('button', { name: 'veil' }));
         expect(await screen.findByText(/hides it/)).toBeTruthy();
         unmount();
         open(<WordsPage />, '/words', '/words', null, {});

@@ -7,7 +7,7 @@ import { anchor, GLOSSARY, type Term as Name } from '../../glossary';
 export function Term({ of, children }: { of: Name; children?: ReactNode }) {
     return (
         <Popover.Root>
-            <Popover.Trigger className="term cursor-help" aria-label={`${of}: what is that?`}>
+            <Popover.Trigger className="term cursor-help" title={`What is ${of}?`}>
                 {children ?? of}
             </Popover.Trigger>
             <Popover.Portal>
