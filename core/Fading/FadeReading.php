@@ -68,7 +68,8 @@ final readonly class FadeReading
     /** @return list<mixed> to be kept and read again */
     public function toArray(): array
     {
-        $lab = static fn (?Lab $of): ?array => $of === null ? null : array_map(static fn (float $v): float => round($v, 4), $of->toArray());
+        // To the last digit: what is worked out from what was kept is what was worked out at first.
+        $lab = static fn (?Lab $of): ?array => $of?->toArray();
 
         return [
             $this->dose->mlxh, $this->dose->uncertainty, $lab($this->dark), $lab($this->window), $this->change, $this->uncertainty, $this->outcome->value, $this->least, $this->greatest,
