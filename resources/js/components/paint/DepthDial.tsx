@@ -1,4 +1,5 @@
 import { Slider } from 'radix-ui';
+import { Term } from '../ui/Term';
 
 /** The dial that brings every paint of a set to one depth; it only picks among what the server sampled. */
 export function DepthDial({
@@ -40,7 +41,7 @@ export function DepthDial({
                 </button>
             </div>
             <span id="depth-label" className="font-medium">
-                Depth
+                <Term of="depth">Depth</Term>
             </span>
             <span className="text-sm text-soft">pale</span>
             <Slider.Root

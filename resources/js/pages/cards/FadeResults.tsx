@@ -1,4 +1,5 @@
 import type { CardRow, FadeFinding, Measurement } from '../../api/types';
+import { Term } from '../../components/ui/Term';
 import { Wide } from '../../components/ui/Wide';
 
 const DEPTHS: Record<number, string> = { 1: 'masstone', 2: 'middle', 3: 'tint' };
@@ -26,7 +27,9 @@ export function FadeResults({ result, rows }: { result: Measurement; rows: CardR
                     <tr className="border-b border-ink">
                         <th className="py-1">Row, depth</th>
                         <th className="pr-3">Deposit</th>
-                        <th>Raw dE*ab</th>
+                        <th>
+                            Raw <Term of="dE">dE*ab</Term>
+                        </th>
                         <th>Corrected dE*ab</th>
                         <th>dL*</th>
                         <th>dC*</th>

@@ -117,7 +117,9 @@ function Numbers({ of, pooled }: { of: Rating; pooled: PooledTests | null }) {
     return (
         <>
             <p className="my-1">
-                <span className="num">{of.text}</span> {of.card?.simulated && <Simulated />}
+                {of.property === 'staining' && <Term of="residue" />}
+                {of.property === 'transparency' && <Term of="veil" />} <span className="num">{of.text}</span>{' '}
+                {of.card?.simulated && <Simulated />}
                 {pooled !== null && (
                     <>
                         ; <Term of="one more card">one more card</Term>: likely <span className="num">{pooled.anotherText}</span>
