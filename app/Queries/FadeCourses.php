@@ -206,14 +206,15 @@ final class FadeCourses
         $way = $series->course();
         $noticeable = $series->noticeable();
         $settled = $series->settledAt();
+        $readings = array_map(static fn (FadeReading $r): array => [
+            'mlxh' => round($r->dose->mlxh, 3), 'change' => round($r->change, 2), 'uncertainty' => round($r->uncertainty, 2), 'outcome' => $r->outcome->value, 'words' => FadeWord::of(Scale::current(), $r)->words(), 'dark' => self::hex($r->dark), 'window' => self::hex($r->window),
+            'dL' => round($r->window->l - $r->dark->l, 2), 'dC' => round($r->window->chroma() - $r->dark->chroma(), 2), 'grade' => $r->grade,
+            'darkChange' => $r->darkChange === null ? null : [round($r->darkChange, 2), round($r->darkUncertainty ?? 0.0, 2)],
+        ], $series->readings);
 
         return [
-            'depth' => $depth, 'name' => FadeCard::DEPTH_WORDS[$depth], 'way' => $way->value, 'words' => FadeWord::of(Scale::current(), $last)->words(),
-            'readings' => array_map(static fn (FadeReading $r): array => [
-                'mlxh' => round($r->dose->mlxh, 3), 'change' => round($r->change, 2), 'uncertainty' => round($r->uncertainty, 2), 'outcome' => $r->outcome->value, 'words' => FadeWord::of(Scale::current(), $r)->words(), 'dark' => self::hex($r->dark), 'window' => self::hex($r->window),
-                'dL' => round($r->window->l - $r->dark->l, 2), 'dC' => round($r->window->chroma() - $r->dark->chroma(), 2), 'grade' => $r->grade,
-                'darkChange' => $r->darkChange === null ? null : [round($r->darkChange, 2), round($r->darkUncertainty ?? 0.0, 2)],
-            ], $series->readings),
+            'depth' => $depth, 'name' => FadeCard::DEPTH_WORDS[$depth], 'way' => $way->value, 'words' => $readings[count($readings) - 1]['words'],
+            'readings' => $readings,
             'drawn' => self::drawn($series, $last->dose->mlxh), 'ahead' => self::ahead($series, $last),
             'fitted' => self::fitted($series, $last), 'categories' => $series->categories(), 'referenceMlxh' => Scale::current()->fade->referenceDoseMlxh,
             'settled' => $settled === null || $settled === $last ? null : round($settled->dose->mlxh, 2),

@@ -142,11 +142,17 @@ final class OddStrips
             $distances = [];
             foreach (array_slice(self::tests(null, null), -self::TEACHERS, null, true) as $of) {
                 [$one, $other] = array_slice(array_values($of), 0, 2);
-                $distances[] = Difference::ciede2000(new Lab((float) $one->l, (float) $one->a, (float) $one->b), new Lab((float) $other->l, (float) $other->a, (float) $other->b));
+                $distances[] = Difference::ciede2000(self::lab($one), self::lab($other));
             }
 
             return OddTests::scatter(Scale::current(), $distances);
         });
+    }
+
+    /** @param object{l: float|null, a: float|null, b: float|null} $row of a strip */
+    private static function lab(object $row): Lab
+    {
+        return new Lab((float) $row->l, (float) $row->a, (float) $row->b);
     }
 
     /**
@@ -161,7 +167,8 @@ final class OddStrips
         $found = self::of($paintIds, $user);
         $specimens = Specimen::query()->with('card.owner', 'pan.paint.maker')->findMany(self::out($paintIds, $user))->keyBy('id');
         $decided = OddDecision::query()->with('by', 'otherPaint')->whereIn('specimen_id', $specimens->keys())->get()->keyBy('specimen_id');
-        $strips = DB::table('strips')->where('kind', 'property')->whereIn('specimen_id', $specimens->keys())->orderBy('id')->get(['specimen_id', 'l', 'a', 'b'])->keyBy('specimen_id');
+        // The colour is that of the strip by which it was found.
+        $strips = $found === [] ? [] : self::tests($paintIds, $user);
         $out = [];
         foreach ($found as $paint => $odd) {
             foreach (['set aside' => $odd->aside, 'two disagree' => $odd->torn] as $state => $ids) {
@@ -170,7 +177,7 @@ final class OddStrips
                     if ($specimen === null) {
                         continue;
                     }
-                    $lab = new Lab((float) $strips[$id]->l, (float) $strips[$id]->a, (float) $strips[$id]->b);
+                    $lab = self::lab($strips[$paint][$id]);
                     $decision = $decided[$id] ?? null;
                     $out[] = [
                         'specimen' => $specimen->uuid, 'paint' => PaintView::named($specimen->pan->paint), 'state' => $state, 'colour' => $lab->toXyz()->toLinearRgb()->toHex(),
@@ -195,7 +202,7 @@ final class OddStrips
         $near = [];
         foreach (PaintStrips::places(null, $user) as $row) {
             if ($row->l !== null && (int) $row->paint_id !== $paint) {
-                $dE = Difference::ciede2000($lab, new Lab((float) $row->l, (float) $row->a, (float) $row->b));
+                $dE = Difference::ciede2000($lab, self::lab($row));
                 $near[(int) $row->paint_id] = min($dE, $near[(int) $row->paint_id] ?? INF);
             }
         }

@@ -50,7 +50,7 @@ final readonly class Evidence
         $parts = self::pooled($property, $scatter, $averaged, $among);
         [$mean, $sd] = self::moments($parts, 'sd');
 
-        return new self($mean, $sd, count($tests), array_map(static fn (PaintTest $t): string => $t->tester, $averaged), $off, $parts, sqrt(array_sum(array_map(static fn (PaintTest $t): float => $t->uncertainty ** 2, $averaged)) / count($averaged)));
+        return new self($mean, $sd, count($tests), array_map(static fn (PaintTest $t): string => $t->tester, $averaged), $off, $parts, self::usual($averaged));
     }
 
     /**
@@ -61,7 +61,7 @@ final readonly class Evidence
     private static function pooled(string $property, Scatter $scatter, array $averaged, bool $among): array
     {
         $measure = Scatter::measure($property, array_sum(array_map(static fn (PaintTest $t): float => $t->value, $averaged)) / count($averaged));
-        $usual = sqrt(array_sum(array_map(static fn (PaintTest $t): float => $t->uncertainty ** 2, $averaged)) / count($averaged));
+        $usual = self::usual($averaged);
         $out = [];
         foreach ($scatter->ofPaint($averaged, $among) as [$share, $chance]) {
             $tau = $share * $measure;
@@ -88,6 +88,16 @@ final readonly class Evidence
         $mean = array_sum(array_map(static fn (array $p): float => $p['weight'] * $p['mean'], $parts));
 
         return [$mean, sqrt(array_sum(array_map(static fn (array $p): float => $p['weight'] * ($p[$which] ** 2 + ($p['mean'] - $mean) ** 2), $parts)))];
+    }
+
+    /**
+     * Root mean square of what the tests' own pictures leave open.
+     *
+     * @param non-empty-list<PaintTest> $tests
+     */
+    private static function usual(array $tests): float
+    {
+        return sqrt(array_sum(array_map(static fn (PaintTest $t): float => $t->uncertainty ** 2, $tests)) / count($tests));
     }
 
     /**

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace MarshTrial\Core\Fading;
 
-use MarshTrial\Core\Colour\Difference;
 use MarshTrial\Core\Colour\GreyScale;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Rating\ClassChances;
@@ -177,8 +176,7 @@ final readonly class FadeSeries
             }
         }
         $slope = $last->dose->uncertainty * ($this->changeAt($mlxh)[2] ?? 0.0);
-        $dE = Difference::between($dark, $corrected['lab'])->dE76();
-        $eye = $dE > 0.05 ? min(1.0, GreyScale::between($dark, $corrected['lab'])->dEf / $dE) : 1.0;
+        $eye = SeenChange::weighting($dark, $corrected['lab'], GreyScale::between($dark, $corrected['lab'])->dEf);
 
         return SeenChange::of($this->scale, $dark, $raw['lab'], $corrected['lab'], $corrected['uncertainty'], $across, $slope * $eye);
     }

@@ -97,7 +97,7 @@ final readonly class FadeWord
             return $this->hedge().Band::Unseen->value.($this->or === null ? '' : ', or '.$this->changed($this->or->adverb()));
         }
 
-        return $this->hedge().$this->changed($this->band->adverb().($this->or === null ? '' : ' or '.$this->or->adverb()));
+        return $this->hedge().$this->changed($this->howFar());
     }
 
     /** As a clause: "no change was to be seen", "it probably turned clearly paler", "whether it faded cannot be told, since the paper changed too". */
@@ -109,11 +109,17 @@ final readonly class FadeWord
         if ($this->band === Band::Unseen) {
             return ($this->hedge() === '' ? '' : 'there is '.$this->hedge()).Band::Unseen->value.($this->or === null ? '' : ', or it turned '.$this->changed($this->or->adverb()));
         }
-        $how = $this->changed($this->band->adverb().($this->or === null ? '' : ' or '.$this->or->adverb()));
+        $how = $this->changed($this->howFar());
 
         return 'it '.$this->hedge().match ($this->direction) {
             Outcome::NearlyGone => 'is nearly gone', Outcome::HueShift => $how, default => "turned $how",
         };
+    }
+
+    /** "clearly", "clearly or strongly". */
+    private function howFar(): string
+    {
+        return implode(' or ', array_map(static fn (Band $b): string => $b->adverb(), array_filter([$this->band, $this->or])));
     }
 
     private function changed(string $how): string

@@ -23,9 +23,6 @@ final readonly class LightVerdict
     /** A change of the paper's b* or L* that has a word, dE (own). */
     private const PAPER_WAY = 0.7;
 
-    /** Chance from which, and up to which, something is taken as so (own, as of classes). */
-    private const TAKEN = [0.8, 0.2];
-
     /** @param non-empty-array<int, FadeSeries> $courses by depth, each with a reading */
     private function __construct(
         private Scale $scale,
@@ -201,7 +198,8 @@ final readonly class LightVerdict
         if ($chance === null) {
             return new LightAnswer(null, null, '', $this->told());
         }
-        $holds = $chance >= self::TAKEN[0] ? true : ($chance <= self::TAKEN[1] ? false : null);
+        $taken = $this->scale->certainty->probably;
+        $holds = $chance >= $taken ? true : (1 - $chance >= $taken ? false : null);
         $reason = match ($holds) {
             true => $this->word->isHeld() ? $this->told() : "what it changed by at $asked Mlx h is within that",
             false => $this->wordAt($mlxh),
@@ -230,7 +228,7 @@ final readonly class LightVerdict
     private function beyond(float $mlxh, float $most, string $asked): LightAnswer
     {
         $within = $this->last()->seen($this->scale)->atMost($most);
-        if ($within <= self::TAKEN[1]) {
+        if (1 - $within >= $this->scale->certainty->probably) {
             return new LightAnswer(false, $within, (string) ClassChances::hedge(1 - $within), $this->told().' already');
         }
         foreach ([['', $this->scale->course->plainMargin, 0.975], ['probably ', $this->scale->course->margin, 0.9]] as [$hedge, $margin, $chance]) {

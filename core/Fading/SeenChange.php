@@ -90,7 +90,7 @@ final readonly class SeenChange
     }
 
     /** dE_F over dE*ab in the direction of a change: what the eye makes of it. */
-    private static function weighting(Lab $dark, Lab $seen, float $dEf): float
+    public static function weighting(Lab $dark, Lab $seen, float $dEf): float
     {
         $dE = Difference::between($dark, $seen)->dE76();
 

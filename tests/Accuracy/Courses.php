@@ -32,7 +32,7 @@ final class Courses
         $truth = self::truth($family, $random);
         $sd = $seed % 2 === 0 ? 0.0 : ($random->whole(0, 2) === 0 ? 0.20 : 0.15);
         // What is told of the dose is wrong by one factor in all of a window's checks.
-        $told = exp($sd * self::normal($random));
+        $told = exp($sd * Normal::of($random));
         $u = $random->between(0.25, 0.6);
         $steps = [0.6, 1.5, 3.5, 8.0, 20.0, 38.5];
         $doses = array_slice($steps, 0, $random->whole(3, 6));
@@ -43,7 +43,7 @@ final class Courses
         $colour = static fn (float $dE): Lab => new Lab(60 + $dE * $direction[0], 20 + $dE * $direction[1], -10 + $dE * $direction[2]);
         $readings = [];
         foreach ($doses as $dose) {
-            $off = array_map(static fn (): float => $u * self::normal($random), [0, 1, 2]);
+            $off = array_map(static fn (): float => $u * Normal::of($random), [0, 1, 2]);
             $seen = $colour($truth($dose));
             $seen = new Lab($seen->l + $off[0], $seen->a + $off[1], $seen->b + $off[2]);
             $dE = sqrt(($seen->l - 60) ** 2 + ($seen->a - 20) ** 2 + ($seen->b + 10) ** 2);
@@ -78,11 +78,11 @@ final class Courses
         $truth = self::truth(self::CONCAVE[$seed % count(self::CONCAVE)], $random);
         $made = [];
         foreach ([0.15, 0.20] as $sd) {
-            $told = exp($sd * self::normal($random));
+            $told = exp($sd * Normal::of($random));
             $readings = [];
             foreach (array_slice([0.8, 2.5, 7.0, 16.0], 0, $checks) as $dose) {
                 $u = 0.35;
-                $seen = $truth($dose) + $u * self::normal($random);
+                $seen = $truth($dose) + $u * Normal::of($random);
                 $readings[] = new FadeReading(new Dose($dose * $told, $sd), new Lab(60, 20, -10), new Lab(60 + $seen, 20, -10), max(0.0, $seen), $u);
             }
             $made[] = new FadeSeries(Scale::current(), $readings);
@@ -96,13 +96,13 @@ final class Courses
     {
         $random = SeededRandom::keyed("wool|$seed");
         $curve = static fn (float $most, float $noticeable): \Closure => static fn (float $h): float => $most * (1 - exp(log(1 - Scale::current()->course->noticeable / $most) * $h / $noticeable));
-        $strips = array_map(static fn (float $d): \Closure => $curve($random->between(20, 32), $d * exp(0.12 * self::normal($random))), BlueWool::NOTICEABLE['daylight']);
+        $strips = array_map(static fn (float $d): \Closure => $curve($random->between(20, 32), $d * exp(0.12 * Normal::of($random))), BlueWool::NOTICEABLE['daylight']);
         $is = $random->between(1.5, 7.0);
         $of = static fn (int $n): float => log(BlueWool::NOTICEABLE['daylight'][$n]);
         $noticeable = exp($of((int) $is) + ($is - (int) $is) * ($of((int) $is + 1) - $of((int) $is)));
         // Looked at when the paint has plainly changed and is not gone.
         $dose = $noticeable * $random->between(1.5, 6.0);
-        $read = static fn (\Closure $c): float => max(0.0, $c($dose) + 0.3 * self::normal($random));
+        $read = static fn (\Closure $c): float => max(0.0, $c($dose) + 0.3 * Normal::of($random));
         [$number, $bound] = BlueWool::equivalent(array_map($read, $strips), $read($curve($random->between(15, 40), $noticeable))) ?? [INF, ''];
 
         return match ($bound) {
@@ -130,10 +130,5 @@ final class Courses
             'reversal' => static fn (float $h): float => $most * $h / 4 * exp(1 - $h / 4),
             default => throw new \LogicException("There is no family called $family."),
         };
-    }
-
-    private static function normal(SeededRandom $random): float
-    {
-        return sqrt(-2 * log(max(1e-9, $random->between(0, 1)))) * cos(2 * M_PI * $random->between(0, 1));
     }
 }

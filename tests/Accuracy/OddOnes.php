@@ -23,7 +23,7 @@ final class OddOnes
         $random = SeededRandom::keyed("odd|$kind|$tests|$seed");
         $paint = new Lab($random->between(30, 85), $random->between(-60, 70), $random->between(-60, 80));
         $axis = $scatter / M_SQRT3;
-        $near = static fn (Lab $of): Lab => new Lab($of->l + $axis * self::normal($random), $of->a + 1.3 * $axis * self::normal($random), $of->b + 1.3 * $axis * self::normal($random));
+        $near = static fn (Lab $of): Lab => new Lab($of->l + $axis * Normal::of($random), $of->a + 1.3 * $axis * Normal::of($random), $of->b + 1.3 * $axis * Normal::of($random));
         do {
             $far = $kind === 'batch' ? 8.0 : 60.0;
             $other = new Lab($paint->l + $random->between(-$far, $far), $paint->a + $random->between(-$far, $far), $paint->b + $random->between(-$far, $far));
@@ -53,10 +53,5 @@ final class OddOnes
             'another batch among three tests, called odd' => [$share($batch, 'odd'), 0.04, '<='],
             'a wrong tube of two tests, neither believed' => [$share($two, 'torn'), 0.95, '>='],
         ];
-    }
-
-    private static function normal(SeededRandom $random): float
-    {
-        return sqrt(-2 * log(max(1e-9, $random->between(0, 1)))) * cos(2 * M_PI * $random->between(0, 1));
     }
 }

@@ -42,8 +42,8 @@ final class Pools
     {
         $random = SeededRandom::keyed("pool|$property|$seed");
         // How far tests of this property scatter in this group nobody knows; before anything is learned it is as the prior says.
-        $usual = 0.12 * exp(0.7 * self::normal($random));
-        $habits = array_map(static fn (): float => self::normal($random), range(0, 6));
+        $usual = 0.12 * exp(0.7 * Normal::of($random));
+        $habits = array_map(static fn (): float => Normal::of($random), range(0, 6));
         $group = static fn (int $many): array => self::paint($random, $property, $usual, $habits, self::truth($random, $property), $many)[0];
         $scatter = Scatter::learn(Scale::current(), $property, array_map(static fn (): array => $group($random->whole(2, 4)), array_fill(0, $repeated, 0)));
         $limits = Measures::of(Property::from($property))::scale(Scale::current())->limits ?? [];
@@ -78,7 +78,7 @@ final class Pools
     {
         $random = SeededRandom::keyed("makers|$seed|$off|$design|$makers|$testers|$tests");
         [$hand, $habit, $interaction] = [0.03, 0.05, 0.01];
-        $habits = array_map(static fn (): float => $habit * self::normal($random), range(0, max($makers, $testers)));
+        $habits = array_map(static fn (): float => $habit * Normal::of($random), range(0, max($makers, $testers)));
         $all = [];
         for ($m = 0; $m < $makers; $m++) {
             for ($t = 0; $t <= ($design === 'crossed' ? $testers - 1 : $makers); $t++) {
@@ -88,13 +88,13 @@ final class Pools
                     'nearly nested' => $m === $t || ($t === $makers && $m < 2),
                     default => abs($m - $t) < 2 || $random->between(0, 1) < 0.25,
                 };
-                $sees = $interaction * self::normal($random);
+                $sees = $interaction * Normal::of($random);
                 for ($i = 0; $does && $i < $tests; $i++) {
-                    $all[] = new PaintTest("$m-$t-$i", 0.4 + ($m === 0 ? $off * hypot($hand, $interaction) : 0.0) + $habits[$t] + $sees + $hand * self::normal($random), 0.01, "tester $t", chr(ord('a') + $m));
+                    $all[] = new PaintTest("$m-$t-$i", 0.4 + ($m === 0 ? $off * hypot($hand, $interaction) : 0.0) + $habits[$t] + $sees + $hand * Normal::of($random), 0.01, "tester $t", chr(ord('a') + $m));
                 }
             }
         }
-        $found = Makers::of(Scale::current(), $all, $hand * exp(0.1 * self::normal($random))) ?? throw new \LogicException('There are several makers.');
+        $found = Makers::of(Scale::current(), $all, $hand * exp(0.1 * Normal::of($random))) ?? throw new \LogicException('There are several makers.');
 
         return ['matters' => $found->matters, 'named' => array_keys(array_filter($found->makers, static fn (array $m): bool => $m['named'])), 'confounded' => $found->confounded];
     }
@@ -107,8 +107,8 @@ final class Pools
     public static function pair(int $seed, int $tests, bool $alike): array
     {
         $random = SeededRandom::keyed("pair|$seed|$tests");
-        $usual = 0.12 * exp(0.3 * self::normal($random));
-        $habits = array_map(static fn (): float => self::normal($random), range(0, 6));
+        $usual = 0.12 * exp(0.3 * Normal::of($random));
+        $habits = array_map(static fn (): float => Normal::of($random), range(0, 6));
         $scatter = Scatter::learn(Scale::current(), 'staining', array_map(static fn (): array => self::paint($random, 'staining', $usual, $habits, self::truth($random, 'staining'), 3)[0], range(1, 12)));
         $truth = self::truth($random, 'staining');
         [$one, $nextOne] = self::paint($random, 'staining', $usual, $habits, $truth, $tests);
@@ -127,8 +127,8 @@ final class Pools
     {
         $random = SeededRandom::keyed("headline|$seed");
         $names = array_slice(['Reed', 'Marsh', 'Tide', 'Sluice', 'Heron', 'Withy', 'Peat'], 0, (int) $random->between(2, 7.99));
-        $usual = 0.12 * exp(0.3 * self::normal($random));
-        $habits = array_map(static fn (): float => self::normal($random), range(0, 6));
+        $usual = 0.12 * exp(0.3 * Normal::of($random));
+        $habits = array_map(static fn (): float => Normal::of($random), range(0, 6));
         $scatter = Scatter::learn(Scale::current(), 'staining', array_map(static fn (): array => self::paint($random, 'staining', $usual, $habits, self::truth($random, 'staining'), 3)[0], range(1, 8)));
         $spread = 0.6 * $random->between(0, 1) ** 2;
         $of = array_map(static fn (): Evidence => Evidence::of(Scale::current(), 'staining', $scatter, self::paint($random, 'staining', $usual, $habits, 0.5 + $spread * $random->between(-0.7, 0.7), (int) $random->between(1, 5.99))[0]), $names);
@@ -170,17 +170,17 @@ final class Pools
      */
     private static function paint(SeededRandom $random, string $property, float $usual, array $habits, float $truth, int $many): array
     {
-        $tau = $usual * exp(0.45 * self::normal($random));
+        $tau = $usual * exp(0.45 * Normal::of($random));
         $measure = Scatter::measure($property, $truth);
         $testers = array_keys($habits);
         $order = array_map(static fn (int $t): float => $random->between(0, 1), $testers);
         array_multisort($order, $testers);
         $one = static function (int $i, int $tester) use ($random, $habits, $tau, $measure, $truth): PaintTest {
             $spoiled = $random->between(0, 1) < self::SPOILED[0] ? self::SPOILED[1] : 1.0;
-            $off = $tau * $measure * (sqrt(self::HABIT) * $habits[$tester] + sqrt(1 - self::HABIT) * self::normal($random) * $spoiled);
-            $u = self::PICTURE * $measure * exp(0.4 * self::normal($random));
+            $off = $tau * $measure * (sqrt(self::HABIT) * $habits[$tester] + sqrt(1 - self::HABIT) * Normal::of($random) * $spoiled);
+            $u = self::PICTURE * $measure * exp(0.4 * Normal::of($random));
 
-            return new PaintTest("$i", $truth + $off + $u * self::normal($random), $u, "tester $tester");
+            return new PaintTest("$i", $truth + $off + $u * Normal::of($random), $u, "tester $tester");
         };
         $tests = [];
         for ($i = 0; $i < $many; $i++) {
@@ -189,10 +189,5 @@ final class Pools
         }
 
         return [$tests, $one($many, $testers[$many])];
-    }
-
-    private static function normal(SeededRandom $random): float
-    {
-        return sqrt(-2 * log(max(1e-12, $random->between(0, 1)))) * cos(2 * M_PI * $random->between(0, 1));
     }
 }

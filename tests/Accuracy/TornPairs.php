@@ -26,12 +26,12 @@ final class TornPairs
     {
         $random = SeededRandom::keyed("torn|$tests|$shift|$seed");
         $true = $random->between(0.05, 0.3);
-        $tau = $true * 0.12 * exp(0.45 * self::normal($random));
+        $tau = $true * 0.12 * exp(0.45 * Normal::of($random));
         $made = $truths = [];
         for ($i = 0; $i < $tests; $i++) {
             $u = 0.04 * $true;
             $truths[$i] = $true + ($i === 0 || ($half && $i < $tests / 2) ? $shift * hypot($tau, $u) : 0.0);
-            $made[$i] = new PaintTest((string) $i, $truths[$i] + $tau * self::normal($random) + $u * self::normal($random), $u, (string) $i, 'm');
+            $made[$i] = new PaintTest((string) $i, $truths[$i] + $tau * Normal::of($random) + $u * Normal::of($random), $u, (string) $i, 'm');
         }
         $scatter = self::taught();
         $apart = TornTests::apart(Scale::current(), self::PROPERTY, $scatter, $made);
@@ -58,8 +58,8 @@ final class TornPairs
             $paints = [];
             for ($p = 0; $p < 60; $p++) {
                 $true = $random->between(0.05, 0.3);
-                $tau = $true * 0.12 * exp(0.45 * self::normal($random));
-                $paints[] = array_map(static fn (int $i): PaintTest => new PaintTest("$p-$i", $true + hypot($tau, 0.04 * $true) * self::normal($random), 0.04 * $true, (string) $i, 'm'), [0, 1]);
+                $tau = $true * 0.12 * exp(0.45 * Normal::of($random));
+                $paints[] = array_map(static fn (int $i): PaintTest => new PaintTest("$p-$i", $true + hypot($tau, 0.04 * $true) * Normal::of($random), 0.04 * $true, (string) $i, 'm'), [0, 1]);
             }
             $taught = Scatter::learn(Scale::current(), self::PROPERTY, $paints);
         }
@@ -99,10 +99,5 @@ final class TornPairs
         $out['values that are told hold the truth, at most'] = [count(array_filter($holds)) / count($holds), 0.98, '<='];
 
         return $out;
-    }
-
-    private static function normal(SeededRandom $random): float
-    {
-        return sqrt(-2 * log(max(1e-9, $random->between(0, 1)))) * cos(2 * M_PI * $random->between(0, 1));
     }
 }

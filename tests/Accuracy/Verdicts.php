@@ -49,7 +49,7 @@ final class Verdicts
         // What fades turns in hue on the way: not all of its bands go alike.
         $losing = [$random->between(0.7, 1.3), $random->between(0.7, 1.3), $random->between(0.7, 1.3)];
         $sd = $seed % 2 === 0 ? 0.0 : ($random->whole(0, 2) === 0 ? 0.20 : 0.15);
-        $wrong = exp($sd * self::normal($random));
+        $wrong = exp($sd * Normal::of($random));
         $doses = array_slice(self::STEPS, 0, $random->whole(3, 6));
         $last = $doses[count($doses) - 1];
         $paperBy = $kind === 'held' ? $random->between(1.5, 7.0) : ($random->whole(0, 1) === 0 ? 0.0 : $random->between(0.3, 3.0));
@@ -63,7 +63,7 @@ final class Verdicts
         // What the calibration gets wrong, it gets wrong of every colour of one picture alike.
         $scaled = $device === 'scans' ? 0.01 : 0.04;
         $courses = $truths = [];
-        $factors = array_map(static fn (): float => 1 + $scaled * self::normal($random), $doses);
+        $factors = array_map(static fn (): float => 1 + $scaled * Normal::of($random), $doses);
         foreach (self::AMOUNTS as $depth => $amount) {
             $colour = static fn (float $left): LinearRgb => LinearRgb::fromArray(array_map(
                 static fn (float $p, float $k, float $l): float => $p * (0.012 + 0.988 * exp(-$k * $amount * max(0.0, 1 - $l * (1 - $left)))), self::PAPER, $absorbs, $losing,
@@ -77,7 +77,7 @@ final class Verdicts
                 $beneath = $paper($dose);
                 $looks = array_map(static fn (float $v, float $p): float => $v * $p ** (1 - $shields), $is, $beneath);
                 // What a hand, grain and the sensor add, the same in both ways of reading it.
-                $off = array_map(static fn (): float => $noise * self::normal($random), [0, 1, 2]);
+                $off = array_map(static fn (): float => $noise * Normal::of($random), [0, 1, 2]);
                 $read = static function (array $rgb) use ($off, $dark, $factors, $i): Lab {
                     $lab = LinearRgb::fromArray($rgb)->toLab();
 
@@ -159,10 +159,5 @@ final class Verdicts
             'induction' => static fn (float $h): float => exp(-(($h / 15) ** 3)),
             default => throw new \LogicException("There is no family called $family."),
         };
-    }
-
-    private static function normal(SeededRandom $random): float
-    {
-        return sqrt(-2 * log(max(1e-9, $random->between(0, 1)))) * cos(2 * M_PI * $random->between(0, 1));
     }
 }
