@@ -48,8 +48,16 @@ final class OpenTables
         'verdicts' => ['specimen' => ['string', 'painted row (UUID)'], 'property' => ['string', 'what was judged by eye'], 'word' => ['string', 'word of the scale'], 'check' => ['string', 'fade check at which it was judged (UUID)'], 'tester' => ['string', 'who judged'], 'given' => ['datetime', 'when'], 'names_hidden' => ['boolean', 'judged without knowing which paint it was']],
         'checks' => ['check' => ['string', 'fade check (UUID)'], 'card' => ['string', 'record (UUID)'], 'on' => ['date', 'day'], 'dose_mlxh' => ['number', 'light so far, million lux hours'], 'dose_uncertainty' => ['number', 'standard deviation of its natural logarithm']],
         'fading' => [
-            'specimen' => ['string', 'painted row (UUID)'], 'check' => ['string', 'fade check (UUID)'], 'depth' => ['integer', 'depth of the field'], 'change' => ['number', 'colour difference of the window half to the dark half, dE*ab, corrected and beyond noise'], 'uncertainty' => ['number', 'standard uncertainty of the change'], 'outcome' => ['string', 'what light did'],
+            'specimen' => ['string', 'painted row (UUID)'], 'check' => ['string', 'fade check (UUID)'], 'depth' => ['integer', 'depth of the field'], 'change' => ['number', 'colour difference of the window half to the dark half, dE*ab, corrected and beyond noise'], 'uncertainty' => ['number', 'standard uncertainty of the change'], 'outcome' => ['string', 'which way this field went between first reading and this check (what is told of the row stands in light)'],
             'dark_L' => ['number', 'CIELAB of the dark half (D65, 2 degrees)'], 'dark_a' => ['number', ''], 'dark_b' => ['number', ''], 'window_L' => ['number', 'CIELAB of the window half'], 'window_a' => ['number', ''], 'window_b' => ['number', ''],
+        ],
+        'light' => [
+            'specimen' => ['string', 'painted row (UUID)'], 'words' => ['string', 'what light did to this row, as it is told on every page'],
+            'chance' => ['number', 'chance that the words are true, 0 to 1'], 'mlxh' => ['number', 'light that it rests on, million lux hours; empty: not known'],
+            'change' => ['number', 'greatest change that the course gives at that light, dE*ab'],
+            'uncertainty' => ['number', 'standard uncertainty of it'], 'doubt' => ['string', 'why it cannot be told, where it cannot'],
+            'categories' => ['string', 'lightfastness categories that the course leaves possible'],
+            'ten_years' => ['string', 'how the row stands for ten years on a living room wall'],
         ],
         'readings' => ['measurement' => ['string', 'measurement (UUID)'], 'card' => ['string', 'record (UUID)'], 'cell' => ['string', 'place on the card'], 'role' => ['string', 'what is painted there'], 'row' => ['integer', 'row of the card'], 'L' => ['number', 'CIELAB lightness (D65, 2 degrees)'], 'a' => ['number', 'CIELAB a*'], 'b' => ['number', 'CIELAB b*'], 'uncertainty95' => ['number', '95 % uncertainty, dE*00']],
     ];
@@ -57,7 +65,7 @@ final class OpenTables
     /** Field by which a row is known. */
     private const PRIMARY = ['records' => 'card', 'paints' => 'paint', 'rows' => 'specimen', 'checks' => 'check'];
 
-    private const REFERS = ['rows' => [['card', 'records'], ['paint', 'paints']], 'conditions' => [['specimen', 'rows']], 'ratings' => [['specimen', 'rows']], 'verdicts' => [['specimen', 'rows']], 'checks' => [['card', 'records']], 'fading' => [['specimen', 'rows'], ['check', 'checks']], 'readings' => [['card', 'records']]];
+    private const REFERS = ['rows' => [['card', 'records'], ['paint', 'paints']], 'conditions' => [['specimen', 'rows']], 'ratings' => [['specimen', 'rows']], 'verdicts' => [['specimen', 'rows']], 'checks' => [['card', 'records']], 'fading' => [['specimen', 'rows'], ['check', 'checks']], 'light' => [['specimen', 'rows']], 'readings' => [['card', 'records']]];
 
     /**
      * One table as CSV (RFC 4180, UTF-8).
@@ -214,6 +222,15 @@ final class OpenTables
         }
         foreach ($e['verdicts'] as $v) {
             yield ['verdicts', ['specimen' => $specimens[$v['row']], 'property' => $v['property'], 'word' => $v['word'], 'check' => $v['check'], 'tester' => $people[$v['by']] ?? '', 'given' => Entries::second(Tests::moment($v['at'])), 'names_hidden' => $v['blind']]];
+        }
+        foreach ($record['rows'] as $row) {
+            foreach (array_filter(array_column($row['ratings'], 'light')) as $light) {
+                yield ['light', [
+                    'specimen' => $specimens[$row['row']], 'words' => $light['words'], 'chance' => $light['chance'], 'mlxh' => $light['mlxh'],
+                    'change' => $light['change'], 'uncertainty' => $light['uncertainty'], 'doubt' => $light['doubt'],
+                    'categories' => implode(' ', $light['categories']), 'ten_years' => $light['group'] ?? null,
+                ]];
+            }
         }
         $checkOf = array_column($e['pictures'], 'check', 'uuid');
         foreach ($e['measurements'] as $m) {

@@ -22,7 +22,7 @@ final class OneVoiceTest extends BrowserTestCase
             self::assertSame([], Voices::contradictions($said));
             $voices = array_keys(array_merge(...array_map(static fn (array $of): array => $of['light'] ?? [], array_values($said))));
             // What visitors do not see of a card they read in its record.
-            foreach (['paint', 'choose', 'rack', 'record', ...$signedIn ? ['comparison', 'strips', 'maker', 'card', 'report'] : []] as $who) {
+            foreach (['paint', 'choose', 'rack', 'record', ...$signedIn ? ['comparison', 'strips', 'maker', 'card', 'report', 'tables'] : []] as $who) {
                 self::assertContains($who, $voices);
             }
         }

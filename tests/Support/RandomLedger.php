@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Support;
 
+use App\Actions\PublishRecord;
 use App\Models\Card;
 use App\Models\Claim;
 use App\Models\FadeCheck;
@@ -157,6 +158,9 @@ final class RandomLedger
             }
             StripRow::query()->create(['measurement_id' => $measurement->id, 'specimen_id' => $specimen->id, 'paint_id' => $paint->id, 'kind' => 'fade', 'data' => ['doseMlxh' => $dose, 'paper' => [$paper->toHex(), $paper->toHex()], 'depths' => $depths]]);
             $this->rate($measurement, $specimen, $paint, Rating::measured(Scale::current(), 1, 'lightfastness', $depths[1]['change'], $u, Scale::current()->fade->classes, 0.92, [], [], ['outcome' => 'paler', 'doseMlxh' => $dose], '')->under('fade 1'));
+        }
+        if ($dose > 0) {
+            PublishRecord::of($card, $who);
         }
     }
 

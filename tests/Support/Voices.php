@@ -81,7 +81,10 @@ final class Voices
     /** @param array<string, mixed> $light */
     private function light(string $paint, string $who, array $light): void
     {
-        $this->said[$paint]['light'][$who] = [$light['words'], round((float) $light['chance'], 3), $light['mlxh'] === null ? null : round((float) $light['mlxh'], 3), $light['doubt'], $light['categories'], $light['number']];
+        $this->said[$paint]['light'][$who] = [$light['words'], round((float) $light['chance'], 3), $light['mlxh'] === null ? null : round((float) $light['mlxh'], 3), $light['doubt'], $light['categories']];
+        if (isset($light['number'])) {
+            $this->said[$paint]['light, number'][$who] = $light['number'];
+        }
     }
 
     /**
@@ -133,6 +136,7 @@ final class Voices
     /** @param array<string, list<string>> $cards that speak for paints */
     private function fading(array $cards): void
     {
+        $tables = $this->tables();
         $rack = array_column(($this->get)('rack')['windows'] ?? [], null, 'card');
         foreach ($cards as $card => $paints) {
             // Of two rows of a paint on one card the leading one speaks for it.
@@ -142,6 +146,13 @@ final class Voices
                 'rack' => $rack[$card]['rows'] ?? [], 'card' => ($this->get)("cards/$card")['courses']['rows'] ?? [],
                 'record' => self::recorded(($this->get)("records/$card.json") ?? []), 'report' => ($this->get)("cards/$card/fading.json")['rows'] ?? [],
             ] as $who => $rows) {
+                if ($who === 'record') {
+                    foreach (array_intersect_key(array_column($rows, 'uuid', 'row'), $alone) as $row => $specimen) {
+                        if (isset($tables[$specimen])) {
+                            $this->light($alone[$row], 'tables', $tables[$specimen]);
+                        }
+                    }
+                }
                 foreach (array_intersect_key(array_column($rows, 'summary', 'row'), $alone) as $row => $summary) {
                     if ($summary !== null) {
                         $this->light($alone[$row], $who, $summary);
@@ -151,18 +162,33 @@ final class Voices
         }
     }
 
+    /** @return array<string, array<string, mixed>> what the tables of the ledger say of light, by specimen */
+    private function tables(): array
+    {
+        $lines = $this->brief ? [] : array_filter(explode("\r\n", (string) (($this->get)('ledger/tables/light.csv') ?? '')));
+        $rows = array_map(static fn (string $line): array => str_getcsv($line, ',', '"', ''), array_values($lines));
+        $names = array_shift($rows) ?? [];
+        $of = [];
+        foreach ($rows as $row) {
+            $said = array_map(static fn (?string $v): ?string => $v === '' ? null : $v, array_combine($names, $row));
+            $of[$said['specimen']] = ['categories' => array_values(array_filter(explode(' ', (string) $said['categories'])))] + $said;
+        }
+
+        return $of;
+    }
+
     /**
      * What a published record says of its rows; it stays as it was when it was published.
      *
      * @param array<string, mixed> $record
      *
-     * @return list<array{row: int, summary: array<string, mixed>|null}>
+     * @return list<array{row: int, uuid: string|null, summary: array<string, mixed>|null}>
      */
     private static function recorded(array $record): array
     {
         $told = static fn (array $row): ?array => array_column($row['ratings'], 'light', 'property')['lightfastness'] ?? null;
 
-        return array_map(static fn (array $r): array => ['row' => $r['row'], 'summary' => $told($r)], $record['rows'] ?? []);
+        return array_map(static fn (array $r): array => ['row' => $r['row'], 'uuid' => $r['uuid'] ?? null, 'summary' => $told($r)], $record['rows'] ?? []);
     }
 
     /**
