@@ -57,10 +57,13 @@ final class Comparison
         $unfair = array_values(array_filter($properties, static fn (array $p): bool => $p['fair']['verdict'] === Fairness::NOT_RANKED));
 
         $shown = array_map(static fn (Paint $p): array => PaintSet::paint($p, $evidence), $paints);
+        ['spoken' => $spoken, 'sentences' => $sentences] = Spoken::several($paints, $properties, $shown);
 
         return [
-            'paints' => array_map(static fn (array $p): array => [...$p, 'properties' => array_map(PaintDigest::listed(...), $p['properties'])], $shown), 'spoken' => Spoken::several($paints, $properties, $shown),
-            'properties' => $properties, 'colours' => self::colours($paints, $evidence['strips']),
+            'paints' => array_map(static fn (array $p): array => [...$p, 'properties' => array_map(PaintDigest::listed(...), $p['properties'])], $shown),
+            'spoken' => $spoken,
+            'properties' => array_map(static fn (array $p): array => [...$p, 'sentence' => $sentences[$p['property']]], $properties),
+            'colours' => self::colours($paints, $evidence['strips']),
             'makeFair' => $unfair === [] ? null : self::plan($unfair, $paints, $user),
         ];
     }
@@ -93,15 +96,20 @@ final class Comparison
         $quantity = Measures::of(Property::from($property))::quantity();
         $scatter = PaintEvidence::scatter($property);
         $mean = array_sum(array_map(static fn (Evidence $e): float => $e->value, $of)) / count($of);
+        $scale = Measures::of(Property::from($property))::scale(Scale::current());
+        // Whether a difference of one class would have been seen; null where there are no classes.
+        $enough = static fn (int $i, int $j, float $u): ?bool => $scale === null ? null
+            : $u * Scale::current()->evidence->enough <= $scale->widthAt(($of[$i]->value + $of[$j]->value) / 2);
 
         return [
             'property' => $property, 'fair' => ['verdict' => $fair->verdict, 'differs' => array_map(static fn (array $d): array => [...$d, 'values' => array_values($d['values'])], $fair->differs)], 'tested' => array_keys($of),
             'paints' => array_map(static fn (int $i): array => ['at' => $i, ...PropertyView::pooled($property, $of[$i], $pooled->many($paints[$i]->id, $property))], array_keys($of)),
-            'pairs' => array_values(array_map(static function (TwoPaints $p, string $key) use ($ranking, $ranked, $quantity): array {
+            'pairs' => array_values(array_map(static function (TwoPaints $p, string $key) use ($ranking, $ranked, $quantity, $enough): array {
                 [$i, $j] = array_map(intval(...), explode('-', $key));
                 return [
                     'one' => $i, 'other' => $j, 'difference' => $p->difference, 'text' => $quantity->write(abs($p->difference), $p->uncertainty), 'chance' => round($p->chance, 3), 'again' => round($p->again, 3),
                     'words' => $ranked ? $ranking->words($key) : 'not ranked', 'real' => $ranked && $ranking->areApart($i, $j),
+                    'enough' => $enough($i, $j, $p->uncertainty),
                 ];
             }, $ranking->pairs, array_keys($ranking->pairs))),
             'leader' => $ranked ? $ranking->leader : null, 'perhapsWith' => $ranked ? $ranking->perhapsWith : [],
@@ -150,7 +158,7 @@ final class Comparison
             return [];
         }
         $key = $strips[$paints[$have[0]]->id]->key;
-        $depths = array_filter(['tint' => Likeness::TINT, 'reference' => Scale::current()->depths->reference, 'as deep as all have' => Strip::deepestOfAll(array_map(static fn (int $i): Strip => $strips[$paints[$i]->id], $have))]);
+        $depths = array_filter(['pale' => Likeness::TINT, 'middle strength' => Scale::current()->depths->reference, 'as deep as all have' => Strip::deepestOfAll(array_map(static fn (int $i): Strip => $strips[$paints[$i]->id], $have))]);
         $out = [];
         foreach ($depths as $name => $depth) {
             $colours = array_map(static fn (int $i) => $strips[$paints[$i]->id]->at($depth, $key), $have);

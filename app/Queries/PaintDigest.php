@@ -25,13 +25,13 @@ use MarshTrial\Core\Rating\Scale;
 final readonly class PaintDigest
 {
     /** What a list shows of a rating; where it comes from is on the paint's own page. */
-    private const SHOWN = ['property', 'value', 'uncertainty', 'said', 'text', 'position', 'low', 'high', 'pooled', 'light', 'values'];
+    private const SHOWN = ['property', 'value', 'uncertainty', 'said', 'text', 'position', 'low', 'high', 'own', 'pooled', 'light', 'values'];
 
     /** Share of the chances of classes that two paints have in common, below which they are of another class (own). */
     private const SAME = 0.5;
 
     /** Counts with the form of what is kept. */
-    private const FORM = 4;
+    private const FORM = 5;
 
     /** Digests kept of one paint, the newest. */
     private const VIEWERS = 8;

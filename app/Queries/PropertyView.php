@@ -227,7 +227,13 @@ final class PropertyView
         }
         $chances = $evidence->chances($limits);
         [$low, $high] = $another;
-        $rating = [...$rating, 'value' => $evidence->value, 'uncertainty' => $evidence->uncertainty, 'position' => ScalePosition::of($limits, $evidence->value), 'low' => ScalePosition::of($limits, $low), 'high' => ScalePosition::of($limits, $high)];
+        $at = static fn (float $value): float => ScalePosition::of($limits, $value);
+        $rating = [
+            ...$rating, 'value' => $evidence->value, 'uncertainty' => $evidence->uncertainty,
+            'position' => $at($evidence->value), 'low' => $at($low), 'high' => $at($high),
+            // Where this paint lies; low to high is where one more card would.
+            'own' => [$at($evidence->value - Scale::COVERAGE_95 * $evidence->uncertainty), $at($evidence->value + Scale::COVERAGE_95 * $evidence->uncertainty)],
+        ];
 
         $ofPaint = [...$rating, 'ofPicture' => $detail['said'] ?? null, 'said' => ClassChances::said($chances), 'chances' => array_map(static fn (float $c): float => round($c, 3), array_filter($chances, static fn (float $c): bool => $c >= 0.005))];
 
@@ -237,7 +243,7 @@ final class PropertyView
             $mean = self::meanChances(array_column($told, 'chances'));
             $ofPaint = [...$ofPaint, 'values' => $told, 'chances' => $mean, 'said' => ClassChances::said($mean)];
             if (count(array_unique(array_column($told, 'said'))) > 1) {
-                $ofPaint = [...array_diff_key($ofPaint, ['position' => 0, 'low' => 0, 'high' => 0]), 'said' => implode('; ', array_map(static fn (array $t): string => "$t[said] $t[where]", $told))];
+                $ofPaint = [...array_diff_key($ofPaint, ['position' => 0, 'low' => 0, 'high' => 0, 'own' => 0]), 'said' => implode('; ', array_map(static fn (array $t): string => "$t[said] $t[where]", $told))];
             }
 
             return [...$ofPaint, ...self::worded($ofPaint), 'text' => implode('; ', array_column($told, 'text'))];

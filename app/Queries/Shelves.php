@@ -9,9 +9,13 @@ use App\Models\Paint;
 use App\Models\Palette;
 use App\Models\Pan;
 use App\Models\User;
+use Illuminate\Support\Collection;
+use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Evidence\Choice;
 use MarshTrial\Core\Evidence\HueOrder;
 use MarshTrial\Core\Evidence\Wish;
+use MarshTrial\Core\Fading\AcceptedChange;
+use MarshTrial\Core\Rating\Scale;
 
 /** Paints on three shelves: what fits a wish by the evidence, what nobody can tell yet, and what is not for it. No ranking. */
 final class Shelves
@@ -62,7 +66,38 @@ final class Shelves
 
         return [
             'shelves' => array_map(static fn (string $name, array $paints): array => ['name' => $name, 'paints' => $paints], array_keys($shelves), $shelves), 'of' => $all, 'mlxh' => round($wish->mlxh, 2),
+            'change' => self::change($wish, $paints, $digests, $mine),
             'thin' => $all > 0 && count($shelves[Choice::OPEN]) >= self::THIN * $all,
         ];
+    }
+
+    /**
+     * About how large the accepted change is, on a paint of the asker's own if there is one that changed as much, else on any.
+     *
+     * @param Collection<int, Paint> $paints by id
+     * @param array<int, PaintDigest> $digests
+     * @param list<int> $mine
+     *
+     * @return array{of: string, before: string, after: string}|null null where no paint here changed as much, or any change is accepted
+     */
+    private static function change(Wish $wish, Collection $paints, array $digests, array $mine): ?array
+    {
+        $limit = Scale::current()->fade->accepted[$wish->accepted];
+        if (is_infinite($limit)) {
+            return null;
+        }
+        $own = array_fill_keys($mine, true);
+        $light = array_filter(array_map(static fn (PaintDigest $d): ?PaintLight => $d->light(), $digests));
+        uksort($light, static fn (int $a, int $b): int => isset($own[$b]) <=> isset($own[$a]));
+        foreach ($light as $id => $told) {
+            $change = AcceptedChange::of($told->verdict()->last(), $limit);
+            if ($change !== null && isset($paints[$id])) {
+                $hex = static fn (Lab $of): string => $of->toXyz()->toLinearRgb()->toHex();
+
+                return ['of' => $paints[$id]->colour_name, 'before' => $hex($change->before), 'after' => $hex($change->after)];
+            }
+        }
+
+        return null;
     }
 }

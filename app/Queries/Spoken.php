@@ -52,25 +52,47 @@ final class Spoken
      * @param list<array<string, mixed>> $properties as Comparison tells them
      * @param list<array<string, mixed>> $shown as PaintSet::paint() shows the paints
      *
-     * @return list<list<array{text: string, property: string|null}>>
+     * @return array{spoken: list<list<array{text: string, property: string|null}>>, sentences: array<string, string>} headline, and
+     *                                                                                       the sentence of each property
      */
     public static function several(array $paints, array $properties, array $shown): array
     {
+        $names = array_map(static fn (Paint $p): string => $p->colour_name, $paints);
         $of = [];
         foreach ($properties as $p) {
-            $classes = $values = [];
-            foreach ($p['paints'] as $one) {
-                $chances = $shown[$one['at']]['properties'][$p['property']]['measured']['chances'] ?? [];
-                $classes[$one['at']] = $chances !== [] && max($chances) >= Scale::current()->certainty->perhaps ? ClassChances::likeliest($chances) : null;
-                $values[$one['at']] = (float) $one['value'];
-            }
-            $of[$p['property']] = [
-                'verdict' => $p['fair']['verdict'], 'why' => $p['fair']['differs'][0]['what'] ?? '', 'tested' => $p['tested'], 'classes' => $classes, 'values' => $values,
-                'pairs' => array_map(static fn (array $x): array => ['one' => $x['one'], 'other' => $x['other'], 'real' => $x['real']], $p['pairs']), 'leader' => $p['leader'], 'perhapsWith' => $p['perhapsWith'], 'testers' => max(array_column($p['paints'], 'testers')),
-            ];
+            $of[$p['property']] = self::compared($p, $shown);
+        }
+        $sentences = [];
+        foreach ($of as $property => $one) {
+            $sentences[$property] = ucfirst(ReadAloud::between($names, $property, $one)).'.';
         }
 
-        return self::told(ReadAloud::several(array_map(static fn (Paint $p): string => $p->colour_name, $paints), $of));
+        return ['spoken' => self::told(ReadAloud::several($names, $of)), 'sentences' => $sentences];
+    }
+
+    /**
+     * @param array<string, mixed> $property as Comparison tells it
+     * @param list<array<string, mixed>> $shown
+     *
+     * @return array<string, mixed> as ReadAloud compares
+     */
+    private static function compared(array $property, array $shown): array
+    {
+        $classes = $values = [];
+        foreach ($property['paints'] as $one) {
+            $chances = $shown[$one['at']]['properties'][$property['property']]['measured']['chances'] ?? [];
+            $likely = $chances !== [] && max($chances) >= Scale::current()->certainty->perhaps;
+            $classes[$one['at']] = $likely ? ClassChances::likeliest($chances) : null;
+            $values[$one['at']] = (float) $one['value'];
+        }
+        $pair = static fn (array $p): array => ['one' => $p['one'], 'other' => $p['other'], 'real' => $p['real']];
+
+        return [
+            'verdict' => $property['fair']['verdict'], 'why' => $property['fair']['differs'][0]['what'] ?? '',
+            'tested' => $property['tested'], 'classes' => $classes, 'values' => $values,
+            'pairs' => array_map($pair, $property['pairs']), 'leader' => $property['leader'], 'perhapsWith' => $property['perhapsWith'],
+            'testers' => max(array_column($property['paints'], 'testers')),
+        ];
     }
 
     /**

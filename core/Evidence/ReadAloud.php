@@ -216,10 +216,12 @@ final class ReadAloud
     }
 
     /**
+     * What one property tells of several paints, as a clause; the headline is made of these.
+     *
      * @param list<string> $names
      * @param Compared $of
      */
-    private static function between(array $names, string $property, array $of): string
+    public static function between(array $names, string $property, array $of): string
     {
         if ($of['verdict'] === Fairness::NOT_RANKED) {
             return "no winner in $property, since the {$of['why']} differs and can do this alone";
@@ -231,12 +233,18 @@ final class ReadAloud
 
             return "in $property they cannot be told apart$verb";
         }
-        [$verb, $most, $more] = match ($property) {
-            'transparency' => ['is', 'the most transparent', 'more transparent'], 'staining' => ['lifts', 'the most', 'more'], default => ['granulates', 'the least', 'less'],
-        };
+        if (! isset(self::VERBS[$property])) {
+            // Nobody asks which paint has the most of it.
+            return count($real) === count($of['pairs']) ? "in $property they differ" : "in $property some of them differ";
+        }
         if ($of['leader'] === null) {
             return "in $property some of them differ, and none leads";
         }
+        [$verb, $most, $more] = match ($property) {
+            'transparency' => ['is', 'the most transparent', 'more transparent'],
+            'staining' => ['lifts', 'the most', 'more'],
+            default => ['granulates', 'the least', 'less'],
+        };
         $name = $names[$of['leader']];
         $others = array_values(array_diff($of['tested'], [$of['leader']]));
         if (count($others) === 1) {

@@ -33,4 +33,19 @@ final readonly class ClassScale
     {
         return $this->otherwise !== null && $this->when === $kind ? $this->otherwise : $this->limits;
     }
+
+    /** Width of the class that a value lies in; the open last class counts as wide as the one before it. */
+    public function widthAt(float $value): float
+    {
+        $from = $width = 0.0;
+        foreach ($this->limits as $to) {
+            $width = is_infinite($to) ? $width : $to - $from;
+            if ($value < $to) {
+                break;
+            }
+            $from = $to;
+        }
+
+        return $width;
+    }
 }

@@ -106,14 +106,25 @@ describe('comparing', () => {
         { ...paint('a', 'Channel Blue'), properties },
         { ...paint('b', 'Shoal'), properties },
     ];
-    const pair = { one: 0, other: 1, difference: 0.2, text: '0.20 ± 0.05', chance: 0.995, again: 0.83, words: 'differ', real: true };
+    const pair = {
+        one: 0,
+        other: 1,
+        difference: 0.2,
+        text: '0.20 ± 0.05',
+        chance: 0.995,
+        again: 0.83,
+        words: 'differ',
+        real: true,
+        enough: null,
+    };
     const property = (changes: object = {}) => ({
         property: 'rewetting',
+        sentence: 'In rewetting they differ.',
         fair: { verdict: 'fair', differs: [] },
         tested: [0, 1],
         paints: [
-            { at: 0, text: '0.60', anotherText: '0.5 to 0.7', tests: 1 },
-            { at: 1, text: '0.40', anotherText: '0.3 to 0.5', tests: 3 },
+            { at: 0, value: 0.6, uncertainty: 0.05, text: '0.60', another: [0.5, 0.7], anotherText: '0.5 to 0.7', tests: 1 },
+            { at: 1, value: 0.4, uncertainty: 0.05, text: '0.40', another: [0.3, 0.5], anotherText: '0.3 to 0.5', tests: 3 },
         ],
         pairs: [pair],
         makers: null,
@@ -156,7 +167,7 @@ describe('comparing', () => {
         ];
         show(compared([property({ fair: { verdict: 'not ranked', differs } })]));
         const text = await told();
-        expect(text).toContain('No winner: paper differs.paper: Channel Blue cotton; Shoal wood pulp. Sizing decides');
+        expect(text).toContain('paper: Channel Blue cotton; Shoal wood pulp. Sizing decides');
         expect(text).not.toContain('by 0.20');
     });
 
@@ -194,7 +205,7 @@ describe('comparing', () => {
     it('takes one of three out by the address', async () => {
         const three = { ...compared([]), paints: [...two, { ...paint('c', 'Dune'), properties }] };
         const { where } = show(three, '/compare?paints=a,b,c');
-        fireEvent.click((await screen.findAllByRole('button', { name: 'take out' }))[1]!);
+        fireEvent.click((await screen.findAllByRole('button', { name: /Take out/ }))[1]!);
         expect(where()).toBe('/compare?paints=a%2Cc');
     });
 

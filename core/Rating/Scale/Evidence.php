@@ -37,5 +37,10 @@ final readonly class Evidence
         public float $torn = 0.03,
         /** Chance from which two paints are told apart (common practice). */
         public float $apart = 0.95,
+        /**
+         * Width of a class, in standard uncertainties of a difference, from which on "no difference seen" says something: a difference of one
+         * class is then seen in four of five cases (1.96 + 0.84; Cohen 1988, power of a two-sided test at 5 %).
+         */
+        public float $enough = 2.8,
     ) {}
 }

@@ -14,9 +14,13 @@ export interface ComparedPair {
     again: number;
     words: string;
     real: boolean;
+    /** Whether a difference of one class would have been seen; null where there are no classes. */
+    enough: boolean | null;
 }
 export interface ComparedProperty {
     property: string;
+    /** What it tells of these paints; the headline is made of such clauses. */
+    sentence: string;
     fair: { verdict: FairVerdict; differs: { what: string; values: string[]; verdict: FairVerdict; does: string }[] };
     /** Places of the paints that were tested. */
     tested: number[];

@@ -177,6 +177,8 @@ export interface Rating {
     position?: number;
     low?: number;
     high?: number;
+    /** Where this paint lies, 95 %; low to high is where one more card would. */
+    own?: [number, number];
     limits?: Record<string, number | null>;
     card?: { uuid: string; title: string; mayChange: boolean; simulated: boolean } | null;
     /** Of several pictures of one painting; and what pictures say that cannot be of it. */
@@ -207,7 +209,7 @@ export interface Clause {
 /** What a list shows of a rating; where it comes from is on the paint's own page. */
 export type RatingShown = Pick<
     Rating,
-    'property' | 'value' | 'uncertainty' | 'said' | 'text' | 'position' | 'low' | 'high' | 'pooled' | 'card' | 'light'
+    'property' | 'value' | 'uncertainty' | 'said' | 'text' | 'position' | 'low' | 'high' | 'own' | 'pooled' | 'card' | 'light'
 >;
 export interface PropertyBeside<R extends RatingShown = Rating> {
     classes: string[];

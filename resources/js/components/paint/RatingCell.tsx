@@ -1,7 +1,7 @@
 import type { LightTold } from '../../api/fading';
 import type { PooledTests, PropertyBeside, RatingShown } from '../../api/types';
 import { Simulated } from './Simulated';
-import { classWords, mlxh } from './words';
+import { classWords, mlxh, withoutWords } from './words';
 
 /** A word, its place on the measured scale with its uncertainty, and a mark where the maker's claim stands. */
 export function RatingCell({
@@ -100,16 +100,6 @@ function ByWhom({ of }: { of: PooledTests }) {
             </span>
         </span>
     );
-}
-
-function withoutWords(status: string): string {
-    return status === 'unshown'
-        ? 'read, shown after your verdicts'
-        : status === 'not-reached'
-          ? 'this swatch is too pale to tell'
-          : status === 'undecidable'
-            ? 'not decidable'
-            : 'not tested';
 }
 
 /** The classes as equal stretches; a bar for the 95 % range, a stroke for the value, a bracket beneath for the claim. */

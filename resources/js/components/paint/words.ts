@@ -19,6 +19,17 @@ export function windowWords(facing: string, panes: string): string {
     return `${faces}, ${panes === 'not known' ? 'glass not known' : panes}`;
 }
 
+/** Why there is no rating. */
+export function withoutWords(status: string): string {
+    return status === 'unshown'
+        ? 'read, shown after your verdicts'
+        : status === 'not-reached'
+          ? 'this swatch is too pale to tell'
+          : status === 'undecidable'
+            ? 'not decidable'
+            : 'not tested';
+}
+
 /** A clause as a sentence of its own. */
 export function sentence(clause: string): string {
     return `${clause.charAt(0).toUpperCase()}${clause.slice(1)}.`;

@@ -27,6 +27,14 @@ interface Answer {
     mlxh: number;
     /** Too little is known to say much. */
     thin: boolean;
+    /** About how large the accepted change is, on a paint that changed as much. */
+    change: ShownChange | null;
+}
+
+interface ShownChange {
+    of: string;
+    before: string;
+    after: string;
 }
 
 /** Where a paint stands for the second reader. */
@@ -81,11 +89,11 @@ export default function ChoosePage() {
             <h1>Choose</h1>
             <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[360px_1fr] mt-2">
                 <div>
-                    <Sentence wish={wish('')} onSet={set} reader="" />
+                    <Sentence wish={wish('')} onSet={set} reader="" change={first.data?.change ?? null} />
                     {two && (
                         <div className="mt-4 border-t border-rule pt-3">
                             <p className="text-sm text-soft">A second reader</p>
-                            <Sentence wish={wish('2')} onSet={set} reader="2" />
+                            <Sentence wish={wish('2')} onSet={set} reader="2" change={second.data?.change ?? null} />
                         </div>
                     )}
                     <button type="button" className="button mt-3" aria-pressed={two} onClick={() => set('two', two ? '0' : '1')}>
@@ -130,7 +138,17 @@ function useShelves(wish: Record<string, string>, enabled = true) {
     });
 }
 
-function Sentence({ wish, onSet, reader }: { wish: Record<string, string>; onSet: (key: string, value: string) => void; reader: string }) {
+function Sentence({
+    wish,
+    onSet,
+    reader,
+    change,
+}: {
+    wish: Record<string, string>;
+    onSet: (key: string, value: string) => void;
+    reader: string;
+    change: ShownChange | null;
+}) {
     const person = useSession();
     const palettes = useQuery({
         queryKey: keys.palettes(),
@@ -184,6 +202,7 @@ function Sentence({ wish, onSet, reader }: { wish: Record<string, string>; onSet
                     </>,
                 )}
             {wish.use === 'hangs' && part(<>a change may be {word('accepted', ACCEPTED, 'Accepted change')};</>)}
+            {wish.use === 'hangs' && change !== null && <AboutSoMuch of={change} />}
             {part(<>grain is {word('grain', { any: 'no matter', welcome: 'welcome', unwelcome: 'unwelcome' }, 'Grain')},</>)}
             {part(<>lifting is {word('lifting', { any: 'no matter', wanted: 'wanted', unwanted: 'unwanted' }, 'Lifting')},</>)}
             {part(<>it should be {word('body', { any: 'of any body', transparent: 'transparent', covering: 'covering' }, 'Body')},</>)}
@@ -207,6 +226,22 @@ function Sentence({ wish, onSet, reader }: { wish: Record<string, string>; onSet
                     </>,
                 )}
         </div>
+    );
+}
+
+/** The accepted change as two patches that touch; without a line between them, as an eye would look for it. */
+function AboutSoMuch({ of }: { of: ShownChange }) {
+    return (
+        <figure className="m-0 mb-2 flex gap-3 items-end">
+            <span className="flex" role="img" aria-label={`${of.of} before and after such a change`}>
+                <span className="block w-24 h-16" style={{ background: of.before }} />
+                <span className="block w-24 h-16" style={{ background: of.after }} />
+            </span>
+            <figcaption className="text-sm text-soft leading-tight">
+                about so much, on {of.of};<br />
+                screens differ
+            </figcaption>
+        </figure>
     );
 }
 

@@ -38,7 +38,18 @@ const MOST_PX_PER_MM = 11;
 const MOST_MM = 150;
 
 /** Bands stacked flush left, all to one scale, so that the eye compares down. */
-export function Bands({ paints, ladders, onReference }: { paints: Shown[]; ladders: boolean; onReference: (uuid: string) => void }) {
+export function Bands({
+    paints,
+    ladders,
+    notes = true,
+    onReference,
+}: {
+    paints: Shown[];
+    ladders: boolean;
+    /** What this card says beside it; left out where the page tells of all cards. */
+    notes?: boolean;
+    onReference: (uuid: string) => void;
+}) {
     // Several windows of one paint wrap rather than shrink all bands.
     const widest = Math.max(
         1,
@@ -75,7 +86,7 @@ export function Bands({ paints, ladders, onReference }: { paints: Shown[]; ladde
                             ))}
                         </div>
                         <div className="text-sm leading-snug">
-                            {p.ratings
+                            {(notes ? p.ratings : [])
                                 .filter((r) => r.property !== 'strength')
                                 .map((r) => (
                                     <p key={r.property}>
