@@ -63,7 +63,9 @@ final class DeriveRatings
             Strip::query()->create([...$of($row), 'kind' => 'property', 'data' => $strip->toArray(), 'l' => $lab->l, 'a' => $lab->a, 'b' => $lab->b]);
         }
         foreach (FadeStrip::ofCard($measured) as $row => $strip) {
-            Strip::query()->create([...$of($row), 'kind' => 'fade', 'data' => $strip]);
+            // What was kept from light is a test of the paint's colour too.
+            $lab = CoreStrip::ofKeptHalves($strip)?->reference();
+            Strip::query()->create([...$of($row), 'kind' => 'fade', 'data' => $strip, 'l' => $lab?->l, 'a' => $lab?->a, 'b' => $lab?->b]);
         }
         foreach (LadderFilm::ofCard(Scale::current(), $measured, InstrumentRun::spectraOf($measurement->card_id, $measurement->picture->source === 'stand-in')) as $row => $film) {
             Film::query()->create([...$of($row), 'counted' => $film->unitDrops !== null, 'data' => $film->toArray()]);

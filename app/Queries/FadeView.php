@@ -12,6 +12,7 @@ use App\Models\HangingPause;
 use App\Models\LightLog;
 use App\Models\Paint;
 use App\Models\PaintCode;
+use App\Models\Specimen;
 use App\Models\User;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\Auth;
@@ -40,9 +41,11 @@ final class FadeView
     public static function rack(?User $user): array
     {
         $cards = self::visible($user)->get();
+        $paints = $cards->flatMap(static fn (Card $c) => $c->specimens->map(static fn (Specimen $s): int => $s->pan->paint_id))->unique();
+        $odd = OddStrips::out(array_values($paints->all()), $user);
 
         return [
-            'windows' => $cards->map(self::hung(...))->values()->all(), 'steps' => CheckSchedule::STEPS, 'referenceMlxh' => Scale::current()->fade->referenceDoseMlxh, 'years' => Dose::YEARS,
+            'windows' => $cards->map(static fn (Card $c): array => self::hung($c, $odd))->values()->all(), 'steps' => CheckSchedule::STEPS, 'referenceMlxh' => Scale::current()->fade->referenceDoseMlxh, 'years' => Dose::YEARS,
             'facings' => Hanging::FACINGS, 'panes' => array_column(Glass::cases(), 'value'), 'skies' => array_keys(Window::SKIES),
         ];
     }
@@ -54,8 +57,12 @@ final class FadeView
             ->with('owner', 'hanging', 'checks', 'specimens.pan.paint.maker')->orderByDesc('id')->limit(self::MOST_CARDS);
     }
 
-    /** @return array<string, mixed> */
-    private static function hung(Card $card): array
+    /**
+     * @param list<int> $odd specimens whose colour cannot be their paint's
+     *
+     * @return array<string, mixed>
+     */
+    private static function hung(Card $card, array $odd): array
     {
         $hanging = $card->hanging ?? throw new \LogicException('It hangs.');
         $own = $card->mayBeChangedBy(Auth::user());
@@ -70,6 +77,7 @@ final class FadeView
             'rows' => $card->specimens->map(static fn ($s): array => [
                 'row' => $s->row, 'paint' => ($named = RowPaint::of($s, $card))->uuid(), 'name' => $named->name(), 'maker' => $named->maker(), 'pigments' => $named->pigments(),
                 'summary' => isset($series[$s->row]) ? FadeCourses::summary($series[$s->row]) : null,
+                'odd' => $named->uuid() !== null && in_array($s->id, $odd, true),
                 'checks' => isset($series[$s->row]) ? array_map(static fn ($r): array => [
                     'mlxh' => round($r->dose->mlxh, 3), 'range' => WindowDose::told($r->dose)['range'], 'change' => round($r->change, 2), 'uncertainty' => round($r->uncertainty, 2), 'words' => FadeWord::of(Scale::current(), $r)->words(),
                     'dark' => $r->dark->toXyz()->toLinearRgb()->toHex(), 'window' => $r->window->toXyz()->toLinearRgb()->toHex(),
@@ -89,8 +97,9 @@ final class FadeView
     {
         $out = [];
         $cards = self::visible($user)->whereHas('specimens.pan', static fn ($q) => $q->whereIn('paint_id', $paintIds))->get();
+        $odd = OddStrips::out($paintIds, $user);
         foreach ($cards as $card) {
-            $rows = $card->specimens->filter(static fn ($s): bool => in_array($s->pan->paint_id, $paintIds, true));
+            $rows = $card->specimens->filter(static fn ($s): bool => in_array($s->pan->paint_id, $paintIds, true) && ! in_array($s->id, $odd, true));
             $series = FadeCourses::series($card, FadeCourses::checks($card, WindowDose::of($card)));
             foreach ($rows as $specimen) {
                 $out[] = ['card' => $card, 'paint' => $specimen->pan->paint, 'courses' => $series[$specimen->row] ?? []];

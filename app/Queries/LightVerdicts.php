@@ -58,7 +58,7 @@ final class LightVerdicts
 
         return DB::table('strips')->join('measurements', 'measurements.id', '=', 'strips.measurement_id')->join('pictures', 'pictures.id', '=', 'measurements.picture_id')->join('cards', 'cards.id', '=', 'measurements.card_id')
             ->where('strips.kind', 'fade')->whereIn('strips.paint_id', $paintIds)->whereIn('strips.measurement_id', $visible)
-            ->where(static fn ($q) => Rating::unmixed($q, 'strips.specimen_id'))
+            ->where(static fn ($q) => Rating::unmixed($q, 'strips.specimen_id'))->whereNotIn('strips.specimen_id', OddStrips::out($paintIds, $user))
             ->whereNotExists(static fn ($q) => $q->from('spoilings')->whereColumn('spoilings.specimen_id', 'strips.specimen_id')->where(static fn ($q) => $q->whereNull('spoilings.property')->orWhere('spoilings.property', 'lightfastness')))
             ->orderBy('measurements.id')
             ->get(['strips.paint_id', 'strips.specimen_id', 'measurements.card_id', 'strips.measurement_id', 'pictures.fade_check_id', 'cards.kind', 'strips.data']);

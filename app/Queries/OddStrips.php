@@ -86,20 +86,24 @@ final class OddStrips
     }
 
     /**
-     * The newest strip of every painted row, of paints with two rows or more.
+     * The strip of every painted row, of paints with two rows or more: the newest of a test, the first that was read of a fade strip.
      *
      * @param list<int>|null $paintIds
      *
-     * @return array<int, array<int, object{id: int, l: float, a: float, b: float}>> by paint and specimen
+     * @return array<int, array<int, object{id: int, kind: string, l: float, a: float, b: float}>> by paint and specimen
      */
     private static function tests(?array $paintIds, ?User $user): array
     {
-        $rows = DB::table('strips')->where('kind', 'property')->whereNotNull('l')->when($paintIds !== null, static fn ($q) => $q->whereIn('paint_id', $paintIds))
+        $rows = DB::table('strips')->whereNotNull('l')->when($paintIds !== null, static fn ($q) => $q->whereIn('paint_id', $paintIds))
             ->whereIn('measurement_id', Measurement::idsVisibleTo($user, $paintIds))->where(static fn ($q) => Rating::unmixed($q, 'strips.specimen_id'))
-            ->whereNotIn('specimen_id', DB::table('spoilings')->whereNull('property')->select('specimen_id'))->orderBy('id')->get(['id', 'paint_id', 'specimen_id', 'l', 'a', 'b']);
+            ->whereNotIn('specimen_id', DB::table('spoilings')->whereNull('property')->select('specimen_id'))->orderBy('id')->get(['id', 'paint_id', 'specimen_id', 'kind', 'l', 'a', 'b']);
         $out = [];
         foreach ($rows as $row) {
-            $out[(int) $row->paint_id][(int) $row->specimen_id] = $row;
+            if ($row->kind === 'property') {
+                $out[(int) $row->paint_id][(int) $row->specimen_id] = $row;
+            } else {
+                $out[(int) $row->paint_id][(int) $row->specimen_id] ??= $row;
+            }
         }
 
         return array_filter($out, static fn (array $of): bool => count($of) > 1);
@@ -121,14 +125,18 @@ final class OddStrips
     /**
      * Colours at the depth that all of the tests were painted to, reference depth if they can.
      *
-     * @param array<int, object{id: int}> $tests
+     * @param array<int, object{id: int, kind: string}> $tests
      *
      * @return array<int, Lab> by specimen
      */
     private static function atOneDepth(array $tests): array
     {
         $data = DB::table('strips')->whereIn('id', array_map(static fn (object $t): int => (int) $t->id, $tests))->pluck('data', 'id');
-        $strips = array_map(static fn (object $t): Strip => Strip::fromArray(json_decode((string) $data[$t->id], true, flags: JSON_THROW_ON_ERROR)), $tests);
+        $strips = array_filter(array_map(static function (object $test) use ($data): ?Strip {
+            $of = json_decode((string) $data[$test->id], true, flags: JSON_THROW_ON_ERROR);
+
+            return $test->kind === 'property' ? Strip::fromArray($of) : Strip::ofKeptHalves($of);
+        }, $tests));
         $deepest = static fn (Strip $s): float => max([0.0, ...array_filter(array_map(static fn (array $step): ?float => Deposit::of($step['onPaper'], $s->paper)->in($s->key ?? 0), $s->steps))]);
         $depth = min([Scale::current()->depths->reference, ...array_map($deepest, array_values($strips))]);
 

@@ -86,6 +86,27 @@ final class Strip
     }
 
     /**
+     * The ladder that the kept halves of a fade strip are.
+     *
+     * @param array{paper: array{0: string, 1: string}, depths: list<array{kept: string, ...}>} $fade as from FadeStrip
+     *
+     * @return self|null null where it holds no reference depth between two fields, as an old strip of one field
+     */
+    public static function ofKeptHalves(array $fade): ?self
+    {
+        $paper = LinearRgb::fromHex($fade['paper'][0]);
+        $steps = array_map(static fn (array $d): array => ['onPaper' => LinearRgb::fromHex($d['kept']), 'onBlack' => null], $fade['depths']);
+        if (count($steps) < 2) {
+            return null;
+        }
+        $deposits = array_map(static fn (array $step): Deposit => Deposit::of($step['onPaper'], $paper), $steps);
+        $key = Deposit::keyChannel($deposits, Scale::current()->depths->reference);
+        $strip = new self($paper, null, $key, $steps, null, null, null, null, null, null, null);
+
+        return $strip->at(Scale::current()->depths->reference) === null ? null : $strip;
+    }
+
+    /**
      * The graded stroke, or the stepped ladder of a card without one.
      *
      * @return list<array{onPaper: LinearRgb, onBlack: LinearRgb|null}>

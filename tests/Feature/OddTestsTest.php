@@ -64,6 +64,20 @@ final class OddTestsTest extends FeatureTestCase
         self::assertNotContains($this->odd->uuid, array_column($this->getJson('/api/today')->json('odd'), 'specimen'));
     }
 
+    public function testAnotherBatchIsDatedAsAFormulationUntilItIsTakenBack(): void
+    {
+        $this->actingAs($this->odd->card->owner);
+        $this->odd->pan->update(['opened_on' => '2026-03-04']);
+        $this->putJson("/api/odd-tests/{$this->odd->uuid}", ['word' => 'another recipe or batch'])->assertOk();
+        $formulation = $this->odd->pan->fresh()?->formulation;
+        self::assertSame('2026-03-04', $formulation?->since?->toDateString());
+        self::assertSame($this->paint->pigments_written, $formulation->pigments_written);
+        // Said otherwise, nothing of it stays.
+        $this->putJson("/api/odd-tests/{$this->odd->uuid}", ['word' => 'this paint all the same'])->assertOk();
+        self::assertNull($this->odd->pan->fresh()?->formulation_id);
+        self::assertSame(0, DB::table('formulations')->count());
+    }
+
     public function testOfTwoThatDisagreeNeitherIsBelieved(): void
     {
         $first = Strip::query()->where('paint_id', $this->paint->id)->where('kind', 'property')->orderBy('id')->firstOrFail();
@@ -73,5 +87,30 @@ final class OddTestsTest extends FeatureTestCase
         self::assertSame(['two disagree', 'two disagree'], array_column($page['odd'], 'state'));
         self::assertNull($page['properties']['transparency']['measured']);
         self::assertNull($page['strip']['ladder'] ?? null);
+    }
+
+    public function testAFadeStripFromAWrongTubeSaysNothingOfThePaintsLight(): void
+    {
+        $fade = DB::table('strips')->where('kind', 'fade')->whereNotNull('l')
+            ->whereIn('paint_id', DB::table('strips')->where('kind', 'property')->groupBy('paint_id')->havingRaw('count(*) >= 2')->select('paint_id'))
+            ->where('paint_id', '<>', $this->paint->id)->firstOrFail();
+        $paint = Paint::query()->findOrFail($fade->paint_id);
+        Strip::query()->where('paint_id', $paint->id)->where('kind', 'fade')->where('specimen_id', '<>', $fade->specimen_id)->delete();
+        $this->actingAs(User::query()->where('name', 'Odo')->firstOrFail());
+        $page = fn (): array => $this->getJson("/api/paints/$paint->uuid")->assertOk()->json();
+        self::assertSame([], $page()['odd']);
+        self::assertNotNull($page()['properties']['lightfastness']['measured']);
+        foreach (Strip::query()->where('paint_id', $paint->id)->where('kind', 'fade')->get() as $strip) {
+            $data = $strip->data;
+            foreach (['#b04858', '#d07078', '#ecc4c8'] as $i => $deepRed) {
+                $data['depths'][$i]['kept'] = $deepRed;
+            }
+            $lab = \MarshTrial\Core\Evidence\Strip::ofKeptHalves($data)?->reference();
+            self::assertNotNull($lab);
+            $strip->update(['data' => $data, 'l' => $lab->l, 'a' => $lab->a, 'b' => $lab->b]);
+        }
+        DB::table('paint_digests')->delete();
+        self::assertSame(['set aside'], array_unique(array_column($page()['odd'], 'state')));
+        self::assertNull($page()['properties']['lightfastness']['measured']);
     }
 }

@@ -156,7 +156,12 @@ final class RandomLedger
                     'left' => exp(-$speed * $dose), 'doubt' => $this->random->whole(0, 19) === 0 ? 'the dark half changed' : null, 'hasFirst' => true,
                 ];
             }
-            StripRow::query()->create(['measurement_id' => $measurement->id, 'specimen_id' => $specimen->id, 'paint_id' => $paint->id, 'kind' => 'fade', 'data' => ['doseMlxh' => $dose, 'paper' => [$paper->toHex(), $paper->toHex()], 'depths' => $depths]]);
+            $data = ['doseMlxh' => $dose, 'paper' => [$paper->toHex(), $paper->toHex()], 'depths' => $depths];
+            $lab = Strip::ofKeptHalves($data)?->reference();
+            StripRow::query()->create([
+                'measurement_id' => $measurement->id, 'specimen_id' => $specimen->id, 'paint_id' => $paint->id, 'kind' => 'fade', 'data' => $data,
+                'l' => $lab?->l, 'a' => $lab?->a, 'b' => $lab?->b,
+            ]);
             $this->rate($measurement, $specimen, $paint, Rating::measured(Scale::current(), 1, 'lightfastness', $depths[1]['change'], $u, Scale::current()->fade->classes, 0.92, [], [], ['outcome' => 'paler', 'doseMlxh' => $dose], '')->under('fade 1'));
         }
         if ($dose > 0) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Actions\DecideOddTest;
 use App\Http\JsonResponse;
 use App\Models\OddDecision;
 use App\Models\Paint;
@@ -20,10 +21,7 @@ final class OddTestController extends Controller
     {
         $this->mayDecide($request, $specimen);
         $v = $request->validate(['word' => ['required', Rule::in(OddDecision::WORDS)], 'paintUuid' => 'nullable|uuid|exists:paints,uuid'], ['word.in' => 'Say whether it is '.implode(', ', OddDecision::WORDS).'.']);
-        OddDecision::query()->updateOrCreate(['specimen_id' => $specimen->id], [
-            'by_id' => $this->me($request)->id, 'word' => $v['word'],
-            'other_paint_id' => isset($v['paintUuid']) && $v['word'] === OddDecision::ANOTHER_PAINT ? Paint::query()->where('uuid', $v['paintUuid'])->value('id') : null,
-        ]);
+        DecideOddTest::say($specimen, $this->me($request), $v['word'], $v['paintUuid'] ?? null);
 
         return new JsonResponse(['odd' => OddStrips::told([$specimen->pan->paint_id], $this->user($request))]);
     }
@@ -31,7 +29,7 @@ final class OddTestController extends Controller
     public function undo(Request $request, Specimen $specimen): JsonResponse
     {
         $this->mayDecide($request, $specimen);
-        OddDecision::query()->where('specimen_id', $specimen->id)->get()->each->delete();
+        DecideOddTest::takeBack($specimen);
 
         return new JsonResponse(['odd' => OddStrips::told([$specimen->pan->paint_id], $this->user($request))]);
     }

@@ -80,6 +80,8 @@ export interface RackWindow {
         maker: string;
         pigments: string;
         summary: FadeSummary | null;
+        /** Its colour cannot be this paint's. */
+        odd: boolean;
         checks: RackBead[];
     }[];
 }

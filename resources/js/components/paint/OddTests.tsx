@@ -48,7 +48,7 @@ export function OddTests({ tests, onSaved }: { tests: OddTest[]; onSaved: () => 
                                     Another paint
                                 </Choice>
                                 <Choice busy={busy} on={() => decide(t, 'another recipe or batch')}>
-                                    Another batch
+                                    Another recipe or batch
                                 </Choice>
                                 <Choice busy={busy} on={() => decide(t, 'this paint all the same')}>
                                     This paint all the same

@@ -209,6 +209,11 @@ function Hung({
                                 )}
                             </>
                         )}
+                        {r.odd && (
+                            <Link to={`/paints/${r.paint}`} className="block font-medium">
+                                perhaps another paint
+                            </Link>
+                        )}
                     </span>
                 </div>
             ))}

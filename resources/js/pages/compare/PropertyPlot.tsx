@@ -78,7 +78,7 @@ export function PropertyPlot({ property, of, compared }: { property: string; of:
                     <div
                         key={p.at}
                         role="row"
-                        tabIndex={ranked && lanes.length > 0 ? 0 : undefined}
+                        tabIndex={-1}
                         className={`compared-row ${row} ${alike.includes(p.at) ? 'bg-panel' : ''}`}
                         onMouseEnter={() => setFocus(p.at)}
                         onMouseLeave={() => setFocus(null)}

@@ -12,7 +12,8 @@ export interface Bracket {
 const MOST_LANES = 4;
 
 /**
- * The longest runs of ordered paints of which no two were told apart (Piepho 2004, letters of all-pairwise comparisons, for values in order).
+ * The longest runs of ordered paints of which no two were told apart (as letters of all-pairwise comparisons, Piepho 2004;
+ * for values in order).
  *
  * @param order places of the paints, by value
  */
