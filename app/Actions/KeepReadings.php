@@ -72,7 +72,7 @@ final class KeepReadings
     /** What the instrument stand-in reads on this card. */
     public static function fromStandIn(string $uuid, Card $card): InstrumentRun
     {
-        $samples = array_map(static fn (Sample $s): array => ['cell' => $s->name, 'name' => $s->name, 'lab' => $s->lab->toArray(), 'spectrum' => InstrumentRun::spectrum($s->spectrum)], InstrumentStandIn::read(self::painted($card), RunMeasurement::STAND_IN_SEED, $uuid));
+        $samples = array_map(static fn (Sample $s): array => ['cell' => $s->name, 'name' => $s->name, 'lab' => $s->lab->toArray(), 'spectrum' => InstrumentRun::spectrum($s->spectrum)], InstrumentStandIn::read(self::painted($card), StandInPicture::SEED, $uuid));
 
         return self::put($uuid, $card, 'instrument stand-in', 'stand-in', $samples, null);
     }

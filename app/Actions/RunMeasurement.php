@@ -4,17 +4,11 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
-use App\Imaging\PhotoWriter;
 use App\Imaging\PictureStore;
-use App\Imaging\PngWriter;
-use App\Imaging\SheetPress;
 use App\Models\Measurement;
-use App\Models\Paint;
-use App\Models\Picture;
 use App\Queries\WindowDose;
 use App\Storage\DiskSpace;
 use Illuminate\Support\Facades\DB;
-use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\MeasurementJson;
@@ -22,20 +16,11 @@ use MarshTrial\Core\Imaging\PictureFault;
 use MarshTrial\Core\Imaging\QualityCheck;
 use MarshTrial\Core\Measuring\CardMeasurement;
 use MarshTrial\Core\Measuring\CardMeasurer;
-use MarshTrial\Core\Pigment\Catalogue;
 use MarshTrial\Core\Rating\Scale;
-use MarshTrial\Core\Simulation\CameraStandIn;
-use MarshTrial\Core\Simulation\ScannerStandIn;
-use MarshTrial\Core\Simulation\Shot;
-use MarshTrial\Core\Simulation\SwatchStandIn;
-use MarshTrial\Core\Simulation\TargetStandIn;
 
 /** Carries out a measurement: makes the stand-in's picture if need be, decodes, measures and stores what follows. */
 final class RunMeasurement
 {
-    /** The same make-believe paint whatever card it is on. */
-    public const STAND_IN_SEED = 11;
-
     /** Carries out one that Measurement::takeNext has taken. */
     public static function of(Measurement $measurement): void
     {
@@ -104,35 +89,10 @@ final class RunMeasurement
     public static function paint(Measurement $measurement): void
     {
         $report = self::reporter($measurement, 0.0, 0.7);
-        $check = $measurement->picture->fadeCheck;
-        $dose = $check === null ? 0.0 : WindowDose::atCheck($check, WindowDose::of($measurement->card))->mlxh ?? 0.0;
-        $picture = $measurement->picture;
-        $card = $measurement->card;
-        $swatch = $card->kind === CardKind::Pocket->value ? self::swatch($picture->setRelation('card', $card)) : null;
-        $layout = $swatch ?? KeepReadings::painted($card);
-        // What is printed on the sheet is what it said when it was printed, whatever was really painted on it.
-        $print = SheetPress::print($swatch ?? $card->cardLayout());
         $tell = static fn (int $done, int $all) => $report("Stand-in: window $done of $all", $done / $all);
-        if ($picture->device === 'camera') {
-            // Every photograph is another one: the hand is never in the same place twice.
-            $shot = Shot::inside($picture->id);
-            $scan = CameraStandIn::shoot($layout, self::STAND_IN_SEED, $shot, $dose, TargetStandIn::full(), null, "|$picture->id", $picture->wet, $tell, $print);
-            $bytes = PhotoWriter::encode($scan, $shot);
-        } else {
-            $scan = ScannerStandIn::scan($layout, self::STAND_IN_SEED, (float) config('stand-ins.dpi'), $dose, $tell, null, $print);
-            $bytes = PngWriter::encode($scan);
-        }
-        $sha256 = PictureStore::keep($bytes, $picture->extension);
-        $picture->update(['sha256' => $sha256, 'width' => $scan->width, 'height' => $scan->height]);
-    }
-
-    /** A make-believe swatch under the frame: of the paint that it is called after, else of any. */
-    private static function swatch(Picture $picture): CardLayout
-    {
-        $paint = $picture->called === '' ? null : Paint::query()->named($picture->called)->first();
-        $codes = array_keys(Catalogue::all());
-
-        return SwatchStandIn::of([$paint->pigments ?? $codes[$picture->id * 7 % count($codes)]], $picture->id, uuid: $picture->card->uuid)->layout;
+        $picture = $measurement->picture->setRelation('card', $measurement->card);
+        $made = StandInPicture::of($picture, StandInPicture::layout($measurement->card, $picture), StandInPicture::dose($measurement), (float) config('stand-ins.dpi'), $tell);
+        $picture->update(['sha256' => PictureStore::keep($made->bytes, $picture->extension), 'width' => $made->width, 'height' => $made->height]);
     }
 
     /** @return \Closure(string, float): void */

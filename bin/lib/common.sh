@@ -27,29 +27,77 @@ need_packages() {
     fi
 }
 
-need_php() {
-    need_packages php8.2-sqlite3 php8.2-imagick php8.2-mbstring php8.2-xml php8.2-curl php8.2-zip librsvg2-bin fonts-liberation
+# What runs, without what tests need: need_libraries. With it: need_php and need_node.
+PHP_PACKAGES=(php8.2-sqlite3 php8.2-imagick php8.2-mbstring php8.2-xml php8.2-curl php8.2-zip librsvg2-bin fonts-liberation)
+
+# Extensions that PHP has already are wanted of no package, so that any PHP 8.2 to 8.4 will do.
+need_engine() {
+    local lacks=
+    if command -v php >/dev/null; then
+        lacks=$(php -r 'foreach (["pdo_sqlite", "imagick", "mbstring", "dom", "curl", "zip", "sodium"] as $e) { if (!extension_loaded($e)) { echo "$e "; } }')
+        php -r 'exit(PHP_VERSION_ID >= 80200 ? 0 : 1);' || { say "PHP 8.2 or newer is needed; this is $(php -r 'echo PHP_VERSION;')." >&2; exit 1; }
+    fi
+    if ! command -v php >/dev/null || [ -n "$lacks" ]; then
+        [ -z "$lacks" ] || say "PHP lacks: $lacks"
+        need_packages php8.2-cli "${PHP_PACKAGES[@]}"
+    elif ! command -v rsvg-convert >/dev/null && [ "$(id -u)" = 0 ]; then
+        need_packages librsvg2-bin fonts-liberation
+    elif ! command -v rsvg-convert >/dev/null; then
+        say "Without librsvg2-bin no sheet is drawn: no PDF of a card, no picture of the demo. All else works. To have it:"
+        say "    sudo apt-get install -y librsvg2-bin fonts-liberation"
+    fi
     mkdir -p bootstrap/cache storage/framework/cache/data storage/framework/sessions storage/framework/views storage/app storage/logs
-    if [ ! -f vendor/autoload.php ] || [ composer.json -nt vendor/.installed ]; then
+}
+
+# Only to build the interface; what is built needs it no more.
+need_node_engine() {
+    local version
+    version=$(node -p 'process.versions.node.split(".")[0]' 2>/dev/null || echo 0)
+    if [ "$version" -lt 20 ] || ! command -v npm >/dev/null; then
+        say "Node 20 to 24 with npm is needed to build the interface; this machine has $([ "$version" = 0 ] && echo none || echo "Node $version")." >&2
+        exit 1
+    fi
+}
+
+has_libraries() { [ -f vendor/autoload.php ] && ! [ composer.json -nt vendor/.installed ]; }
+has_modules() { [ -f node_modules/.installed ] && ! [ package-lock.json -nt node_modules/.installed ]; }
+has_build() { [ -f public/build/manifest.json ] && [ -z "$(find resources vite.config.ts package.json -newer public/build/manifest.json -print -quit)" ]; }
+
+# php_libraries / modules, with --no-dev / --omit=dev for what only runs. What was installed for tests serves both.
+php_libraries() {
+    COMPOSER_ALLOW_SUPERUSER=1 composer install --no-interaction --no-progress --quiet "$@"
+    if [ $# -eq 0 ]; then touch vendor/.installed-dev; else rm -f vendor/.installed-dev; fi
+    touch vendor/.installed
+}
+modules() {
+    npm ci --no-audit --no-fund --loglevel=error "$@"
+    if [ $# -eq 0 ]; then touch node_modules/.installed-dev; else rm -f node_modules/.installed-dev; fi
+    touch node_modules/.installed
+}
+
+need_php() {
+    need_engine
+    if ! has_libraries || [ ! -f vendor/.installed-dev ]; then
         say "Installing PHP libraries"
-        COMPOSER_ALLOW_SUPERUSER=1 composer install --no-interaction --no-progress --quiet
-        touch vendor/.installed
+        php_libraries
     fi
 }
 
 need_node() {
-    if [ ! -f node_modules/.installed ] || [ package-lock.json -nt node_modules/.installed ]; then
+    need_node_engine
+    if ! has_modules || [ ! -f node_modules/.installed-dev ]; then
         say "Installing interface libraries"
-        npm ci --no-audit --no-fund --loglevel=error
-        touch node_modules/.installed
+        modules
     fi
 }
 
+build() { npx --no-install vite build --logLevel warn; }
+
 need_build() {
     need_node
-    if [ ! -f public/build/manifest.json ] || [ -n "$(find resources vite.config.ts package.json -newer public/build/manifest.json -print -quit)" ]; then
+    if ! has_build; then
         say "Building the interface"
-        npx --no-install vite build --logLevel warn
+        build
     fi
 }
 

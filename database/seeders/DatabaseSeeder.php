@@ -14,7 +14,7 @@ use App\Actions\PracticeShore;
 use App\Actions\PublishRecord;
 use App\Actions\RecordPaint;
 use App\Actions\RequestMeasurement;
-use App\Actions\RunMeasurement;
+use App\Jobs\PaintDemoPicture;
 use App\Models\CaptureTarget;
 use App\Models\Card;
 use App\Models\Claim;
@@ -123,7 +123,10 @@ final class DatabaseSeeder extends Seeder
     private const WAIT_MICROSECONDS = 50_000;
 
     /** Number of the next picture. */
-    private static int $pictures = 9000;
+    private int $pictures = 9000;
+
+    /** Number of the next verdict. */
+    private int $verdicts = 7000;
 
     /** Opened months ago and on no card since. */
     private const FORGOTTEN = 16;
@@ -132,8 +135,11 @@ final class DatabaseSeeder extends Seeder
 
     private const WET = 'wet-square,soft-edge,tilt,salt,rewet';
 
+    private DemoReadings $readings;
+
     public function run(): void
     {
+        $this->readings = DemoReadings::shipped();
         // Pictures are asked for first, and measured together when all are known.
         config(['queue.default' => 'null']);
         House::becomeDemo();
@@ -200,7 +206,8 @@ final class DatabaseSeeder extends Seeder
         $this->named();
         Carbon::setTestNow('2026-11-01 10:00:00');
         $this->opinions($tamsin, $odo);
-        GreyTide::visits($reds, $tamsin, $odo);
+        GreyTide::visits($reds, $tamsin, $odo, $this->readings);
+        $this->readings->write();
         Auth::setUser($tamsin);
         Carbon::setTestNow();
         $this->session($paper, $tamsin, $odo);
@@ -255,33 +262,50 @@ final class DatabaseSeeder extends Seeder
         return $out;
     }
 
-    /** Painted by several processes, measured in the order in which they were asked for, each as on its own day and by its own tester. */
+    /** In the order in which they were asked for, each as on its own day and by its own tester. What came with the program is not measured again. */
     private function measure(): void
     {
-        $painters = array_map(static fn (int $part): Process => PracticeShore::process('practice:paint', (string) $part, (string) self::PAINTERS), range(0, self::PAINTERS - 1));
-        foreach ($painters as $painter) {
-            $painter->start();
-        }
+        $painters = null;
         foreach (Measurement::query()->where('state', 'waiting')->orderBy('id')->pluck('id') as $id) {
-            while (Picture::query()->where('id', Measurement::query()->whereKey($id)->select('picture_id'))->whereNull('sha256')->exists()) {
-                $ended = array_filter($painters, static fn (Process $p): bool => ! $p->isRunning());
-                foreach (array_filter($ended, static fn (Process $p): bool => ! $p->isSuccessful()) as $failed) {
-                    throw new CoreException('A picture of the demo was not painted: '.$failed->getErrorOutput().$failed->getOutput());
-                }
-                usleep(self::WAIT_MICROSECONDS);
-            }
             $measurement = Measurement::query()->with('card', 'picture.fadeCheck')->findOrFail($id);
+            $kept = $this->readings->has($measurement);
+            if (! $kept) {
+                $painters ??= $this->painters();
+                self::awaitPicture($measurement, $painters);
+            }
             // When it was asked for, the picture before hanging was not measured yet.
             $measurement->update(['first_picture_id' => RequestMeasurement::firstOf($measurement->picture)]);
-            $measurement->load('firstPicture');
+            $measurement->refresh()->load('card', 'picture.fadeCheck', 'firstPicture');
             Carbon::setTestNow($measurement->picture->created_at);
             Auth::setUser(User::query()->findOrFail($measurement->picture->owner_id));
-            $measurement->update(['state' => 'running', 'attempts' => 1, 'started_at' => now()]);
-            RunMeasurement::of($measurement);
-            if ($measurement->refresh()->state !== 'done') {
-                throw new CoreException("The demo card \"{$measurement->card->title}\" was not measured: $measurement->problem");
+            if ($kept) {
+                $this->readings->lay($measurement);
+                PaintDemoPicture::later($measurement);
+            } else {
+                $this->readings->measure($measurement);
+                $this->command?->line("  measured: {$measurement->card->title}");
             }
-            $this->command?->line("  measured: {$measurement->card->title}");
+        }
+    }
+
+    /** @return list<Process> that paint the pictures while this process measures */
+    private function painters(): array
+    {
+        $painters = array_map(static fn (int $part): Process => PracticeShore::process('practice:paint', (string) $part, (string) self::PAINTERS), range(0, self::PAINTERS - 1));
+        array_walk($painters, static fn (Process $p) => $p->start());
+
+        return $painters;
+    }
+
+    /** @param list<Process> $painters */
+    private static function awaitPicture(Measurement $measurement, array $painters): void
+    {
+        while ($measurement->picture->refresh()->sha256 === null) {
+            $ended = array_filter($painters, static fn (Process $p): bool => ! $p->isRunning());
+            foreach (array_filter($ended, static fn (Process $p): bool => ! $p->isSuccessful()) as $failed) {
+                throw new CoreException('A picture of the demo was not painted: '.$failed->getErrorOutput().$failed->getOutput());
+            }
+            usleep(self::WAIT_MICROSECONDS);
         }
     }
 
@@ -461,13 +485,12 @@ final class DatabaseSeeder extends Seeder
 
     private function picture(Card $card, ?FadeCheck $check = null, bool $windowFirst = false): void
     {
-        RequestMeasurement::fromStandIn($this->uuid(self::$pictures++), $card, $check, windowFirst: $windowFirst);
+        RequestMeasurement::fromStandIn($this->uuid($this->pictures++), $card, $check, windowFirst: $windowFirst);
     }
 
     private function verdict(Card $card, int $row, string $property, string $word, string $note, ?FadeCheck $check = null): void
     {
-        static $n = 7000;
-        Verdict::put($this->uuid($n++), [
+        Verdict::put($this->uuid($this->verdicts++), [
             'specimen_id' => Specimen::query()->where('card_id', $card->id)->where('row', $row)->firstOrFail()->id, 'fade_check_id' => $check?->id,
             'property' => $property, 'word' => $word, 'note' => $note, 'published' => false,
         ]);

@@ -8,7 +8,6 @@ use App\Actions\MakeCard;
 use App\Actions\PublishRecord;
 use App\Actions\RecordPaint;
 use App\Actions\RequestMeasurement;
-use App\Actions\RunMeasurement;
 use App\Ledger\Look;
 use App\Ledger\TakeIn;
 use App\Ledger\WriteBundle;
@@ -50,11 +49,11 @@ final class GreyTide
     private const WRONG_TUBE = 'PV19';
 
     /** @param Card $repeated record of the first group that is done again */
-    public static function visits(Card $repeated, User $steward, User $asked): void
+    public static function visits(Card $repeated, User $steward, User $asked, DemoReadings $readings): void
     {
         $path = WriteBundle::beside();
         $paints = $repeated->specimens()->with('pan')->where('row', '<', count(self::PAINTS))->orderBy('row')->get()->pluck('pan.uuid', 'row')->all();
-        self::elsewhere(static fn () => self::bundle($path, $repeated, $paints));
+        self::elsewhere(static fn () => self::bundle($path, $repeated, $paints, $readings));
         $bundle = new Bundle(['uuid' => self::uuid(900)]);
         @mkdir(dirname($bundle->path()), 0770, true);
         rename($path, $bundle->path());
@@ -77,7 +76,7 @@ final class GreyTide
     }
 
     /** @param array<int, string> $paints pans of the first group by row */
-    private static function bundle(string $path, Card $repeated, array $paints): void
+    private static function bundle(string $path, Card $repeated, array $paints, DemoReadings $readings): void
     {
         House::becomeDemo();
         Ledger::own()->update(['uuid' => self::LEDGER, 'name' => 'Grey Tide circle']);
@@ -95,8 +94,7 @@ final class GreyTide
         DB::table('paints')->where('uuid', self::uuid(100))->update(['pigments' => self::WRONG_TUBE]);
         RequestMeasurement::fromStandIn(self::uuid(500), $card, null);
         $measurement = Measurement::query()->with('card', 'picture.fadeCheck', 'firstPicture')->firstOrFail();
-        $measurement->update(['state' => 'running', 'attempts' => 1, 'started_at' => now()]);
-        RunMeasurement::of($measurement);
+        $readings->has($measurement) ? $readings->lay($measurement) : $readings->measure($measurement);
         DB::table('paints')->where('uuid', self::uuid(100))->update(['pigments' => self::PAINTS[0][3]]);
         PublishRecord::of($card->refresh(), $ebba);
         WriteBundle::to($path, WriteBundle::cards(), 'all records', false);

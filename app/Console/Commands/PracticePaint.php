@@ -5,19 +5,14 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Actions\RunMeasurement;
+use App\Jobs\PaintDemoPicture;
 use App\Models\House;
 use App\Models\Measurement;
 use Illuminate\Console\Command;
-use MarshTrial\Core\Card\CardKind;
 
 /** Makes the stand-in's pictures that the demo waits for, one part of them: several painters share the work. */
 final class PracticePaint extends Command
 {
-    /** Dots per inch, so that the demo is there soon: just enough for grain where there is a wash, less where only colours are read. */
-    private const FOR_GRAIN = 256;
-
-    private const FOR_COLOUR = 200;
-
     protected $signature = 'practice:paint {part : 0 for the first painter} {of : how many painters there are}';
 
     protected $description = 'Paint a part of the pictures that the demo measures while it is loaded';
@@ -33,7 +28,7 @@ final class PracticePaint extends Command
         foreach ($waiting as $i => $id) {
             if ($i % (int) $this->argument('of') === (int) $this->argument('part')) {
                 $measurement = Measurement::query()->with('card', 'picture.fadeCheck')->findOrFail($id);
-                config(['stand-ins.dpi' => $measurement->card->kind === CardKind::Property->value ? self::FOR_GRAIN : self::FOR_COLOUR]);
+                config(['stand-ins.dpi' => PaintDemoPicture::dpi($measurement->card)]);
                 RunMeasurement::paint($measurement);
             }
         }

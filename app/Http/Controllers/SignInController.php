@@ -7,6 +7,7 @@ namespace App\Http\Controllers;
 use App\Http\Attempts;
 use App\Http\JsonResponse;
 use App\Http\SecurityLog;
+use App\Jobs\PaintDemoPicture;
 use App\Models\House;
 use App\Models\SignIn;
 use App\Models\User;
@@ -25,7 +26,7 @@ final class SignInController extends Controller
     {
         $user = $this->user($request);
 
-        return new JsonResponse(['demo' => House::isDemo(), 'practice' => House::isPractice(), 'user' => $user === null ? null : [
+        return new JsonResponse(['demo' => House::isDemo(), 'practice' => House::isPractice(), 'painting' => House::isDemo() ? PaintDemoPicture::progress() : null, 'user' => $user === null ? null : [
             'uuid' => $user->uuid, 'name' => $user->name, 'email' => $user->email, 'isSteward' => $user->is_steward, 'ofHouse' => $user->isHouseSteward(), 'warning' => $user->is_steward ? DiskSpace::warning() : null,
         ]]);
     }

@@ -65,7 +65,8 @@ final class SwatchController extends Controller
         if (! $swatch->shared) {
             Gate::authorize('change', $swatch);
         }
-        $path = WindowPictures::ofSwatch($swatch->load('picture')) ?? abort(404);
+        PictureController::here($swatch->load('picture')->picture);
+        $path = WindowPictures::ofSwatch($swatch) ?? abort(404);
 
         return $this->image($request, $path, $swatch->shared);
     }

@@ -67,6 +67,7 @@ export function AppShell({ children }: { children: ReactNode }) {
             </header>
             <Waiting />
             <Warning />
+            <Painting />
             <Practice />
             <main id="main" tabIndex={-1} className="grow w-full mx-auto max-w-[1480px] px-5 py-5 outline-none">
                 <Boundary key={here.pathname}>{children}</Boundary>
@@ -118,6 +119,16 @@ function Warning() {
     return warning ? (
         <p role="alert" className="no-print bg-panel border-b border-ink px-5 py-2">
             {warning}
+        </p>
+    ) : null;
+}
+
+/** The demo's readings come with the program; its pictures are painted meanwhile. */
+function Painting() {
+    const painting = useHouse()?.painting;
+    return painting ? (
+        <p role="status" className="no-print text-sm text-soft px-5 py-0.5 m-0 border-b border-rule">
+            Painting the demo’s pictures, <span className="num">{painting.done}</span> of <span className="num">{painting.of}</span>
         </p>
     ) : null;
 }

@@ -1,3 +1,4 @@
+import { useAwaited } from '../../components/ui/useAwaited';
 import type { CellRead, Measurement, Picture } from '../../api/types';
 
 /** The scan with every cell drawn where it was read. */
@@ -13,6 +14,7 @@ export function PictureWithCells({
     onChoose: (cell: string | null) => void;
 }) {
     const [width, height] = result.scan.pixels;
+    const shown = useAwaited(`/api/pictures/${picture.uuid}/preview.jpg`);
     const cell = result.cells.find((c) => c.id === chosen) ?? null;
     return (
         <figure className="my-4 keep-together">
@@ -22,7 +24,15 @@ export function PictureWithCells({
                 role="group"
                 aria-label="The scan with the cells that were read"
             >
-                <image href={`/api/pictures/${picture.uuid}/preview.jpg`} width={width} height={height} />
+                {shown.awaited === false ? (
+                    <image href={shown.src} onError={shown.onError} width={width} height={height} />
+                ) : (
+                    <text x={width / 40} y={height / 20} fontSize={height / 40} fill="currentColor">
+                        {shown.awaited
+                            ? 'This picture is being painted; what was read of it is here already.'
+                            : 'This picture is not here.'}
+                    </text>
+                )}
                 {result.cells.map((c) => (
                     <polygon
                         key={c.id}

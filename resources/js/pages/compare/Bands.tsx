@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import type { Paint, Rating } from '../../api/types';
+import { useAwaited } from '../../components/ui/useAwaited';
 import { Wide } from '../../components/ui/Wide';
 
 interface ScannedWindow {
@@ -206,15 +207,23 @@ export function Loupes({ paints, mm }: { paints: Shown[]; mm: number }) {
 }
 
 function Scanned({ of, paint, pxPerMm }: { of: ScannedWindow; paint: Shown; pxPerMm: number }) {
+    const shown = useAwaited(source(of, false));
     return (
-        <span className="relative block hatched">
-            <img
-                src={source(of, false)}
-                width={of.widthMm * pxPerMm}
-                height={of.heightMm * pxPerMm}
-                alt={`${of.words} of ${paint.colourName}`}
-                title={of.words}
-            />
+        <span className="relative block hatched" style={{ width: of.widthMm * pxPerMm, height: of.heightMm * pxPerMm }}>
+            {shown.awaited === false ? (
+                <img
+                    src={shown.src}
+                    onError={shown.onError}
+                    width={of.widthMm * pxPerMm}
+                    height={of.heightMm * pxPerMm}
+                    alt={`${of.words} of ${paint.colourName}`}
+                    title={of.words}
+                />
+            ) : (
+                <span className="absolute left-2 top-1 text-sm text-soft">
+                    {shown.awaited ? 'this picture is being painted' : 'this picture is not here'}
+                </span>
+            )}
             {of.fields.map((f) => (
                 <span
                     key={f.name}
