@@ -67,7 +67,7 @@ final class Site
         $this->port = self::freePort();
         $this->address = "http://127.0.0.1:$this->port";
         $this->startServer();
-        $this->run([...self::PHP, "$this->root/artisan", 'queue:work', '--sleep=0.2'], 'queue');
+        $this->run([...self::PHP, "$this->root/artisan", 'queue:work', '--queue=default,wanted,idle', '--sleep=0.2'], 'queue');
         $this->driverPort = self::freePort();
         $this->run(['chromedriver', "--port=$this->driverPort"], 'driver');
         self::awaitPort($this->driverPort);

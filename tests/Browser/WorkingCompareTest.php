@@ -32,7 +32,6 @@ final class WorkingCompareTest extends BrowserTestCase
         $this->waitFor('//section[@aria-label="At one depth"]');
         $staining = $this->waitFor('//*[@data-compared="staining"]')->getText();
         self::assertStringContainsString('lifts more than', $staining);
-        self::assertStringNotContainsString('would say the same', $staining);
         $this->click('//*[@data-compared="staining"]//button[@aria-expanded]');
         $staining = $this->waitFor('//*[@data-compared="staining"]')->getText();
         self::assertStringContainsString('a further pair of tests would say the same', $staining);

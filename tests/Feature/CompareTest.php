@@ -210,7 +210,7 @@ final class CompareTest extends FeatureTestCase
         self::assertTrue($this->getJson('/api/choose')->json('thin'));
         self::assertSame('fits the evidence', $shelf('use=lies+in+a+box', $a));
         // 200 lux, ten hours a day, ten years.
-        $this->getJson('/api/choose?lux=200&hours=10&years=10')->assertJsonPath('mlxh', 7.31);
+        $this->getJson('/api/choose?lux=200&hours=10&years=10')->assertJsonPath('mlxh', 7.3);
         $staining = collect($this->getJson("/api/paints/$a")->json('properties.staining.measured.chances'));
         $lifts = (float) $staining->only(['non-staining', 'low'])->sum();
         self::assertSame($lifts >= 0.8 ? 'fits the evidence' : ($lifts <= 0.2 ? 'not for this' : 'cannot tell yet'), $shelf('use=lies+in+a+box&lifting=wanted', $a));

@@ -67,7 +67,7 @@ final class Fortress
         if ($sweep) {
             $this->artisan('work:sweep', '--all');
         }
-        $this->start('worker', [PHP_BINARY, '-d', 'variables_order=EGPCS', '-d', 'opcache.enable_cli=1', '-d', 'opcache.jit=tracing', '-d', 'opcache.jit_buffer_size=128M', '-d', 'memory_limit=1G', "$this->root/artisan", 'queue:work', '--sleep=0.2', '--timeout=300', '--quiet']);
+        $this->start('worker', [PHP_BINARY, '-d', 'variables_order=EGPCS', '-d', 'opcache.enable_cli=1', '-d', 'opcache.jit=tracing', '-d', 'opcache.jit_buffer_size=128M', '-d', 'memory_limit=1G', "$this->root/artisan", 'queue:work', '--queue=default,wanted,idle', '--sleep=0.2', '--timeout=300', '--quiet']);
     }
 
     /** @param list<string> $command */

@@ -14,7 +14,8 @@ use MarshTrial\Core\Rating\Scale;
 /** What to use for a piece of work: shelves of paints, each with its reason. */
 final class ChooseController extends Controller
 {
-    private const DAYS = 365.25;
+    /** As a year of light is counted everywhere (Dose::YEARS), so that ten years are the same light on every page. */
+    private const DAYS = 365;
 
     public function __invoke(Request $request): JsonResponse
     {

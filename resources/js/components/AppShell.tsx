@@ -1,16 +1,18 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { Dialog } from 'radix-ui';
-import { useEffect, useRef, useState, type FormEvent, type ReactNode } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState, type FormEvent, type ReactNode } from 'react';
 import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { get, remove } from '../api/client';
 import type { Statement } from '../api/types';
-import { Waiting } from '../outbox/Waiting';
 import { turnNumbers } from './numbers';
 import { forgetTyping, useKeys, usePlaces } from './keys';
 import { Boundary } from './ui/Boundary';
 import { Problem } from './ui/states';
 import { useHouse, useSession } from './ui/useSession';
 import { useTitle } from './ui/useTitle';
+
+// Not part of the first load: the list of keys, and what waits to go out.
+const Keys = lazy(() => import('./KeysDialog'));
+const Waiting = lazy(() => import('../outbox/Waiting'));
 
 const PLACES = [
     ['t', '/today', 'Today'],
@@ -65,7 +67,9 @@ export function AppShell({ children }: { children: ReactNode }) {
                     </div>
                 </div>
             </header>
-            <Waiting />
+            <Suspense>
+                <Waiting />
+            </Suspense>
             <Warning />
             <Painting />
             <Practice />
@@ -76,7 +80,11 @@ export function AppShell({ children }: { children: ReactNode }) {
                 Results are evidence from one group’s tests, not a certificate under any standard.{' '}
                 <Link to="/methods">How it measures</Link> · <Link to="/accuracy">How well it measures</Link>
             </footer>
-            <Keys open={keysShown} onChange={showKeys} />
+            {keysShown && (
+                <Suspense>
+                    <Keys places={PLACES} open={keysShown} onChange={showKeys} />
+                </Suspense>
+            )}
         </div>
     );
 }
@@ -243,45 +251,5 @@ function usePlaceTitle() {
         code !== undefined
             ? decodeURIComponent(code)
             : (TITLES[pathname] ?? (pathname.startsWith('/import/') ? TITLES['/import'] : undefined)),
-    );
-}
-
-function Keys({ open, onChange }: { open: boolean; onChange: (open: boolean) => void }) {
-    const rows = [
-        ['/', 'go to a code or look for a paint'],
-        ['g then ' + PLACES.map(([k]) => k).join(' '), PLACES.map(([, , n]) => n).join(', ')],
-        ['s', 'surround: light, mid grey, paper white'],
-        ['n', 'numbers everywhere, or only where a line is opened'],
-        ['← →  Enter  p', 'on the shore: along it, open, the scan’s own pixels'],
-        ['d', 'on a code’s page: whole stroke or one depth'],
-        ['← →', 'on the Depth dial: paler, deeper'],
-        ['Enter', 'in the paint line: record it and begin the next; at the bench: done'],
-        ['x  b →  0', 'at the bench: skip, back, forward, to where one stopped'],
-        ['t  n  p  r', 'at the bench: timer, note, photograph, open again'],
-        ['1 – 9', 'at the bench: choose the word; letters say a remark'],
-        ['Esc', 'leave a field'],
-        ['?', 'this list'],
-    ];
-    return (
-        <Dialog.Root open={open} onOpenChange={onChange}>
-            <Dialog.Portal>
-                <Dialog.Overlay className="fixed inset-0 bg-black/40" />
-                <Dialog.Content
-                    aria-describedby={undefined}
-                    className="fixed left-1/2 top-24 -translate-x-1/2 bg-panel border border-ink p-6 w-[min(38rem,92vw)]"
-                >
-                    <Dialog.Title className="text-lg font-semibold mb-3">Keys</Dialog.Title>
-                    <dl className="grid grid-cols-[11.5rem_1fr] gap-y-2">
-                        {rows.map(([key, does]) => (
-                            <div key={key} className="contents">
-                                <dt className="num">{key}</dt>
-                                <dd>{does}</dd>
-                            </div>
-                        ))}
-                    </dl>
-                    <Dialog.Close className="button mt-4">Close</Dialog.Close>
-                </Dialog.Content>
-            </Dialog.Portal>
-        </Dialog.Root>
     );
 }

@@ -3,7 +3,7 @@ import { outbox } from './outbox';
 import { useOutbox } from './useOutbox';
 
 /** Says whether all that was entered has arrived; opens what could not be kept as it was. */
-export function Waiting() {
+export default function Waiting() {
     const { entries, reached } = useOutbox();
     const [open, setOpen] = useState(false);
     const unsent = entries.filter((e) => e.state === 'waiting').length;
