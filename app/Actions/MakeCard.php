@@ -26,6 +26,7 @@ use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Card\RowLabel;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\LayoutJson;
+use Ramsey\Uuid\Uuid;
 
 /** Makes a card for chosen pans on a paper. Its layout is fixed from then on: it may already be printed. */
 final class MakeCard
@@ -38,7 +39,8 @@ final class MakeCard
             if ($there !== null) {
                 return $there;
             }
-            $uuid = (string) Str::uuid();
+            // Known beforehand, since the demo's pictures are painted from it.
+            $uuid = Uuid::uuid5(Uuid::NAMESPACE_OID, "drawer of $user->uuid")->toString();
 
             return Card::put($uuid, ['title' => 'Swatches', 'paper_id' => self::unknownPaper()->id, 'paper_side' => 'not recorded', 'note' => '', 'kind' => CardKind::Pocket->value, 'layout' => LayoutJson::toArray(PocketFrame::layout($uuid, 'Swatches'))]);
         });

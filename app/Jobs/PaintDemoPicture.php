@@ -68,7 +68,7 @@ final class PaintDemoPicture implements ShouldQueue
     public static function progress(): ?array
     {
         $left = self::jobs()->count();
-        $of = max($left, Picture::query()->where('source', 'stand-in')->count());
+        $of = max($left, Picture::query()->where('source', 'stand-in')->whereHas('card', static fn ($q) => $q->whereNull('ledger_id'))->count());
 
         return $left === 0 ? null : ['done' => $of - $left, 'of' => $of];
     }

@@ -7,6 +7,9 @@ cd "$(dirname "${BASH_SOURCE[0]}")/../.."
 PHP_FAST=(php -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=256M -d opcache.jit_hot_loop=61
     -d opcache.jit_max_root_traces=16384 -d opcache.jit_max_side_traces=16384 -d opcache.jit_max_exit_counters=131072 -d memory_limit=1G)
 
+# Where files are kept, as the program itself reads it.
+STORAGE=${LARAVEL_STORAGE_PATH:-storage}
+
 say() { printf '%s\n' "$*"; }
 
 # need_packages PACKAGE...: Debian packages, installed as root, else the exact command is printed.
@@ -46,7 +49,7 @@ need_engine() {
         say "Without librsvg2-bin no sheet is drawn: no PDF of a card, no picture of the demo. All else works. To have it:"
         say "    sudo apt-get install -y librsvg2-bin fonts-liberation"
     fi
-    mkdir -p bootstrap/cache storage/framework/cache/data storage/framework/sessions storage/framework/views storage/app storage/logs
+    mkdir -p bootstrap/cache "$STORAGE"/{framework/{cache/data,sessions,views},app,logs}
 }
 
 # Only to build the interface; what is built needs it no more.
@@ -70,7 +73,7 @@ php_libraries() {
     touch vendor/.installed
 }
 modules() {
-    npm ci --no-audit --no-fund --loglevel=error "$@"
+    npm ci --no-audit --no-fund --loglevel=error --prefer-offline "$@"
     if [ $# -eq 0 ]; then touch node_modules/.installed-dev; else rm -f node_modules/.installed-dev; fi
     touch node_modules/.installed
 }
@@ -102,8 +105,9 @@ need_build() {
 }
 
 need_env() {
-    [ -f .env ] || cp .env.example .env
+    # It may be a link to a place that outlives this folder.
+    [ -f .env ] || cat .env.example >.env
     # Host names are looked at in production only; nothing here is for any other.
-    sed -i 's/^APP_ENV=local$/APP_ENV=production/' .env
+    sed -i --follow-symlinks 's/^APP_ENV=local$/APP_ENV=production/' .env
     grep -q '^APP_KEY=base64:' .env || php artisan key:generate --force --quiet
 }

@@ -36,10 +36,10 @@ final class DemoReadingsTest extends FeatureTestCase
         self::assertLessThan(3_000_000, filesize(DemoReadings::path()));
     }
 
-    /** A card of strokes and a check of a fade card: the picture byte for byte, every value to the last digit. */
-    public function testTwoCardsPaintedAndMeasuredAnewGiveTheSame(): void
+    /** A card of strokes, a check of a fade card and a swatch: the picture byte for byte, every value to the last digit. */
+    public function testCardsPaintedAndMeasuredAnewGiveTheSame(): void
     {
-        foreach (['Reds and blues for the survey archive', 'Lighthouse keeper’s window'] as $title) {
+        foreach (['Reds and blues for the survey archive', 'Lighthouse keeper’s window', 'Swatches'] as $title) {
             $of = Measurement::query()->whereHas('card', static fn ($q) => $q->where('title', $title))->with('card', 'picture.fadeCheck', 'firstPicture')->orderByDesc('id')->firstOrFail();
             $kept = DemoReadings::of($of);
             foreach (array_filter([$of->firstPicture, $of->picture]) as $picture) {
@@ -62,7 +62,7 @@ final class DemoReadingsTest extends FeatureTestCase
         @unlink($picture->path());
         $this->get("/api/pictures/$picture->uuid/preview.jpg")->assertStatus(503)->assertHeader('Retry-After');
         self::assertSame(1, DB::table('jobs')->where('queue', PaintDemoPicture::WANTED)->count());
-        $this->getJson('/api/session')->assertJsonPath('painting.done', 1);
+        $this->getJson('/api/session')->assertJsonPath('painting.done', 0);
         $this->painted($picture);
         DB::table('jobs')->where('queue', PaintDemoPicture::WANTED)->delete();
         $this->get("/api/pictures/$picture->uuid/preview.jpg")->assertOk();
