@@ -45,8 +45,14 @@ final class EvidenceClock
         return self::ticks('named');
     }
 
-    /** Of anything that a page for everybody tells: all counts together. */
+    /** Of anything that a page for everybody tells: all counts together but those of testers' own. */
     public static function read(): string
+    {
+        return implode('|', DB::table('evidence_clocks')->where('name', '<>', 'own')->orderBy('name')->pluck('ticks')->all());
+    }
+
+    /** Of anything that any page tells. */
+    public static function all(): string
     {
         return implode('|', DB::table('evidence_clocks')->orderBy('name')->pluck('ticks')->all());
     }
