@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Actions\LeftFiles;
+use App\Jobs\PackPicture;
 use App\Models\SignIn;
 use Illuminate\Support\Facades\Schedule;
 
@@ -10,4 +11,5 @@ use Illuminate\Support\Facades\Schedule;
 Schedule::command('work:sweep')->everyMinute()->withoutOverlapping(10);
 Schedule::command('backup:make', ['--daily'])->dailyAt('03:10')->withoutOverlapping(120);
 Schedule::call(SignIn::sweep(...))->daily()->name('sign-ins');
+Schedule::call(PackPicture::begin(...))->everyTenMinutes()->name('pack-pictures');
 Schedule::call(LeftFiles::sweep(...))->dailyAt('03:40')->name('left-files');

@@ -58,7 +58,7 @@ final class ExportMine
         }
         foreach (self::FILES as $model) {
             foreach ($model::query()->where('owner_id', $user->id)->whereNotNull('sha256')->lazyById(100) as $file) {
-                self::file($zip, PictureStore::path((string) $file->sha256, $file->extension), "pictures/$file->uuid.$file->extension");
+                self::file($zip, PictureStore::whole((string) $file->sha256, $file->extension), "pictures/$file->uuid.$file->extension");
             }
         }
         if (! @$zip->close()) {
@@ -75,7 +75,7 @@ final class ExportMine
         $sum = 0;
         foreach (self::FILES as $model) {
             foreach ($model::query()->where('owner_id', $user->id)->whereNotNull('sha256')->get(['sha256', 'extension']) as $file) {
-                $sum += (int) @filesize(PictureStore::path((string) $file->sha256, $file->extension));
+                $sum += PictureStore::bytes((string) $file->sha256, $file->extension);
             }
         }
 

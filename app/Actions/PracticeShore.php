@@ -77,7 +77,7 @@ final class PracticeShore
             if (! House::isPractice()) {
                 throw new CoreException('There is no practice shore here to be taken away.');
             }
-            $files = Picture::query()->whereNotNull('sha256')->get(['sha256', 'extension'])->map(static fn (Picture $p): string => PictureStore::path((string) $p->sha256, $p->extension))->all();
+            $files = Picture::query()->whereNotNull('sha256')->get(['sha256', 'extension'])->all();
             DB::statement('PRAGMA defer_foreign_keys = ON');
             foreach (array_diff(Schema::getTableListing(schemaQualified: false), self::KEPT) as $table) {
                 DB::table($table)->delete();
@@ -96,7 +96,7 @@ final class PracticeShore
             return $files;
         });
         foreach ($files as $file) {
-            @unlink($file);
+            PictureStore::forget((string) $file->sha256, $file->extension);
         }
     }
 }

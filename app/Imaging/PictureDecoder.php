@@ -193,14 +193,14 @@ final class PictureDecoder
         }
     }
 
-    /** A smaller copy for looking at: JPEG, without any metadata but its colour profile (a picture may tell where it was taken). */
+    /** A smaller copy for looking at: WebP, without any metadata but its colour profile (a picture may tell where it was taken). */
     public static function preview(string $path, int $longerSide): string
     {
         try {
             $image = self::read($path, self::header($path)['extension']);
             $image->thumbnailImage($longerSide, $longerSide, true);
             self::strip($image);
-            $image->setImageFormat('jpeg');
+            $image->setImageFormat('webp');
             $image->setImageCompressionQuality(88);
 
             return $image->getImageBlob();
@@ -210,7 +210,7 @@ final class PictureDecoder
     }
 
     /**
-     * Four-cornered parts of a picture as upright rectangles: JPEG, without metadata but the colour profile.
+     * Four-cornered parts of a picture as upright rectangles: WebP, without metadata but the colour profile.
      *
      * @param array<string, array{corners: list<array{0: float, 1: float}>, width: int, height: int}> $parts by name; corners in pixels, clockwise from the upper left
      * @param callable(string, string): void $keep called with the name and the bytes of each
@@ -234,7 +234,7 @@ final class PictureDecoder
                 $part->setImageArtifact('distort:viewport', "{$width}x$height+0+0");
                 $part->distortImage(Imagick::DISTORTION_PERSPECTIVE, $pairs, false);
                 self::strip($part);
-                $part->setImageFormat('jpeg');
+                $part->setImageFormat('webp');
                 $part->setImageCompressionQuality(92);
                 $keep($name, $part->getImageBlob());
                 $part->clear();

@@ -75,7 +75,7 @@ final class PaintDemoPicture implements ShouldQueue
 
     private static function jobs(): Builder
     {
-        return DB::table('jobs')->whereIn('queue', [self::IDLE, self::WANTED]);
+        return DB::table('jobs')->whereIn('queue', [self::IDLE, self::WANTED])->where('payload', 'like', '%PaintDemoPicture%');
     }
 
     /** The picture can be found among the jobs that wait. */

@@ -102,7 +102,7 @@ final class BundleFile
     {
         $name = Bundle::picture($sha256, $extension);
         $path = PictureStore::path($sha256, $extension);
-        if (is_file($path)) {
+        if (PictureStore::has($sha256, $extension)) {
             return;
         }
         $said = $this->bundle->files[$name]['bytes'] ?? 0;

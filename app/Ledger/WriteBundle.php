@@ -181,7 +181,7 @@ final class WriteBundle
 
     private function picture(string $sha256, string $extension): void
     {
-        $path = PictureStore::path($sha256, $extension);
+        $path = PictureStore::whole($sha256, $extension);
         if (is_file($path)) {
             $name = Bundle::picture($sha256, $extension);
             $this->files[$name] = ['bytes' => (int) filesize($path), 'sha256' => $sha256];

@@ -69,12 +69,12 @@ final class Picture extends Model
     /** Whether its file is here; of what another ledger measured only the numbers may have come along. */
     public function isHere(): bool
     {
-        return $this->sha256 !== null && is_file($this->path());
+        return $this->sha256 !== null && PictureStore::has($this->sha256, $this->extension);
     }
 
     public function path(): string
     {
-        return PictureStore::path((string) $this->sha256, $this->extension);
+        return PictureStore::whole((string) $this->sha256, $this->extension);
     }
 
     protected function casts(): array

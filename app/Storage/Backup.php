@@ -25,7 +25,7 @@ final class Backup
     private const SETTINGS = 'settings.json';
 
     /** Names of what a backup holds: pictures by the hash of their content, spreadsheets by the UUID of their import. */
-    private const NAMES = '#^(?:database\.sqlite|settings\.json|files/pictures/[0-9a-f]{2}/(?<sha256>[0-9a-f]{64})\.(?:png|jpg|tif|webp)|files/imports/[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}\.csv)$#iD';
+    private const NAMES = '#^(?:database\.sqlite|settings\.json|files/pictures/[0-9a-f]{2}/(?<sha256>[0-9a-f]{64})\.(?:png|jpg|tif|webp)|files/pictures/[0-9a-f]{2}/[0-9a-f]{64}\.png\.packed|files/imports/[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}\.csv)$#iD';
 
     /** Folders of storage/app whose files cannot be made again; previews can. */
     private const FOLDERS = ['pictures', 'imports'];
@@ -255,7 +255,8 @@ final class Backup
             // A picture of the demo that waits to be painted comes out of its job, which is in the backup.
             $painted = $table === 'pictures' ? "and not exists (select 1 from jobs where payload like '%PaintDemoPicture ' || pictures.uuid || '%')" : '';
             foreach ($column("select distinct sha256 || '.' || extension from $table where sha256 is not null $painted") as $file) {
-                if (! isset($there['files/pictures/'.substr($file, 0, 2)."/$file"])) {
+                $name = 'files/pictures/'.substr($file, 0, 2)."/$file";
+                if (! isset($there[$name]) && ! isset($there["$name.packed"])) {
                     throw new BackupFault("The backup lacks the picture $file, which its database names.");
                 }
             }

@@ -70,16 +70,16 @@ final class BlocksTest extends FeatureTestCase
         self::assertSame(['ladder', 81.0], [$by[$second]['windows'][0]['use'], (float) $by[$second]['windows'][0]['widthMm']]);
 
         ['measurement' => $measurement, 'row' => $row] = $by[$second]['windows'][0];
-        $picture = $this->get("/api/measurements/$measurement/window.jpg?row=$row&use=ladder")->assertOk()->assertHeader('Content-Type', 'image/jpeg');
+        $picture = $this->get("/api/measurements/$measurement/window.webp?row=$row&use=ladder")->assertOk()->assertHeader('Content-Type', 'image/webp');
         self::assertInstanceOf(BinaryFileResponse::class, $picture->baseResponse);
         self::assertSame([81 * 12, 20 * 12], array_slice((array) getimagesize($picture->baseResponse->getFile()->getPathname()), 0, 2));
-        $this->get("/api/measurements/$measurement/window.jpg?row=$row&use=wash")->assertNotFound();
-        $this->get("/api/measurements/$measurement/window.jpg?row=9&use=ladder")->assertNotFound();
+        $this->get("/api/measurements/$measurement/window.webp?row=$row&use=wash")->assertNotFound();
+        $this->get("/api/measurements/$measurement/window.webp?row=9&use=ladder")->assertNotFound();
         // A draft's scan is its owner's.
-        $this->actingAs($this->other)->get("/api/measurements/$measurement/window.jpg?row=$row&use=ladder")->assertForbidden();
+        $this->actingAs($this->other)->get("/api/measurements/$measurement/window.webp?row=$row&use=ladder")->assertForbidden();
         self::assertSame([], $this->getJson('/api/side-by-side?show=ladders&code=PR254')->json('paints.0.windows'));
         $this->actingAs($this->wren)->postJson("/api/cards/$card->uuid/publish")->assertCreated();
-        $this->actingAs($this->other)->get("/api/measurements/$measurement/window.jpg?row=$row&use=ladder")->assertOk();
+        $this->actingAs($this->other)->get("/api/measurements/$measurement/window.webp?row=$row&use=ladder")->assertOk();
         // A price is the business of whoever paid it.
         self::assertNull(array_column($this->getJson("/api/side-by-side?show=ladders&code=PR254&against=$first")->json('paints'), null, 'uuid')[$second]['strength']['cost']);
     }

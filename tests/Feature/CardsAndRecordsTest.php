@@ -86,7 +86,7 @@ final class CardsAndRecordsTest extends FeatureTestCase
         $last = Measurement::query()->latest('id')->firstOrFail();
         self::assertSame('done', $last->state, (string) $last->problem);
         self::assertContains('a JPEG: fine grain may be lost', $last->result['scan']['remarks'] ?? []);
-        $preview = $this->get("/api/pictures/{$last->picture->uuid}/preview.jpg")->assertOk();
+        $preview = $this->get("/api/pictures/{$last->picture->uuid}/preview.webp")->assertOk();
         self::assertInstanceOf(BinaryFileResponse::class, $preview->baseResponse);
         self::assertStringNotContainsString('Exif', (string) file_get_contents($preview->baseResponse->getFile()->getPathname()));
     }

@@ -60,15 +60,15 @@ final class DemoReadingsTest extends FeatureTestCase
     {
         $picture = Picture::query()->where('source', 'stand-in')->whereHas('measurements', static fn ($q) => $q->where('published', true))->whereHas('card', static fn ($q) => $q->whereNull('ledger_id'))->orderByDesc('id')->firstOrFail();
         @unlink($picture->path());
-        $this->get("/api/pictures/$picture->uuid/preview.jpg")->assertStatus(503)->assertHeader('Retry-After');
+        $this->get("/api/pictures/$picture->uuid/preview.webp")->assertStatus(503)->assertHeader('Retry-After');
         self::assertSame(1, DB::table('jobs')->where('queue', PaintDemoPicture::WANTED)->count());
         $this->getJson('/api/session')->assertJsonPath('painting.done', 0);
         $this->painted($picture);
         DB::table('jobs')->where('queue', PaintDemoPicture::WANTED)->delete();
-        $this->get("/api/pictures/$picture->uuid/preview.jpg")->assertOk();
+        $this->get("/api/pictures/$picture->uuid/preview.webp")->assertOk();
         // Painted once; a picture that does not come is told at once.
         @unlink($picture->path());
-        $this->get("/api/pictures/$picture->uuid/preview.jpg")->assertStatus(404);
+        $this->get("/api/pictures/$picture->uuid/preview.webp")->assertStatus(404);
     }
 
     /** What other libraries paint otherwise is not shown as what was measured. */

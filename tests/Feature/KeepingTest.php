@@ -445,7 +445,7 @@ final class KeepingTest extends FeatureTestCase
         $this->actingAs($this->wren);
         $card = $this->card('property', 'PB28');
         $picture = $this->picture($card);
-        $preview = "/api/pictures/$picture->uuid/preview.jpg";
+        $preview = "/api/pictures/$picture->uuid/preview.webp";
         $this->get($preview)->assertOk()->assertHeader('Cache-Control', 'no-store, private')->assertHeaderMissing('ETag');
         $this->postJson("/api/cards/$card->uuid/publish")->assertCreated();
         $this->app['auth']->forgetGuards();

@@ -80,8 +80,8 @@ final class MergingTest extends FeatureTestCase
         foreach ([$card, $other] as $of) {
             RequestMeasurement::fromStandIn(self::uuid(), $of, null);
             $measurement = Measurement::query()->where('card_id', $of->id)->firstOrFail();
-            $this->get("/api/pictures/{$measurement->picture->uuid}/preview.jpg")->assertOk();
-            $this->get("/api/measurements/$measurement->uuid/window.jpg?row=1&use=wash")->assertOk();
+            $this->get("/api/pictures/{$measurement->picture->uuid}/preview.webp")->assertOk();
+            $this->get("/api/measurements/$measurement->uuid/window.webp?row=1&use=wash")->assertOk();
         }
         self::assertSame(4, $seen());
         $this->deleteJson("/api/cards/$card->uuid")->assertNoContent();

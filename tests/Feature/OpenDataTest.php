@@ -165,7 +165,7 @@ final class OpenDataTest extends FeatureTestCase
         self::assertTrue($this->getJson("/api/records/{$this->card->uuid}.json")->json('standing.pictureHere'));
         rename($picture->path(), $picture->path().'.away');
         self::assertFalse($this->getJson("/api/records/{$this->card->uuid}.json")->assertOk()->json('standing.pictureHere'));
-        $this->getJson("/api/pictures/$picture->uuid/preview.jpg")->assertNotFound();
+        $this->getJson("/api/pictures/$picture->uuid/preview.webp")->assertNotFound();
         rename($picture->path().'.away', $picture->path());
     }
 

@@ -141,7 +141,7 @@ final class OpinionTest extends FeatureTestCase
         $this->putJson("/api/studies/$uuid", ['title' => 'Slipway', 'on' => '2026-05-02', 'went' => 'granulates nicely', 'paints' => $paints])->assertCreated();
         $picture = UploadedFile::fake()->createWithContent('slipway.png', (string) file_get_contents(dirname(__DIR__, 2).'/docs/screenshots/choose.png'));
         $this->post("/api/studies/$uuid/pictures/".($shot = self::uuid()), ['photo' => $picture])->assertCreated();
-        $this->get("/api/study-pictures/$shot.jpg")->assertOk()->assertHeader('Content-Type', 'image/jpeg');
+        $this->get("/api/study-pictures/$shot.webp")->assertOk()->assertHeader('Content-Type', 'image/jpeg');
         foreach ($paints as $paint) {
             self::assertSame([[$shot]], array_column($this->getJson("/api/paints/$paint")->json('opinions.studies'), 'pictures'));
         }
@@ -149,7 +149,7 @@ final class OpinionTest extends FeatureTestCase
         $this->putJson("/api/paints/$this->paint/heart", [])->assertNoContent();
         self::assertSame(['wren'], $this->getJson("/api/paints/$this->paint")->json('opinions.likedBy'));
         self::assertSame($before, $this->listed());
-        $this->actingAs($this->other)->get("/api/study-pictures/$shot.jpg")->assertForbidden();
+        $this->actingAs($this->other)->get("/api/study-pictures/$shot.webp")->assertForbidden();
         self::assertSame([], $this->getJson("/api/paints/$this->paint")->json('opinions.studies'));
         $this->actingAs($this->wren)->deleteJson("/api/paints/$this->paint/heart")->assertNoContent();
         self::assertSame([], $this->getJson("/api/paints/$this->paint")->json('opinions.likedBy'));

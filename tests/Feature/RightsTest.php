@@ -80,7 +80,7 @@ final class RightsTest extends FeatureTestCase
         $this->actingAs($this->wren);
         $card = $this->card('property', 'PB28');
         RequestMeasurement::fromStandIn(self::uuid(), $card, null);
-        $paths = ["/api/cards/$card->uuid", "/api/cards/$card->uuid/print.svg", "/api/cards/$card->uuid/layout.json", '/api/pictures/'.Picture::query()->value('uuid').'/preview.jpg', '/api/measurements/'.Measurement::query()->value('uuid')];
+        $paths = ["/api/cards/$card->uuid", "/api/cards/$card->uuid/print.svg", "/api/cards/$card->uuid/layout.json", '/api/pictures/'.Picture::query()->value('uuid').'/preview.webp', '/api/measurements/'.Measurement::query()->value('uuid')];
         foreach ($paths as $path) {
             $this->actingAs($this->wren)->get($path)->assertOk();
             $this->actingAs($this->other)->get($path)->assertForbidden();
@@ -104,7 +104,7 @@ final class RightsTest extends FeatureTestCase
         self::assertSame(1, Measurement::query()->where('published', true)->count());
         self::assertSame($published, Measurement::query()->where('published', true)->value('id'));
         $newest = Picture::query()->latest('id')->firstOrFail();
-        $this->actingAs($this->other)->get("/api/pictures/$newest->uuid/preview.jpg")->assertForbidden();
+        $this->actingAs($this->other)->get("/api/pictures/$newest->uuid/preview.webp")->assertForbidden();
         $this->actingAs($this->other)->getJson('/api/measurements/'.Measurement::query()->latest('id')->value('uuid'))->assertForbidden();
     }
 

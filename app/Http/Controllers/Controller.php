@@ -73,7 +73,7 @@ abstract class Controller
     /** A JPEG of the store: what is published may be kept by whoever got it, as long as the server agrees; what is not is kept nowhere. */
     protected function image(Request $request, string $path, bool $published): Response
     {
-        $response = response()->file($path, ['Content-Type' => 'image/jpeg']);
+        $response = response()->file($path, ['Content-Type' => 'image/webp']);
         $response->headers->set('Cache-Control', $published ? 'public, max-age=3600, must-revalidate' : 'private, no-store');
         if ($published) {
             $response->setEtag(hash('xxh128', basename($path).filemtime($path)));

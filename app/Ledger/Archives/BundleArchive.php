@@ -51,7 +51,7 @@ final readonly class BundleArchive implements Archive
         $records = (int) DB::table('revisions')->whereIn('card_id', $this->cards())->sum(DB::raw('length(record) + coalesce(length(evidence), 0)'));
         $pictures = $this->pictures ? DB::table('pictures')->whereIn('card_id', $this->cards())->whereNotNull('sha256')->distinct()->get(['sha256', 'extension']) : collect();
 
-        return $records + (int) $pictures->sum(static fn (object $p): int => (int) @filesize(PictureStore::path($p->sha256, $p->extension)));
+        return $records + (int) $pictures->sum(static fn (object $p): int => PictureStore::bytes($p->sha256, $p->extension));
     }
 
     public function write(string $path, \Closure $progress): void

@@ -82,9 +82,9 @@ export function RowSaid({
                             p.taken === null ? (
                                 <span key={p.uuid} className="hatched w-14 h-11 text-sm" title="on its way" data-photo />
                             ) : (
-                                <a key={p.uuid} href={`/api/photos/${p.uuid}/preview.jpg`} target="_blank" rel="noreferrer" data-photo>
+                                <a key={p.uuid} href={`/api/photos/${p.uuid}/preview.webp`} target="_blank" rel="noreferrer" data-photo>
                                     <img
-                                        src={`/api/photos/${p.uuid}/preview.jpg`}
+                                        src={`/api/photos/${p.uuid}/preview.webp`}
                                         alt={`Photograph of row ${row.row}`}
                                         className="h-11 w-14 object-cover"
                                     />

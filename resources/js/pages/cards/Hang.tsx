@@ -148,8 +148,8 @@ function RackPhotos({ card, onDone }: { card: Card; onDone: () => void }) {
     return (
         <p className="no-print flex flex-wrap items-center gap-2 text-sm">
             {rackPhotos(card).map((p) => (
-                <a key={p.uuid} href={`/api/photos/${p.uuid}/preview.jpg`} target="_blank" rel="noreferrer">
-                    <img src={`/api/photos/${p.uuid}/preview.jpg`} alt="How it hangs" className="h-14" />
+                <a key={p.uuid} href={`/api/photos/${p.uuid}/preview.webp`} target="_blank" rel="noreferrer">
+                    <img src={`/api/photos/${p.uuid}/preview.webp`} alt="How it hangs" className="h-14" />
                 </a>
             ))}
             <input

@@ -14,7 +14,7 @@ export function PictureWithCells({
     onChoose: (cell: string | null) => void;
 }) {
     const [width, height] = result.scan.pixels;
-    const shown = useAwaited(`/api/pictures/${picture.uuid}/preview.jpg`);
+    const shown = useAwaited(`/api/pictures/${picture.uuid}/preview.webp`);
     const cell = result.cells.find((c) => c.id === chosen) ?? null;
     return (
         <figure className="my-4 keep-together">

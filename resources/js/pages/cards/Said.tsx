@@ -40,8 +40,8 @@ export function Said({ row }: { row: CardRow }) {
             {(row.photos ?? []).length > 0 && (
                 <span className="flex gap-1 mt-1">
                     {row.photos!.map((p) => (
-                        <a key={p.uuid} href={`/api/photos/${p.uuid}/preview.jpg`} target="_blank" rel="noreferrer">
-                            <img src={`/api/photos/${p.uuid}/preview.jpg`} alt={`Photograph of row ${row.row}`} className="h-10" />
+                        <a key={p.uuid} href={`/api/photos/${p.uuid}/preview.webp`} target="_blank" rel="noreferrer">
+                            <img src={`/api/photos/${p.uuid}/preview.webp`} alt={`Photograph of row ${row.row}`} className="h-10" />
                         </a>
                     ))}
                 </span>

@@ -238,5 +238,5 @@ function Scanned({ of, paint, pxPerMm }: { of: ScannedWindow; paint: Shown; pxPe
 }
 
 function source(of: ScannedWindow, loupe: boolean): string {
-    return `/api/measurements/${of.measurement}/window.jpg?row=${of.row}&use=${of.use}${loupe ? '&loupe=1' : ''}`;
+    return `/api/measurements/${of.measurement}/window.webp?row=${of.row}&use=${of.use}${loupe ? '&loupe=1' : ''}`;
 }

@@ -81,7 +81,7 @@ function One({ study, paint, onSaved }: { study: Study; paint: PaintPage; onSave
                 {study.pictures.map((p) => (
                     <img
                         key={p}
-                        src={`/api/study-pictures/${p}.jpg`}
+                        src={`/api/study-pictures/${p}.webp`}
                         alt={`${study.title}, as painted`}
                         className="h-40 w-auto"
                         loading="lazy"

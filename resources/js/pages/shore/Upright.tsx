@@ -57,7 +57,7 @@ export function Upright({
             <canvas ref={canvas} aria-hidden="true" className="block" style={{ width, height }} />
             {pixels && !gone && (
                 <img
-                    src={`/api/measurements/${strip.scan[0]}/window.jpg?row=${strip.scan[1]}&use=stroke`}
+                    src={`/api/measurements/${strip.scan[0]}/window.webp?row=${strip.scan[1]}&use=stroke`}
                     alt=""
                     loading="lazy"
                     onError={() => setGone(true)}

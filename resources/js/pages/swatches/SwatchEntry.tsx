@@ -70,7 +70,7 @@ export function SwatchEntry({ swatch, onSaved, named = true }: { swatch: Swatch;
                 {more && told !== null && (
                     <div className="my-2">
                         <img
-                            src={`/api/swatches/${swatch.uuid}/window.jpg?${swatch.edition}`}
+                            src={`/api/swatches/${swatch.uuid}/window.webp?${swatch.edition}`}
                             alt="The window of the frame, straightened"
                             className="block max-w-full w-96"
                         />
