@@ -14,7 +14,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 /** Scans take less room, and come out to the byte: records and bundles name them by their hash. */
 final class PackedPictureTest extends FeatureTestCase
 {
-    /** @return iterable<string, array{\Closure(Imagick): void, bool}> how a PNG was written, and whether it can be packed */
+    /** @return iterable<string, array{\Closure(Imagick): mixed, bool}> how a PNG was written, and whether it can be packed */
     public static function writers(): iterable
     {
         foreach ([[3, 0, 0], [6, 5, 1], [9, 4, 3], [1, 1, 0], [6, 2, 2]] as [$level, $filter, $strategy]) {
@@ -30,7 +30,7 @@ final class PackedPictureTest extends FeatureTestCase
         yield 'interlaced' => [static fn (Imagick $i) => $i->setInterlaceScheme(Imagick::INTERLACE_PNG), false];
     }
 
-    /** @param \Closure(Imagick): void $write */
+    /** @param \Closure(Imagick): mixed $write */
     #[DataProvider('writers')]
     public function testItComesOutToTheByteOrIsLeftAlone(\Closure $write, bool $packed): void
     {
