@@ -29,6 +29,12 @@ final class PictureDecoder
     /** Pixels from which the library's memory, eight bytes a pixel, is given back before the samples are read. */
     private const LARGE = 2_000_000;
 
+    /** Pixels from which the library works on disk: eight bytes a pixel would fill a small machine's memory, and the disk is as fast here (measured). */
+    private const HUGE = 16_000_000;
+
+    /** What the library may then take of memory and of mapped files, bytes. */
+    private const ON_DISK = [Imagick::RESOURCETYPE_MEMORY => 64_000_000, Imagick::RESOURCETYPE_MAP => 16_000_000];
+
     /** A file system in memory, where there is one: what is written there is read again at once. */
     private const IN_MEMORY = '/dev/shm';
 
@@ -135,6 +141,7 @@ final class PictureDecoder
         if ($facts['extension'] === 'jpg' && ! self::jpegIsWhole($path)) {
             throw new UnreadablePicture('The JPEG ends too early: part of the picture is missing. Copy or save it again.');
         }
+        $limits = $facts['width'] * $facts['height'] > self::HUGE ? self::onDisk() : [];
         try {
             $image = self::read($path, $facts['extension']);
             $profiles = $image->getImageProfiles('icc', true);
@@ -160,6 +167,8 @@ final class PictureDecoder
             $image->clear();
         } catch (\ImagickException $e) {
             throw new UnreadablePicture('The picture is damaged and could not be read to its end. Save it again.', previous: $e);
+        } finally {
+            self::limit($limits);
         }
         if (strlen($data) !== $width * $height * 3 * $bytesPerSample) {
             throw new UnreadablePicture('The picture could not be read completely. Save it again as PNG.');
@@ -175,6 +184,23 @@ final class PictureDecoder
         [$width, $height] = [$image->getImageWidth(), $image->getImageHeight()];
 
         return $onFilm >= self::SHORTEST_MM && $onFilm <= self::LONGEST_MM ? $onFilm / hypot(36, 24) * hypot($width, $height) / max($width, $height) : null;
+    }
+
+    /** @return array<int, int> limits that held before, by kind */
+    private static function onDisk(): array
+    {
+        $before = array_combine(array_keys(self::ON_DISK), array_map(static fn (int $kind): int => (int) Imagick::getResourceLimit($kind), array_keys(self::ON_DISK)));
+        self::limit(self::ON_DISK);
+
+        return $before;
+    }
+
+    /** @param array<int, int> $limits bytes, by kind */
+    private static function limit(array $limits): void
+    {
+        foreach ($limits as $kind => $bytes) {
+            Imagick::setResourceLimit($kind, $bytes);
+        }
     }
 
     /** The samples of a large picture: written out, so that the library's memory is given back before they are read. */
