@@ -68,7 +68,7 @@ final class Card extends Model
 
     protected function casts(): array
     {
-        return ['layout' => 'array', 'published_at' => 'datetime', 'withdrawn_at' => 'datetime'];
+        return ['layout' => CompressedJson::class, 'published_at' => 'datetime', 'withdrawn_at' => 'datetime'];
     }
 
     /**

@@ -30,6 +30,16 @@ final class JourneyTest extends BrowserTestCase
         self::assertStringContainsString('Kingcup, Eelgrass Studio: lightfastness', $this->text());
     }
 
+    public function testTheProgramsScriptsArriveCompressedAndAreAskedForOnce(): void
+    {
+        $this->go('/pigments');
+        $script = $this->browser->executeAsyncScript(
+            'const done = arguments[0]; const src = document.querySelector("script[type=module]").src; fetch(src).then((r) => done([src, r.headers.get("Content-Encoding"), r.headers.get("Cache-Control")]));',
+        );
+        self::assertStringContainsString('/build/assets/', $script[0]);
+        self::assertSame(['gzip', 'public, max-age=31536000, immutable'], array_slice($script, 1));
+    }
+
     public function testTheDepthDialBringsPaintsToOneDepthFromTheKeyboard(): void
     {
         $this->go('/pigments/PB28');
