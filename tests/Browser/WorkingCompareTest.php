@@ -60,14 +60,15 @@ final class WorkingCompareTest extends BrowserTestCase
         $this->browser->wait(15, 200)->until(fn (): bool => ! str_contains($this->waitFor('//details[.//summary[contains(., "stands in")]]')->getText(), 'Sea Aster'));
         // What should I use for work that hangs in light.
         $this->go('/choose');
-        $this->waitFor('//section[@aria-label="not for this"]//a[.="Vetch Violet"]');
+        $this->waitFor('//section[@aria-label="not for this"]//a[starts-with(@aria-label, "Vetch Violet: ")]');
         self::assertStringContainsString('not tested in light', $this->waitFor('//section[@aria-label="cannot tell yet"]')->getText());
         $this->waitFor('//select[@aria-label="How it is kept"]/option[@value="is scanned and shut"]')->click();
-        $this->waitFor('//section[@aria-label="fits the evidence"]//a[.="Vetch Violet"]');
+        $this->waitFor('//section[@aria-label="fits the evidence"]//a[starts-with(@aria-label, "Vetch Violet: ")]');
         self::assertStringContainsString('use=is', $this->browser->getCurrentURL());
         // A second reader who hangs it on a wall.
         $this->click($this->button('Add a second reader'));
         $this->waitFor('//div[@aria-label="What the second reader wants"]//select[@aria-label="How it is kept"]/option[@value="hangs"]')->click();
+        $this->click('//section[@aria-label="fits the evidence"]//summary');
         $this->waitFor('//section[@aria-label="fits the evidence"]//li[contains(., "Vetch Violet")][contains(., "The second reader: not for this")]');
     }
 }

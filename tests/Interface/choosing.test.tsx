@@ -44,13 +44,15 @@ describe('choosing', () => {
     it('says first what decides, then what says the same, and what would change it', async () => {
         open(<ChoosePage />, '/choose', '/choose', null, { [`GET choose?${asked}`]: shelves([blue], [red]) });
         const not = await screen.findByRole('region', { name: 'does not fit' });
-        expect(words(not)).toBe(
-            'does not fit 1Beacon Red, Withy · PB28 · 0.94 EUR · you decided: replace: it fades in 4 Mlx h. It would change with another test.',
+        expect(words(not)).toContain(
+            'as a listBeacon Red, Withy · PB28 · 0.94 EUR · you decided: replace: it fades in 4 Mlx h. It would change with another test.',
         );
         // A reason that answers otherwise than the first is not told beside it.
-        expect(words(screen.getByRole('region', { name: 'fits' }))).toBe(
-            'fits 1Channel Blue, Withy · PB28: lightfast by two tests; its grain is fine.',
-        );
+        const fits = screen.getByRole('region', { name: 'fits' });
+        expect(words(fits)).toContain('Channel Blue, Withy · PB28: lightfast by two tests; its grain is fine.');
+        // At a glance: a strip for each paint, and how many stand there for what.
+        expect(within(fits).getByRole('link', { name: 'Channel Blue: lightfast by two tests' })).toBeTruthy();
+        expect(words(fits)).toContain('fits 1lightfast by two tests 1as a list');
         expect(words()).toContain('In all 7.3 Mlx h of light');
         expect(screen.queryByLabelText('Look through')).toBeNull();
     });
@@ -83,6 +85,7 @@ describe('choosing', () => {
             ),
         });
         expect(await screen.findByText('The second reader:', { exact: false })).toBeTruthy();
+        expect(words()).toContain('For the second reader elsewhere: Channel Blue.');
         expect(words(screen.getByRole('region', { name: 'fits' }))).toContain('The second reader: does not fit, it grains.');
         expect(words(screen.getByRole('region', { name: 'does not fit' }))).not.toContain('The second reader');
     });

@@ -129,6 +129,6 @@ describe('paints under one another', () => {
 
     it('tell what was not tested of which', () => {
         show();
-        expect(words(screen.getByRole('heading', { name: 'Not tested' }).parentElement)).toBe('Not testedDune, Sluice: staining');
+        expect(words(screen.getByRole('region', { name: 'Not tested' }))).toBe('Not tested for staining: Dune');
     });
 });

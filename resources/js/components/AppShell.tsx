@@ -8,6 +8,7 @@ import { forgetTyping, useKeys, usePlaces } from './keys';
 import { Boundary } from './ui/Boundary';
 import { Problem } from './ui/states';
 import { useHouse, useSession } from './ui/useSession';
+import { useNarrow } from './ui/useNarrow';
 import { useTitle } from './ui/useTitle';
 
 // Not part of the first load: the list of keys, and what waits to go out.
@@ -27,12 +28,17 @@ const PLACES = [
     ['l', '/ledger', 'Ledger'],
 ] as const;
 
+/** What stands in the head; sessions, cards and swatches are reached from the bench, each by its key too. */
+const HEAD_PLACES = PLACES.filter(([, path]) => path !== '/swatches' && path !== '/cards');
+const FOR_TESTERS: readonly string[] = ['/today', '/bench'];
+
 const SURROUNDS = ['light', 'grey', 'white'] as const;
 
 export function AppShell({ children }: { children: ReactNode }) {
     const search = useRef<HTMLInputElement>(null);
     const [keysShown, showKeys] = useState(false);
     const here = useLocation();
+    const narrow = useNarrow();
     useFrameKeys(search, () => showKeys(true));
     usePlaceTitle();
     return (
@@ -40,33 +46,7 @@ export function AppShell({ children }: { children: ReactNode }) {
             <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-panel focus:p-2">
                 Skip to the content
             </a>
-            <header className="no-print border-b border-ink">
-                <div className="mx-auto max-w-[1480px] px-5 flex flex-wrap items-center gap-x-4 gap-y-1 py-2">
-                    <Link to="/" className="no-underline font-semibold text-lg tracking-tight">
-                        Marsh Trial
-                    </Link>
-                    <nav aria-label="Places" className="flex flex-wrap gap-x-3 min-w-0">
-                        {PLACES.map(([, path, name]) => (
-                            <NavLink
-                                key={path}
-                                to={path}
-                                className={({ isActive }) =>
-                                    `py-2 no-underline hover:underline ${isActive ? 'font-semibold border-b-2 border-ink' : ''}`
-                                }
-                            >
-                                {name}
-                            </NavLink>
-                        ))}
-                    </nav>
-                    <div className="aside lg:ml-auto flex flex-wrap items-center gap-x-4 gap-y-1">
-                        <SearchAndGo field={search} />
-                        <Who />
-                        <button type="button" className="link text-sm" onClick={() => showKeys(true)}>
-                            Keys <kbd className="num">?</kbd>
-                        </button>
-                    </div>
-                </div>
-            </header>
+            {narrow ? <NarrowHead key={here.pathname} search={search} /> : <WideHead search={search} onKeys={() => showKeys(true)} />}
             <Suspense>
                 <Waiting />
             </Suspense>
@@ -89,8 +69,106 @@ export function AppShell({ children }: { children: ReactNode }) {
     );
 }
 
+interface Head {
+    search: React.RefObject<HTMLInputElement | null>;
+}
+
+/** Where one can go: what is only for those who work here is not offered to visitors. */
+function usePlacesOffered() {
+    const visitor = useSession() === null;
+    return HEAD_PLACES.filter(([, path]) => !visitor || !FOR_TESTERS.includes(path));
+}
+
+function WideHead({ search, onKeys }: Head & { onKeys: () => void }) {
+    const places = usePlacesOffered();
+    return (
+        <header className="no-print border-b border-ink">
+            <div className="mx-auto max-w-[1480px] px-5 flex flex-wrap items-center gap-x-4 gap-y-1 py-2">
+                <Link to="/" className="no-underline font-semibold text-lg tracking-tight">
+                    Marsh Trial
+                </Link>
+                <nav aria-label="Places" className="flex flex-wrap gap-x-3 min-w-0">
+                    {places.map(([, path, name]) => (
+                        <NavLink
+                            key={path}
+                            to={path}
+                            className={({ isActive }) =>
+                                `py-2 no-underline hover:underline ${isActive ? 'font-semibold border-b-2 border-ink' : ''}`
+                            }
+                        >
+                            {name}
+                        </NavLink>
+                    ))}
+                </nav>
+                <div className="aside lg:ml-auto flex flex-wrap items-center gap-x-4 gap-y-1">
+                    <SearchAndGo field={search} />
+                    <Who />
+                    <button type="button" className="link text-sm" onClick={onKeys}>
+                        Keys <kbd className="num">?</kbd>
+                    </button>
+                </div>
+            </div>
+        </header>
+    );
+}
+
+/** On a telephone one line of 56 px; what is looked for and the places open beneath it. */
+function NarrowHead({ search }: Head) {
+    const places = usePlacesOffered();
+    const [open, setOpen] = useState<'find' | 'places' | null>(null);
+    const turn = (what: 'find' | 'places') => setOpen(open === what ? null : what);
+    return (
+        <header className="no-print border-b border-ink px-3">
+            <div className="flex items-center h-14 gap-2">
+                <Link to="/" className="no-underline font-semibold text-lg tracking-tight mr-auto py-2">
+                    Marsh Trial
+                </Link>
+                <button
+                    type="button"
+                    className="button h-11 w-16 justify-center px-0"
+                    aria-expanded={open === 'find'}
+                    onClick={() => turn('find')}
+                >
+                    Find
+                </button>
+                <button
+                    type="button"
+                    className="button h-11 w-[88px] justify-center px-0"
+                    aria-expanded={open === 'places'}
+                    onClick={() => turn('places')}
+                >
+                    Places
+                </button>
+            </div>
+            {open === 'find' && (
+                <div className="pb-3">
+                    <SearchAndGo field={search} wide />
+                </div>
+            )}
+            {open === 'places' && (
+                <nav aria-label="Places" className="pb-2">
+                    {places.map(([, path, name]) => (
+                        <NavLink
+                            key={path}
+                            to={path}
+                            className={({ isActive }) =>
+                                `flex items-center min-h-12 border-t border-rule no-underline ${isActive ? 'font-semibold' : ''}`
+                            }
+                        >
+                            {name}
+                        </NavLink>
+                    ))}
+                    <span className="flex items-center min-h-12 border-t border-rule">
+                        <Who />
+                    </span>
+                </nav>
+            )}
+        </header>
+    );
+}
+
 /** Takes a pigment code in any spelling and goes to its strips; other words look among the paints. */
-function SearchAndGo({ field }: { field: React.RefObject<HTMLInputElement | null> }) {
+function SearchAndGo({ field, wide = false }: { field: React.RefObject<HTMLInputElement | null>; wide?: boolean }) {
     const go = useNavigate();
     async function submit(e: FormEvent) {
         e.preventDefault();
@@ -114,8 +192,9 @@ function SearchAndGo({ field }: { field: React.RefObject<HTMLInputElement | null
                 ref={field}
                 type="search"
                 aria-label="Go to a pigment code or look for a paint"
-                placeholder="Code or name  /"
-                className="w-44"
+                placeholder={wide ? 'Code or name' : 'Code or name  /'}
+                autoFocus={wide}
+                className={wide ? 'w-full h-11' : 'w-44'}
             />
         </form>
     );

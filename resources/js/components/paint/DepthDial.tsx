@@ -19,7 +19,7 @@ export function DepthDial({
 }) {
     const depth = depths[index] ?? reference;
     return (
-        <div className="no-print flex flex-wrap items-center gap-x-5 gap-y-2 border-y border-rule py-2 my-3">
+        <div className="no-print flex flex-wrap items-center gap-x-4 gap-y-1 py-1">
             <div role="group" aria-label="What the strips show" className="flex">
                 <button
                     type="button"
@@ -45,7 +45,7 @@ export function DepthDial({
             </span>
             <span className="text-sm text-soft">pale</span>
             <Slider.Root
-                className="relative flex items-center w-72 max-w-[55vw] h-10 touch-none select-none"
+                className="relative flex items-center w-44 max-w-[55vw] h-10 touch-none select-none"
                 min={0}
                 max={depths.length - 1}
                 step={1}
@@ -73,7 +73,7 @@ export function DepthDial({
                 />
             </Slider.Root>
             <span className="text-sm text-soft">deep</span>
-            <output className="num">
+            <output>
                 {strengthWords(depth, reference)}
                 <span className="numbers">, deposit {depth.toFixed(2)}</span>
             </output>

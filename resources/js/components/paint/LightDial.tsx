@@ -102,12 +102,12 @@ export function LightDial({
         }
     }
     return (
-        <div className="no-print flex flex-wrap items-center gap-x-5 gap-y-1 border-y border-rule py-1 my-3" data-light-dial>
+        <div className="no-print flex flex-wrap items-center gap-x-4 gap-y-1 py-1" data-light-dial>
             <span id="light-label" className="font-medium">
                 Light
             </span>
             <Slider.Root
-                className="relative flex items-center w-96 max-w-[80vw] h-11 touch-none select-none"
+                className="relative flex items-center w-60 max-w-[80vw] h-11 touch-none select-none"
                 min={0}
                 max={STOPS}
                 step={1}
@@ -138,7 +138,6 @@ export function LightDial({
                 <span className="num ml-1 text-sm text-soft">{mlxh.toFixed(1)} Mlx h</span>
                 {where && <span className="text-sm text-soft"> · {where}</span>}
             </output>
-            <span className="text-sm text-soft">arrows: checks; Shift: between; hold Space: unfaded</span>
         </div>
     );
 }

@@ -1,5 +1,5 @@
 import type { LightTold } from '../../api/fading';
-import type { PooledTests, PropertyBeside, RatingShown } from '../../api/types';
+import type { ClaimBeside, PooledTests, PropertyBeside, RatingShown } from '../../api/types';
 import { Simulated } from './Simulated';
 import { classWords, mlxh, withoutWords } from './words';
 
@@ -9,11 +9,14 @@ export function RatingCell({
     open,
     onToggle,
     label,
+    compact = false,
 }: {
     beside: PropertyBeside<RatingShown>;
     open?: boolean;
     onToggle?: () => void;
     label: string;
+    /** Claims as brackets alone, but for those that are contradicted; chances among the numbers. */
+    compact?: boolean;
 }) {
     const { measured, without, claims, verdicts } = beside;
     const contradicted = claims.find((c) => c.check === 'contradicted');
@@ -21,7 +24,9 @@ export function RatingCell({
         <>
             {measured !== null ? (
                 <>
-                    <span className="block font-medium leading-tight">{classWords(measured)}</span>
+                    <span className="block font-medium leading-tight">
+                        {compact ? <Folded words={classWords(measured)} /> : classWords(measured)}
+                    </span>
                     <Scale beside={beside} />
                     {measured.light !== undefined && <Light of={measured.light} />}
                     <span className="numbers">
@@ -38,12 +43,9 @@ export function RatingCell({
                 <span className="block text-sm text-soft">{without ? withoutWords(without.status) : 'not tested'}</span>
             )}
             {claims.map((c) => (
-                <span key={c.uuid} className={`block text-sm leading-tight ${c.check === 'contradicted' ? 'font-semibold' : 'text-soft'}`}>
-                    claim: {c.words}
-                    {c.check === 'contradicted' ? ' — contradicted' : ''}
-                </span>
+                <ClaimWords key={c.uuid} of={c} compact={compact} />
             ))}
-            {verdicts.map((v) => (
+            {(compact ? verdicts.filter((v) => v.check === 'contradicted') : verdicts).map((v) => (
                 <span key={v.uuid} className={`block text-sm leading-tight ${v.check === 'contradicted' ? 'font-semibold' : 'text-soft'}`}>
                     by eye{v.blind ? ', blind' : ''}: {v.word}
                     {v.check === 'contradicted' ? ' — the picture says otherwise' : ''}
@@ -69,6 +71,31 @@ export function RatingCell({
             <span className="sr-only">{label}: </span>
             {body}
         </button>
+    );
+}
+
+/** "perhaps distinct (68 %)": the word, and its chance among the numbers. */
+function Folded({ words }: { words: string }) {
+    const [, word, chance] = /^(.*) (\(\d+\s%\))$/.exec(words) ?? [];
+    return chance === undefined ? (
+        words
+    ) : (
+        <>
+            {word}
+            <span className="numbers"> {chance}</span>
+        </>
+    );
+}
+
+function ClaimWords({ of, compact }: { of: ClaimBeside; compact: boolean }) {
+    const against = of.check === 'contradicted';
+    const said = compact && !against ? 'sr-only print:not-sr-only' : 'block text-sm leading-tight';
+    return (
+        <span className={`${said} ${against ? 'font-semibold' : 'text-soft'}`}>
+            {compact && against ? 'not as claimed: ' : 'claim: '}
+            {of.words}
+            {against && !compact ? ' — contradicted' : ''}
+        </span>
     );
 }
 

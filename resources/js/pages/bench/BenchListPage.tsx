@@ -29,6 +29,12 @@ export default function BenchListPage() {
                 <Link to="/bench/new" className="button" data-main>
                     Plan a session
                 </Link>
+                <nav aria-label="At the bench" className="flex flex-wrap gap-x-4 ml-auto">
+                    <Link to="/cards">Cards</Link>
+                    <Link to="/swatches">Swatches</Link>
+                    <Link to="/protocols">Protocols</Link>
+                    <Link to="/capture">Targets and profiles</Link>
+                </nav>
             </div>
             <Problem error={error} />
             {data === undefined ? (

@@ -247,47 +247,117 @@ function AboutSoMuch({ of }: { of: ShownChange }) {
 
 const ROW = 'grid gap-x-3 md:grid-cols-[240px_1fr] items-center py-1 border-b border-rule';
 
+/** A shelf at a glance: every paint an upright strip in hue order, and beneath them why they stand here; opened it is a list with all reasons. */
 function Shelf({ of, other }: { of: { name: string; paints: OnShelf[] }; other: Map<string, Elsewhere> | null }) {
     return (
-        <section aria-label={of.name} className="mb-5">
+        <section aria-label={of.name} className="mb-4">
             <h2 className="border-b border-ink pb-1">
                 <span className="first-letter:uppercase inline-block">{of.name}</span>{' '}
                 <span className="num text-soft">{of.paints.length}</span>
             </h2>
-            {of.paints.length === 0 && <p className="text-soft py-1">nothing</p>}
-            <ul>
-                {of.paints.map((p) => {
-                    const moved = other?.get(p.uuid);
-                    const changes = moved !== undefined && moved.shelf !== of.name;
-                    return (
-                        <li key={p.uuid} className={`${ROW} ${changes ? 'border-l-4 border-l-ink pl-2' : ''}`}>
-                            <StripCanvas strip={p.strip} label={`${p.colourName}, as measured`} height={40} />
-                            <div className="leading-snug">
-                                <Link to={`/paints/${p.uuid}`} className="font-semibold">
-                                    {p.colourName}
-                                </Link>
-                                , {p.maker} · {p.statement.text}
-                                {p.perMl !== null && ` · ${p.perMl}`}
-                                {p.decided !== null && <strong className="font-medium"> · you decided: {p.decided}</strong>}:{' '}
-                                {p.reasons[0]!.reason}
-                                {p.reasons
-                                    .slice(1)
-                                    .filter((r) => r.answer === p.reasons[0]!.answer)
-                                    .map((r) => `; ${r.reason}`)}
-                                .{' '}
-                                {p.reasons[0]!.change !== null && (
-                                    <span className="text-soft">It would change with {p.reasons[0]!.change}.</span>
-                                )}
-                                {changes && (
-                                    <span className="block">
-                                        The second reader: <strong className="font-semibold">{moved.shelf}</strong>, {moved.reason}.
-                                    </span>
-                                )}
-                            </div>
-                        </li>
-                    );
-                })}
-            </ul>
+            {of.paints.length === 0 ? (
+                <p className="text-soft py-1">nothing</p>
+            ) : (
+                <>
+                    <Uprights of={of.paints} />
+                    <Why of={of.paints} />
+                    <details>
+                        <summary className="cursor-pointer text-sm">as a list</summary>
+                        <ul>
+                            {of.paints.map((p) => (
+                                <Line key={p.uuid} of={p} shelf={of.name} moved={other?.get(p.uuid)} />
+                            ))}
+                        </ul>
+                    </details>
+                    <Moved of={of} other={other} />
+                </>
+            )}
         </section>
+    );
+}
+
+/** Paints from which on the strips are narrow. */
+const MANY = 40;
+
+function Uprights({ of }: { of: OnShelf[] }) {
+    const width = of.length > MANY ? 8 : 18;
+    return (
+        <div className="flex flex-wrap gap-1 py-2">
+            {of.map((p) => (
+                <Link
+                    key={p.uuid}
+                    to={`/paints/${p.uuid}`}
+                    title={`${p.colourName}, ${p.maker}: ${p.reasons[0]!.reason}`}
+                    aria-label={`${p.colourName}: ${p.reasons[0]!.reason}`}
+                    className={`block h-[84px] no-underline ${p.strip?.ladder == null ? 'hatched' : ''}`}
+                    style={{ width, background: standing(p.strip) }}
+                />
+            ))}
+        </div>
+    );
+}
+
+/** Full strength at the foot, palest at the top. */
+function standing(strip: Strip | null): string | undefined {
+    const steps = strip?.ladder?.steps.map((s) => s.onPaper) ?? [];
+    return steps.length === 0
+        ? undefined
+        : `linear-gradient(to top, ${steps.length === 1 ? `${steps[0]}, ${steps[0]}` : steps.join(', ')})`;
+}
+
+/** How many stand here for one reason, whatever amounts it tells. */
+function Why({ of }: { of: OnShelf[] }) {
+    const counts = new Map<string, number>();
+    for (const p of of) {
+        const reason = p.reasons[0]!.reason.replace(/\s+after\s[\d.].*$/, '');
+        counts.set(reason, (counts.get(reason) ?? 0) + 1);
+    }
+    const most = [...counts].sort((a, b) => b[1] - a[1]);
+    return (
+        <p className="m-0 text-sm">
+            {most.map(([reason, n], i) => (
+                <span key={reason}>
+                    {i > 0 && ' · '}
+                    {reason} <span className="num text-soft">{n}</span>
+                </span>
+            ))}
+        </p>
+    );
+}
+
+/** Those that a second reader would put elsewhere are told without opening the list. */
+function Moved({ of, other }: { of: { name: string; paints: OnShelf[] }; other: Map<string, Elsewhere> | null }) {
+    const moved = of.paints.filter((p) => other?.has(p.uuid) && other.get(p.uuid)!.shelf !== of.name);
+    return moved.length === 0 ? null : (
+        <p className="m-0 text-sm border-l-4 border-l-ink pl-2">
+            For the second reader elsewhere: {moved.map((p) => p.colourName).join(', ')}.
+        </p>
+    );
+}
+
+function Line({ of: p, shelf, moved }: { of: OnShelf; shelf: string; moved: Elsewhere | undefined }) {
+    const changes = moved !== undefined && moved.shelf !== shelf;
+    return (
+        <li className={`${ROW} ${changes ? 'border-l-4 border-l-ink pl-2' : ''}`}>
+            <StripCanvas strip={p.strip} label={`${p.colourName}, as measured`} height={40} />
+            <div className="leading-snug">
+                <Link to={`/paints/${p.uuid}`} className="font-semibold">
+                    {p.colourName}
+                </Link>
+                , {p.maker} · {p.statement.text}
+                {p.perMl !== null && ` · ${p.perMl}`}
+                {p.decided !== null && <strong className="font-medium"> · you decided: {p.decided}</strong>}: {p.reasons[0]!.reason}
+                {p.reasons
+                    .slice(1)
+                    .filter((r) => r.answer === p.reasons[0]!.answer)
+                    .map((r) => `; ${r.reason}`)}
+                . {p.reasons[0]!.change !== null && <span className="text-soft">It would change with {p.reasons[0]!.change}.</span>}
+                {changes && (
+                    <span className="block">
+                        The second reader: <strong className="font-semibold">{moved.shelf}</strong>, {moved.reason}.
+                    </span>
+                )}
+            </div>
+        </li>
     );
 }

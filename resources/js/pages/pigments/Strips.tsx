@@ -16,8 +16,12 @@ import { stripWords } from '../../components/paint/words';
 import { Loading, Problem } from '../../components/ui/states';
 
 /** Beside one another where there is room; on a tablet the ratings stand under their strip. */
-const WIDE = 'lg:grid-cols-[150px_minmax(300px,1fr)_repeat(4,126px)] xl:grid-cols-[170px_minmax(380px,1fr)_repeat(4,132px)] gap-x-3';
+const WIDE = 'lg:grid-cols-[176px_minmax(280px,1fr)_repeat(4,126px)] xl:grid-cols-[210px_minmax(380px,1fr)_repeat(4,132px)] gap-x-3';
 const COLUMNS = `grid grid-cols-2 sm:grid-cols-4 ${WIDE}`;
+
+/** Height of a strip, px: eight paints on a screen, or the paint itself. */
+const COMPACT = 52;
+const LARGE = 108;
 
 /** At one depth nothing may come between two swatches. */
 const EDGE_TO_EDGE = `grid grid-cols-[8rem_1fr] ${WIDE}`;
@@ -59,17 +63,19 @@ export function Strips({ page, code, label, children }: { page: PaintSet; code?:
     const untested = page.paints.filter((p) => p.notTested.length > 0);
     return (
         <>
-            {page.stripOrder.length > 0 && (
-                <DepthDial
-                    depths={page.depths}
-                    reference={page.referenceDepth}
-                    index={index}
-                    onIndex={pick}
-                    whole={whole}
-                    onWhole={(w) => pick(w ? null : index)}
-                />
-            )}
-            {light.dial}
+            <div className="no-print flex flex-wrap items-center gap-x-8 border-y border-rule my-2">
+                {page.stripOrder.length > 0 && (
+                    <DepthDial
+                        depths={page.depths}
+                        reference={page.referenceDepth}
+                        index={index}
+                        onIndex={pick}
+                        whole={whole}
+                        onWhole={(w) => pick(w ? null : index)}
+                    />
+                )}
+                {light.dial}
+            </div>
             {page.paints.length > 1 && shown.head}
             <div role="table" aria-label={label}>
                 <div role="row" className={`${COLUMNS} text-sm pb-1 border-b border-ink`}>
@@ -99,6 +105,7 @@ export function Strips({ page, code, label, children }: { page: PaintSet; code?:
                         aged={light.of(paint)}
                         measured={page.stripOrder.includes(paint.uuid)}
                         first={page.stripOrder[0] === paint.uuid}
+                        large={shown.large}
                         open={open?.paint === paint.uuid ? open.property : null}
                         onOpen={(property) =>
                             setOpen((now) =>
@@ -110,15 +117,16 @@ export function Strips({ page, code, label, children }: { page: PaintSet; code?:
             </div>
             {children}
             {untested.length > 0 && (
-                <section className="mt-6 max-w-prose">
-                    <h2>Not tested</h2>
-                    <ul>
-                        {untested.map((p) => (
-                            <li key={p.uuid}>
-                                {p.colourName}, {p.maker}: {p.notTested.join(', ')}
-                            </li>
-                        ))}
-                    </ul>
+                <section className="mt-4" aria-label="Not tested">
+                    {PROPERTIES.filter((p) => untested.some((of) => of.notTested.includes(p))).map((p) => (
+                        <p key={p} className="m-0">
+                            <span className="font-medium">Not tested for {p}:</span>{' '}
+                            {untested
+                                .filter((of) => of.notTested.includes(p))
+                                .map((of) => of.colourName)
+                                .join(', ')}
+                        </p>
+                    ))}
                 </section>
             )}
             <p className="mt-4 text-sm text-soft max-w-prose">
@@ -139,6 +147,7 @@ function Row({
     aged,
     measured,
     first,
+    large,
     open,
     onOpen,
 }: {
@@ -153,41 +162,44 @@ function Row({
     aged: AgedStop | null | undefined;
     measured: boolean;
     first: boolean;
+    large: boolean;
     open: Property | null;
     onOpen: (p: Property) => void;
 }) {
     return (
-        <div role="rowgroup" className="keep-together">
-            <div role="row" className={`${whole ? COLUMNS : EDGE_TO_EDGE} items-stretch ${whole ? 'border-b border-rule py-2' : ''}`}>
+        <div role="rowgroup" className="keep-together group">
+            <div role="row" className={`${whole ? COLUMNS : EDGE_TO_EDGE} items-stretch ${whole ? 'border-b border-rule py-1.5' : ''}`}>
                 <div role="rowheader" className={`leading-tight ${whole ? 'col-span-full lg:col-span-1' : 'py-2'}`}>
-                    <Link to={`/paints/${paint.uuid}`} className="font-semibold">
-                        {paint.colourName}
-                    </Link>
-                    <Link to={`/makers/${paint.makerUuid}`} className="block text-sm">
-                        {paint.maker}
-                    </Link>
-                    <span className="block text-sm text-soft">
-                        {paint.range}
-                        {paint.statement.singlePigment ? '' : ` · ${paint.statement.text}`}
+                    <span className="flex flex-wrap justify-between gap-x-2">
+                        <Link to={`/paints/${paint.uuid}`} className="font-semibold">
+                            {paint.colourName}
+                        </Link>
+                        <span className="no-print text-sm whitespace-nowrap">
+                            <button
+                                type="button"
+                                aria-pressed={pinned}
+                                className={`min-h-6 cursor-pointer ${pinned ? 'font-semibold' : 'text-soft underline'}`}
+                                onClick={onPin}
+                            >
+                                {pinned ? 'pinned' : 'pin'}
+                                <span className="sr-only"> {paint.colourName} to compare</span>
+                            </button>
+                            {onHide !== null && (
+                                <button type="button" className="ml-2 min-h-6 cursor-pointer text-soft underline" onClick={onHide}>
+                                    hide<span className="sr-only"> {paint.colourName}</span>
+                                </button>
+                            )}
+                        </span>
                     </span>
-                    <button
-                        type="button"
-                        aria-pressed={pinned}
-                        className={`text-sm no-print min-h-6 cursor-pointer ${pinned ? 'font-semibold' : 'text-soft underline'}`}
-                        onClick={onPin}
-                    >
-                        {pinned ? 'pinned' : 'pin'}
-                        <span className="sr-only"> {paint.colourName} to compare</span>
-                    </button>
-                    {onHide !== null && (
-                        <button type="button" className="ml-3 text-sm no-print min-h-6 cursor-pointer text-soft underline" onClick={onHide}>
-                            hide<span className="sr-only"> {paint.colourName}</span>
-                        </button>
-                    )}
+                    <span className="block text-sm">
+                        <Link to={`/makers/${paint.makerUuid}`}>{paint.maker}</Link>
+                        {paint.statement.singlePigment ? '' : <span className="text-soft"> · {paint.statement.text}</span>}
+                    </span>
+                    {large && <span className="block text-sm text-soft">{paint.range}</span>}
                 </div>
                 <div role="cell" className={whole ? 'col-span-full lg:col-span-1' : ''}>
                     {whole ? (
-                        <StripCanvas strip={paint.strip} label={stripWords(paint)} aged={aged} />
+                        <StripCanvas strip={paint.strip} label={stripWords(paint)} aged={aged} height={large ? LARGE : COMPACT} />
                     ) : (
                         <Swatch stop={stop} aged={aged} measured={measured} first={first} />
                     )}
@@ -202,6 +214,7 @@ function Row({
                             open={open === p}
                             onToggle={() => onOpen(p)}
                             label={`${p} of ${paint.colourName}`}
+                            compact={!large}
                         />
                     </div>
                 ))}
@@ -272,6 +285,7 @@ const SORTS = { hue: 'measured hue', maker: 'maker', name: 'name', dose: 'light 
 function useShown(page: PaintSet, query: URLSearchParams, setQuery: ReturnType<typeof useSearchParams>[1]) {
     const by = query.get('by') ?? 'hue';
     const only = query.get('only') ?? '';
+    const large = query.get('rows') === 'large';
     const named = (key: string) => (query.get(key) ?? '').split(',').filter((uuid) => page.paints.some((p) => p.uuid === uuid));
     const [pinned, hidden] = [named('pin'), named('hide')];
     const set = (key: string, value: string) => {
@@ -350,6 +364,9 @@ function useShown(page: PaintSet, query: URLSearchParams, setQuery: ReturnType<t
                     </button>
                 </span>
             )}
+            <label className="flex gap-2 items-center">
+                <input type="checkbox" checked={large} onChange={(e) => set('rows', e.target.checked ? 'large' : '')} /> large rows
+            </label>
             <span className="ml-auto">
                 {pinned.length < 2 ? (
                     <span className="text-soft">Pin two to eight paints to compare them closely</span>
@@ -365,7 +382,7 @@ function useShown(page: PaintSet, query: URLSearchParams, setQuery: ReturnType<t
     );
     const pin = (uuid: string) => set('pin', (pinned.includes(uuid) ? pinned.filter((p) => p !== uuid) : [...pinned, uuid]).join(','));
     const hide = (uuid: string) => set('hide', [...hidden, uuid].join(','));
-    return { paints, pinned, pin, hide, head };
+    return { paints, pinned, pin, hide, head, large };
 }
 
 /** The Light dial over the strips of a code: ?light= in the address, in Mlx h. Other sets have none yet. */
