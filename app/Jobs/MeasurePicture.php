@@ -29,6 +29,7 @@ final class MeasurePicture implements ShouldQueue
         $measurement = Measurement::takeNext();
         if ($measurement !== null) {
             RunMeasurement::of($measurement);
+            dispatch(new PrepareViews($measurement->id));
         } elseif (Measurement::query()->where('state', 'waiting')->exists()) {
             // Those that wait are of testers with a picture on the table already.
             $this->release(self::AGAIN_SECONDS);

@@ -108,5 +108,8 @@ final class PaintDemoPicture implements ShouldQueue
             return;
         }
         PictureStore::keep($bytes, $picture->extension);
+        foreach ($picture->measurements()->pluck('id') as $id) {
+            dispatch(new PrepareViews((int) $id));
+        }
     }
 }

@@ -63,7 +63,8 @@ final class WorkingBlocksTest extends BrowserTestCase
         $this->click('//a[.="Scans side by side"]');
         $this->waitFor('//h1[.="Side by side"]');
         $this->see('strength 100 %');
-        $this->browser->wait(60, 300)->until(fn () => $this->browser->executeScript('const all = [...document.querySelectorAll("main img")]; return all.length >= 6 && all.every((i) => i.complete && i.naturalWidth > 0)'));
+        // The demo's pictures may still be on their way.
+        $this->browser->wait(240, 300)->until(fn () => $this->browser->executeScript('const all = [...document.querySelectorAll("main img")]; return all.length >= 6 && all.every((i) => i.complete && i.naturalWidth > 0)'));
         // One scale for all: every ladder is drawn as wide as the others.
         self::assertCount(1, array_unique($this->browser->executeScript('return [...document.querySelectorAll("img[alt^=\"stepped ladder\"]")].map((i) => Math.round(i.getBoundingClientRect().width))')));
         $before = $this->waitFor('//button[.="as reference: Samphire Scarlet"]/..')->getText();

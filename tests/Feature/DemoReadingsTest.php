@@ -66,6 +66,8 @@ final class DemoReadingsTest extends FeatureTestCase
         $this->painted($picture);
         DB::table('jobs')->where('queue', PaintDemoPicture::WANTED)->delete();
         $this->get("/api/pictures/$picture->uuid/preview.webp")->assertOk();
+        // What will be looked at is cut beforehand.
+        self::assertSame(1, DB::table('jobs')->where('payload', 'like', '%PrepareViews%')->count());
         // Painted once; a picture that does not come is told at once.
         @unlink($picture->path());
         $this->get("/api/pictures/$picture->uuid/preview.webp")->assertStatus(404);

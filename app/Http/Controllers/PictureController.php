@@ -9,6 +9,7 @@ use App\Actions\RequestMeasurement;
 use App\Http\JsonResponse;
 use App\Imaging\PictureStore;
 use App\Jobs\PaintDemoPicture;
+use App\Jobs\PrepareViews;
 use App\Models\CaptureProfile;
 use App\Models\CaptureTarget;
 use App\Models\Card;
@@ -117,7 +118,7 @@ final class PictureController extends Controller
         }
         self::here($picture);
 
-        return $this->image($request, PictureStore::preview((string) $picture->sha256, $picture->extension, 1800), $published);
+        return $this->image($request, PictureStore::preview((string) $picture->sha256, $picture->extension, PrepareViews::PREVIEW), $published);
     }
 
     /** A window of a row as it was scanned, straight and to scale: ?row=2&use=glaze, &loupe=1 for its middle under a loupe. */

@@ -9,6 +9,7 @@ use App\Models\Card;
 use App\Models\Revision;
 use App\Queries\PropertyView;
 use App\Queries\RecordStanding;
+use App\Queries\RecordStrips;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\Request;
 use MarshTrial\Core\Exchange\RecordFingerprint;
@@ -21,7 +22,10 @@ final class RecordController extends Controller
         $page = Revision::query()->with('card.owner', 'card.ledger')->select('id', 'card_id', 'number', 'published_at', 'title')
             ->newest()->orderByDesc('published_at')->orderByDesc('id')->paginate(50);
 
+        $strips = RecordStrips::of(array_map(static fn (Revision $r): int => $r->card_id, $page->items()));
+
         return new JsonResponse(['records' => array_map(static fn (Revision $r): array => [
+            'strips' => $strips[$r->card_id] ?? [],
             'card' => $r->card->uuid, 'number' => $r->number, 'title' => $r->title, 'kind' => $r->card->kind, 'by' => $r->card->owner->name, 'byUuid' => $r->card->owner->uuid, 'publishedAt' => $r->published_at->toIso8601String(), 'withdrawn' => $r->card->withdrawn_at !== null, 'ledger' => $r->card->ledger?->words(),
         ], $page->items()), 'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage()]);
     }

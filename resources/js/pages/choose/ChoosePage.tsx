@@ -4,6 +4,7 @@ import { Link, useSearchParams } from 'react-router';
 import { get } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import type { Paint, Strip } from '../../api/types';
+import { standing } from '../../components/paint/standing';
 import { StripCanvas } from '../../components/paint/StripCanvas';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSession } from '../../components/ui/useSession';
@@ -247,7 +248,7 @@ function AboutSoMuch({ of }: { of: ShownChange }) {
 
 const ROW = 'grid gap-x-3 md:grid-cols-[240px_1fr] items-center py-1 border-b border-rule';
 
-/** A shelf at a glance: every paint an upright strip in hue order, and beneath them why they stand here; opened it is a list with all reasons. */
+/** A shelf at a glance: every paint an upright strip in hue order, beneath them why they stand here; opened a list with all reasons. */
 function Shelf({ of, other }: { of: { name: string; paints: OnShelf[] }; other: Map<string, Elsewhere> | null }) {
     return (
         <section aria-label={of.name} className="mb-4">
@@ -290,19 +291,11 @@ function Uprights({ of }: { of: OnShelf[] }) {
                     title={`${p.colourName}, ${p.maker}: ${p.reasons[0]!.reason}`}
                     aria-label={`${p.colourName}: ${p.reasons[0]!.reason}`}
                     className={`block h-[84px] no-underline ${p.strip?.ladder == null ? 'hatched' : ''}`}
-                    style={{ width, background: standing(p.strip) }}
+                    style={{ width, background: standing(p.strip?.ladder?.steps.map((step) => step.onPaper) ?? []) }}
                 />
             ))}
         </div>
     );
-}
-
-/** Full strength at the foot, palest at the top. */
-function standing(strip: Strip | null): string | undefined {
-    const steps = strip?.ladder?.steps.map((s) => s.onPaper) ?? [];
-    return steps.length === 0
-        ? undefined
-        : `linear-gradient(to top, ${steps.length === 1 ? `${steps[0]}, ${steps[0]}` : steps.join(', ')})`;
 }
 
 /** How many stand here for one reason, whatever amounts it tells. */

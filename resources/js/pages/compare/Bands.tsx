@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import type { Paint, Rating } from '../../api/types';
-import { useAwaited } from '../../components/ui/useAwaited';
+import { AwaitedImage } from '../../components/ui/AwaitedImage';
 import { Wide } from '../../components/ui/Wide';
 
 interface ScannedWindow {
@@ -171,7 +171,12 @@ export function Loupes({ paints, mm }: { paints: Shown[]; mm: number }) {
             {paints.map((p) => (
                 <li key={p.uuid} className="leading-tight keep-together">
                     <div className="relative hatched" style={{ width: side, height: side }}>
-                        <img src={source(p.windows[0]!, true)} width={side} height={side} alt={`Wash of ${p.colourName} under the loupe`} />
+                        <AwaitedImage
+                            src={source(p.windows[0]!, true)}
+                            width={side}
+                            height={side}
+                            alt={`Wash of ${p.colourName} under the loupe`}
+                        />
                         <svg width={side} height={side} className="absolute inset-0" aria-hidden="true">
                             <path d={`M8 ${side - 8}h${side / mm}`} stroke="#fff" strokeWidth="5" />
                             <path d={`M8 ${side - 8}h${side / mm}`} stroke="#000" strokeWidth="2" />
@@ -207,23 +212,15 @@ export function Loupes({ paints, mm }: { paints: Shown[]; mm: number }) {
 }
 
 function Scanned({ of, paint, pxPerMm }: { of: ScannedWindow; paint: Shown; pxPerMm: number }) {
-    const shown = useAwaited(source(of, false));
     return (
         <span className="relative block hatched" style={{ width: of.widthMm * pxPerMm, height: of.heightMm * pxPerMm }}>
-            {shown.awaited === false ? (
-                <img
-                    src={shown.src}
-                    onError={shown.onError}
-                    width={of.widthMm * pxPerMm}
-                    height={of.heightMm * pxPerMm}
-                    alt={`${of.words} of ${paint.colourName}`}
-                    title={of.words}
-                />
-            ) : (
-                <span className="absolute left-2 top-1 text-sm text-soft">
-                    {shown.awaited ? 'this picture is being painted' : 'this picture is not here'}
-                </span>
-            )}
+            <AwaitedImage
+                src={source(of, false)}
+                width={of.widthMm * pxPerMm}
+                height={of.heightMm * pxPerMm}
+                alt={`${of.words} of ${paint.colourName}`}
+                title={of.words}
+            />
             {of.fields.map((f) => (
                 <span
                     key={f.name}

@@ -4,6 +4,7 @@ import { Link, useSearchParams } from 'react-router';
 import { get, put } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import { ArchiveLink } from '../../components/ui/ArchiveLink';
+import { standing } from '../../components/paint/standing';
 import { day } from '../../components/paint/words';
 import { Pages } from '../../components/ui/Pages';
 import { Empty, Loading, Problem } from '../../components/ui/states';
@@ -13,6 +14,8 @@ import { Wide } from '../../components/ui/Wide';
 
 interface Records {
     records: {
+        /** Its paints in the card’s order, each from full strength to palest. */
+        strips: string[][];
         card: string;
         number: number;
         title: string;
@@ -69,7 +72,8 @@ export default function LedgerPage() {
                     <table className="w-full max-w-5xl">
                         <thead>
                             <tr className="border-b border-ink">
-                                <th className="py-1">Record</th>
+                                <th className="py-1">Paints</th>
+                                <th>Record</th>
                                 <th>Kind</th>
                                 <th>Tester</th>
                                 <th>Published</th>
@@ -79,7 +83,10 @@ export default function LedgerPage() {
                         <tbody>
                             {data.records.map((r) => (
                                 <tr key={r.card} className="border-b border-rule">
-                                    <td className="py-1.5 pr-3 font-semibold">
+                                    <td className="py-1.5 pr-3 w-[188px]">
+                                        <Uprights of={r.strips} label={`Paints of ${r.title}`} />
+                                    </td>
+                                    <td className="pr-3 font-semibold">
                                         <Link to={`/records/${r.card}`}>{r.title}</Link>
                                         {r.withdrawn && <span className="font-normal"> · withdrawn</span>}
                                     </td>
@@ -101,6 +108,17 @@ export default function LedgerPage() {
             <Pages page={data.page} pages={data.pages} onGo={(p) => go({ page: String(p) })} before="Newer" after="Older" />
             <TakeAlong ledger={ledger.data} />
         </>
+    );
+}
+
+/** The paints of a card in its order, each as an upright. */
+function Uprights({ of, label }: { of: string[][]; label: string }) {
+    return of.length === 0 ? null : (
+        <span role="img" aria-label={label} className="flex gap-px h-10 overflow-hidden">
+            {of.map((steps, i) => (
+                <span key={i} className="block w-3.5 h-10" style={{ background: standing(steps) }} />
+            ))}
+        </span>
     );
 }
 

@@ -43,9 +43,6 @@ export default function RecordPage() {
                     <button type="button" className="link" onClick={() => window.print()}>
                         Print
                     </button>
-                    <a href={`/api/${path}`}>JSON</a>
-                    {(data.measurement || (data.instruments ?? []).length > 0) && <a href={`/api/records/${data.uuid}.cgats`}>CGATS</a>}
-                    <ArchiveLink href={`/api/ledger/bundle.zip?card=${data.uuid}&pictures=1`}>Bundle</ArchiveLink>
                     <Link to={`/protocol/${data.uuid}`}>Protocol</Link>
                     {data.standing.mayRepeat && <Link to={`/records/${data.uuid}/repeat`}>I do the same</Link>}
                     {(data.kind === 'fade' || data.kind === 'halves') && <Follow kind="rack" of={data.uuid} what="this rack" />}
@@ -68,6 +65,14 @@ export default function RecordPage() {
                 {data.rows.length === 1 ? 'One paint' : `${data.rows.length} paints`} on {data.paper}
                 {data.measurement ? ': what the card tested' : ', judged by eye'}.
             </p>
+            {picture && data.measurement && !data.standing.pictureHere && (
+                <p className="my-3 text-soft">Its picture stayed with its ledger; what was read in it stands below and in the JSON.</p>
+            )}
+            {picture && data.measurement && data.standing.pictureHere && (
+                <div className="max-w-[840px]">
+                    <PictureWithCells picture={picture} result={data.measurement} chosen={cell} onChoose={setCell} />
+                </div>
+            )}
             {data.measurement && (data.kind === 'fade' || data.kind === 'halves') && (
                 <FadeResults result={data.measurement} rows={data.rows} />
             )}
@@ -110,12 +115,6 @@ export default function RecordPage() {
                 </p>
             )}
             <Cautions of={cautions} />
-            {picture && data.measurement && !data.standing.pictureHere && (
-                <p className="my-3 text-soft">Its picture stayed with its ledger; what was read in it stands above and in the JSON.</p>
-            )}
-            {picture && data.measurement && data.standing.pictureHere && (
-                <PictureWithCells picture={picture} result={data.measurement} chosen={cell} onChoose={setCell} />
-            )}
             {(data.gaps ?? []).length > 0 && (
                 <section className="my-3 max-w-3xl" aria-label="Gaps">
                     <h2 className="border-b border-ink pb-1">What this record does not know</h2>
@@ -134,6 +133,12 @@ export default function RecordPage() {
             <Talk of={data} />
             <p className="no-print mt-2">
                 <Moderate subject="record" uuid={data.uuid} hidden={false} />
+            </p>
+            <p className="no-print mt-4 flex flex-wrap gap-x-4">
+                <span>As a file:</span>
+                <a href={`/api/${path}`}>JSON</a>
+                {(data.measurement || (data.instruments ?? []).length > 0) && <a href={`/api/records/${data.uuid}.cgats`}>CGATS</a>}
+                <ArchiveLink href={`/api/ledger/bundle.zip?card=${data.uuid}&pictures=1`}>Bundle</ArchiveLink>
             </p>
             <p className="mt-4 text-sm">
                 {data.limits} {data.licence !== undefined && `${data.licence.name}: ${data.licence.says}`}
