@@ -13,6 +13,7 @@ use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Evidence\ClaimCheck;
 use MarshTrial\Core\Evidence\HueOrder;
+use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Rating\Scale;
 
 /** Every measured paint in hue order, as narrow strips; where there are too many, one for each code. */
@@ -117,7 +118,24 @@ final class Shore
             ->map(static fn (Card $c): array => ['uuid' => $c->uuid, 'title' => $c->title, 'by' => $c->owner->name, 'on' => (string) $c->published_at?->toDateString()])->all());
     }
 
-    /** @return list<array{uuid: string, name: string, property: string, words: string, tests: int}> claims that tests contradict */
+    /**
+     * What one would look at to see it: dark half and window half, in light; else the stroke.
+     *
+     * @return array{said: string|null, halves: array{list<string>, list<string>}|null, steps: list<string>}
+     */
+    private static function seen(PaintDigest $digest, string $property): array
+    {
+        $strip = $digest->view();
+        $fade = $property === Property::Lightfastness->value ? $strip['fade'] ?? null : null;
+
+        return [
+            'said' => $digest->property($property)['measured']['said'] ?? null,
+            'halves' => $fade === null ? null : [array_column($fade['depths'], 'kept'), array_column($fade['depths'], 'exposed')],
+            'steps' => array_column($strip['ladder']['steps'] ?? [], 'onPaper'),
+        ];
+    }
+
+    /** @return list<array{uuid: string, name: string, property: string, words: string, tests: int, seen: array<string, mixed>}> claims that tests contradict */
     private static function contradicted(?User $user): array
     {
         $claims = Claim::query()->with('claimScale')->orderByDesc('id')->limit(self::CLAIMS)->get();
@@ -127,7 +145,7 @@ final class Shore
         foreach ($claims as $claim) {
             $tests = ($digests[$claim->paint_id] ?? null)?->property($claim->property);
             if ($tests !== null && isset($paints[$claim->paint_id]) && ClaimCheck::of($claim->classes(), $tests['classes95']) === ClaimCheck::Contradicted) {
-                $out[] = ['uuid' => $paints[$claim->paint_id]->uuid, 'name' => $paints[$claim->paint_id]->colour_name, 'property' => $claim->property, 'words' => $claim->words, 'tests' => (int) ($tests['tests'] ?? 0)];
+                $out[] = ['uuid' => $paints[$claim->paint_id]->uuid, 'name' => $paints[$claim->paint_id]->colour_name, 'property' => $claim->property, 'words' => $claim->words, 'tests' => (int) ($tests['tests'] ?? 0), 'seen' => self::seen($digests[$claim->paint_id], $claim->property)];
             }
         }
 

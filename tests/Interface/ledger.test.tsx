@@ -278,6 +278,7 @@ describe('the ledger', () => {
     };
     const row = {
         card: 'r1',
+        strips: [['#112233', '#445566']],
         number: 2,
         title: 'Reds',
         kind: 'property',

@@ -65,19 +65,20 @@ describe('the shore', () => {
 
     it('shows one strip a code where paints are many, and leads to the code', async () => {
         show(shore({ byCode: true }));
-        expect(await screen.findByText(/Each strip is a pigment, by its middle paint/)).toBeTruthy();
+        expect(await screen.findByText(/Each strip is one pigment, by its middle paint/)).toBeTruthy();
         const first = document.querySelector<HTMLAnchorElement>('a[href="/pigments/PR254"]')!;
         fireEvent.focus(first);
         expect(words(document.querySelector('[aria-live=polite]'))).toContain('PR254shown: Beacon Red, Withy');
     });
 
-    it('tells what changed since one last looked, and six contradictions at most', async () => {
-        const contradicted = Array.from({ length: 8 }, (_, i) => ({
+    it('tells what changed since one last looked, and three contradictions as pictures, those in light first', async () => {
+        const contradicted = Array.from({ length: 11 }, (_, i) => ({
             uuid: `c${i}`,
             name: `Paint ${i}`,
             property: 'staining',
             words: 'low',
             tests: i + 1,
+            seen: { said: 'high', halves: i === 4 ? [['#112233'], ['#445566']] : null, steps: ['#112233'] },
         }));
         show(
             shore({
@@ -97,10 +98,11 @@ describe('the shore', () => {
         expect(await screen.findByText('now opaque; it fades')).toBeTruthy();
         const text = words();
         expect(text).toContain('Beacon Red, Withy · you decided: buy');
-        expect(text).toContain('Paint 0: the maker says “low” of staining. One test says otherwise.');
-        expect(text).toContain('Paint 5: the maker says “low” of staining. 6 tests say otherwise.');
-        expect(text).not.toContain('Paint 6');
-        expect(text).toContain('and 2 more');
+        expect(text).toContain('Paint 4, sold as “low”. Behind a window: high, by 5 tests.');
+        expect(text).toContain('Paint 0, sold as “low”. In staining: high, by one test.');
+        expect(text.indexOf('Paint 4')).toBeLessThan(text.indexOf('Paint 0'));
+        expect(text).toContain('Not as claimed either: Paint 2 (“low”, staining);');
+        expect(text).toContain('; and 2 more.');
     });
 
     it('says what to do where nothing is measured', async () => {

@@ -44,7 +44,7 @@ final class KeepsAnswers
         [$place, $at, $lasts] = $user === null
             ? ['visitors|'.crc32($url) % self::PLACES, EvidenceClock::read(), self::KEPT_S]
             : ["tester $user|".crc32($url) % self::PLACES_EACH, EvidenceClock::all(), self::KEPT_EACH_S];
-        $at .= '|'.intdiv(time(), $lasts);
+        $at .= '|'.intdiv(time(), $lasts).'|'.EvidenceClock::build();
         // Where counts are kept too: reading must not take the database's one writer.
         $store = Cache::store((string) config('cache.limiter'));
         $kept = $store->get($place);

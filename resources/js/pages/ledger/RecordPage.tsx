@@ -13,6 +13,7 @@ import { FadeResults } from '../cards/FadeResults';
 import { PictureWithCells } from '../cards/PictureWithCells';
 import { CommonConditions } from '../cards/CommonConditions';
 import { RowResults } from '../cards/RowResults';
+import { BesidePicture } from './BesidePicture';
 import { fingerprintOf } from './fingerprint';
 import { Follow } from './Follow';
 import { Moderate } from './Moderate';
@@ -69,8 +70,11 @@ export default function RecordPage() {
                 <p className="my-3 text-soft">Its picture stayed with its ledger; what was read in it stands below and in the JSON.</p>
             )}
             {picture && data.measurement && data.standing.pictureHere && (
-                <div className="max-w-[840px]">
-                    <PictureWithCells picture={picture} result={data.measurement} chosen={cell} onChoose={setCell} />
+                <div className="grid gap-x-6 xl:grid-cols-[840px_1fr]">
+                    <div className="max-w-[840px]">
+                        <PictureWithCells picture={picture} result={data.measurement} chosen={cell} onChoose={setCell} />
+                    </div>
+                    <BesidePicture rows={data.rows} result={data.measurement} />
                 </div>
             )}
             {data.measurement && (data.kind === 'fade' || data.kind === 'halves') && (

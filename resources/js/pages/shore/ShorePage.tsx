@@ -12,12 +12,21 @@ import { useSession } from '../../components/ui/useSession';
 import { Days } from './Days';
 import { type ShoreStrip, Upright } from './Upright';
 
+interface Contradicted {
+    uuid: string;
+    name: string;
+    property: string;
+    words: string;
+    tests: number;
+    /** What one would look at to see it. */
+    seen: { said: string | null; halves: [string[], string[]] | null; steps: string[] };
+}
 interface Shore {
     strips: ShoreStrip[];
     measured: number;
     byCode: boolean;
     news: { uuid: string; title: string; by: string; on: string }[];
-    contradicted: { uuid: string; name: string; property: string; words: string; tests: number }[];
+    contradicted: Contradicted[];
     changed: { uuid: string; name: string; maker: string; since: string; decided: string | null; changes: string[] }[];
 }
 
@@ -48,9 +57,9 @@ export default function ShorePage() {
     return (
         <>
             <h1 className="text-[22px] font-normal leading-snug tracking-normal max-w-[62ch] mb-3">
-                {data.byCode
-                    ? 'What watercolour paints do, measured. Each strip is a pigment, by its middle paint, full strength at the foot.'
-                    : 'What watercolour paints do, measured. Each strip is one paint, full strength at the foot.'}
+                {data.measured} watercolours, painted and measured by people who use them. Each strip is one{' '}
+                {data.byCode ? 'pigment, by its middle paint' : 'paint'}, strong at the foot, pale at the top. Press one: does it fade,
+                lift, grain, and is its label right?
             </h1>
             {person && <Week />}
             <Strips strips={data.strips} byCode={data.byCode} />
@@ -219,6 +228,87 @@ function CodeLabels({
 /** What is new, what contradicts a claim, and what has changed since one last looked. */
 function Beneath({ of }: { of: Shore }) {
     return (
+        <>
+            {of.contradicted.length > 0 && <NotAsClaimed of={of.contradicted} />}
+            <Lists of={of} />
+        </>
+    );
+}
+
+/** Claims that are shown as pictures; the others are told in a line. */
+const SHOWN = 3;
+const TOLD = 6;
+
+/** What the maker says, above what one sees: of light the two halves, else the stroke. */
+function NotAsClaimed({ of }: { of: Contradicted[] }) {
+    // What faded shows best.
+    const first = [...of].sort((a, b) => Number(b.seen.halves !== null) - Number(a.seen.halves !== null));
+    const shown = first.slice(0, SHOWN);
+    const rest = first.slice(SHOWN, SHOWN + TOLD);
+    const more = first.length - SHOWN - rest.length;
+    return (
+        <section className="mt-4">
+            <h2 className="border-b border-ink pb-1">Contradicted</h2>
+            <ul className="flex flex-wrap gap-x-8 gap-y-3 pt-2">
+                {shown.map((c, i) => (
+                    <li key={i} className="w-60">
+                        <Link to={`/paints/${c.uuid}`} className="block no-underline" aria-label={`${c.name}: not as claimed`}>
+                            <Seen of={c.seen} />
+                        </Link>
+                        <Link to={`/paints/${c.uuid}`} className="font-medium">
+                            {c.name}
+                        </Link>
+                        , sold as “{c.words}”.{' '}
+                        <span className="text-soft">
+                            {c.seen.halves === null ? `In ${c.property}` : 'Behind a window'}: {c.seen.said ?? 'otherwise'}, by{' '}
+                            {c.tests === 1 ? 'one test' : `${c.tests} tests`}.
+                        </span>
+                    </li>
+                ))}
+            </ul>
+            {rest.length > 0 && (
+                <p className="mt-2">
+                    Not as claimed either:{' '}
+                    {rest.map((c, i) => (
+                        <span key={i}>
+                            {i > 0 && '; '}
+                            <Link to={`/paints/${c.uuid}`}>{c.name}</Link> (“{c.words}”, {c.property})
+                        </span>
+                    ))}
+                    {more > 0 && `; and ${more} more`}.
+                </p>
+            )}
+        </section>
+    );
+}
+
+/** 240 by 120: dark half above window half without a line between, or the stroke from full strength to palest. */
+function Seen({ of }: { of: Contradicted['seen'] }) {
+    const rows = of.halves ?? [];
+    return rows.length === 0 ? (
+        <span
+            className={`block w-60 h-[120px] ${of.steps.length === 0 ? 'hatched' : ''}`}
+            style={
+                of.steps.length === 0
+                    ? undefined
+                    : { background: `linear-gradient(to right, ${[...of.steps, of.steps.at(-1)!].join(', ')})` }
+            }
+        />
+    ) : (
+        <span className="block w-60">
+            {rows.map((half, i) => (
+                <span key={i} className="flex h-[60px]">
+                    {half.map((hex, j) => (
+                        <span key={j} className="grow" style={{ background: hex }} />
+                    ))}
+                </span>
+            ))}
+        </span>
+    );
+}
+
+function Lists({ of }: { of: Shore }) {
+    return (
         <div className="grid gap-x-10 gap-y-5 md:grid-cols-2 lg:grid-cols-3 mt-3">
             {of.changed.length > 0 && (
                 <section>
@@ -235,25 +325,6 @@ function Beneath({ of }: { of: Shore }) {
                             </li>
                         ))}
                     </ul>
-                </section>
-            )}
-            {of.contradicted.length > 0 && (
-                <section>
-                    <h2 className="border-b border-ink pb-1">Contradicted</h2>
-                    <ul>
-                        {of.contradicted.slice(0, 6).map((c, i) => (
-                            <li key={i} className="border-b border-rule py-1.5">
-                                <Link to={`/paints/${c.uuid}`} className="font-medium">
-                                    {c.name}
-                                </Link>
-                                : the maker says “{c.words}” of {c.property}.{' '}
-                                <span className="text-soft">
-                                    {c.tests === 1 ? 'One test says otherwise.' : `${c.tests} tests say otherwise.`}
-                                </span>
-                            </li>
-                        ))}
-                    </ul>
-                    {of.contradicted.length > 6 && <p className="text-sm text-soft">and {of.contradicted.length - 6} more</p>}
                 </section>
             )}
             <section>
