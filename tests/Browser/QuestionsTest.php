@@ -34,7 +34,7 @@ final class QuestionsTest extends BrowserTestCase
         $this->waitFor("//h1[.=\"$first\"]");
         // Does this claim hold?
         $this->go('/');
-        $this->click('//section[h2[.="Contradicted"]]//li[contains(., "lightfastness")]//a');
+        $this->click('//section[h2[.="Contradicted"]]//li[contains(., "Behind a window")]//a');
         self::assertStringContainsString('contradicted', $this->waitFor('//tr[th[.="lightfastness"]]')->getText());
     }
 
