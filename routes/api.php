@@ -64,7 +64,7 @@ Route::get('pigments/{code}/light', [FadeController::class, 'lightOfCode'])->mid
 Route::get('pigments/{code}/fading', [FadeController::class, 'atEqualLight'])->middleware(KeepsAnswers::class);
 Route::get('pigment-statement', [PaintController::class, 'statement']);
 Route::get('makers', [PaintController::class, 'makers']);
-Route::get('paints', [PaintController::class, 'index'])->middleware(KeepsAnswers::class);
+Route::get('paints', [PaintController::class, 'index']);
 Route::get('paints/{paint}', [PaintController::class, 'show'])->middleware(KeepsAnswers::class);
 Route::get('papers', [PaperController::class, 'index']);
 Route::get('protocols', [ProtocolController::class, 'index']);

@@ -2,6 +2,9 @@ import { useEffect, useState } from 'react';
 
 const AGAIN_MS = 4_000;
 
+/** Not painted yet, or asked by somebody who asked for much: it comes later. */
+const LATER = [429, 503];
+
 /**
  * A picture that may still be painted: asked for again until it is there or known never to come.
  *
@@ -20,7 +23,7 @@ export function useAwaited(src: string): { src: string; onError: () => void; awa
                 if (r.ok) {
                     setAsked((n) => n + 1);
                     setAwaited(false);
-                } else if (r.status !== 503) {
+                } else if (!LATER.includes(r.status)) {
                     setAwaited(null);
                 }
             });
@@ -29,7 +32,7 @@ export function useAwaited(src: string): { src: string; onError: () => void; awa
     }, [awaited, src]);
     const onError = () => {
         void fetch(src, { method: 'HEAD' }).then(
-            (r) => setAwaited(r.status === 503 ? true : null),
+            (r) => setAwaited(LATER.includes(r.status) ? true : null),
             () => setAwaited(null),
         );
     };
