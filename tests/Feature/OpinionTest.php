@@ -141,7 +141,7 @@ final class OpinionTest extends FeatureTestCase
         $this->putJson("/api/studies/$uuid", ['title' => 'Slipway', 'on' => '2026-05-02', 'went' => 'granulates nicely', 'paints' => $paints])->assertCreated();
         $picture = UploadedFile::fake()->createWithContent('slipway.png', (string) file_get_contents(dirname(__DIR__, 2).'/docs/screenshots/choose.png'));
         $this->post("/api/studies/$uuid/pictures/".($shot = self::uuid()), ['photo' => $picture])->assertCreated();
-        $this->get("/api/study-pictures/$shot.webp")->assertOk()->assertHeader('Content-Type', 'image/jpeg');
+        $this->get("/api/study-pictures/$shot.webp")->assertOk()->assertHeader('Content-Type', 'image/webp');
         foreach ($paints as $paint) {
             self::assertSame([[$shot]], array_column($this->getJson("/api/paints/$paint")->json('opinions.studies'), 'pictures'));
         }
