@@ -152,7 +152,7 @@ final class SessionTest extends FeatureTestCase
         $first = $now->json('cards.0.rows.0');
         self::assertSame([['streaky'], 1, ['value' => 'flat 12', 'inherited' => 'round 8', 'own' => true], '55'], [array_column($first['remarks'], 'word'), count($first['photos']), $first['conditions']['brush'], $first['conditions']['humidity']['value']]);
         self::assertSame('round 8', $now->json('cards.0.rows.1.conditions.brush.value'));
-        $this->get("/api/photos/$photo/preview.webp")->assertOk()->assertHeader('Content-Type', 'image/jpeg');
+        $this->get("/api/photos/$photo/preview.webp")->assertOk()->assertHeader('Content-Type', 'image/webp');
         // Only an edition that is known may be changed, and a skip says why.
         $task = $session['tasks'][0]['uuid'];
         $this->putJson("/api/tasks/$task", ['state' => 'skipped'], ['If-Match' => '"1"'])->assertStatus(422);

@@ -95,7 +95,7 @@ final class SwatchTest extends FeatureTestCase
         $this->actingAs($this->wren);
         $swatch = $this->swatch();
         $window = "/api/swatches/$swatch->uuid/window.webp";
-        $this->get($window)->assertOk()->assertHeader('Content-Type', 'image/jpeg');
+        $this->get($window)->assertOk()->assertHeader('Content-Type', 'image/webp');
         $this->actingAs($this->other)->getJson('/api/swatches')->assertJsonPath('total', 0);
         $this->get($window)->assertForbidden();
         $this->tell($swatch, ['unknown' => true])->assertForbidden();
