@@ -172,7 +172,7 @@ function Sentence({
     );
     const number = (key: string, label: string, empty?: string) => (
         <input
-            className="inline-block w-20 h-9 leading-normal font-semibold"
+            className={`inline-block h-9 leading-normal font-semibold ${empty === undefined ? 'w-20' : 'w-28'}`}
             aria-label={label}
             inputMode="decimal"
             placeholder={empty}
