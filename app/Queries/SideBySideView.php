@@ -32,7 +32,8 @@ final class SideBySideView
         $uses = array_values(array_unique(array_map(static fn (string $m): string => $m::block()->value, $measures)));
         $ids = array_map(static fn (Paint $p): int => $p->id, $paints);
         $ratings = Rating::query()->whereIn('paint_id', $ids)->whereIn('property', $properties)->where('status', RatingStatus::Measured->value)
-            ->whereIn('measurement_id', Measurement::idsVisibleTo($user))->notSpoiled()->orderBy('id')->get()->groupBy('paint_id');
+            ->whereIn('measurement_id', Measurement::idsVisibleTo($user))->notSpoiled()->whereNotIn('specimen_id', OddStrips::out($ids, $user))->orderBy('id')->get();
+        $ratings = $ratings->whereNotIn('measurement_id', self::elsewhere(array_values($ratings->pluck('measurement_id')->unique()->all())))->groupBy('paint_id');
         $measurements = Measurement::query()->with('card.paper', 'card.session', 'picture')->whereKey($ratings->flatten()->pluck('measurement_id')->unique()->all())
             ->get(['id', 'uuid', 'card_id', 'picture_id'])->keyBy('id');
         $layouts = $measurements->map(static fn (Measurement $m): CardLayout => $m->card->cardLayout());
@@ -53,6 +54,20 @@ final class SideBySideView
                 'strength' => $base === null || $strength === null ? null : self::strength($strength, $base['rating'], $measurements, Prices::perMl($pans[$paint->id] ?? collect())),
             ];
         }, $paints);
+    }
+
+    /**
+     * Measurements whose picture stayed with another ledger: there is nothing to be seen of them.
+     *
+     * @param list<int> $ids
+     *
+     * @return list<int>
+     */
+    private static function elsewhere(array $ids): array
+    {
+        $taken = Measurement::query()->with('picture')->whereKey($ids)->whereHas('card', static fn ($q) => $q->whereNotNull('ledger_id'))->get(['id', 'picture_id']);
+
+        return array_values($taken->filter(static fn (Measurement $m): bool => ! $m->picture->isHere())->map(static fn (Measurement $m): int => $m->id)->all());
     }
 
     /**

@@ -44,7 +44,7 @@ final class ArchitectureTest extends TestCase
         'Queries' => ['Database', 'Imaging', 'Models', 'Storage'],
         'Ledger' => ['Imaging', 'Models', 'Queries', 'Storage'],
         'Actions' => ['Events', 'Imaging', 'Ledger', 'Models', 'Queries', 'Storage'],
-        'Jobs' => ['Actions', 'Ledger', 'Models'],
+        'Jobs' => ['Actions', 'Imaging', 'Ledger', 'Models', 'Queries'],
         'Http' => ['Actions', 'Database', 'Imaging', 'Jobs', 'Ledger', 'Models', 'Queries', 'Rules', 'Storage'],
         'Console' => ['Actions', 'Http', 'Imaging', 'Jobs', 'Ledger', 'Models', 'Queries', 'Rules', 'Storage'],
         'Providers' => ['Database', 'Events', 'Http', 'Jobs', 'Ledger', 'Policies', 'Rules', 'Storage'],

@@ -78,7 +78,9 @@ final class VisitorsTest extends FeatureTestCase
 
     public function testEveryTableThatAPublicPageTellsOfIsCounted(): void
     {
-        $counted = DB::table('sqlite_master')->where('type', 'trigger')->where('sql', 'like', '%after update%evidence_clocks%')->pluck('tbl_name')->unique()->all();
+        $counted = DB::table('sqlite_master')->where('type', 'trigger')->where('sql', 'like', '%after update%evidence_clocks%')
+            // Testers' own are counted apart (KeptAnswersTest).
+            ->where('sql', 'not like', "%name = 'own'%")->pluck('tbl_name')->unique()->all();
         // Of one person, of work under way, or of the machine: no public page tells them.
         $private = ['migrations', 'sign_ins', 'password_links', 'personal_access_tokens', 'invitations', 'phone_links', 'cache', 'cache_locks', 'jobs', 'failed_jobs', 'audit', 'follows', 'hearts', 'looks', 'timers', 'imports', 'import_changes', 'bundles', 'bundle_changes',
             'paint_digests', 'evidence_clocks', 'corrections', 'remarks', 'photos', 'palettes', 'pan_sets', 'mixes', 'reports', 'questions', 'answers', 'standings', 'circles', 'capture_profiles', 'capture_targets'];
