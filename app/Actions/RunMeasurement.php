@@ -78,8 +78,7 @@ final class RunMeasurement
     public static function measured(Measurement $measurement, CardLayout $layout, ?callable $progress = null, ?Scale $scale = null): CardMeasurement
     {
         $picture = $measurement->picture;
-        $check = $picture->fadeCheck;
-        $dose = $check === null ? null : WindowDose::atCheck($check, WindowDose::of($measurement->card));
+        $dose = WindowDose::atMeasurement($measurement);
         $first = $measurement->firstPicture;
 
         return MeasureFile::of($layout, $picture->path(), $first?->path(), $dose?->mlxh, $progress, $picture->capture(), $first?->capture(), $scale, $dose->uncertainty ?? 0.0);
@@ -91,7 +90,8 @@ final class RunMeasurement
         $report = self::reporter($measurement, 0.0, 0.7);
         $tell = static fn (int $done, int $all) => $report("Stand-in: window $done of $all", $done / $all);
         $picture = $measurement->picture->setRelation('card', $measurement->card);
-        $made = StandInPicture::of($picture, StandInPicture::layout($measurement->card, $picture), StandInPicture::dose($measurement), (float) config('stand-ins.dpi'), $tell);
+        $dose = WindowDose::atMeasurement($measurement)->mlxh ?? 0.0;
+        $made = StandInPicture::of($picture, StandInPicture::layout($picture), $dose, (float) config('stand-ins.dpi'), $tell);
         $picture->update(['sha256' => PictureStore::keep($made->bytes, $picture->extension), 'width' => $made->width, 'height' => $made->height]);
     }
 

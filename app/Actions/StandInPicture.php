@@ -7,11 +7,8 @@ namespace App\Actions;
 use App\Imaging\PhotoWriter;
 use App\Imaging\PngWriter;
 use App\Imaging\SheetPress;
-use App\Models\Card;
-use App\Models\Measurement;
 use App\Models\Paint;
 use App\Models\Picture;
-use App\Queries\WindowDose;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Pigment\Catalogue;
@@ -51,8 +48,10 @@ final readonly class StandInPicture
         return new self(PhotoWriter::encode($photo, $shot), $photo->width, $photo->height);
     }
 
-    public static function layout(Card $card, Picture $picture): CardLayout
+    /** What is painted on the card that a picture is of. */
+    public static function layout(Picture $picture): CardLayout
     {
+        $card = $picture->card;
         if ($card->kind !== CardKind::Pocket->value) {
             return KeepReadings::painted($card);
         }
@@ -61,13 +60,5 @@ final readonly class StandInPicture
         $codes = array_keys(Catalogue::all());
 
         return SwatchStandIn::of([$paint->pigments ?? $codes[$picture->id * 7 % count($codes)]], $picture->id, uuid: $card->uuid)->layout;
-    }
-
-    /** Light that a card had met at a measurement, Mlx h. */
-    public static function dose(Measurement $measurement): float
-    {
-        $check = $measurement->picture->fadeCheck;
-
-        return $check === null ? 0.0 : WindowDose::atCheck($check, WindowDose::of($measurement->card))->mlxh ?? 0.0;
     }
 }

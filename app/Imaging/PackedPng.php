@@ -8,7 +8,7 @@ use Imagick;
 
 /**
  * A PNG kept smaller without losing a byte: its pixels as lossless WebP, and beside them what makes the same file of them again, which are the
- * filter of every line and the settings of the compressor (PNG third edition, W3C 2025; RFC 1950). The file comes out with the same hash, so that
+ * filter of every scanline and the settings of the compressor (PNG third edition, W3C 2025; RFC 1950). The file comes out with the same hash, so that
  * records and bundles which name it stay true.
  *
  * Only pictures of 8 bits in grey or RGB, not interlaced, whose compressor is found again, are packed: those of most scanners are.
@@ -39,18 +39,22 @@ final class PackedPng
     public static function pack(string $png): ?string
     {
         $parts = self::parts($png);
-        $lines = $parts === null ? false : @gzuncompress($parts['stream']);
-        if ($parts === null || $lines === false || strlen($lines) !== $parts['height'] * ($parts['width'] * $parts['channels'] + 1)) {
+        if ($parts === null) {
             return null;
         }
-        $settings = self::settings($parts['stream'], $lines);
+        // A byte for the filter stands before every scanline.
+        $bytes = $parts['width'] * $parts['channels'] + 1;
+        $scanlines = @gzuncompress($parts['stream']);
+        if ($scanlines === false || strlen($scanlines) !== $parts['height'] * $bytes) {
+            return null;
+        }
+        $settings = self::settings($parts['stream'], $scanlines);
         if ($settings === null) {
             return null;
         }
-        $line = $parts['width'] * $parts['channels'] + 1;
         $filters = '';
-        for ($at = 0; $at < strlen($lines); $at += $line) {
-            $filters .= $lines[$at];
+        for ($at = 0; $at < strlen($scanlines); $at += $bytes) {
+            $filters .= $scanlines[$at];
         }
         $image = new Imagick;
         $image->readImageBlob($png);
@@ -87,8 +91,8 @@ final class PackedPng
         } catch (\ImagickException $e) {
             throw new UnreadablePicture('A packed picture is damaged.', previous: $e);
         }
-        $lines = self::filtered($pixels, base64_decode($of['filters']), $of['width'] * $of['channels'], $of['channels']);
-        $stream = self::deflated($lines, $of['settings']);
+        $scanlines = self::filtered($pixels, base64_decode($of['filters']), $of['width'] * $of['channels'], $of['channels']);
+        $stream = self::deflated($scanlines, $of['settings']);
         $png = base64_decode($of['before']);
         $at = 0;
         foreach ($of['lengths'] as [$length, $times]) {
@@ -152,17 +156,17 @@ final class PackedPng
      *
      * @return array{level: int, memory: int, strategy: int}|null
      */
-    private static function settings(string $stream, string $lines): ?array
+    private static function settings(string $stream, string $scanlines): ?array
     {
-        $probe = substr($lines, 0, self::PROBE);
+        $probe = substr($scanlines, 0, self::PROBE);
         foreach (self::STRATEGIES as $strategy) {
             foreach (self::MEMORIES as $memory) {
                 foreach (self::LEVELS as $level) {
                     $settings = ['level' => $level, 'memory' => $memory, 'strategy' => $strategy];
                     $given = self::deflated($probe, $settings);
-                    $settled = strlen($probe) === strlen($lines) ? strlen($given) : max(2, strlen($given) - self::UNSETTLED);
-                    // The first two bytes name a class of levels, which some writers set otherwise.
-                    if (strncmp($given, $stream, $settled) === 0 && self::deflated($lines, $settings) === $stream) {
+                    // Of a stream that small only the two bytes of its header are settled.
+                    $settled = strlen($probe) === strlen($scanlines) ? strlen($given) : max(2, strlen($given) - self::UNSETTLED);
+                    if (strncmp($given, $stream, $settled) === 0 && self::deflated($scanlines, $settings) === $stream) {
                         return $settings;
                     }
                 }
@@ -173,75 +177,60 @@ final class PackedPng
     }
 
     /** @param array{level: int, memory: int, strategy: int} $settings */
-    private static function deflated(string $lines, array $settings): string
+    private static function deflated(string $scanlines, array $settings): string
     {
         $deflate = deflate_init(ZLIB_ENCODING_DEFLATE, $settings) ?: throw new \LogicException('zlib did not start.');
 
-        return (string) deflate_add($deflate, $lines, ZLIB_FINISH);
+        return (string) deflate_add($deflate, $scanlines, ZLIB_FINISH);
     }
 
     /**
-     * Lines as they were filtered: every byte less what its neighbours foretell, modulo 256.
+     * Scanlines as they were filtered: every byte less what is predicted of it, modulo 256 (PNG, 9.2).
      *
-     * @param string $filters one byte a line: 0 none, 1 left, 2 above, 3 mean, 4 Paeth
+     * @param string $filters one byte a scanline: 0 none, 1 sub, 2 up, 3 average, 4 Paeth
+     * @param int $width bytes of a scanline
+     * @param int $step bytes of a pixel
      */
     private static function filtered(string $pixels, string $filters, int $width, int $step): string
     {
         $out = '';
         $above = str_repeat("\0", $width);
-        for ($y = 0, $at = 0; $y < strlen($filters); $y++, $at += $width) {
-            $line = substr($pixels, $at, $width);
+        for ($y = 0; $y < strlen($filters); $y++) {
+            $scanline = substr($pixels, $y * $width, $width);
             $kind = ord($filters[$y]);
-            $out .= $filters[$y].match ($kind) {
-                0 => $line,
-                2 => self::less($line, $above),
-                1 => self::less($line, str_repeat("\0", $step).substr($line, 0, $width - $step)),
-                3 => self::less($line, self::means($line, $above, $step)),
-                default => self::less($line, self::paeth($line, $above, $step)),
-            };
-            $above = $line;
+            $out .= $filters[$y].($kind === 0 ? $scanline : self::residual($kind, $scanline, $above, $step));
+            $above = $scanline;
         }
 
         return $out;
     }
 
-    private static function less(string $line, string $foretold): string
+    private static function residual(int $kind, string $scanline, string $above, int $step): string
     {
-        $a = unpack('C*', $line) ?: [];
-        $b = unpack('C*', $foretold) ?: [];
-        foreach ($a as $i => $v) {
-            $a[$i] = $v - $b[$i] & 255;
-        }
-
-        return pack('C*', ...$a);
-    }
-
-    private static function means(string $line, string $above, int $step): string
-    {
-        $now = array_values(unpack('C*', $line) ?: []);
+        $now = array_values(unpack('C*', $scanline) ?: []);
         $up = array_values(unpack('C*', $above) ?: []);
         $out = [];
-        foreach ($up as $i => $b) {
-            $out[] = ($i >= $step ? $now[$i - $step] : 0) + $b >> 1;
+        foreach ($now as $i => $v) {
+            $left = $i < $step ? 0 : $now[$i - $step];
+            $predicted = match ($kind) {
+                1 => $left,
+                2 => $up[$i],
+                3 => $left + $up[$i] >> 1,
+                default => self::paeth($left, $up[$i], $i < $step ? 0 : $up[$i - $step]),
+            };
+            $out[] = $v - $predicted & 255;
         }
 
         return pack('C*', ...$out);
     }
 
-    private static function paeth(string $line, string $above, int $step): string
+    /** Whichever of the neighbours is nearest to left + above - upper left. */
+    private static function paeth(int $left, int $above, int $upperLeft): int
     {
-        $now = array_values(unpack('C*', $line) ?: []);
-        $up = array_values(unpack('C*', $above) ?: []);
-        $out = [];
-        foreach ($up as $i => $b) {
-            $a = $i >= $step ? $now[$i - $step] : 0;
-            $c = $i >= $step ? $up[$i - $step] : 0;
-            $pa = abs($b - $c);
-            $pb = abs($a - $c);
-            $pc = abs($a + $b - 2 * $c);
-            $out[] = $pa <= $pb && $pa <= $pc ? $a : ($pb <= $pc ? $b : $c);
-        }
+        $toLeft = abs($above - $upperLeft);
+        $toAbove = abs($left - $upperLeft);
+        $toUpperLeft = abs($left + $above - 2 * $upperLeft);
 
-        return pack('C*', ...$out);
+        return $toLeft <= $toAbove && $toLeft <= $toUpperLeft ? $left : ($toAbove <= $toUpperLeft ? $above : $upperLeft);
     }
 }

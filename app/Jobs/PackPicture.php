@@ -7,14 +7,13 @@ namespace App\Jobs;
 use App\Imaging\PictureStore;
 use App\Models\Picture;
 use Illuminate\Contracts\Queue\ShouldQueue;
-use Illuminate\Foundation\Queue\Queueable;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 
 /** Keeps one scan in less room, when there is nothing else to do; then the next one. Broken off, nothing is lost. */
 final class PackPicture implements ShouldQueue
 {
-    use Queueable;
+    use WhenIdle;
 
     /** A picture is looked at and measured again while it is young (own). */
     private const SETTLED_S = 3_600;
@@ -28,13 +27,13 @@ final class PackPicture implements ShouldQueue
 
     public function __construct()
     {
-        $this->onConnection('database')->onQueue(PaintDemoPicture::IDLE);
+        $this->whenIdle();
     }
 
     /** Begins, unless it goes on already. */
     public static function begin(): void
     {
-        if (! DB::table('jobs')->where('payload', 'like', '%PackPicture%')->exists() && self::next() !== null) {
+        if (! DB::table('jobs')->where('payload', 'like', '%PackPicture%')->exists()) {
             dispatch(new self);
         }
     }
@@ -48,9 +47,7 @@ final class PackPicture implements ShouldQueue
         if (! PictureStore::pack($next, 'png')) {
             Cache::forever(self::TRIED.$next, true);
         }
-        if (self::next() !== null) {
-            dispatch(new self);
-        }
+        dispatch(new self);
     }
 
     /** @return string|null SHA-256 of a scan that is kept as it came and has settled */

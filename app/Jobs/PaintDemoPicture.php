@@ -10,9 +10,9 @@ use App\Imaging\PictureStore;
 use App\Models\Card;
 use App\Models\Measurement;
 use App\Models\Picture;
+use App\Queries\WindowDose;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Database\Query\Builder;
-use Illuminate\Foundation\Queue\Queueable;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Log;
 use MarshTrial\Core\Card\CardKind;
@@ -25,11 +25,9 @@ use MarshTrial\Core\Card\RowLabel;
  */
 final class PaintDemoPicture implements ShouldQueue
 {
-    use Queueable;
+    use WhenIdle;
 
-    /** Queue for what may wait for everything else, and one for what somebody waits for. */
-    public const IDLE = 'idle';
-
+    /** Queue for what somebody waits for. */
     public const WANTED = 'wanted';
 
     private const FOR_GRAIN = 256;
@@ -50,8 +48,8 @@ final class PaintDemoPicture implements ShouldQueue
         $rows = $card->kind === CardKind::Pocket->value ? [] : array_map(
             static fn (RowLabel $r): array => [$r->row, $r->specimen, $r->paint, $r->maker, $r->pigments], KeepReadings::painted($card)->rows,
         );
-        $job = new self($measurement->picture->uuid, $rows, StandInPicture::dose($measurement), self::dpi($card));
-        dispatch($job->onConnection('database')->onQueue(self::IDLE));
+        $dose = WindowDose::atMeasurement($measurement)->mlxh ?? 0.0;
+        dispatch((new self($measurement->picture->uuid, $rows, $dose, self::dpi($card)))->whenIdle());
     }
 
     /** Somebody waits for a picture: it is painted next. False where it is not to come. */
@@ -68,9 +66,12 @@ final class PaintDemoPicture implements ShouldQueue
     public static function progress(): ?array
     {
         $left = self::jobs()->count();
+        if ($left === 0) {
+            return null;
+        }
         $of = max($left, Picture::query()->where('source', 'stand-in')->whereHas('card', static fn ($q) => $q->whereNull('ledger_id'))->count());
 
-        return $left === 0 ? null : ['done' => $of - $left, 'of' => $of];
+        return ['done' => $of - $left, 'of' => $of];
     }
 
     private static function jobs(): Builder
@@ -97,7 +98,7 @@ final class PaintDemoPicture implements ShouldQueue
             return;
         }
         $layout = $this->rows === []
-            ? StandInPicture::layout($picture->card, $picture)
+            ? StandInPicture::layout($picture)
             : $picture->card->cardLayout()->withRows(array_map(static fn (array $r): RowLabel => new RowLabel(...$r), $this->rows));
         $bytes = StandInPicture::of($picture, $layout, $this->dose, $this->dpi)->bytes;
         if (hash('sha256', $bytes) !== $picture->sha256) {

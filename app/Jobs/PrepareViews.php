@@ -8,13 +8,12 @@ use App\Imaging\PictureStore;
 use App\Models\Measurement;
 use App\Queries\WindowPictures;
 use Illuminate\Contracts\Queue\ShouldQueue;
-use Illuminate\Foundation\Queue\Queueable;
 use MarshTrial\Core\Card\BlockKind;
 
 /** What somebody will look at of a measured picture: its smaller copy and its windows, cut before anybody waits for them. */
 final class PrepareViews implements ShouldQueue
 {
-    use Queueable;
+    use WhenIdle;
 
     /** Longer side of the copy that pages show, px. */
     public const PREVIEW = 1800;
@@ -28,7 +27,7 @@ final class PrepareViews implements ShouldQueue
 
     public function __construct(private readonly int $measurementId)
     {
-        $this->onConnection('database')->onQueue(PaintDemoPicture::IDLE);
+        $this->whenIdle();
     }
 
     public function handle(): void

@@ -232,7 +232,7 @@ final class PropertyView
             ...$rating, 'value' => $evidence->value, 'uncertainty' => $evidence->uncertainty,
             'position' => $at($evidence->value), 'low' => $at($low), 'high' => $at($high),
             // Where this paint lies; low to high is where one more card would.
-            'own' => [$at($evidence->value - Scale::COVERAGE_95 * $evidence->uncertainty), $at($evidence->value + Scale::COVERAGE_95 * $evidence->uncertainty)],
+            'own' => array_map($at, self::own($evidence)),
         ];
 
         $ofPaint = [...$rating, 'ofPicture' => $detail['said'] ?? null, 'said' => ClassChances::said($chances), 'chances' => array_map(static fn (float $c): float => round($c, 3), array_filter($chances, static fn (float $c): bool => $c >= 0.005))];
@@ -305,9 +305,17 @@ final class PropertyView
 
         return [
             'value' => $evidence->value, 'uncertainty' => $evidence->uncertainty, 'text' => $quantity->write($evidence->value, $evidence->uncertainty),
-            'another' => [$low, $high], 'anotherText' => $quantity->write($low, null).'–'.$quantity->write($high, null),
+            'own' => self::own($evidence), 'another' => [$low, $high], 'anotherText' => $quantity->write($low, null).'–'.$quantity->write($high, null),
             'tests' => $evidence->tests, 'testers' => count($evidence->testers), 'off' => count($evidence->off), 'otherwise' => max(0, $many - $evidence->tests),
         ];
+    }
+
+    /** @return array{float, float} within which the paint lies, 95 % */
+    private static function own(Evidence $evidence): array
+    {
+        $off = Scale::COVERAGE_95 * $evidence->uncertainty;
+
+        return [$evidence->value - $off, $evidence->value + $off];
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Queries;
 
+use App\Models\Measurement;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Colour\LinearRgb;
 
@@ -20,10 +21,9 @@ final class RecordStrips
      */
     public static function of(array $cards): array
     {
-        $rows = DB::table('strips')->join('measurements', 'measurements.id', '=', 'strips.measurement_id')->join('pictures', 'pictures.id', '=', 'measurements.picture_id')
-            ->join('specimens', 'specimens.id', '=', 'strips.specimen_id')->whereIn('measurements.card_id', $cards)
-            ->where('measurements.published', true)->where('measurements.state', 'done')->where('pictures.wet', false)->whereNull('pictures.withdrawn_at')
-            ->orderByDesc('measurements.id')->get(['measurements.card_id', 'specimens.row', 'strips.kind', 'strips.data']);
+        $published = Measurement::query()->counts()->where('published', true)->whereIn('card_id', $cards)->select('id');
+        $rows = DB::table('strips')->join('specimens', 'specimens.id', '=', 'strips.specimen_id')->whereIn('measurement_id', $published)
+            ->orderByDesc('measurement_id')->get(['specimens.card_id', 'specimens.row', 'strips.kind', 'strips.data']);
         $out = [];
         foreach ($rows as $row) {
             // The newest of every row.

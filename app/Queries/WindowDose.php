@@ -10,6 +10,7 @@ use App\Models\Hanging;
 use App\Models\HangingMove;
 use App\Models\HangingPause;
 use App\Models\LightLog;
+use App\Models\Measurement;
 use DateTimeImmutable;
 use DateTimeZone;
 use Illuminate\Support\Carbon;
@@ -134,6 +135,14 @@ final readonly class WindowDose
     public static function atCheck(FadeCheck $check, ?self $window): ?Dose
     {
         return $check->dose_mlxh !== null ? new Dose((float) $check->dose_mlxh, $check->dose_uncertainty === null ? DoseCurve::TOLD : (float) $check->dose_uncertainty) : $window?->curve->at(self::day($window->hanging, $check->checked_on));
+    }
+
+    /** The dose that a card had met when it was measured; null before it hung, and where nobody knows. */
+    public static function atMeasurement(Measurement $measurement): ?Dose
+    {
+        $check = $measurement->picture->fadeCheck;
+
+        return $check === null ? null : self::atCheck($check, self::of($measurement->card));
     }
 
     /**

@@ -30,7 +30,7 @@ need_packages() {
     fi
 }
 
-# What runs, without what tests need: need_libraries. With it: need_php and need_node.
+# Debian's packages that the program runs on.
 PHP_PACKAGES=(php8.2-sqlite3 php8.2-imagick php8.2-mbstring php8.2-xml php8.2-curl php8.2-zip librsvg2-bin fonts-liberation)
 
 # Extensions that PHP has already are wanted of no package, so that any PHP 8.2 to 8.4 will do.

@@ -5,16 +5,23 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
+use App\Jobs\PaintDemoPicture;
 use App\Ledger\Archives\Archive;
 use App\Ledger\Archives\Shelf;
+use App\Models\Picture;
 use App\Models\User;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
 use MarshTrial\Core\CoreException;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\HttpKernel\Exception\ServiceUnavailableHttpException;
 
 abstract class Controller
 {
+    /** Seconds after which it is worth asking for a picture again that is being painted. */
+    private const PAINTED_IN_S = 4;
+
     /** Seconds that writing a whole ledger may take. */
     private const LONG_S = 300;
 
@@ -70,7 +77,17 @@ abstract class Controller
         return $response;
     }
 
-    /** A JPEG of the store: what is published may be kept by whoever got it, as long as the server agrees; what is not is kept nowhere. */
+    /** A picture that is not here is not answered; one of the demo that is not painted yet is painted next. */
+    protected static function mustBeHere(Picture $picture): void
+    {
+        if (! $picture->isHere()) {
+            throw PaintDemoPicture::wanted($picture)
+                ? new ServiceUnavailableHttpException(self::PAINTED_IN_S, 'This picture of the demo is being painted.')
+                : new NotFoundHttpException('This picture is not here.');
+        }
+    }
+
+    /** A preview of the store: what is published may be kept by whoever got it, as long as the server agrees; what is not is kept nowhere. */
     protected function image(Request $request, string $path, bool $published): Response
     {
         $response = response()->file($path, ['Content-Type' => 'image/webp']);

@@ -8,7 +8,6 @@ use App\Actions\RemoveDraft;
 use App\Actions\RequestMeasurement;
 use App\Http\JsonResponse;
 use App\Imaging\PictureStore;
-use App\Jobs\PaintDemoPicture;
 use App\Jobs\PrepareViews;
 use App\Models\CaptureProfile;
 use App\Models\CaptureTarget;
@@ -25,15 +24,10 @@ use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Str;
 use MarshTrial\Core\Exchange\Readings;
 use Symfony\Component\HttpFoundation\Response;
-use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
-use Symfony\Component\HttpKernel\Exception\ServiceUnavailableHttpException;
 
 /** Pictures of cards and the measuring of them. */
 final class PictureController extends Controller
 {
-    /** Seconds after which it is worth asking for a picture again that is being painted. */
-    private const PAINTED_IN = 4;
-
     public function upload(Request $request, Card $card, string $uuid): JsonResponse
     {
         Gate::authorize('change', $card);
@@ -72,7 +66,7 @@ final class PictureController extends Controller
     public function again(Picture $picture): JsonResponse
     {
         Gate::authorize('change', $picture->card);
-        $picture->sha256 === null ?: self::here($picture);
+        $picture->sha256 === null ?: self::mustBeHere($picture);
 
         return $this->answer(RequestMeasurement::again($picture));
     }
@@ -116,7 +110,7 @@ final class PictureController extends Controller
         if (! $published) {
             Gate::authorize('see', $picture->card);
         }
-        self::here($picture);
+        self::mustBeHere($picture);
 
         return $this->image($request, PictureStore::preview((string) $picture->sha256, $picture->extension, PrepareViews::PREVIEW), $published);
     }
@@ -127,20 +121,10 @@ final class PictureController extends Controller
         Gate::authorize('see-measured', $measurement);
         $measurement->load('picture', 'card.session');
         abort_if($measurement->state !== 'done' || RowPaint::areHidden($measurement->card), 404);
-        self::here($measurement->picture);
+        self::mustBeHere($measurement->picture);
         $path = WindowPictures::path($measurement, $request->integer('row'), (string) $request->query('use'), $request->boolean('loupe')) ?? abort(404);
 
         return $this->image($request, $path, $measurement->published);
-    }
-
-    /** A picture of the demo that is not painted yet is painted next. */
-    public static function here(Picture $picture): void
-    {
-        if (! $picture->isHere()) {
-            throw PaintDemoPicture::wanted($picture)
-                ? new ServiceUnavailableHttpException(self::PAINTED_IN, 'This picture of the demo is being painted.')
-                : new NotFoundHttpException('This picture is not here.');
-        }
     }
 
     private function check(Request $request, Card $card): ?FadeCheck

@@ -65,7 +65,7 @@ final class SwatchController extends Controller
         if (! $swatch->shared) {
             Gate::authorize('change', $swatch);
         }
-        PictureController::here($swatch->load('picture')->picture);
+        self::mustBeHere($swatch->load('picture')->picture);
         $path = WindowPictures::ofSwatch($swatch) ?? abort(404);
 
         return $this->image($request, $path, $swatch->shared);

@@ -192,6 +192,8 @@ export interface PooledTests {
     value: number;
     uncertainty: number;
     text: string;
+    /** Within which the paint lies, and within which one more card would, 95 %. */
+    own: [number, number];
     another: [number, number];
     anotherText: string;
     tests: number;

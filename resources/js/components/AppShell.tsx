@@ -73,32 +73,31 @@ interface Head {
     search: React.RefObject<HTMLInputElement | null>;
 }
 
+function Name() {
+    return (
+        <Link to="/" className="no-underline font-semibold text-lg tracking-tight py-2">
+            Marsh Trial
+        </Link>
+    );
+}
+
 /** Where one can go: what is only for those who work here is not offered to visitors. */
-function usePlacesOffered() {
+function Places({ look }: { look: (here: boolean) => string }) {
     const visitor = useSession() === null;
-    return HEAD_PLACES.filter(([, path]) => !visitor || !FOR_TESTERS.includes(path));
+    return HEAD_PLACES.filter(([, path]) => !visitor || !FOR_TESTERS.includes(path)).map(([, path, name]) => (
+        <NavLink key={path} to={path} className={({ isActive }) => `no-underline ${look(isActive)}`}>
+            {name}
+        </NavLink>
+    ));
 }
 
 function WideHead({ search, onKeys }: Head & { onKeys: () => void }) {
-    const places = usePlacesOffered();
     return (
         <header className="no-print border-b border-ink">
             <div className="mx-auto max-w-[1480px] px-5 flex flex-wrap items-center gap-x-4 gap-y-1 py-2">
-                <Link to="/" className="no-underline font-semibold text-lg tracking-tight">
-                    Marsh Trial
-                </Link>
+                <Name />
                 <nav aria-label="Places" className="flex flex-wrap gap-x-3 min-w-0">
-                    {places.map(([, path, name]) => (
-                        <NavLink
-                            key={path}
-                            to={path}
-                            className={({ isActive }) =>
-                                `py-2 no-underline hover:underline ${isActive ? 'font-semibold border-b-2 border-ink' : ''}`
-                            }
-                        >
-                            {name}
-                        </NavLink>
-                    ))}
+                    <Places look={(here) => `py-2 hover:underline ${here ? 'font-semibold border-b-2 border-ink' : ''}`} />
                 </nav>
                 <div className="aside lg:ml-auto flex flex-wrap items-center gap-x-4 gap-y-1">
                     <SearchAndGo field={search} />
@@ -114,31 +113,24 @@ function WideHead({ search, onKeys }: Head & { onKeys: () => void }) {
 
 /** On a telephone one line of 56 px; what is looked for and the places open beneath it. */
 function NarrowHead({ search }: Head) {
-    const places = usePlacesOffered();
     const [open, setOpen] = useState<'find' | 'places' | null>(null);
-    const turn = (what: 'find' | 'places') => setOpen(open === what ? null : what);
     return (
         <header className="no-print border-b border-ink px-3">
             <div className="flex items-center h-14 gap-2">
-                <Link to="/" className="no-underline font-semibold text-lg tracking-tight mr-auto py-2">
-                    Marsh Trial
-                </Link>
-                <button
-                    type="button"
-                    className="button h-11 w-16 justify-center px-0"
-                    aria-expanded={open === 'find'}
-                    onClick={() => turn('find')}
-                >
-                    Find
-                </button>
-                <button
-                    type="button"
-                    className="button h-11 w-[88px] justify-center px-0"
-                    aria-expanded={open === 'places'}
-                    onClick={() => turn('places')}
-                >
-                    Places
-                </button>
+                <span className="mr-auto">
+                    <Name />
+                </span>
+                {(['find', 'places'] as const).map((what) => (
+                    <button
+                        key={what}
+                        type="button"
+                        className={`button h-11 justify-center px-0 ${what === 'find' ? 'w-16' : 'w-[88px]'}`}
+                        aria-expanded={open === what}
+                        onClick={() => setOpen(open === what ? null : what)}
+                    >
+                        {what === 'find' ? 'Find' : 'Places'}
+                    </button>
+                ))}
             </div>
             {open === 'find' && (
                 <div className="pb-3">
@@ -147,17 +139,7 @@ function NarrowHead({ search }: Head) {
             )}
             {open === 'places' && (
                 <nav aria-label="Places" className="pb-2">
-                    {places.map(([, path, name]) => (
-                        <NavLink
-                            key={path}
-                            to={path}
-                            className={({ isActive }) =>
-                                `flex items-center min-h-12 border-t border-rule no-underline ${isActive ? 'font-semibold' : ''}`
-                            }
-                        >
-                            {name}
-                        </NavLink>
-                    ))}
+                    <Places look={(here) => `flex items-center min-h-12 border-t border-rule ${here ? 'font-semibold' : ''}`} />
                     <span className="flex items-center min-h-12 border-t border-rule">
                         <Who />
                     </span>

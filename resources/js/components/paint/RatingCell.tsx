@@ -1,7 +1,7 @@
 import type { LightTold } from '../../api/fading';
 import type { ClaimBeside, PooledTests, PropertyBeside, RatingShown } from '../../api/types';
 import { Simulated } from './Simulated';
-import { classWords, mlxh, withoutWords } from './words';
+import { classWords, mlxh, withoutWords, wordAndChance } from './words';
 
 /** A word, its place on the measured scale with its uncertainty, and a mark where the maker's claim stands. */
 export function RatingCell({
@@ -76,9 +76,9 @@ export function RatingCell({
 
 /** "perhaps distinct (68 %)": the word, and its chance among the numbers. */
 function Folded({ words }: { words: string }) {
-    const [, word, chance] = /^(.*) (\(\d+\s%\))$/.exec(words) ?? [];
-    return chance === undefined ? (
-        words
+    const [word, chance] = wordAndChance(words);
+    return chance === null ? (
+        word
     ) : (
         <>
             {word}

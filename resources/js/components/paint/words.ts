@@ -5,6 +5,12 @@ export function classWords(rating: Pick<RatingShown, 'said'>): string {
     return rating.said?.replace(' %', '\u00a0%') ?? 'no class';
 }
 
+/** "perhaps distinct (68 %)" as its word and its chance. */
+export function wordAndChance(said: string): [word: string, chance: string | null] {
+    const [, word, chance] = /^(.*) (\(\d+\s%\))$/.exec(said) ?? [];
+    return word === undefined || chance === undefined ? [said, null] : [word, chance];
+}
+
 export function stripWords(paint: PaintBeside<RatingShown>): string {
     const parts = Object.values(paint.properties)
         .map((p) => p.measured)

@@ -24,11 +24,11 @@ export function PictureWithCells({
                 role="group"
                 aria-label="The scan with the cells that were read"
             >
-                {shown.awaited === false ? (
+                {shown.state === 'shown' ? (
                     <image href={shown.src} onError={shown.onError} width={width} height={height} />
                 ) : (
                     <text x={width / 40} y={height / 20} fontSize={height / 40} fill="currentColor">
-                        {shown.awaited
+                        {shown.state === 'awaited'
                             ? 'This picture is being painted; what was read of it is here already.'
                             : 'This picture is not here.'}
                     </text>

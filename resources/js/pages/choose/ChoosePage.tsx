@@ -4,7 +4,7 @@ import { Link, useSearchParams } from 'react-router';
 import { get } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import type { Paint, Strip } from '../../api/types';
-import { standing } from '../../components/paint/standing';
+import { strokeGradient } from '../../components/paint/strokeGradient';
 import { StripCanvas } from '../../components/paint/StripCanvas';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSession } from '../../components/ui/useSession';
@@ -291,7 +291,7 @@ function Uprights({ of }: { of: OnShelf[] }) {
                     title={`${p.colourName}, ${p.maker}: ${p.reasons[0]!.reason}`}
                     aria-label={`${p.colourName}: ${p.reasons[0]!.reason}`}
                     className={`block h-[84px] no-underline ${p.strip?.ladder == null ? 'hatched' : ''}`}
-                    style={{ width, background: standing(p.strip?.ladder?.steps.map((step) => step.onPaper) ?? []) }}
+                    style={{ width, background: strokeGradient(p.strip?.ladder?.steps.map((step) => step.onPaper) ?? [], 'top') }}
                 />
             ))}
         </div>

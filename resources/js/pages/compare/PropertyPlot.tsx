@@ -147,7 +147,7 @@ function plainPlaces(of: Compared, compared: ComparedProperty | undefined): Plac
             : {
                   at,
                   value: on(p.value),
-                  own: [on(p.value - 1.96 * p.uncertainty), on(p.value + 1.96 * p.uncertainty)],
+                  own: [on(p.own[0]), on(p.own[1])],
                   another: [on(p.another[0]), on(p.another[1])],
                   word: p.text,
                   number: null,

@@ -1,7 +1,8 @@
 import { Link } from 'react-router';
 import type { Measurement, RecordPage } from '../../api/types';
+import { wordAndChance } from '../../components/paint/words';
 
-/** Room beside the picture, and its width, px. */
+/** Width of the picture beside which it stands, px, as the page lays it. */
 const PICTURE = 840;
 
 /** What was measured of each painted row, at the height of the row in the picture. Only where there is room beside it. */
@@ -32,7 +33,7 @@ function told(row: RecordPage['rows'][number]): string {
         .map(([property, before]) => {
             const said = row.ratings.find((r) => r.property === property)?.said;
             // "non-staining" says of what it is.
-            return said == null ? null : (said.includes('staining') ? '' : before) + said.replace(/ \(\d+.%\)$/, '');
+            return said == null ? null : (said.includes('staining') ? '' : before) + wordAndChance(said)[0];
         })
         .filter((w) => w !== null)
         .join('; ');

@@ -4,7 +4,7 @@ import { Link, useSearchParams } from 'react-router';
 import { get, put } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import { ArchiveLink } from '../../components/ui/ArchiveLink';
-import { standing } from '../../components/paint/standing';
+import { strokeGradient } from '../../components/paint/strokeGradient';
 import { day } from '../../components/paint/words';
 import { Pages } from '../../components/ui/Pages';
 import { Empty, Loading, Problem } from '../../components/ui/states';
@@ -116,7 +116,7 @@ function Uprights({ of, label }: { of: string[][]; label: string }) {
     return of.length === 0 ? null : (
         <span role="img" aria-label={label} className="flex gap-px h-10 overflow-hidden">
             {of.map((steps, i) => (
-                <span key={i} className="block w-3.5 h-10" style={{ background: standing(steps) }} />
+                <span key={i} className="block w-3.5 h-10" style={{ background: strokeGradient(steps, 'top') }} />
             ))}
         </span>
     );

@@ -167,7 +167,7 @@ function Row({
     onOpen: (p: Property) => void;
 }) {
     return (
-        <div role="rowgroup" className="keep-together group">
+        <div role="rowgroup" className="keep-together">
             <div role="row" className={`${whole ? COLUMNS : EDGE_TO_EDGE} items-stretch ${whole ? 'border-b border-rule py-1.5' : ''}`}>
                 <div role="rowheader" className={`leading-tight ${whole ? 'col-span-full lg:col-span-1' : 'py-2'}`}>
                     <span className="flex flex-wrap justify-between gap-x-2">

@@ -6,6 +6,7 @@ import { keys } from '../../api/queryKeys';
 import type { CardSummary } from '../../api/types';
 import { turnSurround } from '../../components/AppShell';
 import { useKeys } from '../../components/keys';
+import { strokeGradient } from '../../components/paint/strokeGradient';
 import { day, today } from '../../components/paint/words';
 import { Empty, Loading, Problem } from '../../components/ui/states';
 import { useSession } from '../../components/ui/useSession';
@@ -288,11 +289,7 @@ function Seen({ of }: { of: Contradicted['seen'] }) {
     return rows.length === 0 ? (
         <span
             className={`block w-60 h-[120px] ${of.steps.length === 0 ? 'hatched' : ''}`}
-            style={
-                of.steps.length === 0
-                    ? undefined
-                    : { background: `linear-gradient(to right, ${[...of.steps, of.steps.at(-1)!].join(', ')})` }
-            }
+            style={{ background: strokeGradient(of.steps, 'right') }}
         />
     ) : (
         <span className="block w-60">

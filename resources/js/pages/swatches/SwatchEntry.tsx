@@ -9,6 +9,7 @@ import type { Paint } from '../../api/types';
 import { StripCanvas } from '../../components/paint/StripCanvas';
 import { screen } from '../../components/paint/linear';
 import { day } from '../../components/paint/words';
+import { AwaitedImage } from '../../components/ui/AwaitedImage';
 import { decimal } from '../../components/ui/decimal';
 import { Loading, Problem } from '../../components/ui/states';
 import { useSaving } from '../../components/ui/useSaving';
@@ -69,7 +70,7 @@ export function SwatchEntry({ swatch, onSaved, named = true }: { swatch: Swatch;
                 )}
                 {more && told !== null && (
                     <div className="my-2">
-                        <img
+                        <AwaitedImage
                             src={`/api/swatches/${swatch.uuid}/window.webp?${swatch.edition}`}
                             alt="The window of the frame, straightened"
                             className="block max-w-full w-96"
