@@ -143,11 +143,12 @@ final class PictureDecoder
         }
         $limits = $facts['width'] * $facts['height'] > self::HUGE ? self::onDisk() : [];
         try {
-            $image = self::read($path, $facts['extension']);
+            $data = self::samples($path, $facts['extension']);
+            $image = $data === null ? self::read($path, $facts['extension']) : self::ping($path, $facts['extension']);
             $profiles = $image->getImageProfiles('icc', true);
             $profile = isset($profiles['icc']) ? IccProfile::tryParse($profiles['icc']) : null;
             $remark = isset($profiles['icc']) && $profile === null ? 'the embedded colour profile is of a kind that is not read; sRGB was assumed' : null;
-            $bytesPerSample = $image->getImageDepth() > 8 ? 2 : 1;
+            $bytesPerSample = $data === null && $image->getImageDepth() > 8 ? 2 : 1;
             $lossy = match ($facts['extension']) {
                 'png' => false,
                 'jpg' => true,
@@ -158,12 +159,8 @@ final class PictureDecoder
             $camera = $facts['extension'] !== 'png' && ($image->getImageProperty('exif:ExposureTime') ?: $image->getImageProperty('exif:FNumber')) !== false;
             $focal = self::focal($image);
             $quality = $facts['extension'] === 'jpg' && $image->getImageCompressionQuality() > 0 ? $image->getImageCompressionQuality() : null;
-            $image->setImageDepth(8 * $bytesPerSample);
-            // The core wants 16-bit samples low byte first.
-            $image->setOption('endian', 'LSB');
-            $image->setImageFormat('rgb');
             [$width, $height] = [$image->getImageWidth(), $image->getImageHeight()];
-            $data = $width * $height > self::LARGE ? self::byWayOfAFile($image) : $image->getImageBlob();
+            $data ??= self::exported($image, $bytesPerSample);
             $image->clear();
         } catch (\ImagickException $e) {
             throw new UnreadablePicture('The picture is damaged and could not be read to its end. Save it again.', previous: $e);
@@ -201,6 +198,27 @@ final class PictureDecoder
         foreach ($limits as $kind => $bytes) {
             Imagick::setResourceLimit($kind, $bytes);
         }
+    }
+
+    /** What a codec library reads by itself, upright; null: the imaging library has to. */
+    private static function samples(string $path, string $extension): ?string
+    {
+        return match ($extension) {
+            'png' => CodecLibrary::png($path),
+            'jpg' => self::ping($path, $extension)->getImageOrientation() > Imagick::ORIENTATION_TOPLEFT ? null : CodecLibrary::jpeg($path),
+            default => null,
+        };
+    }
+
+    /** @param int<1, 2> $bytesPerSample */
+    private static function exported(Imagick $image, int $bytesPerSample): string
+    {
+        $image->setImageDepth(8 * $bytesPerSample);
+        // The core wants 16-bit samples low byte first.
+        $image->setOption('endian', 'LSB');
+        $image->setImageFormat('rgb');
+
+        return $image->getImageWidth() * $image->getImageHeight() > self::LARGE ? self::byWayOfAFile($image) : $image->getImageBlob();
     }
 
     /** The samples of a large picture: written out, so that the library's memory is given back before they are read. */
@@ -270,6 +288,15 @@ final class PictureDecoder
         }
     }
 
+    /** What the file's header tells, without its samples. */
+    private static function ping(string $path, string $extension): Imagick
+    {
+        $image = new Imagick;
+        $image->pingImage(self::CODERS[$extension].':'.$path.'[0]');
+
+        return $image;
+    }
+
     private static function read(string $path, string $extension): Imagick
     {
         $image = new Imagick;
@@ -296,10 +323,7 @@ final class PictureDecoder
     private static function liesOnItsSide(string $path, string $extension): bool
     {
         try {
-            $image = new Imagick;
-            $image->pingImage(self::CODERS[$extension].':'.$path.'[0]');
-
-            return $image->getImageOrientation() >= Imagick::ORIENTATION_LEFTTOP;
+            return self::ping($path, $extension)->getImageOrientation() >= Imagick::ORIENTATION_LEFTTOP;
         } catch (\ImagickException) {
             return false;
         }

@@ -12,6 +12,8 @@ STORAGE=${LARAVEL_STORAGE_PATH:-storage}
 
 say() { printf '%s\n' "$*"; }
 
+can_install() { [ "$(id -u)" = 0 ] && command -v apt-get >/dev/null; }
+
 # need_packages PACKAGE...: Debian packages, installed as root, else the exact command is printed.
 need_packages() {
     local missing=()
@@ -19,7 +21,7 @@ need_packages() {
         dpkg-query -W -f='${Status}' "$package" 2>/dev/null | grep -q 'install ok installed' || missing+=("$package")
     done
     [ ${#missing[@]} -eq 0 ] && return 0
-    if [ "$(id -u)" = 0 ] && command -v apt-get >/dev/null; then
+    if can_install; then
         say "Installing ${missing[*]}"
         apt-get update -qq
         DEBIAN_FRONTEND=noninteractive apt-get install -y -qq "${missing[@]}" >/dev/null
@@ -31,7 +33,7 @@ need_packages() {
 }
 
 # Debian's packages that the program runs on.
-PHP_PACKAGES=(php8.2-sqlite3 php8.2-imagick php8.2-mbstring php8.2-xml php8.2-curl php8.2-zip librsvg2-bin fonts-liberation)
+PHP_PACKAGES=(php8.2-sqlite3 php8.2-imagick php8.2-mbstring php8.2-xml php8.2-curl php8.2-zip librsvg2-bin fonts-liberation libturbojpeg0)
 
 # Extensions that PHP has already are wanted of no package, so that any PHP 8.2 to 8.4 will do.
 need_engine() {
@@ -43,11 +45,17 @@ need_engine() {
     if ! command -v php >/dev/null || [ -n "$lacks" ]; then
         [ -z "$lacks" ] || say "PHP lacks: $lacks"
         need_packages php8.2-cli "${PHP_PACKAGES[@]}"
-    elif ! command -v rsvg-convert >/dev/null && [ "$(id -u)" = 0 ]; then
-        need_packages librsvg2-bin fonts-liberation
-    elif ! command -v rsvg-convert >/dev/null; then
-        say "Without librsvg2-bin no sheet is drawn: no PDF of a card, no picture of the demo. All else works. To have it:"
-        say "    sudo apt-get install -y librsvg2-bin fonts-liberation"
+    else
+        local wants=()
+        command -v rsvg-convert >/dev/null || wants+=(librsvg2-bin fonts-liberation)
+        # Photographs are read faster with it; without it the imaging library reads them.
+        php -r 'try { FFI::cdef("", "libturbojpeg.so.0"); } catch (Throwable) { exit(1); }' || wants+=(libturbojpeg0)
+        if [ ${#wants[@]} -gt 0 ] && can_install; then
+            need_packages "${wants[@]}"
+        elif ! command -v rsvg-convert >/dev/null; then
+            say "Without librsvg2-bin no sheet is drawn: no PDF of a card, no picture of the demo. All else works. To have it:"
+            say "    sudo apt-get install -y librsvg2-bin fonts-liberation"
+        fi
     fi
     mkdir -p bootstrap/cache "$STORAGE"/{framework/{cache/data,sessions,views},app,logs}
 }

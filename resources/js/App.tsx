@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { keys } from './api/queryKeys';
 import { lazy, Suspense } from 'react';
-import { Navigate, Route, Routes, useLocation } from 'react-router';
+import { Redirect, Route, Switch, useLocation } from './router';
 import { get } from './api/client';
 import type { Begin } from './api/swatches';
 import { AppShell } from './components/AppShell';
@@ -68,58 +68,60 @@ export function App() {
     return (
         <AppShell>
             <Suspense fallback={<Loading what="the page" />}>
-                <Routes>
-                    <Route path="/" element={<Opening />} />
-                    <Route path="/begin" element={<BeginPage />} />
-                    <Route path="/swatches" element={<SwatchesPage />} />
-                    <Route path="/today" element={<TodayPage />} />
-                    <Route path="/pigments" element={<PigmentsPage />} />
-                    <Route path="/pigments/:code" element={<CodePage />} />
-                    <Route path="/makers/:maker" element={<SetPage />} />
-                    <Route path="/choose" element={<ChoosePage />} />
-                    <Route path="/strips" element={<SetPage />} />
-                    <Route path="/groups/:group" element={<SetPage />} />
-                    <Route path="/paints" element={<PaintsPage />} />
-                    <Route path="/paints/:uuid" element={<PaintPage />} />
-                    <Route path="/palettes" element={<PalettesPage />} />
-                    <Route path="/labels" element={<LabelsPage />} />
-                    <Route path="/import/:uuid?" element={<ImportPage />} />
-                    <Route path="/bench" element={<BenchListPage />} />
-                    <Route path="/bench/new" element={<PlanPage />} />
-                    <Route path="/bench/:uuid" element={<BenchPage />} />
-                    <Route path="/bench/:uuid/print" element={<PrintPage />} />
-                    <Route path="/protocols" element={<ProtocolsPage />} />
-                    <Route path="/methods" element={<MethodsPage />} />
-                    <Route path="/cards" element={<CardsPage />} />
-                    <Route path="/cards/:uuid" element={<CardPage />} />
-                    <Route path="/frames/new" element={<FramePage />} />
-                    <Route path="/cards/:uuid/fading" element={<FadeReport />} />
-                    <Route path="/fade" element={<FadeRack />} />
-                    <Route path="/words" element={<WordsPage />} />
-                    <Route path="/cards/:uuid/tags" element={<HangTagPage />} />
-                    <Route path="/mixes" element={<MixPage />} />
-                    <Route path="/compare" element={<ComparePage />} />
-                    <Route path="/side-by-side" element={<SideBySidePage />} />
-                    <Route path="/capture" element={<CapturePage />} />
-                    <Route path="/accuracy" element={<AccuracyPage />} />
-                    <Route path="/ledger" element={<LedgerPage />} />
-                    <Route path="/protocol/:card" element={<ProtocolPage />} />
-                    <Route path="/ledger/map" element={<MapPage />} />
-                    <Route path="/testers/:uuid" element={<TesterPage />} />
-                    <Route path="/following" element={<FollowingPage />} />
-                    <Route path="/programs" element={<ApiPage />} />
-                    <Route path="/stewards" element={<StewardsPage />} />
-                    <Route path="/join" element={<JoinPage />} />
-                    <Route path="/ledger/bundles" element={<BundlesPage />} />
-                    <Route path="/ledger/bundles/:uuid" element={<BundlePage />} />
-                    <Route path="/records/:card/repeat" element={<RepeatPage />} />
-                    <Route path="/records/:card/:number?" element={<RecordPage />} />
-                    <Route path="/sign-in" element={<SignInPage />} />
-                    <Route path="/password" element={<PasswordPage />} />
-                    <Route path="/account" element={<AccountPage />} />
-                    <Route path="/people" element={<PeoplePage />} />
-                    <Route path="*" element={<NotThere />} />
-                </Routes>
+                <Switch>
+                    <Route path="/" component={Opening} />
+                    <Route path="/begin" component={BeginPage} />
+                    <Route path="/swatches" component={SwatchesPage} />
+                    <Route path="/today" component={TodayPage} />
+                    <Route path="/pigments" component={PigmentsPage} />
+                    <Route path="/pigments/:code" component={CodePage} />
+                    <Route path="/makers/:maker" component={SetPage} />
+                    <Route path="/choose" component={ChoosePage} />
+                    <Route path="/strips" component={SetPage} />
+                    <Route path="/groups/:group" component={SetPage} />
+                    <Route path="/paints" component={PaintsPage} />
+                    <Route path="/paints/:uuid" component={PaintPage} />
+                    <Route path="/palettes" component={PalettesPage} />
+                    <Route path="/labels" component={LabelsPage} />
+                    <Route path="/import/:uuid?" component={ImportPage} />
+                    <Route path="/bench" component={BenchListPage} />
+                    <Route path="/bench/new" component={PlanPage} />
+                    <Route path="/bench/:uuid" component={BenchPage} />
+                    <Route path="/bench/:uuid/print" component={PrintPage} />
+                    <Route path="/protocols" component={ProtocolsPage} />
+                    <Route path="/methods" component={MethodsPage} />
+                    <Route path="/cards" component={CardsPage} />
+                    <Route path="/cards/:uuid" component={CardPage} />
+                    <Route path="/frames/new" component={FramePage} />
+                    <Route path="/cards/:uuid/fading" component={FadeReport} />
+                    <Route path="/fade" component={FadeRack} />
+                    <Route path="/words" component={WordsPage} />
+                    <Route path="/cards/:uuid/tags" component={HangTagPage} />
+                    <Route path="/mixes" component={MixPage} />
+                    <Route path="/compare" component={ComparePage} />
+                    <Route path="/side-by-side" component={SideBySidePage} />
+                    <Route path="/capture" component={CapturePage} />
+                    <Route path="/accuracy" component={AccuracyPage} />
+                    <Route path="/ledger" component={LedgerPage} />
+                    <Route path="/protocol/:card" component={ProtocolPage} />
+                    <Route path="/ledger/map" component={MapPage} />
+                    <Route path="/testers/:uuid" component={TesterPage} />
+                    <Route path="/following" component={FollowingPage} />
+                    <Route path="/programs" component={ApiPage} />
+                    <Route path="/stewards" component={StewardsPage} />
+                    <Route path="/join" component={JoinPage} />
+                    <Route path="/ledger/bundles" component={BundlesPage} />
+                    <Route path="/ledger/bundles/:uuid" component={BundlePage} />
+                    <Route path="/records/:card/repeat" component={RepeatPage} />
+                    <Route path="/records/:card/:number?" component={RecordPage} />
+                    <Route path="/sign-in" component={SignInPage} />
+                    <Route path="/password" component={PasswordPage} />
+                    <Route path="/account" component={AccountPage} />
+                    <Route path="/people" component={PeoplePage} />
+                    <Route>
+                        <NotThere />
+                    </Route>
+                </Switch>
             </Suspense>
         </AppShell>
     );
@@ -131,5 +133,5 @@ function Opening() {
     if (begin.data === undefined) {
         return <Loading what="the shore" />;
     }
-    return begin.data.empty || (begin.data.practice ?? 1) < 1 ? <Navigate to="/begin" replace /> : <ShorePage />;
+    return begin.data.empty || (begin.data.practice ?? 1) < 1 ? <Redirect to="/begin" replace /> : <ShorePage />;
 }

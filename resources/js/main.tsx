@@ -2,7 +2,7 @@ import '../css/app.css';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { BrowserRouter } from 'react-router';
+import { Router } from './router';
 import { Fault } from './api/client';
 import { App } from './App';
 
@@ -19,9 +19,9 @@ const queries = new QueryClient({
 createRoot(document.getElementById('app')!).render(
     <StrictMode>
         <QueryClientProvider client={queries}>
-            <BrowserRouter>
+            <Router>
                 <App />
-            </BrowserRouter>
+            </Router>
         </QueryClientProvider>
     </StrictMode>,
 );

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Imaging\CodecLibrary;
 use App\Imaging\PhotoWriter;
 use App\Imaging\PictureDecoder;
 use App\Imaging\PictureStore;
@@ -56,6 +57,36 @@ final class DecodingTest extends FeatureTestCase
         $jpeg = PictureDecoder::decode($this->write('a.jpg', self::plain('rgb(200, 100, 50)')));
         self::assertTrue($jpeg->isLossy);
         self::assertEqualsWithDelta([200, 100, 50], array_values((array) unpack('C3', $jpeg->pixels->data)), 4);
+    }
+
+    /** Reference: the imaging library's own decoding of the same file. */
+    public function testPlainFilesAreReadFasterToTheSameSamples(): void
+    {
+        $image = new Imagick;
+        $image->newPseudoImage(151, 83, 'plasma:red-blue');
+        $plain = ['plain.png' => [], 'quarter.jpg' => ['jpeg:sampling-factor' => '2x2'], 'half.jpg' => ['jpeg:sampling-factor' => '2x1'], 'full.jpg' => ['jpeg:sampling-factor' => '1x1'], 'slow.jpg' => ['interlace' => true]];
+        $other = ['gamma.png' => ['gamma' => 0.6], 'woven.png' => ['interlace' => true], 'deep.png' => ['depth' => 16], 'grey.jpg' => ['grey' => true]];
+        foreach ($plain + $other as $name => $how) {
+            $kind = clone $image;
+            isset($how['interlace']) && $kind->setInterlaceScheme(Imagick::INTERLACE_PLANE);
+            isset($how['gamma']) && $kind->setImageGamma($how['gamma']);
+            isset($how['grey']) && $kind->setImageType(Imagick::IMGTYPE_GRAYSCALE);
+            $kind->setImageDepth($how['depth'] ?? 8);
+            $kind->setOption('jpeg:sampling-factor', $how['jpeg:sampling-factor'] ?? '1x1');
+            $kind->setOption('png:color-type', '2');
+            $path = $this->write($name, $kind);
+            $own = new Imagick($path);
+            $bytes = $own->getImageDepth() > 8 ? 2 : 1;
+            $own->setOption('endian', 'LSB');
+            $own->setImageFormat('rgb');
+            self::assertSame(md5($own->getImageBlob()), md5(PictureDecoder::decode($path)->pixels->data), $name);
+            $fast = str_ends_with($name, 'png') ? CodecLibrary::png($path) : CodecLibrary::jpeg($path);
+            self::assertSame(isset($plain[$name]) ? 151 * 83 * 3 : null, $fast === null ? null : strlen($fast), $name);
+            self::assertSame($bytes, $name === 'deep.png' ? 2 : 1);
+            // What ends early is not filled up.
+            file_put_contents($path, substr((string) file_get_contents($path), 0, (int) (0.6 * filesize($path))));
+            self::assertNull(str_ends_with($name, 'png') ? CodecLibrary::png($path) : CodecLibrary::jpeg($path), "$name, cut");
+        }
     }
 
     /** The image library would end a worker that has lived that long, in the middle of the next picture. */

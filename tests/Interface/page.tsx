@@ -1,9 +1,9 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, render, screen, waitFor } from '@testing-library/react';
 import type { ReactElement } from 'react';
-import { MemoryRouter, Route, Routes, useLocation } from 'react-router';
 import { afterEach, expect, vi } from 'vitest';
 import type { Person } from '../../resources/js/api/types';
+import { Route, Router, Switch } from '../../resources/js/router';
 
 /** What was sent to the server: "METHOD path", without the leading /api/. */
 export interface Sent {
@@ -68,24 +68,20 @@ export function open(page: ReactElement, at: string, route: string, person: Pers
             json: () => Promise.resolve(refusal ? { detail: refusal.detail, ...refusal.more } : answer),
         } as Response);
     });
-    let where = at;
-    function Where() {
-        const location = useLocation();
-        where = location.pathname + location.search;
-        return null;
-    }
+    history.replaceState(null, '', at);
     const shown = render(
         <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
-            <MemoryRouter initialEntries={[at]}>
-                <Routes>
-                    <Route path={route} element={page} />
-                    <Route path="*" element={<p>elsewhere</p>} />
-                </Routes>
-                <Where />
-            </MemoryRouter>
+            <Router>
+                <Switch>
+                    <Route path={route}>{page}</Route>
+                    <Route>
+                        <p>elsewhere</p>
+                    </Route>
+                </Switch>
+            </Router>
         </QueryClientProvider>,
     );
-    return { sent, where: () => where, answers: asked, ...shown };
+    return { sent, where: () => location.pathname + location.search, answers: asked, ...shown };
 }
 
 /** A part of a page that says when it has saved: how often it did is told by "done". */

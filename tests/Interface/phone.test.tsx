@@ -13,12 +13,15 @@ const hand = (more: object = {}) => ({
 });
 const picture = (name: string, type = 'image/jpeg') => new File(['x'], name, { type });
 const choose = (label: string, ...files: File[]) => fireEvent.change(screen.getByLabelText(label), { target: { files } });
-const show = (answers: object) =>
-    open(<PhonePage />, '/phone', '/phone', null, { 'GET phone/link': hand(), 'POST phone/look': { found: true, says: [] }, ...answers });
+const show = (answers: object, secret = '') =>
+    open(<PhonePage />, `/phone#${secret}`, '/phone', null, {
+        'GET phone/link': hand(),
+        'POST phone/look': { found: true, says: [] },
+        ...answers,
+    });
 
 beforeEach(() => {
     sessionStorage.clear();
-    window.location.hash = '';
     URL.createObjectURL = () => 'blob:shown';
     vi.stubGlobal('createImageBitmap', () => Promise.resolve({ width: 4000, height: 3000, close() {} }));
     HTMLCanvasElement.prototype.getContext = (() => ({ drawImage() {} })) as never;
@@ -30,8 +33,7 @@ afterEach(() => vi.unstubAllGlobals());
 
 describe('the telephone', () => {
     it('opens its link once, and leaves no secret in the address', async () => {
-        window.location.hash = '#s3cret';
-        const { sent } = show({ 'POST phone/open': hand({ hold: 'held' }) });
+        const { sent } = show({ 'POST phone/open': hand({ hold: 'held' }) }, 's3cret');
         expect(await screen.findByText('Reds and blues')).toBeTruthy();
         expect(sent).toEqual([{ what: 'POST phone/open', body: { secret: 's3cret' } }]);
         expect(window.location.hash).toBe('');
@@ -43,8 +45,7 @@ describe('the telephone', () => {
         const first = show({});
         expect(await screen.findByText(/opened by the square code/)).toBeTruthy();
         first.unmount();
-        window.location.hash = '#old';
-        show({ 'POST phone/open': new Refusal('This link is over. Make another one at the desk.', 403) });
+        show({ 'POST phone/open': new Refusal('This link is over. Make another one at the desk.', 403) }, 'old');
         expect((await screen.findByRole('alert')).textContent).toBe('This link is over. Make another one at the desk.');
     });
 

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect, useRef, useState, type FormEvent, type ReactNode } from 'react';
-import { Link, NavLink, useLocation, useNavigate } from 'react-router';
+import { Link, PlaceLink, useLocation, useNavigate } from '../router';
 import { get, remove } from '../api/client';
 import type { Statement } from '../api/types';
 import { turnNumbers } from './numbers';
@@ -85,9 +85,9 @@ function Name() {
 function Places({ look }: { look: (here: boolean) => string }) {
     const visitor = useSession() === null;
     return HEAD_PLACES.filter(([, path]) => !visitor || !FOR_TESTERS.includes(path)).map(([, path, name]) => (
-        <NavLink key={path} to={path} className={({ isActive }) => `no-underline ${look(isActive)}`}>
+        <PlaceLink key={path} to={path} look={(here) => `no-underline ${look(here)}`}>
             {name}
-        </NavLink>
+        </PlaceLink>
     ));
 }
 

@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import { call } from '../../api/client';
 import type { OddTest } from '../../api/types';
 import { Problem } from '../ui/states';

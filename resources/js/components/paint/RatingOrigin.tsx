@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import type { CellRead, PropertyBeside, Rating } from '../../api/types';
 import { Simulated } from './Simulated';
 import { classWords, day } from './words';

@@ -1,6 +1,6 @@
 import { Popover } from 'radix-ui';
 import type { ReactNode } from 'react';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import { anchor, GLOSSARY, type Term as Name } from '../../glossary';
 
 /** A term that opens its explanation where it stands. */

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import { Fault } from '../../api/client';
 
 export function Loading({ what }: { what: string }) {

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState, type FormEvent } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link, useNavigate } from '../../router';
 import { get, post } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import type { Begin } from '../../api/swatches';

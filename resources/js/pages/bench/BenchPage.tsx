@@ -1,7 +1,7 @@
 import { useQueries } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useEffect, useRef, useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { Link, useParams, useSearchParams } from '../../router';
 import { get, newUuid } from '../../api/client';
 import type { LayoutJson, Session, Task, Timer } from '../../api/bench';
 import type { Property } from '../../api/types';

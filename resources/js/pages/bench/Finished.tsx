@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import type { Session } from '../../api/bench';
 import { Empty } from '../../components/ui/states';
 import { where } from './steps';

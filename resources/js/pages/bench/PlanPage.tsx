@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useEffect, useState, type FormEvent } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from '../../router';
 import { get, newUuid, post, put } from '../../api/client';
 import type { ConditionField, Session } from '../../api/bench';
 import type { Paint, Pan } from '../../api/types';

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { Link, useParams, useSearchParams } from '../../router';
 import { get } from '../../api/client';
 import type { Session } from '../../api/bench';
 import { labelSheets, Sheets } from '../../components/Sheets';

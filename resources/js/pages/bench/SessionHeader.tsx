@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import { get, post, put, remove } from '../../api/client';
 import type { Session } from '../../api/bench';
 import { day } from '../../components/paint/words';

@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import { post } from '../../api/client';
 import type { Measuring } from '../../api/types';
 import { Telephone } from '../../components/Telephone';

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useState } from 'react';
-import { Link, Navigate, useParams } from 'react-router';
+import { Link, Redirect, useParams } from '../../router';
 import { Fault, get } from '../../api/client';
 import type { Card, Picture, QualityCheck, Quantity } from '../../api/types';
 import { day } from '../../components/paint/words';
@@ -48,7 +48,7 @@ export default function CardPage() {
     }
     // A drawer of swatches has a page of its own.
     if (data.kind === 'pocket') {
-        return <Navigate to="/swatches" replace />;
+        return <Redirect to="/swatches" replace />;
     }
     const again = () => {
         void refetch();

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import { get } from '../../api/client';
 import type { CardSummary } from '../../api/types';
 import { Empty, Loading, Problem } from '../../components/ui/states';

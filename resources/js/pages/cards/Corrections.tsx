@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useState, type FormEvent } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate } from '../../router';
 import { get, put, remove } from '../../api/client';
 import type { Card, Correction, Paint, Pan } from '../../api/types';
 import { day } from '../../components/paint/words';

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import type { CourseDepth, Courses, FadeSummary } from '../../api/fading';
 import type { CardRow } from '../../api/types';
 import { mlxh, sentence } from '../../components/paint/words';

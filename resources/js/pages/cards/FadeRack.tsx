@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState, type KeyboardEvent } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link, useNavigate } from '../../router';
 import { get, post } from '../../api/client';
 import type { Rack, RackBead, RackWindow } from '../../api/fading';
 import { keys } from '../../api/queryKeys';

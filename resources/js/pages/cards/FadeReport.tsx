@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Link, useParams } from 'react-router';
+import { Link, useParams } from '../../router';
 import { get } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import type { Card } from '../../api/types';

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useRef, useState, type FormEvent, type KeyboardEvent, type PointerEvent } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate } from '../../router';
 import { put } from '../../api/client';
 import type { Card } from '../../api/types';
 import { Problem } from '../../components/ui/states';

@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import { call, newUuid, put, remove } from '../../api/client';
 import type { Card, Hanging } from '../../api/types';
 import { day, today, windowWords } from '../../components/paint/words';

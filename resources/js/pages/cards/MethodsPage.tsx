@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useEffect } from 'react';
-import { Link, useLocation } from 'react-router';
+import { Link, useLocation } from '../../router';
 import { get } from '../../api/client';
 import { Loading, Problem } from '../../components/ui/states';
 

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useState, type FormEvent } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from '../../router';
 import { get, put } from '../../api/client';
 import type { MixBench } from '../../api/mixes';
 import type { Card, Paint, Pan } from '../../api/types';

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useId, useState, type FormEvent } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate } from '../../router';
 import { get, put } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import type { Card, Paint } from '../../api/types';

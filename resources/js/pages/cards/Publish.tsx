@@ -1,5 +1,5 @@
 import { useState, type FormEvent } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate } from '../../router';
 import { post, put, remove } from '../../api/client';
 import type { Card } from '../../api/types';
 import { day } from '../../components/paint/words';

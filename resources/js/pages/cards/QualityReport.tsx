@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import type { Measurement, QualityCheck } from '../../api/types';
 import { Wide } from '../../components/ui/Wide';
 

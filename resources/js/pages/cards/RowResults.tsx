@@ -1,5 +1,5 @@
 import { useState, type ReactNode } from 'react';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import type { CardRow, CellRead, Property, PropertyBeside, Quantity, Rating } from '../../api/types';
 import { RatingCell } from '../../components/paint/RatingCell';
 import { RatingOrigin } from '../../components/paint/RatingOrigin';

@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { type ReactNode } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link, useSearchParams } from '../../router';
 import { get } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import type { Paint, Strip } from '../../api/types';

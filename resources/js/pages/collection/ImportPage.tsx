@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from '../../router';
 import { call, get, newUuid, post, remove } from '../../api/client';
 import { day } from '../../components/paint/words';
 import { DropFile } from '../../components/ui/DropFile';

@@ -1,4 +1,4 @@
-import { useSearchParams } from 'react-router';
+import { useSearchParams } from '../../router';
 import { labelSheets, Sheets } from '../../components/Sheets';
 import { Empty } from '../../components/ui/states';
 

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useState, type DragEvent, type FormEvent, type KeyboardEvent } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link, useSearchParams } from '../../router';
 import { get, put, remove } from '../../api/client';
 import type { Pan } from '../../api/types';
 import { Empty, Loading, Problem } from '../../components/ui/states';

@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import type { Paint, Rating } from '../../api/types';
 import { AwaitedImage } from '../../components/ui/AwaitedImage';
 import { Wide } from '../../components/ui/Wide';

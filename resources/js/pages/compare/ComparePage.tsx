@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link, useSearchParams } from '../../router';
 import { get } from '../../api/client';
 import type { Compared, ComparedColour } from '../../api/compare';
 import { keys } from '../../api/queryKeys';

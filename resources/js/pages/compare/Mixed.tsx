@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useSearchParams } from 'react-router';
+import { useSearchParams } from '../../router';
 import { get } from '../../api/client';
 import type { Across, MixBench } from '../../api/mixes';
 import { keys } from '../../api/queryKeys';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import type { Compared, ComparedPair, ComparedProperty } from '../../api/compare';
 import type { Property, PropertyBeside, RatingShown } from '../../api/types';
 import { Simulated } from '../../components/paint/Simulated';

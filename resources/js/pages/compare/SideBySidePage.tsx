@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link, useSearchParams } from '../../router';
 import { get } from '../../api/client';
 import { Bands, Loupes, type Answer } from './Bands';
 import { Empty, Loading, Problem } from '../../components/ui/states';

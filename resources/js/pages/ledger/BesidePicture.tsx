@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import type { Measurement, RecordPage } from '../../api/types';
 import { wordAndChance } from '../../components/paint/words';
 

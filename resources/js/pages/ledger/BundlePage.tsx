@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from '../../router';
 import { get, post, put, remove } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import { day } from '../../components/paint/words';

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Link, useNavigate } from 'react-router';
+import { Link, useNavigate } from '../../router';
 import { call, get, newUuid } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import { day } from '../../components/paint/words';

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import { get, put } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import { day } from '../../components/paint/words';

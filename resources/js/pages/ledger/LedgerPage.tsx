@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link, useSearchParams } from '../../router';
 import { get, put } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import { ArchiveLink } from '../../components/ui/ArchiveLink';

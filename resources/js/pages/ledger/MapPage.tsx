@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Link, useSearchParams } from 'react-router';
+import { Link, useSearchParams } from '../../router';
 import { get } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import { Pages } from '../../components/ui/Pages';

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useParams } from '../../router';
 import { get } from '../../api/client';
 import type { RecordPage as Record_ } from '../../api/types';
 import { ArchiveLink } from '../../components/ui/ArchiveLink';

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from '../../router';
 import { get, newUuid, put } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import type { Paint } from '../../api/types';

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import type { FormEvent } from 'react';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import { put } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import type { Question, RecordPage, RepeatedRecord } from '../../api/types';

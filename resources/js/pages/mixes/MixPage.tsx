@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState, type FormEvent, type KeyboardEvent } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link, useSearchParams } from '../../router';
 import { get, put, remove } from '../../api/client';
 import type { MixBench, MixDepth, MixPaint, MixPlace, NamedMix, Run } from '../../api/mixes';
 import { keys } from '../../api/queryKeys';

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import { get } from '../../api/client';
 import type { ReachAnswer } from '../../api/mixes';
 import { keys } from '../../api/queryKeys';

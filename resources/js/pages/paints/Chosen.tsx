@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link, useNavigate } from '../../router';
 import { get, put } from '../../api/client';
 import type { GroupList } from '../../api/opinions';
 import { keys } from '../../api/queryKeys';

@@ -1,5 +1,5 @@
 import { useEffect, useState, type FormEvent } from 'react';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import { post, put, remove } from '../../api/client';
 import type { PaintPage } from '../../api/types';
 import { day, today } from '../../components/paint/words';

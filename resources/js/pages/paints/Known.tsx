@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import type { PaintPage, Provenance, Quantity } from '../../api/types';
 import { RatingOrigin } from '../../components/paint/RatingOrigin';
 

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import { get, put } from '../../api/client';
 import type { Paint, Pan, Strip } from '../../api/types';
 import { StripCanvas } from '../../components/paint/StripCanvas';

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useEffect, useRef, useState, type FormEvent } from 'react';
 import { Fault, get, put } from '../../api/client';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import type { Statement } from '../../api/types';
 import { Cautions, Problem } from '../../components/ui/states';
 import { decimal } from '../../components/ui/decimal';

@@ -3,7 +3,7 @@ import { Follow } from '../ledger/Follow';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { Fragment, useState, type FormEvent } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useParams } from '../../router';
 import { get, put, remove } from '../../api/client';
 import { PROPERTIES, type PaintPage as Page, type PooledTests, type Property, type Rating } from '../../api/types';
 import { Light, Scale } from '../../components/paint/RatingCell';

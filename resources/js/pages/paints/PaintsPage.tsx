@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useEffect, useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link, useSearchParams } from '../../router';
 import { get } from '../../api/client';
 import type { Paint, Pan } from '../../api/types';
 import { Chip } from '../../components/paint/Chip';

@@ -1,5 +1,5 @@
 import { useState, type FormEvent } from 'react';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import { put, remove } from '../../api/client';
 import type { PaintPage, Pan } from '../../api/types';
 import { day, today } from '../../components/paint/words';

@@ -1,5 +1,5 @@
 import { useState, type FormEvent } from 'react';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import { call, newUuid, put, remove } from '../../api/client';
 import type { Study } from '../../api/opinions';
 import type { PaintPage } from '../../api/types';

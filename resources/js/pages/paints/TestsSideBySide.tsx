@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import type { PaintPage, PanTest } from '../../api/types';
 import { day } from '../../components/paint/words';
 import { Wide } from '../../components/ui/Wide';

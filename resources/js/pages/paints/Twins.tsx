@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate } from '../../router';
 import { get, post, remove } from '../../api/client';
 import type { Paint, PaintPage } from '../../api/types';
 import { Problem } from '../../components/ui/states';

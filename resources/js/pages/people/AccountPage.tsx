@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useState, type FormEvent } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link, useNavigate } from '../../router';
 import { get, put, remove } from '../../api/client';
 import { day } from '../../components/paint/words';
 import { NewPassword } from '../../components/ui/NewPassword';

@@ -1,5 +1,5 @@
 import { useState, type FormEvent } from 'react';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import { post } from '../../api/client';
 import { NewPassword } from '../../components/ui/NewPassword';
 import { Problem } from '../../components/ui/states';

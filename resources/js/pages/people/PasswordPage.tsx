@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate } from '../../router';
 import { post } from '../../api/client';
 import { NewPassword } from '../../components/ui/NewPassword';
 import { Problem } from '../../components/ui/states';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useQuery } from '@tanstack/react-query';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from '../../router';
 import { get } from '../../api/client';
 import type { Compared } from '../../api/compare';
 import { keys } from '../../api/queryKeys';

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import { get } from '../../api/client';
 import type { AtEqualLight } from '../../api/fading';
 import { keys } from '../../api/queryKeys';

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import { get } from '../../api/client';
 import type { Pigment } from '../../api/types';
 import { Chip } from '../../components/paint/Chip';

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { Link, useNavigate, useParams, useSearchParams } from '../../router';
 import { get, put, remove } from '../../api/client';
 import type { GroupOf } from '../../api/opinions';
 import { keys } from '../../api/queryKeys';

@@ -1,7 +1,7 @@
 import { Term } from '../../components/ui/Term';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useState, type ReactNode } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link, useSearchParams } from '../../router';
 import { get } from '../../api/client';
 import type { AgedStop, LightOfCode } from '../../api/fading';
 import { keys } from '../../api/queryKeys';

@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import { day, dueWords } from '../../components/paint/words';
 
 /** Days ahead that the line holds. */

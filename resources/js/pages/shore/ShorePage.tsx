@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link, useNavigate } from '../../router';
 import { get } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import type { CardSummary } from '../../api/types';

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import { get, put } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import type { MixBench } from '../../api/mixes';

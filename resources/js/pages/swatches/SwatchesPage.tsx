@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useRef, useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link, useSearchParams } from '../../router';
 import { call, get, newUuid, post } from '../../api/client';
 import { keys } from '../../api/queryKeys';
 import type { Drawer, SwatchPicture } from '../../api/swatches';

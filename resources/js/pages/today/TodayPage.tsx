@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { keys } from '../../api/queryKeys';
 import type { ReactNode } from 'react';
-import { Link } from 'react-router';
+import { Link } from '../../router';
 import { get } from '../../api/client';
 import type { Standing, Timer } from '../../api/bench';
 import type { CardSummary, OddTest } from '../../api/types';

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { useLocation } from 'react-router';
+import { useLocation } from '../../router';
 import { anchor, GLOSSARY, type Term } from '../../glossary';
 
 /** What the words mean that are used everywhere. */
