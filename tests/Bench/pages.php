@@ -9,7 +9,7 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 
 $file = $argv[1] ?? '';
-foreach (['DB_DATABASE' => $file, 'APP_ENV' => 'production', 'APP_DEBUG' => 'false', 'CACHE_STORE' => 'array', 'SESSION_DRIVER' => 'array'] as $key => $value) {
+foreach (['DB_DATABASE' => $file, 'APP_ENV' => 'production', 'APP_DEBUG' => 'false', 'CACHE_STORE' => 'array', 'SESSION_DRIVER' => 'array', 'LIMIT_ANONYMOUS_CPU' => '0'] as $key => $value) {
     putenv("$key=$value");
     $_ENV[$key] = $_SERVER[$key] = $value;
 }

@@ -4,9 +4,14 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Jobs\KeepDigests;
 use App\Models\Paint;
 use App\Models\User;
+use Illuminate\Bus\UniqueLock;
+use Illuminate\Contracts\Cache\Repository;
+use Illuminate\Queue\Events\Looping;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Queue;
 use Illuminate\Support\Facades\Schema;
 use Tests\Support\RandomLedger;
 
@@ -36,6 +41,27 @@ final class KeptAnswersTest extends FeatureTestCase
         // What is kept costs hardly a question.
         self::assertLessThanOrEqual(4, $queries);
         self::assertSame(['mud'], array_column($mixes($odo), 'name'));
+    }
+
+    public function testTheWorkerMakesWhatReadersWouldWaitFor(): void
+    {
+        (new RandomLedger(1))->fill(6);
+        DB::table('paint_digests')->delete();
+        Queue::fake();
+        event(new Looping('database', 'default'));
+        event(new Looping('database', 'default'));
+        Queue::assertPushed(KeepDigests::class, 1);
+        // As the worker does when it begins with it.
+        (new UniqueLock(app(Repository::class)))->release($job = new KeepDigests);
+        $job->handle();
+        $kept = DB::table('paint_digests')->count();
+        self::assertGreaterThan(0, $kept);
+        // A reader finds it: nothing is added, and hardly anything asked.
+        self::assertLessThanOrEqual(12, $this->asked(fn () => $this->getJson('/api/shore')->assertOk()));
+        self::assertSame($kept, DB::table('paint_digests')->count());
+        DB::table('strips')->limit(1)->update(['l' => 50.0]);
+        event(new Looping('database', 'default'));
+        Queue::assertPushed(KeepDigests::class, 2);
     }
 
     private function asked(\Closure $do): int
