@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-$finder = PhpCsFixer\Finder::create()->in([__DIR__.'/core', __DIR__.'/app', __DIR__.'/bootstrap', __DIR__.'/config', __DIR__.'/database', __DIR__.'/routes', __DIR__.'/tests', __DIR__.'/packages'])->exclude('cache');
+$finder = PhpCsFixer\Finder::create()->in([__DIR__.'/core', __DIR__.'/app', __DIR__.'/bootstrap', __DIR__.'/config', __DIR__.'/database', __DIR__.'/routes', __DIR__.'/tests'])->exclude('cache');
 
 return (new PhpCsFixer\Config)
     ->setRiskyAllowed(true)

@@ -18,7 +18,7 @@ final class MoveTask
     {
         return DB::transaction(static function () use ($uuid, $state, $reason, $ifMatch, $user): Task {
             $task = Task::query()->with('session')->where('uuid', $uuid)->firstOrFail();
-            Gate::authorize('work-on', $task->session);
+            Gate::authorize('work', $task->session);
             if ($state === 'skipped' && $reason === '') {
                 throw new CoreException('Say why it is skipped; the record shows the gap with its reason.');
             }

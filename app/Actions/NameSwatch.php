@@ -23,7 +23,7 @@ final class NameSwatch
     public static function put(Swatch $swatch, array $values, ?string $ifMatch): Swatch
     {
         return DB::transaction(static function () use ($swatch, $values, $ifMatch): Swatch {
-            Gate::authorize('change', $swatch);
+            Gate::authorize('update', $swatch);
             $change = self::naming($values);
             if (array_key_exists('paintedWhen', $values)) {
                 $when = VagueDate::parse((string) $values['paintedWhen']);

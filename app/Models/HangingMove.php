@@ -4,13 +4,17 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Policies\PartOfCardPolicy;
+use Illuminate\Database\Eloquent\Attributes\UsePolicy;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Carbon;
 
 /**
  * A hung card moved to another window, from a day on.
  *
  * @property int $card_id
+ * @property Card $card
  * @property Carbon $moved_on first day there
  * @property string $place
  * @property string $facing
@@ -18,9 +22,16 @@ use Illuminate\Support\Carbon;
  * @property string $sky open, half or little
  * @property bool $curtain
  */
+#[UsePolicy(PartOfCardPolicy::class)]
 final class HangingMove extends Model
 {
     use Shared;
+
+    /** @return BelongsTo<Card, $this> */
+    public function card(): BelongsTo
+    {
+        return $this->belongsTo(Card::class);
+    }
 
     protected function casts(): array
     {

@@ -4,20 +4,31 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Policies\PartOfCardPolicy;
+use Illuminate\Database\Eloquent\Attributes\UsePolicy;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Carbon;
 
 /**
  * Days on which a hung card was taken down, both included.
  *
  * @property int $card_id
+ * @property Card $card
  * @property Carbon $from_on
  * @property Carbon $to_on
  * @property string $note
  */
+#[UsePolicy(PartOfCardPolicy::class)]
 final class HangingPause extends Model
 {
     use Shared;
+
+    /** @return BelongsTo<Card, $this> */
+    public function card(): BelongsTo
+    {
+        return $this->belongsTo(Card::class);
+    }
 
     protected function casts(): array
     {

@@ -4,12 +4,16 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Policies\PartOfCardPolicy;
+use Illuminate\Database\Eloquent\Attributes\UsePolicy;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
 /**
  * What a light logger beside a hung card measured, by local day.
  *
  * @property int $card_id
+ * @property Card $card
  * @property string $name of the file
  * @property string $unit
  * @property string $time_zone
@@ -18,9 +22,16 @@ use Illuminate\Database\Eloquent\Model;
  * @property bool $clipped the sensor stood at its end for long
  * @property array<string, array{luxHours: float, covered: float}> $days
  */
+#[UsePolicy(PartOfCardPolicy::class)]
 final class LightLog extends Model
 {
     use Shared;
+
+    /** @return BelongsTo<Card, $this> */
+    public function card(): BelongsTo
+    {
+        return $this->belongsTo(Card::class);
+    }
 
     protected function casts(): array
     {

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Imaging\PictureStore;
+use App\Policies\PartOfCardPolicy;
+use Illuminate\Database\Eloquent\Attributes\UsePolicy;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -41,6 +43,7 @@ use MarshTrial\Core\Simulation\TargetStandIn;
  * @property FadeCheck|null $fadeCheck
  * @property \Illuminate\Support\Carbon|null $created_at
  */
+#[UsePolicy(PartOfCardPolicy::class)]
 final class Picture extends Model
 {
     public function getRouteKeyName(): string
@@ -52,6 +55,12 @@ final class Picture extends Model
     public function measurements(): HasMany
     {
         return $this->hasMany(Measurement::class);
+    }
+
+    /** A picture is public once a measurement of it is. */
+    public function isPublished(): bool
+    {
+        return $this->measurements()->where('published', true)->exists();
     }
 
     /** @return BelongsTo<Card, $this> */

@@ -59,7 +59,7 @@ trait Shared
             if ($thing === null) {
                 return static::query()->create(['uuid' => $uuid, 'owner_id' => Auth::id(), 'edition' => 1] + $values);
             }
-            Gate::authorize('change', $thing);
+            Gate::authorize('update', $thing);
 
             return $thing->change($values, $ifMatch);
         });

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Policies\SwatchPolicy;
+use Illuminate\Database\Eloquent\Attributes\UsePolicy;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -35,6 +37,7 @@ use Illuminate\Support\Carbon;
  * @property Paint|null $mixA
  * @property Paint|null $mixB
  */
+#[UsePolicy(SwatchPolicy::class)]
 final class Swatch extends Model
 {
     use Shared;

@@ -16,6 +16,7 @@ use App\Jobs\MakeArchive;
 use App\Jobs\MeasurePicture;
 use App\Jobs\RunImport;
 use App\Ledger\Archives\ArchiveWanted;
+use App\Models\User;
 use App\Policies\OwnedPolicy;
 use App\Rules\HardToGuess;
 use App\Storage\SteadyCounts;
@@ -31,6 +32,7 @@ use Illuminate\Http\Request;
 use Illuminate\Queue\Events\Looping;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\Event;
+use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\Session;
 use Illuminate\Support\ServiceProvider;
@@ -53,7 +55,8 @@ final class AppServiceProvider extends ServiceProvider
     {
         Model::shouldBeStrict();
         Model::unguard();
-        OwnedPolicy::register();
+        Gate::guessPolicyNamesUsing(static fn (): string => OwnedPolicy::class);
+        Gate::define('steward', static fn (User $user): bool => $user->isHouseSteward());
         // In the same transaction as what waits: state and job commit together.
         Event::listen(static fn (PictureWaits $event) => MeasurePicture::dispatch());
         Event::listen(static fn (ImportWaits $event) => RunImport::dispatch($event->importId, false));

@@ -80,10 +80,10 @@ final class ApiDescription
             'summary' => $summary === '' || str_starts_with($summary, '@') ? null : $summary,
             'parameters' => array_values(array_filter([
                 ...array_map(static fn (string $name): array => ['name' => $name, 'in' => 'path', 'required' => true, 'schema' => ['type' => $name === 'number' ? 'integer' : 'string'] + (in_array($name, ['code', 'number'], true) ? [] : ['format' => 'uuid'])], $route->parameterNames()),
-                ...$method === 'GET' ? array_values(array_column([...self::asked($reflected), ...RulesSchema::asked($rules)], null, 'name')) : [],
+                ...$method === 'GET' ? RulesSchema::asked($rules) : [],
                 $changes ? ['name' => 'If-Match', 'in' => 'header', 'required' => false, 'description' => 'edition that was read, for what is there already', 'schema' => ['type' => 'string']] : null,
             ])),
-            'requestBody' => $method === 'GET' ? null : self::body($reflected, $rules),
+            'requestBody' => $method === 'GET' ? null : self::body($rules),
             'security' => $signedIn ? ($scope === null ? [['signIn' => []]] : [['signIn' => []], ['token' => [$scope]]]) : null,
             'x-scope' => $signedIn ? $scope ?? 'none' : null,
             'responses' => [
@@ -100,37 +100,14 @@ final class ApiDescription
      *
      * @return array<string, mixed>|null
      */
-    private static function body(\ReflectionMethod $method, array $rules): ?array
+    private static function body(array $rules): ?array
     {
-        preg_match_all('/(?:\$this->file\(\$request, |\$request->file\()\'(\w+)\'/', MethodSource::of($method), $files);
-        preg_match_all('/\$request->(input|string|boolean|integer)\(\'(\w+)\'/', MethodSource::of($method), $read);
-        $object = RulesSchema::of($rules + array_combine($read[2], array_map(static fn (string $as): string => $as === 'input' ? '' : "nullable|$as", $read[1])));
-        foreach ($files[1] as $file) {
-            $object += ['type' => 'object'];
-            $object['properties'][$file] = ['type' => 'string', 'contentMediaType' => 'application/octet-stream'];
-            $object['required'] = [...$object['required'] ?? [], $file];
-        }
+        $object = RulesSchema::of($rules);
         if (! isset($object['properties'])) {
             return null;
         }
+        $hasFile = array_filter($object['properties'], static fn (mixed $p): bool => isset($p['contentMediaType'])) !== [];
 
-        return ['required' => isset($object['required']), 'content' => [$files[1] === [] ? 'application/json' : 'multipart/form-data' => ['schema' => $object]]];
-    }
-
-    /**
-     * What may be asked in the address, as the method reads it.
-     *
-     * @return list<array{name: string, in: string, required: bool, schema: array{type: string}}>
-     */
-    private static function asked(\ReflectionMethod $method): array
-    {
-        $body = MethodSource::of($method);
-        preg_match_all('/\$request->(query|integer|boolean)\(\'(\w+)\'/', $body, $found, PREG_SET_ORDER);
-        $out = array_column(array_map(static fn (array $f): array => [$f[2], ['query' => 'string', 'integer' => 'integer', 'boolean' => 'boolean'][$f[1]]], $found), 1, 0);
-        if (str_contains($body, 'paginate(') || str_contains($body, '->currentPage()')) {
-            $out['page'] = 'integer';
-        }
-
-        return array_map(static fn (string $name, string $type): array => ['name' => $name, 'in' => 'query', 'required' => false, 'schema' => ['type' => $type]], array_keys($out), $out);
+        return ['required' => isset($object['required']), 'content' => [$hasFile ? 'multipart/form-data' : 'application/json' => ['schema' => $object]]];
     }
 }

@@ -10,7 +10,7 @@ use Illuminate\Validation\Rules\In;
 /** Validation rules as the JSON Schema of what passes them, as far as a schema can say it. */
 final class RulesSchema
 {
-    private const TYPES = ['string' => 'string', 'integer' => 'integer', 'numeric' => 'number', 'boolean' => 'boolean', 'array' => 'array', 'uuid' => 'string', 'email' => 'string', 'date_format' => 'string', 'date' => 'string', 'timezone' => 'string', 'file' => 'string', 'url' => 'string', 'alpha_dash' => 'string', 'digits' => 'string', 'regex' => 'string'];
+    private const TYPES = ['string' => 'string', 'integer' => 'integer', 'numeric' => 'number', 'boolean' => 'boolean', 'array' => 'array', 'uuid' => 'string', 'email' => 'string', 'date_format' => 'string', 'date' => 'string', 'timezone' => 'string', 'url' => 'string', 'alpha_dash' => 'string', 'digits' => 'string', 'regex' => 'string'];
 
     private const FORMATS = ['uuid' => 'uuid', 'email' => 'idn-email', 'date_format' => 'date', 'url' => 'uri'];
 
@@ -110,6 +110,9 @@ final class RulesSchema
             $schema['enum'] = array_map(static fn (int|string $v): int|float => 0 + $v, $schema['enum']);
         }
         $type ??= isset($schema['enum']) ? 'string' : null;
+        if (array_key_exists('file', $said)) {
+            return ['type' => 'string', 'contentMediaType' => 'application/octet-stream'];
+        }
         if (array_key_exists('nullable', $said)) {
             $schema = isset($schema['enum']) ? ['enum' => [...$schema['enum'], null]] + $schema : $schema;
             $type = $type === null ? null : [$type, 'null'];

@@ -7,12 +7,13 @@ namespace App\Http\Controllers;
 use App\Actions\ExportMine;
 use App\Http\Attempts;
 use App\Http\JsonResponse;
+use App\Http\Requests\People\PutAccountRequest;
+use App\Http\Requests\People\PutPasswordRequest;
+use App\Http\Requests\People\UsePasswordLinkRequest;
 use App\Http\SecurityLog;
 use App\Models\PasswordLink;
 use App\Models\SignIn;
 use App\Models\User;
-use App\Rules\FreeAddress;
-use App\Rules\HardToGuess;
 use App\Storage\DiskSpace;
 use App\Storage\Turn;
 use Illuminate\Http\Request;
@@ -29,7 +30,7 @@ final class AccountController extends Controller
     /** How long somebody waits for another's export, seconds. */
     private const WAITS_S = 20;
 
-    private const WORDS = ['password.required' => 'Type a new password.', 'password.min' => 'A password has at least 12 characters; a few words in a row are good.', 'current.required' => 'Type your present password too.'];
+
 
     public function show(Request $request): JsonResponse
     {
@@ -44,10 +45,10 @@ final class AccountController extends Controller
         ]);
     }
 
-    public function put(Request $request): JsonResponse
+    public function put(PutAccountRequest $request): JsonResponse
     {
         $me = $this->me($request);
-        $values = $request->validate(['name' => 'required|string|max:120', 'email' => ['required', 'string', 'email', 'max:200', new FreeAddress($me)], 'current' => 'nullable|string|max:200']);
+        $values = $request->validated();
         $email = User::address($values['email']);
         if ($email !== $me->email) {
             $this->proven($me, (string) ($values['current'] ?? ''));
@@ -58,10 +59,10 @@ final class AccountController extends Controller
     }
 
     /** Another password; every other place where one is signed in is signed out, and tokens end. */
-    public function putPassword(Request $request): JsonResponse
+    public function putPassword(PutPasswordRequest $request): JsonResponse
     {
         $me = $this->me($request);
-        $values = $request->validate(['current' => 'required|string|max:200', 'password' => ['required', 'string', Password::defaults()]], self::WORDS);
+        $values = $request->validated();
         $this->proven($me, $values['current']);
         $me->changePassword($values['password'], (string) $request->session()->get(SignIn::KEY));
         SecurityLog::note('password changed');
@@ -71,12 +72,12 @@ final class AccountController extends Controller
     }
 
     /** Sets a first or forgotten password by a link that works once, and signs in. */
-    public function useLink(Request $request): JsonResponse
+    public function useLink(UsePasswordLinkRequest $request): JsonResponse
     {
         Attempts::count('link|'.$request->ip(), (int) config('trust.sign_ins_by_address'));
-        $values = $request->validate(['secret' => 'required|string|max:100', 'password' => ['required', 'string', Password::defaults()]], self::WORDS);
+        $values = $request->validated();
         $user = (PasswordLink::ofSecret($values['secret']) ?? self::linkIsOver())->user;
-        $request->validate(['password' => new HardToGuess($user)]);
+        $request->mustBeHardToGuessFor($user);
         // Made before the lock: a good hash takes long.
         $hash = Hash::make($values['password']);
         DB::transaction(static function () use ($values, $user, $hash): void {

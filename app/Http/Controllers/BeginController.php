@@ -9,6 +9,7 @@ use App\Actions\PracticeShore;
 use App\Http\JsonResponse;
 use App\Http\Network;
 use App\Http\Refused;
+use App\Http\Requests\People\FoundLedgerRequest;
 use App\Http\SecurityLog;
 use App\Models\House;
 use App\Models\SignIn;
@@ -16,8 +17,6 @@ use App\Models\User;
 use Database\Seeders\DatabaseSeeder;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
-use Illuminate\Support\Facades\Gate;
-use Illuminate\Validation\Rules\Password;
 
 /** Where to begin in an empty installation: the first tester, and the practice shore. */
 final class BeginController extends Controller
@@ -36,14 +35,12 @@ final class BeginController extends Controller
     }
 
     /** The first account, made at this very machine while there is none. */
-    public function found(Request $request): JsonResponse
+    public function found(FoundLedgerRequest $request): JsonResponse
     {
         if (! Network::isHere((string) $request->ip())) {
             throw new Refused('The first tester is recorded at the machine that the program runs on.');
         }
-        $values = $request->validate(['name' => 'required|string|max:120', 'email' => 'required|string|email|max:200', 'password' => ['required', 'string', Password::defaults()]], [
-            'name.required' => 'Say how you are called; others see it beside your tests.', 'email.required' => 'Type an address to sign in with. Nothing is ever sent to it.', 'password.required' => 'Choose a password.', 'password.min' => 'A password has at least 12 characters; a few words in a row are good.',
-        ]);
+        $values = $request->validated();
         $user = Founder::record(trim($values['name']), $values['email'], $values['password']);
         Auth::login($user);
         SecurityLog::note('first tester recorded');
@@ -63,7 +60,6 @@ final class BeginController extends Controller
 
     public function leave(Request $request): JsonResponse
     {
-        Gate::authorize('steward');
         PracticeShore::takeAway();
         Auth::guard('web')->logout();
         $request->session()->invalidate();

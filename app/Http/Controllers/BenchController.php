@@ -7,12 +7,18 @@ namespace App\Http\Controllers;
 use App\Actions\LeftFiles;
 use App\Actions\MoveTask;
 use App\Http\JsonResponse;
+use App\Http\Requests\Bench\PutConditionRequest;
+use App\Http\Requests\Bench\PutHandReadingRequest;
+use App\Http\Requests\Bench\PutPhotoRequest;
+use App\Http\Requests\Bench\PutRemarkRequest;
+use App\Http\Requests\Bench\PutSpoilingRequest;
+use App\Http\Requests\Bench\PutTaskRequest;
+use App\Http\Requests\Bench\PutTimerRequest;
 use App\Imaging\PictureStore;
 use App\Models\BenchSession;
 use App\Models\HandReading;
 use App\Models\Photo;
 use App\Models\Remark;
-use App\Models\Specimen;
 use App\Models\SpecimenCondition;
 use App\Models\Spoiling;
 use App\Models\Task;
@@ -20,37 +26,27 @@ use App\Models\Timer;
 use App\Queries\SessionView;
 use App\Rules\Moment;
 use Illuminate\Http\Request;
-use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Arr;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\Gate;
-use Illuminate\Validation\Rule;
 use MarshTrial\Core\Bench\HandMeasure;
-use MarshTrial\Core\CoreException;
-use MarshTrial\Core\Rating\Property;
-use MarshTrial\Core\Session\BenchWords;
 use MarshTrial\Core\Session\Conditions;
 use Symfony\Component\HttpFoundation\Response;
 
 /** What is entered at the bench: each write stands alone, may be repeated, and carries the edition it was made from. */
 final class BenchController extends Controller
 {
-    public function putTask(Request $request, string $uuid): JsonResponse
+    public function putTask(PutTaskRequest $request, string $uuid): JsonResponse
     {
-        $values = $request->validate(['state' => ['required', Rule::in(Task::STATES)], 'reason' => 'nullable|string|max:300']);
+        $values = $request->validated();
 
         return new JsonResponse(SessionView::task(MoveTask::to($uuid, $values['state'], trim($values['reason'] ?? ''), $request->header('If-Match'), $this->me($request))));
     }
 
-    public function putTimer(Request $request, string $uuid): JsonResponse
+    public function putTimer(PutTimerRequest $request, string $uuid): JsonResponse
     {
-        $values = $request->validate([
-            'sessionUuid' => 'required|uuid', 'taskUuid' => 'nullable|uuid', 'kind' => ['required', Rule::in(array_keys(BenchWords::TIMERS))], 'label' => 'nullable|string|max:120',
-            'seconds' => 'required|integer|between:1,172800', 'startedAt' => ['required', new Moment], 'stoppedAt' => ['nullable', new Moment],
-        ]);
+        $values = $request->validated();
         $session = BenchSession::query()->where('uuid', $values['sessionUuid'])->firstOrFail();
-        Gate::authorize('work-on', $session);
         $timer = DB::transaction(function () use ($request, $uuid, $values, $session): Timer {
             $timer = Timer::query()->where('uuid', $uuid)->where('bench_session_id', $session->id)->first();
             // Stopped is stopped, whoever was first.
@@ -86,10 +82,10 @@ final class BenchController extends Controller
             ->get()->first(static fn (Timer $t): bool => $t->started_at->addSeconds($t->seconds)->isFuture());
     }
 
-    public function putRemark(Request $request, string $uuid): JsonResponse
+    public function putRemark(PutRemarkRequest $request, string $uuid): JsonResponse
     {
-        $values = $request->validate(['specimenUuid' => 'required|uuid', 'word' => ['nullable', Rule::in(array_values(BenchWords::REMARKS))], 'note' => 'nullable|string|max:2000', 'withdrawn' => 'nullable|boolean']);
-        $specimen = $this->specimen($values['specimenUuid']);
+        $values = $request->validated();
+        $specimen = $request->specimen();
         $remark = Remark::put($uuid, [
             'specimen_id' => $specimen->id, 'word' => $values['word'] ?? '', 'note' => $values['note'] ?? '', 'withdrawn' => (bool) ($values['withdrawn'] ?? false),
         ], $request->header('If-Match'));
@@ -97,10 +93,10 @@ final class BenchController extends Controller
         return new JsonResponse(['uuid' => $remark->uuid, 'edition' => $remark->edition, 'word' => $remark->word, 'note' => $remark->note], $remark->wasRecentlyCreated ? 201 : 200);
     }
 
-    public function putCondition(Request $request, string $uuid): JsonResponse
+    public function putCondition(PutConditionRequest $request, string $uuid): JsonResponse
     {
-        $values = $request->validate(['specimenUuid' => 'required|uuid', 'key' => 'required|string|max:40', 'value' => 'nullable|string|max:400']);
-        $specimen = $this->specimen($values['specimenUuid']);
+        $values = $request->validated();
+        $specimen = $request->specimen();
         $value = Conditions::check($values['key'], (string) ($values['value'] ?? ''));
         $condition = DB::transaction(static function () use ($request, $uuid, $values, $specimen, $value): SpecimenCondition {
             // Two who override the same condition meet in one row.
@@ -114,27 +110,23 @@ final class BenchController extends Controller
         return new JsonResponse(['uuid' => $condition->uuid, 'edition' => $condition->edition, 'key' => $condition->key, 'value' => $condition->value], $condition->wasRecentlyCreated ? 201 : 200);
     }
 
-    public function putHandReading(Request $request, string $uuid): JsonResponse
+    public function putHandReading(PutHandReadingRequest $request, string $uuid): JsonResponse
     {
-        $values = $request->validate(['specimenUuid' => 'required|uuid', 'what' => ['required', Rule::in(array_keys(HandMeasure::FIELDS))], 'value' => 'nullable|string|max:20']);
-        $specimen = $this->specimen($values['specimenUuid']);
+        $values = $request->validated();
+        $specimen = $request->specimen();
         $value = ($values['value'] ?? '') === '' ? null : HandMeasure::check($values['what'], (string) $values['value']);
         $reading = HandReading::put($uuid, ['specimen_id' => $specimen->id, 'what' => $values['what'], 'value' => $value], $request->header('If-Match'));
 
         return new JsonResponse(['uuid' => $reading->uuid, 'edition' => $reading->edition, 'value' => $reading->value], $reading->wasRecentlyCreated ? 201 : 200);
     }
 
-    public function putPhoto(Request $request, string $uuid): JsonResponse
+    public function putPhoto(PutPhotoRequest $request, string $uuid): JsonResponse
     {
-        $values = $request->validate(['specimenUuid' => 'required|uuid']);
-        $specimen = $this->specimen($values['specimenUuid']);
+        $values = $request->validated();
+        $specimen = $request->specimen();
         $photo = Photo::query()->where('uuid', $uuid)->first();
         if ($photo === null) {
-            $file = $request->file('photo');
-            if (! $file instanceof UploadedFile || ! $file->isValid()) {
-                throw new CoreException('The photograph did not arrive whole. It is kept here; try again.');
-            }
-            $photo = Photo::put($uuid, ['specimen_id' => $specimen->id, ...Arr::only(PictureStore::receive($file->getPathname()), ['sha256', 'extension'])]);
+            $photo = Photo::put($uuid, ['specimen_id' => $specimen->id, ...Arr::only(PictureStore::receive($request->photo()->getPathname()), ['sha256', 'extension'])]);
         }
 
         return new JsonResponse(['uuid' => $photo->uuid, 'edition' => $photo->edition], $photo->wasRecentlyCreated ? 201 : 200);
@@ -142,47 +134,31 @@ final class BenchController extends Controller
 
     public function photo(Request $request, Photo $photo): Response
     {
-        Gate::authorize('see', $photo->specimen->card);
-
         return $this->image($request, PictureStore::preview($photo->sha256, $photo->extension, 900), false);
     }
 
     public function destroyPhoto(Photo $photo): JsonResponse
     {
-        Gate::authorize('change', $photo->specimen->card);
         $photo->delete();
         LeftFiles::forget([$photo->sha256]);
 
         return new JsonResponse(null, 204);
     }
 
-    public function putSpoiling(Request $request, string $uuid): JsonResponse
+    public function putSpoiling(PutSpoilingRequest $request, string $uuid): JsonResponse
     {
-        $values = $request->validate(
-            ['specimenUuid' => 'required|uuid', 'property' => ['nullable', Rule::in(Property::keys(Property::cases()))], 'reason' => 'required|string|max:300'],
-            ['reason.required' => 'Say why it no longer counts; it is kept and shown with its reason.'],
-        );
-        $specimen = $this->specimen($values['specimenUuid']);
+        $values = $request->validated();
+        $specimen = $request->specimen();
         $spoiling = Spoiling::put($uuid, ['specimen_id' => $specimen->id, 'property' => $values['property'] ?? null, 'reason' => trim($values['reason'])], $request->header('If-Match'));
 
         return new JsonResponse(['uuid' => $spoiling->uuid, 'edition' => $spoiling->edition], $spoiling->wasRecentlyCreated ? 201 : 200);
     }
 
     /** It counts again. */
-    public function destroySpoiling(string $uuid): JsonResponse
+    public function destroySpoiling(Spoiling $spoiling): JsonResponse
     {
-        $spoiling = Spoiling::query()->with('specimen.card')->where('uuid', $uuid)->firstOrFail();
-        Gate::authorize('change', $spoiling->specimen->card);
         $spoiling->delete();
 
         return new JsonResponse(null, 204);
-    }
-
-    private function specimen(string $uuid): Specimen
-    {
-        $specimen = Specimen::query()->with('card')->where('uuid', $uuid)->firstOrFail();
-        Gate::authorize('change', $specimen->card);
-
-        return $specimen;
     }
 }

@@ -6,6 +6,12 @@ namespace App\Http\Controllers;
 
 use App\Actions\PlanSession;
 use App\Http\JsonResponse;
+use App\Http\Requests\Bench\PlanSessionRequest;
+use App\Http\Requests\Bench\PutAwayRequest;
+use App\Http\Requests\Bench\PutConditionsRequest;
+use App\Http\Requests\Bench\PutSessionRequest;
+use App\Http\Requests\Bench\ReadChoicesRequest;
+use App\Http\Requests\Bench\ReadSessionsRequest;
 use App\Models\BenchSession;
 use App\Models\Paper;
 use App\Models\User;
@@ -13,17 +19,13 @@ use App\Queries\CollectionView;
 use App\Queries\SessionView;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\Gate;
-use Illuminate\Validation\Rule;
-use MarshTrial\Core\Card\PropertyCard;
-use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Session\Conditions;
 use MarshTrial\Core\Session\SessionPlan;
 
 /** Sessions at the bench: planned, shared, and their conditions. */
 final class BenchSessionController extends Controller
 {
-    public function index(Request $request): JsonResponse
+    public function index(ReadSessionsRequest $request): JsonResponse
     {
         $page = SessionView::mine($this->me($request))->paginate(30);
 
@@ -31,7 +33,7 @@ final class BenchSessionController extends Controller
     }
 
     /** What a session may be planned of. */
-    public function choices(Request $request): JsonResponse
+    public function choices(ReadChoicesRequest $request): JsonResponse
     {
         return new JsonResponse([
             ...CollectionView::toChoose($this->me($request), mb_substr((string) $request->query('q', ''), 0, 120), (string) $request->query('want', 'all'), (string) $request->query('paper', '')), 'tests' => SessionPlan::TESTS, 'conditionFields' => Conditions::FIELDS,
@@ -40,9 +42,9 @@ final class BenchSessionController extends Controller
         ]);
     }
 
-    public function plan(Request $request): JsonResponse
+    public function plan(PlanSessionRequest $request): JsonResponse
     {
-        $values = $this->values($request);
+        $values = $request->chosen();
         [$plan, $pans] = PlanSession::plan($this->me($request), $values['pans'], $values['tests'], $values['asChosen'], $values['blind'], $values['lifting'], $values['blocks']);
 
         return new JsonResponse([
@@ -59,28 +61,21 @@ final class BenchSessionController extends Controller
 
     public function show(Request $request, BenchSession $session): JsonResponse
     {
-        Gate::authorize('work-on', $session);
-
         return new JsonResponse(SessionView::of($session), 200, ['ETag' => "\"$session->edition\""]);
     }
 
-    public function put(Request $request, string $uuid): JsonResponse
+    public function put(PutSessionRequest $request, string $uuid): JsonResponse
     {
-        $more = $request->validate(
-            ['title' => 'required|string|max:120', 'plannedOn' => 'required|date_format:Y-m-d', 'paperUuid' => 'required|uuid', 'side' => ['required', Rule::in(Conditions::FIELDS['paperSide']['words'])], 'conditions' => 'nullable|array', 'conditions.*' => 'nullable|string|max:160'],
-            ['title.required' => 'Give the session a title.', 'paperUuid.required' => 'Choose the paper.'],
-        );
+        $more = $request->validated();
         $paper = Paper::query()->where('uuid', $more['paperUuid'])->firstOrFail();
-        $session = PlanSession::put($uuid, [...$this->values($request), ...$more, 'title' => trim($more['title']), 'conditions' => $more['conditions'] ?? []], $paper, $this->me($request));
-        Gate::authorize('work-on', $session);
+        $session = PlanSession::put($uuid, [...$more, ...$request->chosen(), 'title' => trim($more['title']), 'conditions' => $more['conditions'] ?? []], $paper, $this->me($request));
 
         return new JsonResponse(SessionView::of($session), $session->wasRecentlyCreated ? 201 : 200, ['ETag' => "\"$session->edition\""]);
     }
 
-    public function putConditions(Request $request, BenchSession $session): JsonResponse
+    public function putConditions(PutConditionsRequest $request, BenchSession $session): JsonResponse
     {
-        Gate::authorize('work-on', $session);
-        $values = $request->validate(['conditions' => 'present|array', 'conditions.*' => 'nullable|string|max:400']);
+        $values = $request->validated();
         DB::transaction(static function () use ($session, $values, $request): void {
             $session->refresh();
             $conditions = $session->conditions;
@@ -95,7 +90,6 @@ final class BenchSessionController extends Controller
 
     public function reveal(Request $request, BenchSession $session): JsonResponse
     {
-        Gate::authorize('change', $session);
         if ($session->isBlindNow()) {
             $session->forceFill(['revealed_at' => now()])->save();
         }
@@ -104,9 +98,8 @@ final class BenchSessionController extends Controller
     }
 
     /** Puts a session away unfinished, or takes it up again; nothing of it is lost. */
-    public function putAway(Request $request, BenchSession $session): JsonResponse
+    public function putAway(PutAwayRequest $request, BenchSession $session): JsonResponse
     {
-        Gate::authorize('change', $session);
         $session->forceFill(['finished_at' => $request->boolean('away') ? now() : null])->save();
 
         return new JsonResponse(SessionView::of($session));
@@ -114,7 +107,6 @@ final class BenchSessionController extends Controller
 
     public function join(BenchSession $session, User $user): JsonResponse
     {
-        Gate::authorize('change', $session);
         $session->people()->syncWithoutDetaching([$user->id]);
 
         return new JsonResponse(SessionView::of($session));
@@ -122,17 +114,9 @@ final class BenchSessionController extends Controller
 
     public function leave(BenchSession $session, User $user): JsonResponse
     {
-        Gate::authorize('change', $session);
         $session->people()->detach($user->id);
 
         return new JsonResponse(SessionView::of($session));
     }
 
-    /** @return array{pans: list<string>, tests: list<string>, asChosen: bool, blind: bool, lifting: string, blocks: string, paint: string, quality: string} */
-    private function values(Request $request): array
-    {
-        $values = $request->validate(['pans' => 'present|array|max:200', 'pans.*' => 'uuid', 'tests' => 'present|array', 'tests.*' => 'string', 'asChosen' => 'nullable|boolean', 'blind' => 'nullable|boolean', 'lifting' => 'nullable|string|max:40', 'blocks' => 'nullable|string|max:300', 'paint' => 'nullable|string|max:40', 'quality' => 'nullable|string|max:40']);
-
-        return ['pans' => array_values($values['pans']), 'tests' => array_values($values['tests']), 'asChosen' => (bool) ($values['asChosen'] ?? false), 'blind' => (bool) ($values['blind'] ?? false), 'lifting' => $values['lifting'] ?? Protocol::all('staining')[0]->id, 'blocks' => $values['blocks'] ?? PropertyCard::USUAL, 'paint' => $values['paint'] ?? '', 'quality' => $values['quality'] ?? ''];
-    }
 }

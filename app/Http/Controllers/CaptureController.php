@@ -6,12 +6,13 @@ namespace App\Http\Controllers;
 
 use App\Actions\KeepProfile;
 use App\Http\JsonResponse;
+use App\Http\Requests\Capture\CheckProfileRequest;
+use App\Http\Requests\Capture\PutProfileRequest;
+use App\Http\Requests\Capture\PutTargetRequest;
 use App\Models\CaptureProfile;
 use App\Models\CaptureTarget;
 use App\Queries\CaptureView;
-use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Illuminate\Support\Facades\Gate;
 use MarshTrial\Core\Card\TargetPrinter;
 use MarshTrial\Core\Card\TargetSheet;
 use MarshTrial\Core\CoreException;
@@ -27,10 +28,10 @@ final class CaptureController extends Controller
         return new JsonResponse(CaptureView::all());
     }
 
-    public function putTarget(Request $request, string $uuid): JsonResponse
+    public function putTarget(PutTargetRequest $request, string $uuid): JsonResponse
     {
-        $values = $request->validate(['name' => 'required|string|max:120', 'standIn' => 'nullable|boolean'], ['name.required' => 'Give the target a name.']);
-        $text = ($values['standIn'] ?? false) ? TargetStandIn::full()->referenceFile() : $this->text($request);
+        $values = $request->validated();
+        $text = ($values['standIn'] ?? false) ? TargetStandIn::full()->referenceFile() : (string) file_get_contents($request->upload()->getPathname());
         $samples = Readings::of($text);
         // A grid that cannot be printed is refused here, not when the first picture comes.
         TargetSheet::for(count($samples));
@@ -46,25 +47,23 @@ final class CaptureController extends Controller
 
     public function destroyTarget(CaptureTarget $target): JsonResponse
     {
-        Gate::authorize('change', $target);
         $target->delete();
 
         return $this->index();
     }
 
-    public function putProfile(Request $request, string $uuid): JsonResponse
+    public function putProfile(PutProfileRequest $request, string $uuid): JsonResponse
     {
-        $values = $request->validate(['name' => 'required|string|max:120', 'targetUuid' => 'required|uuid'], ['name.required' => 'Give the profile a name, such as “my scanner”.', 'targetUuid.required' => 'Choose the target in the picture.']);
+        $values = $request->validated();
         $target = CaptureTarget::query()->where('uuid', $values['targetUuid'])->first() ?? throw new CoreException('This target is no longer there.');
-        KeepProfile::make($uuid, $values['name'], $target, $this->file($request, 'picture')->getPathname());
+        KeepProfile::make($uuid, $values['name'], $target, $request->upload()->getPathname());
 
         return $this->index();
     }
 
-    public function checkProfile(Request $request, CaptureProfile $profile): JsonResponse
+    public function checkProfile(CheckProfileRequest $request, CaptureProfile $profile): JsonResponse
     {
-        Gate::authorize('change', $profile);
-        KeepProfile::check($profile, $this->file($request, 'picture')->getPathname());
+        KeepProfile::check($profile, $request->upload()->getPathname());
 
         return $this->index();
     }
@@ -76,14 +75,8 @@ final class CaptureController extends Controller
 
     public function destroyProfile(CaptureProfile $profile): JsonResponse
     {
-        Gate::authorize('change', $profile);
         $profile->delete();
 
         return $this->index();
-    }
-
-    private function text(Request $request): string
-    {
-        return (string) file_get_contents($this->file($request, 'file')->getPathname());
     }
 }

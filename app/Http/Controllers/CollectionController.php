@@ -6,6 +6,10 @@ namespace App\Http\Controllers;
 
 use App\Actions\PlacePan;
 use App\Http\JsonResponse;
+use App\Http\Requests\Collection\PlacePanRequest;
+use App\Http\Requests\Collection\PrintLabelsRequest;
+use App\Http\Requests\Collection\PutFormulationRequest;
+use App\Http\Requests\Collection\PutPaletteRequest;
 use App\Models\Formulation;
 use App\Models\Paint;
 use App\Models\Palette;
@@ -16,7 +20,6 @@ use App\Queries\PaintView;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\Gate;
 use MarshTrial\Core\Card\LabelPrinter;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 
@@ -28,10 +31,9 @@ final class CollectionController extends Controller
         return new JsonResponse(CollectionView::palettes($this->me($request)));
     }
 
-    public function putPalette(Request $request, string $uuid): JsonResponse
+    public function putPalette(PutPaletteRequest $request, string $uuid): JsonResponse
     {
-        $side = 'required|integer|between:1,'.Palette::MOST_SIDE;
-        $values = $request->validate(['name' => 'required|string|max:80', 'rows' => $side, 'columns' => $side], ['name.required' => 'Give the palette a name, such as what is written on its lid.']);
+        $values = $request->validated();
         $me = $this->me($request);
         $owner = Palette::query()->where('uuid', $uuid)->value('owner_id') ?? $me->id;
         $palette = DB::transaction(static function () use ($uuid, $values, $owner, $request): Palette {
@@ -53,7 +55,6 @@ final class CollectionController extends Controller
     /** The pans in it stay and have no slot. */
     public function destroyPalette(Request $request, Palette $palette): JsonResponse
     {
-        Gate::authorize('change', $palette);
         DB::transaction(static function () use ($palette): void {
             Pan::query()->where('palette_id', $palette->id)->update(['palette_id' => null, 'slot' => null, 'edition' => DB::raw('edition + 1')]);
             $palette->delete();
@@ -62,19 +63,18 @@ final class CollectionController extends Controller
         return new JsonResponse(CollectionView::palettes($this->me($request)));
     }
 
-    public function place(Request $request, Pan $pan): JsonResponse
+    public function place(PlacePanRequest $request, Pan $pan): JsonResponse
     {
-        Gate::authorize('change', $pan);
-        $values = $request->validate(['paletteUuid' => 'nullable|uuid', 'slot' => 'required_with:paletteUuid|nullable|integer|min:1']);
+        $values = $request->validated();
         $palette = ($values['paletteUuid'] ?? null) === null ? null : Palette::query()->where('owner_id', $pan->owner_id)->where('uuid', $values['paletteUuid'])->firstOrFail();
         PlacePan::in($pan, $palette, $palette === null ? null : (int) $values['slot'], $request->header('If-Match'));
 
         return new JsonResponse(CollectionView::palettes($this->me($request)));
     }
 
-    public function putFormulation(Request $request, string $uuid): JsonResponse
+    public function putFormulation(PutFormulationRequest $request, string $uuid): JsonResponse
     {
-        $values = $request->validate(['paintUuid' => 'required|uuid', 'since' => 'nullable|date_format:Y-m-d', 'pigments' => 'nullable|string|max:300', 'note' => 'nullable|string|max:1000']);
+        $values = $request->validated();
         $paint = Paint::query()->where('uuid', $values['paintUuid'])->firstOrFail();
         $formulation = Formulation::put($uuid, [
             'paint_id' => $paint->id, 'since' => $values['since'] ?? null, 'pigments_written' => trim($values['pigments'] ?? ''), 'note' => trim($values['note'] ?? ''),
@@ -85,13 +85,11 @@ final class CollectionController extends Controller
 
     public function narrowing(Request $request, Pan $pan): JsonResponse
     {
-        Gate::authorize('change', $pan);
-
         return new JsonResponse(CollectionView::narrowing($pan, $this->me($request)));
     }
 
     /** One page of labels for the pans named, true to size. */
-    public function labels(Request $request): Response
+    public function labels(PrintLabelsRequest $request): Response
     {
         $uuids = array_slice(array_filter(explode(',', (string) $request->query('pans', ''))), 0, LabelPrinter::PER_PAGE);
         // A place beside a name would tell which row of a blind session it is.

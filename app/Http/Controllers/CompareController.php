@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
 use App\Http\Middleware\CostsReaders;
+use App\Http\Requests\Evidence\ReadStripsRequest;
 use App\Models\Maker;
 use App\Models\Paint;
 use App\Queries\Claimed;
@@ -24,13 +25,13 @@ final class CompareController extends Controller
     /** Paints under one another at most. */
     private const MOST_TOGETHER = 120;
 
-    public function show(Request $request): JsonResponse
+    public function show(ReadStripsRequest $request): JsonResponse
     {
         return new JsonResponse(Comparison::of(self::paints($request), $this->user($request)));
     }
 
     /** Any paints under one another: ?paints=UUID,UUID */
-    public function chosen(Request $request): JsonResponse
+    public function chosen(ReadStripsRequest $request): JsonResponse
     {
         return new JsonResponse(['title' => 'Chosen paints', ...PaintSet::of(collect(self::paints($request, self::MOST_TOGETHER))->keyBy('id'), $this->user($request))]);
     }
@@ -47,7 +48,7 @@ final class CompareController extends Controller
     }
 
     /** One picture to send, of one paint or of those that are compared; what anybody may see, whoever asks. */
-    public function picture(Request $request): Response
+    public function picture(ReadStripsRequest $request): Response
     {
         $paints = self::paints($request, Comparison::MOST) ?: throw new CoreException('Name a paint, or those that are compared.');
         $address = $request->getSchemeAndHttpHost().(count($paints) === 1 ? "/paints/{$paints[0]->uuid}" : '/compare');
@@ -70,7 +71,7 @@ final class CompareController extends Controller
         return view('app', ['told' => $told]);
     }
 
-    public function csv(Request $request): Response
+    public function csv(ReadStripsRequest $request): Response
     {
         $compared = Comparison::of(self::paints($request), $this->user($request));
         $out = Csv::line(['property', 'paint', 'maker', 'value', 'uncertainty 1 sigma', 'another test from', 'another test to', 'tests', 'testers', 'fair', 'against the first', 'chance that it is real', 'a further pair says the same']);

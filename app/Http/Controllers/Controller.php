@@ -11,8 +11,6 @@ use App\Ledger\Archives\Shelf;
 use App\Models\Picture;
 use App\Models\User;
 use Illuminate\Http\Request;
-use Illuminate\Http\UploadedFile;
-use MarshTrial\Core\CoreException;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\HttpKernel\Exception\ServiceUnavailableHttpException;
@@ -45,20 +43,6 @@ abstract class Controller
     protected static function takesLong(): void
     {
         PHP_SAPI === 'cli' ?: set_time_limit(self::LONG_S);
-    }
-
-    /** A file that came with the request, whole. */
-    protected function file(Request $request, string $name): UploadedFile
-    {
-        $file = $request->file($name);
-        if (! $file instanceof UploadedFile) {
-            throw new CoreException('No file arrived. Choose one and send it again.');
-        }
-        if (! $file->isValid()) {
-            throw new CoreException('The file did not arrive whole, perhaps because it is too large. Nothing was changed; try again.');
-        }
-
-        return $file;
     }
 
     /** An archive of what is published, once it is made; until then how far it is, to be asked for again. */

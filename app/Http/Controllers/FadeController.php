@@ -11,6 +11,15 @@ use App\Actions\RequestMeasurement;
 use App\Http\JsonResponse;
 use App\Http\NeedsSaying;
 use App\Http\Refused;
+use App\Http\Requests\Fading\HangAgainRequest;
+use App\Http\Requests\Fading\PutCheckRequest;
+use App\Http\Requests\Fading\PutHangingRequest;
+use App\Http\Requests\Fading\PutLightLogRequest;
+use App\Http\Requests\Fading\PutMoveRequest;
+use App\Http\Requests\Fading\PutOldStripRequest;
+use App\Http\Requests\Fading\PutPauseRequest;
+use App\Http\Requests\Fading\ReadLightOfCodeRequest;
+use App\Http\Requests\Fading\TakeDownRequest;
 use App\Models\Card;
 use App\Models\FadeCheck;
 use App\Models\Hanging;
@@ -30,23 +39,18 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Str;
-use Illuminate\Validation\Rule;
 use MarshTrial\Core\Card\CardKind;
-use MarshTrial\Core\Daylight\Glass;
-use MarshTrial\Core\Daylight\LightLog;
 use MarshTrial\Core\Daylight\Window;
 use MarshTrial\Core\Rating\Scale;
 
 /** Where a fade card hangs, and when it was looked at. */
 final class FadeController extends Controller
 {
-    public function putHanging(Request $request, Card $card, string $uuid): JsonResponse
+    public function putHanging(PutHangingRequest $request, Card $card, string $uuid): JsonResponse
     {
-        Gate::authorize('change', $card);
-        $old = $card->kind === CardKind::Halves->value;
-        $values = $request->validate(self::where() + ($old ? self::VAGUE : ['hungOn' => 'required|date_format:Y-m-d']) + ['withoutFirst' => 'nullable|boolean'], self::WHERE_WORDS);
+        $old = $request->isOldStrip();
+        $values = $request->validated();
         $today = Carbon::now($values['timeZone'])->toDateString();
         if ($old) {
             $days = KeepOldStrip::days($values['hungWhen'], $values['downWhen'] ?? '', $today);
@@ -65,8 +69,8 @@ final class FadeController extends Controller
         if ($card->hanging !== null && $card->hanging->uuid !== $uuid) {
             abort(409, 'This card hangs already. Reload to see where; what you typed is still here.');
         }
-        $hanging = ChangeLight::of($card, static fn (): Hanging => DB::transaction(static function () use ($uuid, $card, $values, $days, $request): Hanging {
-            $hanging = Hanging::put($uuid, ['card_id' => $card->id, ...self::columns($values), ...$days], $request->header('If-Match'));
+        $hanging = ChangeLight::of($card, static fn (): Hanging => DB::transaction(static function () use ($uuid, $card, $days, $request): Hanging {
+            $hanging = Hanging::put($uuid, ['card_id' => $card->id, ...$request->columns(), ...$days], $request->header('If-Match'));
             // What no window can be is said now, not when its light is asked for.
             WindowDose::window($hanging);
 
@@ -77,22 +81,20 @@ final class FadeController extends Controller
     }
 
     /** A strip that the program did not print, with its window and its days as far as they are known. */
-    public function putOldStrip(Request $request, string $uuid): JsonResponse
+    public function putOldStrip(PutOldStripRequest $request, string $uuid): JsonResponse
     {
-        $values = $request->validate(self::where() + self::VAGUE + ['paintUuid' => 'required|uuid', 'title' => 'nullable|string|max:160'], self::WHERE_WORDS + ['paintUuid.required' => 'Say which paint it is; record it under Paints first if it is not there.']);
+        $values = $request->validated();
         $paint = (new Paint)->resolveRouteBinding($values['paintUuid']) ?? abort(422, 'This paint is not recorded here any more.');
-        $card = KeepOldStrip::put($uuid, $paint, $values['title'] ?? '', self::columns($values), $values['hungWhen'], $values['downWhen'] ?? '', '');
-        Gate::authorize('change', $card);
+        $card = KeepOldStrip::put($uuid, $paint, $values['title'] ?? '', $request->columns(), $values['hungWhen'], $values['downWhen'] ?? '', '');
 
         return new JsonResponse(CardView::of($card), 201);
     }
 
     /** It came down, to be put back or not: nothing is added to its light from then on. */
-    public function takeDown(Request $request, Card $card): JsonResponse
+    public function takeDown(TakeDownRequest $request, Card $card): JsonResponse
     {
-        Gate::authorize('change', $card);
         $hanging = $card->hanging ?? abort(422, 'This card does not hang.');
-        $on = $request->validate(['on' => 'required|date_format:Y-m-d'])['on'];
+        $on = $request->validated()['on'];
         if ($on < $hanging->hung_on->toDateString() || $on > Carbon::now($hanging->time_zone)->toDateString()) {
             abort(422, 'The day must lie between that of hanging and today.');
         }
@@ -102,14 +104,13 @@ final class FadeController extends Controller
     }
 
     /** Put back: the days in between were dark, and the series goes on. */
-    public function hangAgain(Request $request, Card $card): JsonResponse
+    public function hangAgain(HangAgainRequest $request, Card $card): JsonResponse
     {
-        Gate::authorize('change', $card);
         $hanging = $card->hanging;
         if ($hanging?->down_on === null) {
             abort(422, 'This card is not down.');
         }
-        $on = $request->validate(['on' => 'required|date_format:Y-m-d'])['on'];
+        $on = $request->validated()['on'];
         $down = ($hanging->down_to ?? $hanging->down_on)->toDateString();
         if ($on < $down || $on > Carbon::now($hanging->time_zone)->toDateString()) {
             abort(422, 'The day must lie between that of taking down and today.');
@@ -129,7 +130,6 @@ final class FadeController extends Controller
     public function swapHalves(Picture $picture): JsonResponse
     {
         $card = $picture->card;
-        Gate::authorize('change', $card);
         if ($card->kind !== CardKind::Halves->value) {
             abort(422, 'The halves of a printed card are known by their codes. If they hung the wrong way round, say so in a note and begin again.');
         }
@@ -139,55 +139,9 @@ final class FadeController extends Controller
         return new JsonResponse(CardView::of($card->refresh()));
     }
 
-    private const VAGUE = ['hungWhen' => 'required|string|max:80', 'downWhen' => 'nullable|string|max:80'];
-
-    private const WHERE_WORDS = ['sunshine.between' => 'Sunshine is the share of the hours in which the sun could shine, from 0 to 1.', 'sunshineByMonth.*.between' => 'Sunshine is the share of the hours in which the sun could shine, from 0 to 1.', 'horizon.*.between' => 'What stands before the sun is told in degrees above the horizon, 0 to 90.', 'latitude.between' => 'Latitude lies between -90 and 90 degrees.', 'longitude.between' => 'Longitude lies between -180 and 180 degrees.', 'place.required' => 'Say where it hangs; what is published is rounded to one degree and goes without the name.', 'hungWhen.required' => 'Say since when it hung, however vaguely: March 2021, about 2019.'];
-
-    /** @return array<string, mixed> rules for where something hangs */
-    private static function where(): array
-    {
-        return [
-            'place' => 'nullable|string|max:160', 'facing' => ['required', Rule::in(Hanging::FACINGS)], 'glass' => 'nullable|string|max:160',
-            'latitude' => 'nullable|numeric|between:-90,90', 'longitude' => 'nullable|numeric|between:-180,180', 'timeZone' => 'required|timezone:all', 'note' => 'nullable|string|max:2000',
-            'panes' => ['nullable', Rule::enum(Glass::class)], 'sky' => ['nullable', Rule::in(array_keys(Window::SKIES))], 'curtain' => 'nullable|boolean', 'sunshine' => 'nullable|numeric|between:0,1', 'distanceM' => 'nullable|numeric|min:0|max:5', 'byDose' => 'nullable|boolean',
-            'sunshineByMonth' => 'nullable|array|size:12', 'sunshineByMonth.*' => 'numeric|between:0,1', 'horizon' => 'nullable|array|max:72', 'horizon.*' => 'numeric|between:0,90',
-        ];
-    }
-
-    /**
-     * Heights around the compass, the first in the north, by their azimuth in degrees.
-     *
-     * @param list<float> $heights
-     *
-     * @return array<int, float>
-     */
-    private static function byAzimuth(array $heights): array
-    {
-        return $heights === [] ? [] : array_combine(array_map(static fn (int $i): int => (int) round(360 * $i / count($heights)), array_keys($heights)), $heights);
-    }
-
-    /**
-     * @param array<string, mixed> $values
-     *
-     * @return array<string, mixed> columns of a hanging, without its days
-     */
-    private static function columns(array $values): array
-    {
-        $floats = static fn (array $of): array => array_map(floatval(...), array_values($of));
-
-        return [
-            'place' => $values['place'] ?? Window::UNKNOWN, 'facing' => $values['facing'], 'glass' => $values['glass'] ?? '', 'latitude' => $values['latitude'] ?? null,
-            'longitude' => $values['longitude'] ?? null, 'time_zone' => $values['timeZone'], 'note' => $values['note'] ?? '',
-            'panes' => $values['panes'] ?? Glass::Single->value, 'sky' => $values['sky'] ?? 'open', 'curtain' => (bool) ($values['curtain'] ?? false), 'sunshine' => $values['sunshine'] ?? null, 'distance_m' => $values['distanceM'] ?? 0, 'by_dose' => (bool) ($values['byDose'] ?? true),
-            ...array_key_exists('sunshineByMonth', $values) ? ['sunshine_by_month' => $values['sunshineByMonth'] === null ? null : array_combine(range(1, 12), $floats($values['sunshineByMonth']))] : [],
-            ...array_key_exists('horizon', $values) ? ['horizon' => $values['horizon'] === null ? null : self::byAzimuth($floats($values['horizon']))] : [],
-        ];
-    }
-
     /** It was never hung there: the hanging goes, and what it said is kept. */
     public function destroyHanging(Card $card): JsonResponse
     {
-        Gate::authorize('change', $card);
         if ($card->checks()->exists()) {
             abort(409, 'There are checks after this hanging. Correct the hanging, or take the checks away first.');
         }
@@ -196,13 +150,9 @@ final class FadeController extends Controller
         return new JsonResponse(CardView::of($card->refresh()));
     }
 
-    public function putCheck(Request $request, Card $card, string $uuid): JsonResponse
+    public function putCheck(PutCheckRequest $request, Card $card, string $uuid): JsonResponse
     {
-        Gate::authorize('change', $card);
-        $values = $request->validate(
-            ['checkedOn' => 'required|date_format:Y-m-d', 'doseMlxh' => 'nullable|numeric|between:0,100000', 'note' => 'nullable|string|max:2000', 'eyeFirst' => 'sometimes|boolean'],
-            ['doseMlxh.between' => 'The dose is in Mlx h, zero or more.'],
-        );
+        $values = $request->validated();
         $hanging = $card->hanging;
         if ($hanging === null) {
             abort(422, 'This card does not hang yet. Say first where and since when it hangs.');
@@ -230,10 +180,9 @@ final class FadeController extends Controller
     }
 
     /** Days on which it was taken down. */
-    public function putPause(Request $request, Card $card, string $uuid): JsonResponse
+    public function putPause(PutPauseRequest $request, Card $card, string $uuid): JsonResponse
     {
-        Gate::authorize('change', $card);
-        $values = $request->validate(['fromOn' => 'required|date_format:Y-m-d', 'toOn' => 'required|date_format:Y-m-d|after_or_equal:fromOn', 'note' => 'nullable|string|max:300'], ['toOn.after_or_equal' => 'The last day lies before the first.']);
+        $values = $request->validated();
         $hanging = $card->hanging ?? abort(422, 'This card does not hang yet. Say first where and since when it hangs.');
         if ($values['fromOn'] < $hanging->hung_on->toDateString()) {
             abort(422, 'It cannot have been taken down before it was hung.');
@@ -245,18 +194,16 @@ final class FadeController extends Controller
 
     public function destroyPause(HangingPause $pause): JsonResponse
     {
-        $card = Card::query()->findOrFail($pause->card_id);
-        Gate::authorize('change', $card);
+        $card = $pause->card;
         ChangeLight::of($card, static fn () => $pause->delete());
 
         return new JsonResponse(FadeView::light($card));
     }
 
     /** It hangs behind another window from a day on. */
-    public function putMove(Request $request, Card $card, string $uuid): JsonResponse
+    public function putMove(PutMoveRequest $request, Card $card, string $uuid): JsonResponse
     {
-        Gate::authorize('change', $card);
-        $values = $request->validate(['movedOn' => 'required|date_format:Y-m-d', ...array_intersect_key(self::where(), ['place' => 0, 'facing' => 0]), 'panes' => ['required', Rule::enum(Glass::class)], 'sky' => ['required', Rule::in(array_keys(Window::SKIES))], 'curtain' => 'nullable|boolean'], self::WHERE_WORDS);
+        $values = $request->validated();
         $hanging = $card->hanging ?? abort(422, 'This card does not hang yet. Say first where and since when it hangs.');
         if ($values['movedOn'] <= $hanging->hung_on->toDateString() || $values['movedOn'] > Carbon::now($hanging->time_zone)->toDateString()) {
             abort(422, 'The day of the move must lie between that of hanging and today.');
@@ -268,8 +215,7 @@ final class FadeController extends Controller
 
     public function destroyMove(HangingMove $move): JsonResponse
     {
-        $card = Card::query()->findOrFail($move->card_id);
-        Gate::authorize('change', $card);
+        $card = $move->card;
         ChangeLight::of($card, static fn () => $move->delete());
 
         return new JsonResponse(FadeView::light($card));
@@ -278,18 +224,15 @@ final class FadeController extends Controller
     /** The light behind the window by day, and what it rests on. */
     public function light(Card $card): JsonResponse
     {
-        Gate::authorize('see', $card);
-
         return new JsonResponse(FadeView::light($card));
     }
 
     /** A light logger's file: which columns hold time and light, in which unit and zone. */
-    public function putLog(Request $request, Card $card, string $uuid): JsonResponse
+    public function putLog(PutLightLogRequest $request, Card $card, string $uuid): JsonResponse
     {
-        Gate::authorize('change', $card);
         $hanging = $card->hanging ?? abort(422, 'This card does not hang yet. Say first where and since when it hangs.');
-        $values = $request->validate(['unit' => ['required', Rule::in(array_keys(LightLog::UNITS))], 'timeZone' => 'nullable|timezone:all', 'timeColumn' => 'nullable|integer|min:1|max:40', 'lightColumn' => 'nullable|integer|min:1|max:40']);
-        $file = $this->file($request, 'file');
+        $values = $request->validated();
+        $file = $request->upload();
         ChangeLight::of($card, static fn () => ReadLightLog::keep($uuid, $card, $file, $values['unit'], $values['timeZone'] ?? $hanging->time_zone, $values['timeColumn'] ?? null, $values['lightColumn'] ?? null));
 
         return new JsonResponse(FadeView::light($card), 201);
@@ -297,8 +240,7 @@ final class FadeController extends Controller
 
     public function destroyLog(KeptLog $log): JsonResponse
     {
-        $card = Card::query()->findOrFail($log->card_id);
-        Gate::authorize('change', $card);
+        $card = $log->card;
         ChangeLight::of($card, static fn () => $log->delete());
 
         return new JsonResponse(FadeView::light($card));
@@ -317,9 +259,9 @@ final class FadeController extends Controller
     }
 
     /** All strips of a code aged together, sampled by dose. */
-    public function lightOfCode(Request $request, string $code): JsonResponse
+    public function lightOfCode(ReadLightOfCodeRequest $request, string $code): JsonResponse
     {
-        $depth = $request->validate(['depth' => 'nullable|numeric|between:0.05,3'])['depth'] ?? null;
+        $depth = $request->validated()['depth'] ?? null;
 
         return new JsonResponse(LightOfCode::of($code, $depth === null ? Scale::current()->depths->reference : (float) $depth, $this->user($request)));
     }
@@ -343,7 +285,6 @@ final class FadeController extends Controller
     /** Readings wait until their reader has judged all, as names do: a number would sway the eye as well. */
     private static function mayReadCourses(Card $card): void
     {
-        Gate::authorize('see-published', $card);
         if (RowPaint::areHidden($card)) {
             throw new Refused('What was measured here is shown when you have judged all of it.');
         }
@@ -371,7 +312,6 @@ final class FadeController extends Controller
     public function destroyCheck(FadeCheck $check): JsonResponse
     {
         $card = $check->card;
-        Gate::authorize('change', $card);
         if (Picture::query()->where('fade_check_id', $check->id)->exists()) {
             abort(409, 'This check has pictures. Withdraw them, or correct the check’s day and dose instead.');
         }

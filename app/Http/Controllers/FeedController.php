@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Requests\Ledger\ReadFeedRequest;
 use App\Models\Paint;
 use App\Models\PaintCode;
 use App\Models\Revision;
 use App\Models\User;
-use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Exchange\AtomFeed;
@@ -19,7 +19,7 @@ final class FeedController extends Controller
 {
     private const ENTRIES = 50;
 
-    public function __invoke(Request $request): Response
+    public function __invoke(ReadFeedRequest $request): Response
     {
         $code = PigmentCode::parse(mb_substr((string) $request->query('code', ''), 0, 60))->text;
         $paint = $request->query('paint') === null ? null : (new Paint)->resolveRouteBinding((string) $request->query('paint')) ?? abort(404);

@@ -5,18 +5,16 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
+use App\Http\Requests\Collection\PutGroupRequest;
 use App\Models\Group;
 use App\Models\Paint;
 use App\Queries\PaintSet;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\Gate;
 
 /** Groups of one's own, ordered by hand, comparable like a code. */
 final class GroupController extends Controller
 {
-    private const MOST_PAINTS = 120;
-
     public function index(Request $request): JsonResponse
     {
         $user = $this->user($request);
@@ -28,15 +26,14 @@ final class GroupController extends Controller
     /** Its paints as strips, in the order of whoever made it. */
     public function strips(Request $request, Group $group): JsonResponse
     {
-        Gate::authorize('see-shared', $group);
         $paints = $group->paints()->with('maker', 'codes')->get()->keyBy('id');
 
         return new JsonResponse(['title' => $group->name, 'group' => [...self::shown($group->load('owner')), 'mayChange' => $group->mayBeChangedBy($this->user($request)), 'order' => $paints->pluck('uuid')->values()->all()], ...PaintSet::of($paints, $this->user($request), true)]);
     }
 
-    public function put(Request $request, string $uuid): JsonResponse
+    public function put(PutGroupRequest $request, string $uuid): JsonResponse
     {
-        $v = $request->validate(['name' => 'required|string|max:80', 'shared' => 'nullable|boolean', 'paints' => 'present|array|max:'.self::MOST_PAINTS, 'paints.*' => 'uuid|distinct'], ['name.required' => 'Give the group a name, such as natural greens.', 'paints.max' => 'A group holds up to '.self::MOST_PAINTS.' paints.', 'paints.*.distinct' => 'A paint stands in a group once.']);
+        $v = $request->validated();
         $group = DB::transaction(static function () use ($v, $uuid, $request): Group {
             $group = Group::put($uuid, ['name' => trim($v['name']), 'shared' => (bool) ($v['shared'] ?? false)], $request->header('If-Match'));
             $group->paints()->sync(collect(Paint::inOrder($v['paints']))->mapWithKeys(static fn (Paint $p, int $i): array => [$p->id => ['position' => $i]])->all());
@@ -49,7 +46,6 @@ final class GroupController extends Controller
 
     public function destroy(Group $group): JsonResponse
     {
-        Gate::authorize('change', $group);
         $group->delete();
 
         return new JsonResponse(null, 204);

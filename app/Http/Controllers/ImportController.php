@@ -8,13 +8,12 @@ use App\Actions\ImportCollection;
 use App\Actions\ReadCollection;
 use App\Actions\UndoImport;
 use App\Http\JsonResponse;
+use App\Http\Requests\Collection\ChangeImportRequest;
+use App\Http\Requests\Collection\PutImportRequest;
 use App\Jobs\RunImport;
 use App\Models\Import;
 use Illuminate\Http\Request;
-use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\Gate;
-use Illuminate\Validation\Rule;
 use MarshTrial\Core\Collection\Columns;
 use MarshTrial\Core\Collection\Csv;
 use MarshTrial\Core\Collection\PanStates;
@@ -33,40 +32,27 @@ final class ImportController extends Controller
         ])->all()]);
     }
 
-    public function put(Request $request, string $uuid): JsonResponse
+    public function put(PutImportRequest $request, string $uuid): JsonResponse
     {
-        $file = $request->file('file');
-        if (! $file instanceof UploadedFile || ! $file->isValid()) {
-            throw new CoreException('No file arrived, or it is too large. Choose a CSV file of at most 20 MB.');
-        }
+        $file = $request->upload();
         if ($file->getSize() > ImportCollection::LARGEST_BYTES) {
             throw new CoreException('The file is larger than 20 MB. Split it into several.');
         }
         $import = Import::query()->where('uuid', $uuid)->first();
-        if ($import !== null) {
-            Gate::authorize('change', $import);
-        }
 
         return $this->answer($import ?? ImportCollection::receive($uuid, $file->getPathname(), $file->getClientOriginalName()), 202);
     }
 
     public function show(Import $import): JsonResponse
     {
-        Gate::authorize('change', $import);
-
         return $this->answer($import);
     }
 
     /** Another separator, encoding, column or default, each by itself; the rows are looked at again. */
-    public function change(Request $request, Import $import): JsonResponse
+    public function change(ChangeImportRequest $request, Import $import): JsonResponse
     {
-        Gate::authorize('change', $import);
         $this->refuseWhenMade($import);
-        $values = $request->validate([
-            'separator' => ['sometimes', Rule::in(array_keys(Csv::SEPARATORS))], 'encoding' => ['sometimes', Rule::in(Csv::ENCODINGS)],
-            'mapping' => 'sometimes|array', 'mapping.*' => 'nullable|integer|min:0',
-            'defaults.currency' => 'sometimes|alpha|size:3', 'defaults.form' => ['sometimes', Rule::in(PanStates::FORMS)], 'defaults.dates' => ['sometimes', Rule::in(['day first', 'month first'])],
-        ]);
+        $values = $request->validated();
         // As it stands now: another change may just have come.
         DB::transaction(static function () use ($import, $values): void {
             $import->refresh();
@@ -82,7 +68,6 @@ final class ImportController extends Controller
 
     public function run(Import $import): JsonResponse
     {
-        Gate::authorize('change', $import);
         DB::transaction(function () use ($import): void {
             $import->refresh();
             $this->refuseWhenMade($import);
@@ -98,7 +83,6 @@ final class ImportController extends Controller
 
     public function destroy(Import $import): JsonResponse
     {
-        Gate::authorize('change', $import);
         UndoImport::of($import);
 
         return new JsonResponse(null, 204);
@@ -107,7 +91,6 @@ final class ImportController extends Controller
     /** The wrong rows as they came, each with what is wrong. */
     public function wrong(Request $request, Import $import): StreamedResponse
     {
-        Gate::authorize('change', $import);
         $me = $this->me($request);
 
         return new StreamedResponse(static function () use ($import, $me): void {

@@ -6,16 +6,16 @@ namespace App\Http\Controllers;
 
 use App\Http\Attempts;
 use App\Http\JsonResponse;
+use App\Http\Requests\People\JoinRequest;
+use App\Http\Requests\People\MakeInvitationRequest;
 use App\Http\SecurityLog;
 use App\Models\Invitation;
 use App\Models\User;
 use App\Queries\Agreements;
 use App\Queries\Profile;
-use App\Rules\FreeAddress;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-use Illuminate\Validation\Rules\Password;
 use MarshTrial\Core\CoreException;
 
 /** People coming in by a link, and what others see of them. */
@@ -31,10 +31,10 @@ final class InvitationController extends Controller
     }
 
     /** The secret is shown once, in the answer; a steward of a circle lets people into that circle alone. */
-    public function store(Request $request): JsonResponse
+    public function store(MakeInvitationRequest $request): JsonResponse
     {
         $me = $this->steward($request);
-        $values = $request->validate(['words' => 'nullable|string|max:120', 'isSteward' => 'nullable|boolean', 'circle' => 'nullable|string|max:80']);
+        $values = $request->validated();
         [$made, $path] = Invitation::invite($me, trim($values['words'] ?? ''), (bool) ($values['isSteward'] ?? false), $me->circle_id ?? PeopleController::circle($values['circle'] ?? null));
         SecurityLog::note('invitation made', ['invitation' => $made->uuid, 'steward' => $made->steward]);
 
@@ -53,17 +53,14 @@ final class InvitationController extends Controller
     }
 
     /** Becomes a tester by the secret of an invitation; it works once. */
-    public function join(Request $request): JsonResponse
+    public function join(JoinRequest $request): JsonResponse
     {
         Attempts::count('join|'.$request->ip(), (int) config('trust.sign_ins_by_address'));
-        $values = $request->validate(
-            ['secret' => 'required|string|max:100', 'name' => 'required|string|max:120', 'email' => 'required|string|email|max:200', 'password' => ['required', 'string', Password::defaults()]],
-            ['name.required' => 'Give the name that shall stand under your records.', 'password.min' => 'A password has at least 12 characters; a few words in a row are good.'],
-        );
+        $values = $request->validated();
         $over = static fn () => throw new CoreException('This invitation is over, was used, or is none. Ask for another one.');
         // Who holds no invitation is told nothing of who is here.
         Invitation::ofSecret($values['secret']) ?? $over();
-        $request->validate(['email' => new FreeAddress(sentence: 'Somebody here has this address already. Sign in instead.')]);
+        $request->mustBeFreeAddress();
         $user = DB::transaction(static function () use ($values, $over): User {
             $invitation = Invitation::ofSecret($values['secret']) ?? $over();
             $user = User::query()->create(['uuid' => (string) Str::uuid(), 'name' => trim($values['name']), 'email' => $values['email'], 'password' => $values['password'], 'is_steward' => $invitation->steward, 'circle_id' => $invitation->circle_id]);

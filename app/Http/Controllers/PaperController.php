@@ -5,9 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
+use App\Http\Requests\Collection\PutPaperRequest;
 use App\Models\Paper;
-use Illuminate\Http\Request;
-use Illuminate\Validation\Rule;
 use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\Card\Protocol;
@@ -26,11 +25,9 @@ final class PaperController extends Controller
         ]);
     }
 
-    public function put(Request $request, string $uuid): JsonResponse
+    public function put(PutPaperRequest $request, string $uuid): JsonResponse
     {
-        $values = $request->validate([
-            'maker' => 'required|string|max:120', 'fibre' => ['required', Rule::in(Paper::FIBRES)], 'surface' => ['required', Rule::in(Paper::SURFACES)], 'weightGsm' => 'nullable|integer|between:50,1200',
-        ], ['maker.required' => 'Say who makes the paper, or "unknown".']);
+        $values = $request->validated();
         $paper = Paper::put($uuid, ['maker' => trim($values['maker']), 'fibre' => $values['fibre'], 'surface' => $values['surface'], 'weight_gsm' => $values['weightGsm'] ?? null], $request->header('If-Match'));
 
         return new JsonResponse(self::paper($paper), $paper->wasRecentlyCreated ? 201 : 200);

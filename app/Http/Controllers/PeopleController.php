@@ -6,13 +6,13 @@ namespace App\Http\Controllers;
 
 use App\Actions\RemovePerson;
 use App\Http\JsonResponse;
+use App\Http\Requests\People\PutPersonRequest;
+use App\Http\Requests\People\RemovePersonRequest;
 use App\Http\SecurityLog;
 use App\Models\PasswordLink;
 use App\Models\User;
-use App\Rules\FreeAddress;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Str;
 use MarshTrial\Core\Names\NameKey;
 
@@ -30,14 +30,10 @@ final class PeopleController extends Controller
         ])->all()]);
     }
 
-    public function put(Request $request, string $uuid): JsonResponse
+    public function put(PutPersonRequest $request, string $uuid): JsonResponse
     {
-        Gate::authorize('steward');
-        $user = User::query()->where('uuid', $uuid)->first();
-        $values = $request->validate(
-            ['name' => 'required|string|max:120', 'email' => ['required', 'string', 'email', 'max:200', new FreeAddress($user)], 'isSteward' => 'nullable|boolean', 'circle' => 'nullable|string|max:80'],
-            ['name.required' => 'Give the tester’s name, as it shall stand under records.'],
-        );
+        $user = $request->person();
+        $values = $request->validated();
         $fields = ['name' => trim($values['name']), 'email' => $values['email'], 'is_steward' => (bool) ($values['isSteward'] ?? false), ...array_key_exists('circle', $values) ? ['circle_id' => self::circle($values['circle'])] : []];
         DB::transaction(static function () use ($user, $uuid, $fields): void {
             if ($user === null) {
@@ -84,7 +80,6 @@ final class PeopleController extends Controller
     /** A link by which this person sets a password once. */
     public function link(Request $request, User $user): JsonResponse
     {
-        Gate::authorize('steward');
         abort_if($user->removed_at !== null, 404);
 
         SecurityLog::note('password link made', ['for' => $user->uuid]);
@@ -95,15 +90,12 @@ final class PeopleController extends Controller
     /** What would go with a person, to be looked at first. */
     public function leaving(Request $request, User $user): JsonResponse
     {
-        Gate::authorize('oversee', $user);
-
         return new JsonResponse(RemovePerson::counts($user));
     }
 
-    public function destroy(Request $request, User $user): JsonResponse
+    public function destroy(RemovePersonRequest $request, User $user): JsonResponse
     {
-        Gate::authorize('oversee', $user);
-        $values = $request->validate(['name' => 'nullable|string|max:120', 'drafts' => 'required|in:delete,pass on', 'to' => 'required_if:drafts,pass on|nullable|uuid'], ['drafts.required' => 'Say whether the drafts go or pass to a steward.']);
+        $values = $request->validated();
         RemovePerson::from($user, trim((string) ($values['name'] ?? '')), $values['drafts'] === 'delete' ? null : self::heir($user, $values['to']));
 
         SecurityLog::note('person removed', ['who' => $user->uuid]);

@@ -6,22 +6,21 @@ namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
 use App\Http\Network;
+use App\Http\Requests\Capture\MakePhoneLinkRequest;
 use App\Http\SecurityLog;
 use App\Models\Card;
 use App\Models\FadeCheck;
 use App\Models\PhoneLink;
 use App\Queries\PhoneView;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\Gate;
 
 /** At the desk: makes a link for a telephone, and follows what comes by it. */
 final class PhoneLinkController extends Controller
 {
-    public function store(Request $request): JsonResponse
+    public function store(MakePhoneLinkRequest $request): JsonResponse
     {
-        $values = $request->validate(['card' => 'required|uuid', 'checkUuid' => 'nullable|uuid']);
+        $values = $request->validated();
         $card = Card::query()->where('uuid', $values['card'])->firstOrFail();
-        Gate::authorize('change', $card);
         $check = ($values['checkUuid'] ?? null) === null ? null : FadeCheck::query()->where('card_id', $card->id)->where('uuid', $values['checkUuid'])->firstOrFail();
         [$link, $secret] = PhoneLink::forTelephone($this->me($request), $card, $check);
         SecurityLog::note('link for a telephone made');

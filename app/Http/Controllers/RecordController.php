@@ -5,19 +5,20 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
+use App\Http\Requests\Ledger\ReadRecordRequest;
+use App\Http\Requests\Ledger\ReadRecordsRequest;
 use App\Models\Card;
 use App\Models\Revision;
 use App\Queries\PropertyView;
 use App\Queries\RecordStanding;
 use App\Queries\RecordStrips;
 use Illuminate\Database\Eloquent\Builder;
-use Illuminate\Http\Request;
 use MarshTrial\Core\Exchange\RecordFingerprint;
 
 /** Published records: anyone may read them. */
 final class RecordController extends Controller
 {
-    public function index(): JsonResponse
+    public function index(ReadRecordsRequest $request): JsonResponse
     {
         $page = Revision::query()->with('card.owner', 'card.ledger')->select('id', 'card_id', 'number', 'published_at', 'title')
             ->newest()->orderByDesc('published_at')->orderByDesc('id')->paginate(50);
@@ -30,7 +31,7 @@ final class RecordController extends Controller
         ], $page->items()), 'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage()]);
     }
 
-    public function show(Request $request, string $card, ?int $number = null): JsonResponse
+    public function show(ReadRecordRequest $request, string $card, ?int $number = null): JsonResponse
     {
         $revision = Revision::query()->with('card')->whereHas('card', static fn (Builder $q) => $q->where('uuid', $card))
             ->when($number !== null, static fn (Builder $q) => $q->where('number', $number))

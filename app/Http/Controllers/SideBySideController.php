@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
+use App\Http\Requests\Evidence\ReadSideBySideRequest;
 use App\Models\Paint;
 use App\Queries\CodePage;
 use App\Queries\SideBySideView;
 use App\Queries\WindowPictures;
-use Illuminate\Http\Request;
 use MarshTrial\Core\Bench\SideBySide;
 
 /** Tests of several paints under one another: ?show=ladders&code=PB28, or &paints=UUID,UUID; &against=UUID for strength. */
@@ -17,7 +17,7 @@ final class SideBySideController extends Controller
 {
     private const MOST = 40;
 
-    public function __invoke(Request $request): JsonResponse
+    public function __invoke(ReadSideBySideRequest $request): JsonResponse
     {
         $show = (string) $request->query('show', '');
         $show = SideBySide::tryFrom($show) ?? SideBySide::Ladders;

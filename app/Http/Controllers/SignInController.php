@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Http\Attempts;
 use App\Http\JsonResponse;
+use App\Http\Requests\People\SignInRequest;
 use App\Http\SecurityLog;
 use App\Jobs\PaintDemoPicture;
 use App\Models\House;
@@ -31,9 +32,9 @@ final class SignInController extends Controller
         ]]);
     }
 
-    public function store(Request $request): JsonResponse
+    public function store(SignInRequest $request): JsonResponse
     {
-        $values = $request->validate(['email' => 'required|string|email|max:200', 'password' => 'required|string|max:200', 'stay' => 'nullable|boolean']);
+        $values = $request->validated();
         $email = NameKey::of($values['email']);
         Attempts::count("sign-in|$email", (int) config('trust.sign_ins_by_account'));
         Attempts::count('sign-in|'.$request->ip(), (int) config('trust.sign_ins_by_address'));

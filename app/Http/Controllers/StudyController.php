@@ -6,6 +6,8 @@ namespace App\Http\Controllers;
 
 use App\Actions\LeftFiles;
 use App\Http\JsonResponse;
+use App\Http\Requests\Collection\PutStudyPictureRequest;
+use App\Http\Requests\Collection\PutStudyRequest;
 use App\Imaging\PictureStore;
 use App\Models\Paint;
 use App\Models\Study;
@@ -14,7 +16,6 @@ use App\Queries\Opinions;
 use Illuminate\Http\Request;
 use Illuminate\Support\Arr;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\Gate;
 use MarshTrial\Core\CoreException;
 use Symfony\Component\HttpFoundation\Response;
 
@@ -25,11 +26,9 @@ final class StudyController extends Controller
 
     private const PREVIEW = 900;
 
-    public function put(Request $request, string $uuid): JsonResponse
+    public function put(PutStudyRequest $request, string $uuid): JsonResponse
     {
-        $v = $request->validate([
-            'title' => 'required|string|max:120', 'on' => 'nullable|date_format:Y-m-d|before_or_equal:tomorrow', 'paper' => 'nullable|string|max:160', 'purpose' => 'nullable|string|max:500', 'went' => 'nullable|string|max:5000', 'shared' => 'nullable|boolean', 'paints' => 'required|array|max:60', 'paints.*' => 'uuid|distinct',
-        ], ['title.required' => 'Give the study a title.', 'paints.required' => 'Name at least one paint that it was painted with.']);
+        $v = $request->validated();
         $study = DB::transaction(static function () use ($v, $uuid, $request): Study {
             $study = Study::put($uuid, ['title' => trim($v['title']), 'painted_on' => $v['on'] ?? null, 'paper' => trim($v['paper'] ?? ''), 'purpose' => trim($v['purpose'] ?? ''), 'went' => trim($v['went'] ?? ''), 'shared' => (bool) ($v['shared'] ?? false)], $request->header('If-Match'));
             $study->paints()->sync(array_map(static fn (Paint $p): int => $p->id, Paint::inOrder($v['paints'])));
@@ -42,7 +41,6 @@ final class StudyController extends Controller
 
     public function destroy(Study $study): JsonResponse
     {
-        Gate::authorize('change', $study);
         $pictures = DB::table('study_pictures')->where('study_id', $study->id)->pluck('sha256')->all();
         $study->delete();
         LeftFiles::forget($pictures);
@@ -50,15 +48,14 @@ final class StudyController extends Controller
         return new JsonResponse(null, 204);
     }
 
-    public function putPicture(Request $request, Study $study, string $uuid): JsonResponse
+    public function putPicture(PutStudyPictureRequest $request, Study $study, string $uuid): JsonResponse
     {
-        Gate::authorize('change', $study);
         $picture = StudyPicture::query()->where('uuid', $uuid)->where('study_id', $study->id)->first();
         if ($picture === null) {
             if ($study->pictures()->count() >= self::MOST_PICTURES) {
                 throw new CoreException('A study keeps up to '.self::MOST_PICTURES.' pictures.');
             }
-            $picture = StudyPicture::put($uuid, ['study_id' => $study->id, ...Arr::only(PictureStore::receive($this->file($request, 'photo')->getPathname()), ['sha256', 'extension'])]);
+            $picture = StudyPicture::put($uuid, ['study_id' => $study->id, ...Arr::only(PictureStore::receive($request->upload()->getPathname()), ['sha256', 'extension'])]);
         }
 
         return new JsonResponse(['uuid' => $picture->uuid], $picture->wasRecentlyCreated ? 201 : 200);
@@ -66,14 +63,11 @@ final class StudyController extends Controller
 
     public function picture(Request $request, StudyPicture $studyPicture): Response
     {
-        Gate::authorize('see-shared', $studyPicture->study);
-
         return $this->image($request, PictureStore::preview($studyPicture->sha256, $studyPicture->extension, self::PREVIEW), false);
     }
 
     public function destroyPicture(StudyPicture $studyPicture): JsonResponse
     {
-        Gate::authorize('change', $studyPicture->study);
         $studyPicture->delete();
         LeftFiles::forget([$studyPicture->sha256]);
 

@@ -6,6 +6,9 @@ namespace App\Http\Controllers;
 
 use App\Actions\RepeatRecord;
 use App\Http\JsonResponse;
+use App\Http\Requests\Ledger\PutAnswerRequest;
+use App\Http\Requests\Ledger\PutQuestionRequest;
+use App\Http\Requests\Ledger\PutRepeatRequest;
 use App\Models\Answer;
 use App\Models\Card;
 use App\Models\Question;
@@ -19,9 +22,9 @@ use Symfony\Component\HttpKernel\Exception\PreconditionRequiredHttpException;
 final class TalkController extends Controller
 {
     /** Asked once, never changed; the same call again is the same question. */
-    public function ask(Request $request, string $uuid): JsonResponse
+    public function ask(PutQuestionRequest $request, string $uuid): JsonResponse
     {
-        $values = $request->validate(['card' => 'required|uuid', 'row' => 'nullable|integer|min:1|max:30', 'text' => 'required|string|max:1000'], ['text.required' => 'Write the question.']);
+        $values = $request->validated();
         $card = self::published($values['card']);
         $question = Question::query()->where('uuid', $uuid)->first() ?? Question::query()->create(['uuid' => $uuid, 'by_id' => $this->me($request)->id, 'at' => now()->startOfSecond(), 'card_id' => $card->id, 'row' => $values['row'] ?? null, 'text' => trim($values['text'])]);
         if ($question->by_id !== $this->me($request)->id || $question->card_id !== $card->id) {
@@ -32,9 +35,9 @@ final class TalkController extends Controller
         return new JsonResponse(['uuid' => $question->uuid], $question->wasRecentlyCreated ? 201 : 200);
     }
 
-    public function answer(Request $request, Question $question, string $uuid): JsonResponse
+    public function answer(PutAnswerRequest $request, Question $question, string $uuid): JsonResponse
     {
-        $values = $request->validate(['text' => 'required|string|max:2000'], ['text.required' => 'Write the answer.']);
+        $values = $request->validated();
         $answer = DB::transaction(function () use ($request, $question, $uuid, $values): Answer {
             $there = Answer::query()->where('uuid', $uuid)->first();
             if ($there === null && $question->closed_at !== null) {
@@ -73,9 +76,9 @@ final class TalkController extends Controller
         return new JsonResponse(RepeatRecord::plan(self::published($card), $this->me($request)));
     }
 
-    public function repeat(Request $request, string $card, string $uuid): JsonResponse
+    public function repeat(PutRepeatRequest $request, string $card, string $uuid): JsonResponse
     {
-        $values = $request->validate(['pans' => 'present|array|max:6', 'pans.*' => 'uuid', 'plannedOn' => 'nullable|date_format:Y-m-d']);
+        $values = $request->validated();
         $session = RepeatRecord::of(self::published($card), $uuid, $values['pans'], $values['plannedOn'] ?? now()->toDateString(), $this->me($request));
 
         return new JsonResponse(['session' => $session->uuid], $session->wasRecentlyCreated ? 201 : 200);

@@ -5,27 +5,21 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
+use App\Http\Requests\Bench\PutVerdictRequest;
 use App\Models\FadeCheck;
-use App\Models\Specimen;
 use App\Models\Verdict;
 use App\Queries\PropertyView;
-use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\Gate;
-use Illuminate\Validation\Rule;
 use MarshTrial\Core\Evidence\EyeScale;
 
 /** What an eye says of a row. */
 final class VerdictController extends Controller
 {
-    public function put(Request $request, string $uuid): JsonResponse
+    public function put(PutVerdictRequest $request, string $uuid): JsonResponse
     {
-        $values = $request->validate([
-            'specimenUuid' => 'required|uuid', 'property' => ['required', Rule::in(array_keys(EyeScale::all()))], 'word' => 'required|string|max:80', 'note' => 'nullable|string|max:2000', 'checkUuid' => 'nullable|uuid',
-        ]);
+        $values = $request->validated();
         EyeScale::check($values['property'], $values['word']);
-        $specimen = Specimen::query()->with('card.session')->where('uuid', $values['specimenUuid'])->firstOrFail();
-        Gate::authorize('see-published', $specimen->card);
+        $specimen = $request->specimen();
         $check = FadeCheck::query()->where('card_id', $specimen->card_id)->where('uuid', $values['checkUuid'] ?? '')->first();
         $blind = $specimen->card->session?->isBlindFor($this->me($request)) ?? false;
         $verdict = DB::transaction(static function () use ($uuid, $specimen, $check, $values, $blind, $request): Verdict {

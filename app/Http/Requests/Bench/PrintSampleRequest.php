@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests\Bench;
+
+use Illuminate\Foundation\Http\FormRequest;
+
+final class PrintSampleRequest extends FormRequest
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'blocks' => 'nullable|string',
+            'rows' => 'nullable|integer',
+        ];
+    }
+}

@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests\Bench;
+
+use Illuminate\Foundation\Http\FormRequest;
+
+final class PutAwayRequest extends FormRequest
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'away' => 'nullable|boolean',
+        ];
+    }
+}

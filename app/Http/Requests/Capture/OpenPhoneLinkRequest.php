@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests\Capture;
+
+use Illuminate\Foundation\Http\FormRequest;
+
+final class OpenPhoneLinkRequest extends FormRequest
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'secret' => 'required|string|max:100',
+        ];
+    }
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests\Capture;
+
+use App\Http\Requests\UploadRequest;
+
+final class PutTargetRequest extends UploadRequest
+{
+    protected const FILE = 'file';
+
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'file' => 'nullable|file',
+            'name' => 'required|string|max:120',
+            'standIn' => 'nullable|boolean',
+        ];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return [
+            ...parent::messages(),
+            'name.required' => 'Give the target a name.',
+        ];
+    }
+}

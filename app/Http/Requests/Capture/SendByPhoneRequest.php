@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests\Capture;
+
+use App\Http\Requests\UploadRequest;
+
+final class SendByPhoneRequest extends UploadRequest
+{
+    protected const FILE = 'picture';
+
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            ...parent::rules(),
+            'called' => 'nullable|string|max:120',
+        ];
+    }
+}

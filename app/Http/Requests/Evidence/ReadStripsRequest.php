@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests\Evidence;
+
+use Illuminate\Foundation\Http\FormRequest;
+
+/** The paints by their UUIDs, with commas between. */
+final class ReadStripsRequest extends FormRequest
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'paints' => 'nullable|string',
+        ];
+    }
+}

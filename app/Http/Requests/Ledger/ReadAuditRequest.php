@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests\Ledger;
+
+use Illuminate\Foundation\Http\FormRequest;
+
+final class ReadAuditRequest extends FormRequest
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'who' => 'nullable|string',
+            'page' => 'nullable|integer|min:1',
+        ];
+    }
+}

@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests\Ledger;
+
+use Illuminate\Foundation\Http\FormRequest;
+
+final class ReadRecordsRequest extends FormRequest
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'page' => 'nullable|integer|min:1',
+        ];
+    }
+}
