@@ -4,20 +4,16 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Actions\LeftFiles;
 use App\Actions\MoveTask;
 use App\Http\JsonResponse;
 use App\Http\Requests\Bench\PutConditionRequest;
 use App\Http\Requests\Bench\PutHandReadingRequest;
-use App\Http\Requests\Bench\PutPhotoRequest;
 use App\Http\Requests\Bench\PutRemarkRequest;
 use App\Http\Requests\Bench\PutSpoilingRequest;
 use App\Http\Requests\Bench\PutTaskRequest;
 use App\Http\Requests\Bench\PutTimerRequest;
-use App\Imaging\PictureStore;
 use App\Models\BenchSession;
 use App\Models\HandReading;
-use App\Models\Photo;
 use App\Models\Remark;
 use App\Models\SpecimenCondition;
 use App\Models\Spoiling;
@@ -25,13 +21,10 @@ use App\Models\Task;
 use App\Models\Timer;
 use App\Queries\SessionView;
 use App\Rules\Moment;
-use Illuminate\Http\Request;
-use Illuminate\Support\Arr;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Bench\HandMeasure;
 use MarshTrial\Core\Session\Conditions;
-use Symfony\Component\HttpFoundation\Response;
 
 /** What is entered at the bench: each write stands alone, may be repeated, and carries the edition it was made from. */
 final class BenchController extends Controller
@@ -118,31 +111,6 @@ final class BenchController extends Controller
         $reading = HandReading::put($uuid, ['specimen_id' => $specimen->id, 'what' => $values['what'], 'value' => $value], $request->header('If-Match'));
 
         return new JsonResponse(['uuid' => $reading->uuid, 'edition' => $reading->edition, 'value' => $reading->value], $reading->wasRecentlyCreated ? 201 : 200);
-    }
-
-    public function putPhoto(PutPhotoRequest $request, string $uuid): JsonResponse
-    {
-        $values = $request->validated();
-        $specimen = $request->specimen();
-        $photo = Photo::query()->where('uuid', $uuid)->first();
-        if ($photo === null) {
-            $photo = Photo::put($uuid, ['specimen_id' => $specimen->id, ...Arr::only(PictureStore::receive($request->photo()->getPathname()), ['sha256', 'extension'])]);
-        }
-
-        return new JsonResponse(['uuid' => $photo->uuid, 'edition' => $photo->edition], $photo->wasRecentlyCreated ? 201 : 200);
-    }
-
-    public function photo(Request $request, Photo $photo): Response
-    {
-        return $this->image($request, PictureStore::preview($photo->sha256, $photo->extension, 900), false);
-    }
-
-    public function destroyPhoto(Photo $photo): JsonResponse
-    {
-        $photo->delete();
-        LeftFiles::forget([$photo->sha256]);
-
-        return new JsonResponse(null, 204);
     }
 
     public function putSpoiling(PutSpoilingRequest $request, string $uuid): JsonResponse

@@ -4,22 +4,14 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Actions\MergePaints;
 use App\Actions\RecordPaint;
 use App\Actions\RemoveDraft;
 use App\Http\JsonResponse;
-use App\Http\Requests\Collection\MergePaintsRequest;
-use App\Http\Requests\Collection\PutClaimRequest;
-use App\Http\Requests\Collection\PutClaimScaleRequest;
 use App\Http\Requests\Collection\PutPaintRequest;
-use App\Http\Requests\Collection\PutPanRequest;
 use App\Http\Requests\Collection\ReadPaintsRequest;
-use App\Http\Requests\Collection\ReadStatementRequest;
 use App\Models\BenchSession;
 use App\Models\Claim;
-use App\Models\ClaimScale;
 use App\Models\HandReading;
-use App\Models\Maker;
 use App\Models\Paint;
 use App\Models\PaintMerge;
 use App\Models\Pan;
@@ -35,7 +27,6 @@ use App\Queries\PaintKnowledge;
 use App\Queries\PaintSet;
 use App\Queries\PaintView;
 use App\Queries\PanTests;
-use App\Queries\PigmentView;
 use App\Queries\SpecimenView;
 use App\Queries\Spoken;
 use App\Queries\SwatchView;
@@ -45,11 +36,7 @@ use Illuminate\Http\Request;
 use Illuminate\Pagination\LengthAwarePaginator;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Collection\PanStates;
-use MarshTrial\Core\CoreException;
-use MarshTrial\Core\Evidence\ClaimScale as Scale;
 use MarshTrial\Core\Measuring\Measures;
-use MarshTrial\Core\Names\NameKey;
-use MarshTrial\Core\Pigment\PigmentStatement;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Session\BenchWords;
 
@@ -151,88 +138,10 @@ final class PaintController extends Controller
         return new JsonResponse(PaintView::of($paint), $paint->wasRecentlyCreated ? 201 : 200, ['ETag' => "\"$paint->edition\""]);
     }
 
-    public function putPan(PutPanRequest $request, string $uuid): JsonResponse
-    {
-        $values = $request->validated();
-        $paint = Paint::query()->where('uuid', $values['paintUuid'])->firstOrFail();
-        $pan = DB::transaction(static fn (): Pan => RecordPaint::putPan($uuid, $paint, $values, $request->header('If-Match')))->load('palette', 'formulation');
-
-        return new JsonResponse(PaintView::pan($pan), $pan->wasRecentlyCreated ? 201 : 200, ['ETag' => "\"$pan->edition\""]);
-    }
-
     public function destroy(Paint $paint): JsonResponse
     {
         RemoveDraft::paint($paint);
 
         return new JsonResponse(null, 204);
-    }
-
-    public function destroyPan(Pan $pan): JsonResponse
-    {
-        RemoveDraft::pan($pan);
-
-        return new JsonResponse(null, 204);
-    }
-
-    /** This entry is the same paint as another one, which keeps all. */
-    public function merge(MergePaintsRequest $request, Paint $paint): JsonResponse
-    {
-        $values = $request->validated();
-        $merge = MergePaints::into($paint, Paint::query()->where('uuid', $values['intoUuid'])->firstOrFail(), $this->me($request));
-
-        return new JsonResponse(['uuid' => $merge->uuid, 'into' => $merge->into->uuid], 201);
-    }
-
-    public function unmerge(PaintMerge $merge): JsonResponse
-    {
-        return new JsonResponse(['paint' => MergePaints::undo($merge)->uuid]);
-    }
-
-    public function makers(): JsonResponse
-    {
-        return new JsonResponse(['makers' => Maker::query()->orderBy('name')->get(['uuid', 'name'])->map(static fn (Maker $m): array => ['uuid' => $m->uuid, 'name' => $m->name])->all(), 'forms' => PanStates::FORMS]);
-    }
-
-    public function putClaimScale(PutClaimScaleRequest $request, string $uuid): JsonResponse
-    {
-        $values = $request->validated();
-        $maker = Maker::query()->where('uuid', $values['makerUuid'])->firstOrFail();
-        if (ClaimScale::query()->where(['maker_id' => $maker->id, 'property' => $values['property'], 'name' => $values['name']])->whereNot('uuid', $uuid)->exists()) {
-            abort(409, "A scale for {$values['property']} with this name is recorded already for $maker->name; choose another name.");
-        }
-        $scale = ClaimScale::put($uuid, [
-            'maker_id' => $maker->id, 'property' => $values['property'], 'name' => $values['name'],
-            'words' => Scale::of($values['property'], array_values($values['words']))->words,
-        ], $request->header('If-Match'));
-
-        return new JsonResponse(PaintView::claimScale($scale), $scale->wasRecentlyCreated ? 201 : 200);
-    }
-
-    public function putClaim(PutClaimRequest $request, string $uuid): JsonResponse
-    {
-        $values = $request->validated();
-        $paint = Paint::query()->where('uuid', $values['paintUuid'])->firstOrFail();
-        $scale = ClaimScale::query()->where('uuid', $values['scaleUuid'] ?? '')->where('property', $values['property'])->where('maker_id', $paint->maker_id)->first();
-        $known = $scale === null ? [] : array_column($scale->words, 'word');
-        if ($scale !== null && ! in_array(NameKey::of($values['words']), array_map(NameKey::of(...), $known), true)) {
-            throw new CoreException(sprintf('The scale "%s" of this maker has the words %s. Choose one of them, or write the claim without a scale.', $scale->name, implode(', ', $known)));
-        }
-        $claim = Claim::put($uuid, [
-            'paint_id' => $paint->id, 'property' => $values['property'], 'words' => trim($values['words']), 'claim_scale_id' => $scale?->id, 'read_on' => $values['readOn'],
-        ], $request->header('If-Match'))->load('claimScale');
-
-        return new JsonResponse(PaintView::claim($claim), $claim->wasRecentlyCreated ? 201 : 200);
-    }
-
-    public function destroyClaim(Claim $claim): JsonResponse
-    {
-        $claim->delete();
-
-        return new JsonResponse(null, 204);
-    }
-
-    public function statement(ReadStatementRequest $request): JsonResponse
-    {
-        return new JsonResponse(PigmentView::statement(PigmentStatement::parse(mb_substr((string) $request->query('written', ''), 0, 300))));
     }
 }

@@ -4,8 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Actions\RecordPaint;
+use App\Actions\RemoveDraft;
 use App\Http\JsonResponse;
+use App\Http\Requests\Collection\PutPanRequest;
 use App\Http\Requests\Collection\PutPanSetRequest;
+use App\Models\Paint;
 use App\Models\Pan;
 use App\Models\PanSet;
 use App\Queries\PaintView;
@@ -47,5 +51,21 @@ final class PanController extends Controller
         });
 
         return new JsonResponse(['uuid' => $set->uuid, 'edition' => $set->edition, 'name' => $set->name, 'price' => $set->price()->text(), 'pans' => $pans->count()], $set->wasRecentlyCreated ? 201 : 200);
+    }
+
+    public function put(PutPanRequest $request, string $uuid): JsonResponse
+    {
+        $values = $request->validated();
+        $paint = Paint::query()->where('uuid', $values['paintUuid'])->firstOrFail();
+        $pan = DB::transaction(static fn (): Pan => RecordPaint::putPan($uuid, $paint, $values, $request->header('If-Match')))->load('palette', 'formulation');
+
+        return new JsonResponse(PaintView::pan($pan), $pan->wasRecentlyCreated ? 201 : 200, ['ETag' => "\"$pan->edition\""]);
+    }
+
+    public function destroy(Pan $pan): JsonResponse
+    {
+        RemoveDraft::pan($pan);
+
+        return new JsonResponse(null, 204);
     }
 }

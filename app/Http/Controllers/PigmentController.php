@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
+use App\Http\Requests\Collection\ReadStatementRequest;
 use App\Models\Measurement;
 use App\Models\PaintCode;
 use App\Queries\CodePage;
@@ -12,6 +13,7 @@ use App\Queries\PigmentView;
 use App\Queries\Shore;
 use Illuminate\Http\Request;
 use MarshTrial\Core\Pigment\Catalogue;
+use MarshTrial\Core\Pigment\PigmentStatement;
 
 final class PigmentController extends Controller
 {
@@ -34,5 +36,10 @@ final class PigmentController extends Controller
     public function show(Request $request, string $code): JsonResponse
     {
         return new JsonResponse(CodePage::of($code, $this->user($request)));
+    }
+
+    public function statement(ReadStatementRequest $request): JsonResponse
+    {
+        return new JsonResponse(PigmentView::statement(PigmentStatement::parse(mb_substr((string) $request->query('written', ''), 0, 300))));
     }
 }
