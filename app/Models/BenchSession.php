@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use App\Policies\BenchSessionPolicy;
-use Illuminate\Database\Eloquent\Attributes\UsePolicy;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\BelongsToMany;
@@ -34,7 +32,6 @@ use MarshTrial\Core\Session\CardTasks;
  * @property Task|null $nextTask
  * @property \Illuminate\Database\Eloquent\Collection<int, Timer> $timers
  */
-#[UsePolicy(BenchSessionPolicy::class)]
 final class BenchSession extends Model
 {
     use Shared;

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use App\Policies\CardPolicy;
-use Illuminate\Database\Eloquent\Attributes\UsePolicy;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -44,7 +42,6 @@ use MarshTrial\Core\Exchange\LayoutJson;
  * @property \Illuminate\Database\Eloquent\Collection<int, FadeCheck> $checks
  * @property \Illuminate\Database\Eloquent\Collection<int, Revision> $revisions
  */
-#[UsePolicy(CardPolicy::class)]
 final class Card extends Model
 {
     use Shared {

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use App\Policies\PartOfCardPolicy;
-use Illuminate\Database\Eloquent\Attributes\UsePolicy;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Carbon;
@@ -20,7 +18,6 @@ use Illuminate\Support\Facades\DB;
  * @property bool $eye_first its numbers are shown when every row has been judged by eye
  * @property Card $card
  */
-#[UsePolicy(PartOfCardPolicy::class)]
 final class FadeCheck extends Model
 {
     use KeepsCorrections;

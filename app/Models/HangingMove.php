@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use App\Policies\PartOfCardPolicy;
-use Illuminate\Database\Eloquent\Attributes\UsePolicy;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Carbon;
@@ -22,7 +20,6 @@ use Illuminate\Support\Carbon;
  * @property string $sky open, half or little
  * @property bool $curtain
  */
-#[UsePolicy(PartOfCardPolicy::class)]
 final class HangingMove extends Model
 {
     use Shared;

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use App\Policies\PartOfCardPolicy;
-use Illuminate\Database\Eloquent\Attributes\UsePolicy;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
@@ -22,7 +20,6 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property bool $clipped the sensor stood at its end for long
  * @property array<string, array{luxHours: float, covered: float}> $days
  */
-#[UsePolicy(PartOfCardPolicy::class)]
 final class LightLog extends Model
 {
     use Shared;

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use App\Policies\MeasurementPolicy;
-use Illuminate\Database\Eloquent\Attributes\UsePolicy;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -34,7 +32,6 @@ use MarshTrial\Core\Colour\Lab;
  * @property Picture|null $firstPicture
  * @property \Illuminate\Database\Eloquent\Collection<int, Rating> $ratings
  */
-#[UsePolicy(MeasurementPolicy::class)]
 final class Measurement extends Model
 {
     /** No sign of life for so long, and its worker is gone: as long as a job may last, and a little. */

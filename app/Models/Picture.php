@@ -5,8 +5,6 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Imaging\PictureStore;
-use App\Policies\PartOfCardPolicy;
-use Illuminate\Database\Eloquent\Attributes\UsePolicy;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -43,7 +41,6 @@ use MarshTrial\Core\Simulation\TargetStandIn;
  * @property FadeCheck|null $fadeCheck
  * @property \Illuminate\Support\Carbon|null $created_at
  */
-#[UsePolicy(PartOfCardPolicy::class)]
 final class Picture extends Model
 {
     public function getRouteKeyName(): string

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use App\Policies\PartOfCardPolicy;
-use Illuminate\Database\Eloquent\Attributes\UsePolicy;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -28,7 +26,6 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property \Illuminate\Database\Eloquent\Collection<int, SpecimenCondition> $conditions
  * @property \Illuminate\Database\Eloquent\Collection<int, Spoiling> $spoilings
  */
-#[UsePolicy(PartOfCardPolicy::class)]
 final class Specimen extends Model
 {
     public $timestamps = false;

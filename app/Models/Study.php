@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use App\Policies\SharedPolicy;
-use Illuminate\Database\Eloquent\Attributes\UsePolicy;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsToMany;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -22,7 +20,6 @@ use Illuminate\Support\Carbon;
  * @property \Illuminate\Database\Eloquent\Collection<int, Paint> $paints
  * @property \Illuminate\Database\Eloquent\Collection<int, StudyPicture> $pictures
  */
-#[UsePolicy(SharedPolicy::class)]
 final class Study extends Model
 {
     use SharedByChoice;

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use App\Policies\SwatchPolicy;
-use Illuminate\Database\Eloquent\Attributes\UsePolicy;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -37,7 +35,6 @@ use Illuminate\Support\Carbon;
  * @property Paint|null $mixA
  * @property Paint|null $mixB
  */
-#[UsePolicy(SwatchPolicy::class)]
 final class Swatch extends Model
 {
     use Shared;

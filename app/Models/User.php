@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use App\Policies\UserPolicy;
-use Illuminate\Database\Eloquent\Attributes\UsePolicy;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Casts\Attribute;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -30,7 +28,6 @@ use Laravel\Sanctum\HasApiTokens;
  * @property Carbon|null $digest_seen_at
  * @property Carbon|null $removed_at the person left; what they published stays
  */
-#[UsePolicy(UserPolicy::class)]
 final class User extends Authenticatable
 {
     use FoundByName;

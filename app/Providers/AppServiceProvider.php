@@ -16,8 +16,30 @@ use App\Jobs\MakeArchive;
 use App\Jobs\MeasurePicture;
 use App\Jobs\RunImport;
 use App\Ledger\Archives\ArchiveWanted;
+use App\Models\BenchSession;
+use App\Models\Card;
+use App\Models\FadeCheck;
+use App\Models\Group;
+use App\Models\HangingMove;
+use App\Models\HangingPause;
+use App\Models\LightLog;
+use App\Models\Measurement;
+use App\Models\Photo;
+use App\Models\Picture;
+use App\Models\Specimen;
+use App\Models\Spoiling;
+use App\Models\Study;
+use App\Models\StudyPicture;
+use App\Models\Swatch;
 use App\Models\User;
+use App\Policies\BenchSessionPolicy;
+use App\Policies\CardPolicy;
+use App\Policies\MeasurementPolicy;
 use App\Policies\OwnedPolicy;
+use App\Policies\PartOfCardPolicy;
+use App\Policies\SharedPolicy;
+use App\Policies\SwatchPolicy;
+use App\Policies\UserPolicy;
 use App\Rules\HardToGuess;
 use App\Storage\SteadyCounts;
 use App\Storage\SteadySessions;
@@ -45,6 +67,26 @@ final class AppServiceProvider extends ServiceProvider
 
     private const LONGEST_PASSWORD = 128;
 
+    /** Who may do what with a thing; what is not named here is its owner's. */
+    private const POLICIES = [
+        BenchSession::class => BenchSessionPolicy::class,
+        Card::class => CardPolicy::class,
+        FadeCheck::class => PartOfCardPolicy::class,
+        Group::class => SharedPolicy::class,
+        HangingMove::class => PartOfCardPolicy::class,
+        HangingPause::class => PartOfCardPolicy::class,
+        LightLog::class => PartOfCardPolicy::class,
+        Measurement::class => MeasurementPolicy::class,
+        Photo::class => PartOfCardPolicy::class,
+        Picture::class => PartOfCardPolicy::class,
+        Specimen::class => PartOfCardPolicy::class,
+        Spoiling::class => PartOfCardPolicy::class,
+        Study::class => SharedPolicy::class,
+        StudyPicture::class => SharedPolicy::class,
+        Swatch::class => SwatchPolicy::class,
+        User::class => UserPolicy::class,
+    ];
+
     public function register(): void
     {
         Connection::resolverFor('sqlite', static fn ($pdo, string $database, string $prefix, array $config): WriterConnection => new WriterConnection($pdo, $database, $prefix, $config));
@@ -55,7 +97,7 @@ final class AppServiceProvider extends ServiceProvider
     {
         Model::shouldBeStrict();
         Model::unguard();
-        Gate::guessPolicyNamesUsing(static fn (): string => OwnedPolicy::class);
+        Gate::guessPolicyNamesUsing(static fn (string $model): string => self::POLICIES[$model] ?? OwnedPolicy::class);
         Gate::define('steward', static fn (User $user): bool => $user->isHouseSteward());
         // In the same transaction as what waits: state and job commit together.
         Event::listen(static fn (PictureWaits $event) => MeasurePicture::dispatch());

@@ -27,7 +27,7 @@ final class MixRecipes
 {
     private const MOST_RECIPES = 6;
 
-    /** Difference within which a recipe is called near, dE00 (own). */
+    /** Difference, as it is shown, within which a recipe is called near, dE00 (own). */
     private const NEAR = 2.5;
 
     /** Paints whose reach is worked out at most; every pair of them is looked at. */
@@ -57,7 +57,7 @@ final class MixRecipes
             'wanted' => $told, 'of' => count($films), 'single' => $single, 'places' => array_map(static fn (array $p): array => ['name' => $p['name'], 'hex' => $p['lab']->toXyz()->toLinearRgb()->toHex()], $places),
             'recipes' => array_map(static fn (array $r): array => [
                 'parts' => array_map(static fn (array $p): array => [...MixView::paint($paints[(int) $p[0]], $kept[(int) $p[0]]), 'share' => round($p[1], 3), 'cautions' => PaintView::of($paints[(int) $p[0]])['statement']['cautions']], $r['parts']),
-                'dE00' => round($r['dE00'], 1), 'near' => $r['dE00'] <= self::NEAR, 'pigments' => count(array_unique(array_merge(...array_map(static fn (array $p): array => $paints[(int) $p[0]]->codes->pluck('code')->all(), $r['parts'])))),
+                'dE00' => round($r['dE00'], 1), 'near' => round($r['dE00'], 1) <= self::NEAR, 'pigments' => count(array_unique(array_merge(...array_map(static fn (array $p): array => $paints[(int) $p[0]]->codes->pluck('code')->all(), $r['parts'])))),
                 'places' => array_map(static fn (LinearRgb $c, array $p): array => ['hex' => $c->toHex(), 'dE00' => round(Difference::ciede2000($p['lab'], $c->toLab()), 1), 'words' => Difference::between($p['lab'], $c->toLab())->words()], $r['colours'], $places),
             ], $found),
         ];

@@ -39,15 +39,15 @@ final class ArchitectureTest extends TestCase
         'Events' => [],
         'Imaging' => ['Storage'],
         'Models' => ['Imaging'],
-        'Policies' => ['Models'],
         'Rules' => ['Models'],
         'Queries' => ['Database', 'Imaging', 'Models', 'Storage'],
+        'Policies' => ['Models', 'Queries'],
         'Ledger' => ['Imaging', 'Models', 'Queries', 'Storage'],
         'Actions' => ['Events', 'Imaging', 'Ledger', 'Models', 'Queries', 'Storage'],
-        'Jobs' => ['Actions', 'Imaging', 'Ledger', 'Models', 'Queries'],
+        'Jobs' => ['Actions', 'Database', 'Imaging', 'Ledger', 'Models', 'Queries'],
         'Http' => ['Actions', 'Database', 'Imaging', 'Jobs', 'Ledger', 'Models', 'Queries', 'Rules', 'Storage'],
         'Console' => ['Actions', 'Http', 'Imaging', 'Jobs', 'Ledger', 'Models', 'Queries', 'Rules', 'Storage'],
-        'Providers' => ['Database', 'Events', 'Http', 'Jobs', 'Ledger', 'Policies', 'Rules', 'Storage'],
+        'Providers' => ['Database', 'Events', 'Http', 'Jobs', 'Ledger', 'Models', 'Policies', 'Rules', 'Storage'],
     ];
 
     /** @return array<string, list<string>> file => names it imports or writes out in full */

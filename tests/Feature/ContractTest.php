@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Console\Commands\ApiDescribe;
+use App\Http\Description\ApiDescription;
 use App\Http\Problem;
-use App\Queries\ApiDescription;
 use Illuminate\Support\Facades\DB;
 
 /** What the server answers is what the description says and what the interface expects. */

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Http\RequestRules;
-use App\Queries\RulesSchema;
+use App\Http\Description\RequestRules;
+use App\Http\Description\RulesSchema;
 use Illuminate\Routing\Route;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Description\ApiDescription;
 use App\Http\JsonResponse;
 use App\Http\Requests\Evidence\ReadColoursRequest;
 use App\Http\Requests\Evidence\ReadMapRequest;
@@ -14,7 +15,6 @@ use App\Models\InstrumentRun;
 use App\Models\Ledger;
 use App\Models\Paint;
 use App\Models\Revision;
-use App\Queries\ApiDescription;
 use App\Queries\CodePage;
 use App\Queries\EvidenceMap;
 use App\Queries\PaintDigest;

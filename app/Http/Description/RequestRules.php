@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Http;
+namespace App\Http\Description;
 
 use App\Models\User;
 use Illuminate\Database\Eloquent\Model;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Queries;
+namespace App\Http\Description;
 
 use Illuminate\Routing\Route;
 use Illuminate\Support\Facades\Route as Routes;
@@ -24,10 +24,11 @@ final class ApiDescription
     public static function of(array $problems, \Closure $scopeOf, \Closure $rulesOf): array
     {
         $paths = [];
+        $answers = new AnswerSchema;
         foreach (Routes::getRoutes()->getRoutes() as $route) {
             if (str_starts_with($route->uri(), 'api/')) {
                 foreach (array_diff($route->methods(), ['HEAD']) as $method) {
-                    $paths['/'.$route->uri()][strtolower($method)] = self::operation($route, $method, $scopeOf($method, substr($route->uri(), 4)), $rulesOf($route));
+                    $paths['/'.$route->uri()][strtolower($method)] = self::operation($route, $method, $scopeOf($method, substr($route->uri(), 4)), $rulesOf($route), $answers);
                 }
             }
         }
@@ -48,7 +49,7 @@ final class ApiDescription
             'paths' => $paths,
             'components' => [
                 'securitySchemes' => ['signIn' => ['type' => 'apiKey', 'in' => 'cookie', 'name' => (string) config('session.cookie')], 'token' => ['type' => 'http', 'scheme' => 'bearer', 'description' => 'made on one’s own page, with the scopes that a program needs']],
-                'schemas' => ['Problem' => [
+                'schemas' => $answers->components() + ['Problem' => [
                     'type' => 'object', 'required' => ['type', 'title', 'status', 'detail'],
                     'description' => 'RFC 9457; the sentence for a person is the detail.',
                     'properties' => [
@@ -65,7 +66,7 @@ final class ApiDescription
      *
      * @return array<string, mixed>
      */
-    private static function operation(Route $route, string $method, ?string $scope, array $rules): array
+    private static function operation(Route $route, string $method, ?string $scope, array $rules, AnswerSchema $answers): array
     {
         [$class, $function] = [...explode('@', $route->getActionName()), '__invoke'];
         $reflected = new \ReflectionMethod($class, $function);
@@ -87,10 +88,24 @@ final class ApiDescription
             'security' => $signedIn ? ($scope === null ? [['signIn' => []]] : [['signIn' => []], ['token' => [$scope]]]) : null,
             'x-scope' => $signedIn ? $scope ?? 'none' : null,
             'responses' => [
-                '2XX' => ['description' => 'done'] + ($method === 'DELETE' ? [] : ['content' => [$type => new \stdClass]]),
+                '2XX' => ['description' => 'done'] + self::content($method, $type, $answers->of($reflected)),
                 'default' => ['description' => 'refused, in a sentence', 'content' => ['application/problem+json' => ['schema' => ['$ref' => '#/components/schemas/Problem']]]],
             ],
         ], static fn (mixed $v): bool => $v !== null && $v !== []);
+    }
+
+    /**
+     * @param array<string, mixed>|null $schema
+     *
+     * @return array{content?: array<string, array{schema: array<string, mixed>}|\stdClass>}
+     */
+    private static function content(string $method, string $type, ?array $schema): array
+    {
+        return match (true) {
+            $schema !== null => ['content' => [$type => ['schema' => $schema]]],
+            $method === 'DELETE' => [],
+            default => ['content' => [$type => new \stdClass]],
+        };
     }
 
     /**

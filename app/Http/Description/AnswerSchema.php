@@ -1,0 +1,291 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Description;
+
+use App\Http\JsonResponse;
+use PHPStan\PhpDocParser\Ast\ConstExpr\ConstExprIntegerNode;
+use PHPStan\PhpDocParser\Ast\ConstExpr\ConstExprStringNode;
+use PHPStan\PhpDocParser\Ast\PhpDoc\PhpDocNode;
+use PHPStan\PhpDocParser\Ast\Type\ArrayShapeNode;
+use PHPStan\PhpDocParser\Ast\Type\ArrayTypeNode;
+use PHPStan\PhpDocParser\Ast\Type\ConstTypeNode;
+use PHPStan\PhpDocParser\Ast\Type\GenericTypeNode;
+use PHPStan\PhpDocParser\Ast\Type\IdentifierTypeNode;
+use PHPStan\PhpDocParser\Ast\Type\NullableTypeNode;
+use PHPStan\PhpDocParser\Ast\Type\TypeNode;
+use PHPStan\PhpDocParser\Ast\Type\UnionTypeNode;
+use PHPStan\PhpDocParser\Lexer\Lexer;
+use PHPStan\PhpDocParser\Parser\ConstExprParser;
+use PHPStan\PhpDocParser\Parser\PhpDocParser;
+use PHPStan\PhpDocParser\Parser\TokenIterator;
+use PHPStan\PhpDocParser\Parser\TypeParser;
+use PHPStan\PhpDocParser\ParserConfig;
+
+/**
+ * What a route answers, as JSON Schema: read off the type that its method returns, `JsonResponse<T>`, and off the declared fields of the
+ * views that T names. The same types are what PHPStan checks the code against.
+ */
+final class AnswerSchema
+{
+    private const SCALARS = [
+        'string' => 'string', 'non-empty-string' => 'string', 'int' => 'integer', 'positive-int' => 'integer', 'float' => 'number', 'bool' => 'boolean', 'true' => 'boolean', 'false' => 'boolean', 'null' => 'null',
+    ];
+
+    /** @var array<string, array<string, mixed>> schemas of the views met so far, by the short name of their class */
+    private array $components = [];
+
+    private readonly Lexer $lexer;
+
+    private readonly PhpDocParser $docs;
+
+    private readonly TypeParser $types;
+
+    public function __construct()
+    {
+        $config = new ParserConfig([]);
+        $this->lexer = new Lexer($config);
+        $constants = new ConstExprParser($config);
+        $this->types = new TypeParser($config, $constants);
+        $this->docs = new PhpDocParser($config, $this->types, $constants);
+    }
+
+    /** @return array<string, mixed>|null schema of what a method answers; null when it does not say */
+    public function of(\ReflectionMethod $method): ?array
+    {
+        foreach ($this->doc($method->getDocComment())?->getReturnTagValues() ?? [] as $tag) {
+            $type = $tag->type;
+            if ($type instanceof GenericTypeNode && $this->resolve($type->type->name, $method->getDeclaringClass()) === JsonResponse::class) {
+                return $this->schema($type->genericTypes[0], $method->getDeclaringClass());
+            }
+        }
+
+        return null;
+    }
+
+    /** @return array<string, array<string, mixed>> */
+    public function components(): array
+    {
+        ksort($this->components);
+
+        return $this->components;
+    }
+
+    /**
+     * @param \ReflectionClass<object> $at where the type is written
+     *
+     * @return array<string, mixed>
+     */
+    private function schema(TypeNode $type, \ReflectionClass $at): array
+    {
+        return match (true) {
+            $type instanceof NullableTypeNode => self::orNull($this->schema($type->type, $at)),
+            $type instanceof UnionTypeNode => $this->union($type, $at),
+            $type instanceof ArrayTypeNode => ['type' => 'array', 'items' => $this->schema($type->type, $at)],
+            $type instanceof ArrayShapeNode => $this->shape($type, $at),
+            $type instanceof GenericTypeNode => $this->listOrMap($type, $at),
+            $type instanceof ConstTypeNode && $type->constExpr instanceof ConstExprStringNode => ['type' => 'string', 'enum' => [$type->constExpr->value]],
+            $type instanceof ConstTypeNode && $type->constExpr instanceof ConstExprIntegerNode => ['type' => 'integer', 'enum' => [(int) $type->constExpr->value]],
+            $type instanceof IdentifierTypeNode => $this->named($type->name, $at),
+            default => throw new \LogicException("No schema is known for the type $type in {$at->getName()}."),
+        };
+    }
+
+    /**
+     * @param \ReflectionClass<object> $at
+     *
+     * @return array<string, mixed>
+     */
+    private function named(string $name, \ReflectionClass $at): array
+    {
+        if (isset(self::SCALARS[$name])) {
+            return ['type' => self::SCALARS[$name]];
+        }
+        if ($name === 'mixed') {
+            return [];
+        }
+        $class = $this->resolve($name, $at);
+        if (is_subclass_of($class, \BackedEnum::class)) {
+            return ['type' => is_int($class::cases()[0]->value) ? 'integer' : 'string', 'enum' => array_map(static fn (\BackedEnum $c): int|string => $c->value, $class::cases())];
+        }
+        if (! class_exists($class)) {
+            throw new \LogicException("There is no class $name, named in {$at->getName()}.");
+        }
+
+        return $this->component($class);
+    }
+
+    /**
+     * @param class-string $class
+     *
+     * @return array{'$ref': string}
+     */
+    private function component(string $class): array
+    {
+        $reflected = new \ReflectionClass($class);
+        $name = $reflected->getShortName();
+        if (! isset($this->components[$name])) {
+            // A view may hold others of its kind.
+            $this->components[$name] = ['x-class' => $class];
+            $properties = [];
+            foreach ($reflected->getProperties(\ReflectionProperty::IS_PUBLIC) as $property) {
+                $properties[$property->getName()] = $this->property($property);
+            }
+            $this->components[$name] = array_filter(['description' => $this->summary($reflected->getDocComment()), 'type' => 'object', 'required' => array_keys($properties), 'properties' => $properties, 'additionalProperties' => false], static fn (mixed $v): bool => $v !== null);
+        }
+
+        return ['$ref' => "#/components/schemas/$name"];
+    }
+
+    /** @return array<string, mixed> */
+    private function property(\ReflectionProperty $property): array
+    {
+        $at = $property->getDeclaringClass();
+        $doc = $this->doc($property->getDocComment());
+        $written = array_values($doc?->getVarTagValues() ?? [])[0] ?? null;
+        $type = $written->type ?? $this->types->parse(new TokenIterator($this->lexer->tokenize((string) $property->getType())));
+        $said = $written->description ?? '';
+        $said = $said === '' ? $this->summary($property->getDocComment()) : $said;
+
+        return $this->schema($type, $at) + ($said === null ? [] : ['description' => $said]);
+    }
+
+    /**
+     * @param \ReflectionClass<object> $at
+     *
+     * @return array<string, mixed>
+     */
+    private function shape(ArrayShapeNode $shape, \ReflectionClass $at): array
+    {
+        $properties = $required = $places = [];
+        foreach ($shape->items as $i => $item) {
+            $schema = $this->schema($item->valueType, $at);
+            $key = $item->keyName === null ? $i : ($item->keyName instanceof ConstExprIntegerNode ? (int) $item->keyName->value : trim((string) $item->keyName, '\'"'));
+            if (is_int($key)) {
+                $places[] = $schema;
+            } else {
+                $properties[$key] = $schema;
+                $item->optional || $required[] = $key;
+            }
+        }
+
+        return $places !== []
+            ? ['type' => 'array', 'prefixItems' => $places, 'items' => false, 'minItems' => count($places)]
+            : array_filter(['type' => 'object', 'required' => $required, 'properties' => $properties, 'additionalProperties' => false], static fn (mixed $v): bool => $v !== []);
+    }
+
+    /**
+     * @param \ReflectionClass<object> $at
+     *
+     * @return array<string, mixed>
+     */
+    private function listOrMap(GenericTypeNode $type, \ReflectionClass $at): array
+    {
+        $of = array_map(fn (TypeNode $t): array => $this->schema($t, $at), $type->genericTypes);
+        $of = array_map(static fn (array $schema): array|\stdClass => $schema === [] ? new \stdClass : $schema, $of);
+
+        return match ($type->type->name) {
+            'list', 'non-empty-list' => ['type' => 'array', 'items' => $of[0]],
+            // PHP writes an empty map as an empty list.
+            'array' => count($of) === 1 ? ['type' => 'array', 'items' => $of[0]] : ['type' => ['object', 'array'], 'additionalProperties' => $of[1], 'items' => $of[1]],
+            'int' => ['type' => 'integer'],
+            default => throw new \LogicException("No schema is known for the type $type in {$at->getName()}."),
+        };
+    }
+
+    /**
+     * @param \ReflectionClass<object> $at
+     *
+     * @return array<string, mixed>
+     */
+    private function union(UnionTypeNode $type, \ReflectionClass $at): array
+    {
+        $of = array_map(fn (TypeNode $t): array => $this->schema($t, $at), $type->types);
+        $isNull = static fn (array $schema): bool => $schema === ['type' => 'null'];
+        $others = array_values(array_filter($of, static fn (array $s): bool => ! $isNull($s)));
+        if (array_filter($others, static fn (array $s): bool => isset($s['enum'])) === $others) {
+            $one = ['type' => $others[0]['type'], 'enum' => array_merge(...array_column($others, 'enum'))];
+        } else {
+            $one = count($others) === 1 ? $others[0] : ['anyOf' => $others];
+        }
+
+        return count($others) < count($of) ? self::orNull($one) : $one;
+    }
+
+    /**
+     * @param array<string, mixed> $schema
+     *
+     * @return array<string, mixed>
+     */
+    private static function orNull(array $schema): array
+    {
+        if (isset($schema['enum'])) {
+            return ['type' => [...(array) $schema['type'], 'null'], 'enum' => [...$schema['enum'], null]] + $schema;
+        }
+
+        return match (true) {
+            $schema === [] => [],
+            isset($schema['type']) => ['type' => [...(array) $schema['type'], 'null']] + $schema,
+            default => ['anyOf' => [...$schema['anyOf'] ?? [$schema], ['type' => 'null']]],
+        };
+    }
+
+    private function doc(string|false $comment): ?PhpDocNode
+    {
+        return $comment === false ? null : $this->docs->parse(new TokenIterator($this->lexer->tokenize($comment)));
+    }
+
+    /** First sentence of a comment; null when it has none. */
+    private function summary(string|false $comment): ?string
+    {
+        foreach ($this->doc($comment)->children ?? [] as $child) {
+            $text = trim((string) $child);
+            if ($text !== '' && $text[0] !== '@') {
+                return (string) preg_replace('/\s+/', ' ', $text);
+            }
+        }
+
+        return null;
+    }
+
+    /** @param \ReflectionClass<object> $at */
+    private function resolve(string $name, \ReflectionClass $at): string
+    {
+        if ($name[0] === '\\') {
+            return substr($name, 1);
+        }
+
+        return match ($name) {
+            'self', 'static' => $at->getName(),
+            default => self::imports($at)[$name] ?? $at->getNamespaceName()."\\$name",
+        };
+    }
+
+    /**
+     * @param \ReflectionClass<object> $class
+     *
+     * @return array<string, string> full name by the name it goes by in the class's file
+     */
+    private static function imports(\ReflectionClass $class): array
+    {
+        static $kept = [];
+        $file = (string) $class->getFileName();
+        if (! isset($kept[$file])) {
+            $kept[$file] = [];
+            $tokens = array_values(array_filter(\PhpToken::tokenize((string) file_get_contents($file)), static fn (\PhpToken $t): bool => ! $t->isIgnorable()));
+            foreach ($tokens as $i => $token) {
+                if ($token->is(T_CLASS)) {
+                    break;
+                }
+                if ($token->is(T_USE) && $tokens[$i + 1]->is([T_NAME_QUALIFIED, T_STRING])) {
+                    $name = $tokens[$i + 1]->text;
+                    $alias = $tokens[$i + 2]->is(T_AS) ? $tokens[$i + 3]->text : substr((string) strrchr("\\$name", '\\'), 1);
+                    $kept[$file][$alias] = $name;
+                }
+            }
+        }
+
+        return $kept[$file];
+    }
+}
