@@ -14,7 +14,26 @@ use Illuminate\Support\Str;
 use MarshTrial\Core\Names\NameKey;
 use MarshTrial\Core\Pigment\PigmentStatement;
 
-/** Makes makers, paints, pans and palettes of an import's rows, many at a time. */
+/**
+ * Makes makers, paints, pans and palettes of an import's rows, many at a time.
+ *
+ * @phpstan-type ImportWriterShared array{uuid: string, owner_id: int, edition: int, created_at: string, updated_at: string}
+ * @phpstan-type ImportWriterColumns array{
+ *     form: mixed,
+ *     batch: mixed,
+ *     volume_ml: mixed,
+ *     price_minor: mixed,
+ *     currency: mixed,
+ *     opened_on: string|null,
+ *     state: mixed,
+ *     kept_at: mixed,
+ *     got: mixed,
+ *     note: mixed,
+ *     palette_id: int|null,
+ *     slot: mixed,
+ *     extras: string|bool|null,
+ * }
+ */
 final class ImportWriter
 {
     /** @var array<string, int> */
@@ -143,7 +162,7 @@ final class ImportWriter
      * @param array<string, mixed> $pan
      * @param array<string, int> $palettes
      *
-     * @return array<string, mixed>
+     * @return ImportWriterColumns
      */
     private function columns(array $pan, array $palettes): array
     {
@@ -173,7 +192,7 @@ final class ImportWriter
         DB::table('import_changes')->insert(array_map(fn (int $id): array => ['import_id' => $this->import->id, 'table' => $table, 'row_id' => $id, 'before' => null, 'edition' => 1], $ids));
     }
 
-    /** @return array<string, mixed> */
+    /** @return ImportWriterShared */
     private function shared(string $uuid): array
     {
         return ['uuid' => $uuid, 'owner_id' => $this->user->id, 'edition' => 1, 'created_at' => $this->now, 'updated_at' => $this->now];

@@ -13,7 +13,20 @@ use MarshTrial\Core\Collection\VagueDate;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Session\Amounts;
 
-/** Says which paint a swatch is, as far as anybody knows, and when and on what it was painted. */
+/**
+ * Says which paint a swatch is, as far as anybody knows, and when and on what it was painted.
+ *
+ * @phpstan-type NameSwatchNaming array{
+ *     naming: 'unknown'|'mixed'|'named',
+ *     paint_id: int|null,
+ *     mix_a_id: int|null,
+ *     mix_b_id: int|null,
+ *     drops_a: mixed,
+ *     drops_b: mixed,
+ *     measure: mixed,
+ *     called?: string,
+ * }
+ */
 final class NameSwatch
 {
     /** Stands for the maker of a paint that was only called by its name. */
@@ -41,7 +54,7 @@ final class NameSwatch
     /**
      * @param array<string, mixed> $values
      *
-     * @return array<string, mixed>
+     * @return array{}|NameSwatchNaming
      */
     private static function naming(array $values): array
     {

@@ -20,6 +20,16 @@ use MarshTrial\Core\Rating\Scale;
 /**
  * Makes one value out of several pictures of a card, so that every page says the same. Each measurement's ratings hold what it and those
  * before it say together, and beside it what its own picture said. Pictures that cannot be of one painting are not pooled: both values stand.
+ *
+ * @phpstan-type PoolPicturesSaid array{
+ *     value: float,
+ *     uncertainty: float,
+ *     class?: string|null,
+ *     classes?: list<string>,
+ *     classes95?: list<string>,
+ *     said?: string|null,
+ *     chances?: array<string, float>,
+ * }
  */
 final class PoolPictures
 {
@@ -93,7 +103,7 @@ final class PoolPictures
     /**
      * @param array<string, mixed> $detail
      *
-     * @return array<string, mixed>
+     * @return PoolPicturesSaid
      */
     private static function said(array $detail, PooledValue $pooled): array
     {

@@ -9,7 +9,7 @@ use Illuminate\Http\JsonResponse as FrameworkResponse;
 /**
  * An answer in JSON. A byte that is no UTF-8, from whatever old row it comes, is shown as U+FFFD: one bad row never takes a list down.
  *
- * @template T of mixed what is answered; its schema stands in the description of the API
+ * @template-covariant T of mixed what is answered; its schema stands in the description of the API
  */
 final class JsonResponse extends FrameworkResponse
 {

@@ -59,7 +59,7 @@ final class BundleFile
     /**
      * A listed part, checked against its sum and its schema.
      *
-     * @return array<string, mixed>
+     * @return array<mixed>
      *
      * @throws CoreException
      */
@@ -74,7 +74,7 @@ final class BundleFile
     /**
      * The same without its schema, of what was checked before.
      *
-     * @return array<string, mixed>
+     * @return array<mixed>
      */
     public function sound(string $name): array
     {

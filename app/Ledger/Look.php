@@ -15,7 +15,48 @@ use MarshTrial\Core\Exchange\Bundle;
 use MarshTrial\Core\Exchange\RecordFingerprint;
 use MarshTrial\Core\Exchange\Signature;
 
-/** What taking a bundle in would do, record by record; nothing is written but the report. */
+/**
+ * What taking a bundle in would do, record by record; nothing is written but the report.
+ *
+ * @phpstan-type LookReport array{
+ *     ledger: array{uuid: string, name: string},
+ *     key: string,
+ *     met: bool,
+ *     namedLike: string|null,
+ *     signedOtherwise: int,
+ *     madeAt: string,
+ *     about: string,
+ *     records: int,
+ *     new: int,
+ *     further: int,
+ *     known: int,
+ *     conflict: int,
+ *     wrong: int,
+ *     listed: list<array{
+ *         card: string,
+ *         number: int,
+ *         title: string,
+ *         home: string,
+ *         proven: bool,
+ *         does: 'conflict'|'further'|'known'|'new',
+ *     }>,
+ *     faults: list<array{title: string, number: int, why: string}>,
+ *     sound: list<string>,
+ *     paints: array{
+ *         same: int,
+ *         new: int,
+ *         unsure: list<array{
+ *             uuid: string,
+ *             words: string,
+ *             candidates: list<array{uuid: string, words: string, why: string}>,
+ *         }>,
+ *     },
+ *     pictures: int,
+ *     picturesMissing: int,
+ *     incomparable: int,
+ *     said: int,
+ * }
+ */
 final class Look
 {
     /** Records and faults that are listed one by one; the rest is counted. */
@@ -79,7 +120,7 @@ final class Look
         return null;
     }
 
-    /** @return array<string, mixed> */
+    /** @return LookReport */
     private function report(): array
     {
         $bundle = $this->file->bundle;

@@ -24,6 +24,41 @@ use ZipArchive;
 /**
  * All published records of this ledger as plain tables: made of the newest revision of each, as it would be passed on. Withdrawn records are named and
  * leave no tests. With the data dictionary they are a data package (Frictionless Data Package, version 1), which a statistician opens in one line.
+ *
+ * @phpstan-type OpenTablesDictionary array{
+ *     profile: 'tabular-data-package',
+ *     name: 'marsh-trial-ledger',
+ *     id: string,
+ *     title: string,
+ *     created: string,
+ *     description: string,
+ *     resources: list<array{
+ *         name: string,
+ *         path: string,
+ *         profile: 'tabular-data-resource',
+ *         format: 'csv',
+ *         mediatype: 'text/csv',
+ *         encoding: 'utf-8',
+ *         schema: array{
+ *             primaryKey?: 'card'|'paint'|'specimen'|'check',
+ *             fields: list<array{
+ *                 description?: string,
+ *                 name: string,
+ *                 type: 'boolean'|'datetime'|'integer'|'string'|'date'|'number',
+ *             }>,
+ *             missingValues: array{string},
+ *             foreignKeys?: array{
+ *                 array{fields: 'card', reference: array{resource: 'records', fields: 'card'}},
+ *                 array{fields: 'paint', reference: array{resource: 'paints', fields: 'paint'}},
+ *             }|array{
+ *                 array{fields: 'specimen', reference: array{resource: 'rows', fields: 'specimen'}},
+ *             }|array{array{fields: 'card', reference: array{resource: 'records', fields: 'card'}}}|array{
+ *                 array{fields: 'specimen', reference: array{resource: 'rows', fields: 'specimen'}},
+ *                 array{fields: 'check', reference: array{resource: 'checks', fields: 'check'}},
+ *             },
+ *         },
+ *     }>,
+ * }
  */
 final class OpenTables
 {
@@ -130,7 +165,7 @@ final class OpenTables
         return $words === [] ? $what : "$what: ".implode('; ', $words);
     }
 
-    /** @return array<string, mixed> the data dictionary, as datapackage.json */
+    /** @return OpenTablesDictionary the data dictionary, as datapackage.json */
     public static function dictionary(): array
     {
         $own = Ledger::own();

@@ -23,6 +23,24 @@ use MarshTrial\Core\Pigment\PigmentStatement;
 /**
  * Writes the tests of a record of another ledger where tests of this house stand: under testers of their own, so that they count as other testers'.
  * Runs inside the transaction of whoever calls it.
+ *
+ * @phpstan-type SettleTold array{
+ *     kind: mixed,
+ *     title: mixed,
+ *     paper_id: int,
+ *     paper_side: mixed,
+ *     note: mixed,
+ *     layout: mixed,
+ *     repeats_card: string|null,
+ *     repeats_number: mixed,
+ * }
+ * @phpstan-type SettleOurs array{
+ *     uuid: string,
+ *     owner_id: mixed,
+ *     edition: int,
+ *     created_at: \Illuminate\Support\Carbon,
+ *     updated_at: \Illuminate\Support\Carbon,
+ * }
  */
 final class Settle
 {
@@ -173,7 +191,7 @@ final class Settle
     /**
      * What a record says of its card itself.
      *
-     * @return array<string, mixed>
+     * @return SettleTold
      */
     private function told(Tests $tests): array
     {
@@ -412,7 +430,7 @@ final class Settle
         ]));
     }
 
-    /** @return array<string, mixed> what is made here belongs to whoever takes the bundle in, and is changed like anything of theirs */
+    /** @return SettleOurs what is made here belongs to whoever takes the bundle in, and is changed like anything of theirs */
     private function ours(string $uuid): array
     {
         $owner = $this->bundle->owner_id ?? User::query()->houseStewards()->orderBy('id')->value('id');

@@ -22,7 +22,34 @@ use MarshTrial\Core\Exchange\Bundle;
 use MarshTrial\Core\Exchange\Signature;
 use ZipArchive;
 
-/** Writes records of this ledger, and of others that it took in, for another one to take in. */
+/**
+ * Writes records of this ledger, and of others that it took in, for another one to take in.
+ *
+ * @phpstan-type WriteBundleSaid array{
+ *     format: 'marsh-trial/said',
+ *     version: int,
+ *     people: list<array{uuid: mixed, name: mixed}>,
+ *     standings: list<array{
+ *         uuid: string,
+ *         card: mixed,
+ *         withdrawn: bool,
+ *         because: string,
+ *         by: string,
+ *         at: string,
+ *         signature: array{key: string, value: string},
+ *     }>,
+ *     questions: list<array{
+ *         uuid: string,
+ *         card: mixed,
+ *         row: int|null,
+ *         text: string,
+ *         by: string,
+ *         at: string,
+ *         closedAt: string|null,
+ *     }>,
+ *     answers: list<array{uuid: string, question: string, text: string, by: string, at: string}>,
+ * }
+ */
 final class WriteBundle
 {
     /** Written to the archive so many at a time, since it holds on to every text until it is closed. */
@@ -138,7 +165,7 @@ final class WriteBundle
         return Revision::query()->where('card_id', $revision->card_id)->where('id', '>', $revision->id)->doesntExist();
     }
 
-    /** @return array<string, mixed> */
+    /** @return WriteBundleSaid */
     private static function said(Builder $cards): array
     {
         $own = Ledger::own();

@@ -16,6 +16,14 @@ use MarshTrial\Core\Pigment\PigmentCode;
  * @property string $code
  * @property string $state
  * @property string|null $likely_meaning
+ *
+ * @phpstan-type PaintCodeRows array{
+ *     paint_id: int,
+ *     position: int,
+ *     code: string,
+ *     state: 'known'|'not-colour-index'|'not-in-catalogue',
+ *     likely_meaning: string|null,
+ * }
  */
 final class PaintCode extends Model
 {
@@ -32,7 +40,7 @@ final class PaintCode extends Model
      *
      * @param list<PigmentCode> $codes
      *
-     * @return list<array<string, mixed>>
+     * @return list<PaintCodeRows>
      */
     public static function rows(int $paintId, array $codes): array
     {

@@ -6,12 +6,31 @@ namespace App\Queries;
 
 use MarshTrial\Core\Colour\Lab;
 
-/** What bin/accuracy found when it measured pictures whose truth is known, as its page shows it. */
+/**
+ * What bin/accuracy found when it measured pictures whose truth is known, as its page shows it.
+ *
+ * @phpstan-type AccuracyAll array{
+ *     photos: array<string, mixed>|null,
+ *     drying: mixed,
+ *     covered: mixed,
+ *     swatches: mixed,
+ *     courses: mixed,
+ *     scans: mixed,
+ * }
+ * @phpstan-type AccuracyPhotos array{
+ *     words: mixed,
+ *     outside: mixed,
+ *     others: list<mixed>,
+ *     kinds: list<array{kind: string, figures: array<string, mixed>}>,
+ *     chances: list<array{kind: string, figures: array<string, mixed>}>,
+ *     worst: array<array<string, mixed>>,
+ * }
+ */
 final class AccuracyView
 {
     public const FOLDER = 'docs/accuracy';
 
-    /** @return array<string, array<string, mixed>|null> scans, photos, drying, covered, swatches, courses; null where that part was not run */
+    /** @return AccuracyAll scans, photos, drying, covered, swatches, courses; null where that part was not run */
     public static function all(): array
     {
         $file = base_path(self::FOLDER.'.json');
@@ -26,7 +45,7 @@ final class AccuracyView
      *
      * @param array<string, mixed> $photos
      *
-     * @return array<string, mixed>
+     * @return AccuracyPhotos
      */
     private static function photos(array $photos): array
     {

@@ -16,7 +16,7 @@ final class Audit
 {
     private const PAGE = 100;
 
-    /** @return array<string, mixed> */
+    /** @return array{entries: list<array{at: string, by: string|null, byUuid: string|null, did: string, subject: string|null, token: string|null}>, total: int, page: int, pages: int} */
     public static function page(?User $who): array
     {
         $page = DB::table('audit')->leftJoin('users', 'users.id', '=', 'audit.by_id')->when($who !== null, static fn ($q) => $q->where('audit.by_id', $who?->id))->orderByDesc('audit.id')->select('audit.at', 'audit.route', 'audit.subject', 'audit.by_token', 'users.name', 'users.uuid')->paginate(self::PAGE);

@@ -10,13 +10,44 @@ use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Card\TargetSheet;
 use MarshTrial\Core\Colour\Lab;
 
-/** Targets and profiles as their page and the choosers show them. */
+/**
+ * Targets and profiles as their page and the choosers show them.
+ *
+ * @phpstan-type CaptureTargetShape array{
+ *     uuid: string,
+ *     edition: int,
+ *     name: string,
+ *     by: string,
+ *     mayChange: bool,
+ *     columns: int,
+ *     rows: int,
+ *     patches: list<array{name: string, lab: array{float, float, float}, hex: string}>,
+ * }
+ * @phpstan-type CaptureProfileShape array{
+ *     uuid: string,
+ *     edition: int,
+ *     name: string,
+ *     by: string,
+ *     mayChange: bool,
+ *     target: string|null,
+ *     targetUuid: string|null,
+ *     made: string,
+ *     residualMean: float|null,
+ *     residual95: float|null,
+ *     patches: int,
+ *     worst: list<array{dE00: float, hex: string}>,
+ *     checked: string|null,
+ *     drift: float|null,
+ *     drifted: bool,
+ * }
+ * @phpstan-type CaptureAll array{targets: array<int, CaptureTargetShape>, profiles: array<int, CaptureProfileShape>}
+ */
 final class CaptureView
 {
     /** Beyond the residual of its making by so much a profile has drifted, mean dE00 (own). */
     private const DRIFTED = 0.6;
 
-    /** @return array<string, mixed> */
+    /** @return CaptureAll */
     public static function all(): array
     {
         return [
@@ -25,7 +56,7 @@ final class CaptureView
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return CaptureTargetShape */
     private static function target(CaptureTarget $target): array
     {
         $sheet = TargetSheet::for(count($target->patches));
@@ -37,7 +68,7 @@ final class CaptureView
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return CaptureProfileShape */
     private static function profile(CaptureProfile $profile): array
     {
         $kept = $profile->kept();

@@ -36,10 +36,226 @@ use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Session\BenchWords;
 
-/** A card with everything that hangs on it, as its own page shows it. */
+/**
+ * A card with everything that hangs on it, as its own page shows it.
+ *
+ * @phpstan-type CardSummary array{
+ *     uuid: string,
+ *     edition: int,
+ *     kind: string,
+ *     title: string,
+ *     code: string,
+ *     paper: string,
+ *     paperUuid: string,
+ *     side: string,
+ *     note: string,
+ *     owner: string,
+ *     mayChange: bool,
+ *     published: string|null,
+ *     made: string,
+ *     paints: int,
+ * }
+ * @phpstan-type CardHanging array{
+ *     uuid: string,
+ *     edition: int,
+ *     place: string,
+ *     facing: string,
+ *     glass: string,
+ *     latitude: float|null,
+ *     longitude: float|null,
+ *     timeZone: string,
+ *     hungOn: string,
+ *     note: string,
+ *     panes: string,
+ *     sky: string,
+ *     curtain: bool,
+ *     sunshine: float|null,
+ *     distanceM: float,
+ *     sunshineByMonth: list<float>|null,
+ *     horizon: list<float>|null,
+ *     byDose: bool,
+ *     nextCheck: string|null,
+ *     hungTo: string|null,
+ *     hungWords: string,
+ *     downOn: string|null,
+ *     downTo: string|null,
+ *     downWords: string,
+ * }
+ * @phpstan-type CardCheck array{
+ *     uuid: string,
+ *     edition: int,
+ *     checkedOn: string,
+ *     doseMlxh: float|null,
+ *     note: string,
+ *     eyeFirst: bool,
+ *     dose: WindowDoseTold|null,
+ * }
+ * @phpstan-import-type WindowDoseTold from \App\Queries\WindowDose
+ * @phpstan-type CardMeasurementShape array{
+ *     uuid: string,
+ *     state: string,
+ *     progress: float,
+ *     step: string,
+ *     problem: string|null,
+ *     quality: mixed,
+ * }
+ * @phpstan-type CardPicture array{
+ *     uuid: string,
+ *     moment: string,
+ *     source: string,
+ *     name: string,
+ *     wet: bool,
+ *     width: int|null,
+ *     height: int|null,
+ *     taken: string|null,
+ *     checkUuid: string|null,
+ *     withdrawn: string|null,
+ *     measurement: CardMeasurementShape|null,
+ * }
+ * @phpstan-type CardCorrections array{subject: string, before: array<string, mixed>, by: string, on: string, reason: string}
+ * @phpstan-type CardShape array{
+ *     uuid: string,
+ *     edition: int,
+ *     kind: string,
+ *     title: string,
+ *     code: string,
+ *     paper: string,
+ *     paperUuid: string,
+ *     side: string,
+ *     note: string,
+ *     owner: string,
+ *     mayChange: bool,
+ *     published: string|null,
+ *     made: string,
+ *     paints: int,
+ *     layout: array<string, mixed>,
+ *     rows: array<int, array<string, mixed>>,
+ *     pictures: array<int, CardPicture>,
+ *     shownPicture: string|null,
+ *     result: array<string, mixed>|null,
+ *     windows: array<array<string, mixed>>,
+ *     hanging: CardHanging|null,
+ *     facings: list<string>,
+ *     panes: list<string>,
+ *     skies: array{'open', 'half', 'little'},
+ *     courses: FadeCoursesShape|null,
+ *     corrections: array<int, CardCorrections>,
+ *     simulated: bool,
+ *     picturesRead: int,
+ *     checks: array<int, array{
+ *         uuid: string,
+ *         edition: int,
+ *         checkedOn: string,
+ *         doseMlxh: float|null,
+ *         note: string,
+ *         eyeFirst: bool,
+ *         dose: WindowDoseTold|null,
+ *         unseen: bool,
+ *     }>,
+ *     withdrawn: array{on: string, because: string}|null,
+ *     licences: array{
+ *         array{key: string, name: string, says: string},
+ *         array{key: string, name: string, says: string},
+ *         array{key: string, name: string, says: string},
+ *     },
+ *     revisions: array<int, array{number: int, publishedAt: string}>,
+ *     eyeScales: array<string, array<string, string>>,
+ *     moreByEye: list<string>,
+ *     handFields: array{
+ *         spread: array{label: 'Spread in wet paper', unit: 'mm', range: array{int, int}, how: string},
+ *         strokesToLift: array{
+ *             label: 'Strokes until no more lifts',
+ *             unit: 'strokes',
+ *             range: array{int, int},
+ *             how: 'soft damp brush, blotted between',
+ *         },
+ *         layerMoved: array{
+ *             label: 'Layer that moved the one below',
+ *             unit: 'layer',
+ *             range: array{int, int},
+ *             how: string,
+ *         },
+ *         brushLoads: array{
+ *             label: 'Brush loads used',
+ *             unit: 'loads',
+ *             range: array{int, int},
+ *             how: 'for the whole row',
+ *         },
+ *         paintUsed: array{
+ *             label: 'Paint used',
+ *             unit: 'ml',
+ *             range: array{int, int},
+ *             how: 'by weighing or by the tube’s scale',
+ *         },
+ *         passes: array{label: 'Passes to re-wet', unit: 'passes', range: array{int, int}, how: string},
+ *         dryingTime: array{
+ *             label: 'Drying time',
+ *             unit: 'min',
+ *             range: array{int, int},
+ *             how: 'until the paper no longer feels cool',
+ *         },
+ *     },
+ *     classes: array<string, list<string>>,
+ *     session: array{uuid: string, title: string, blind: bool, revealed: bool}|null,
+ *     mayPublish: bool,
+ *     spoiledReasons: list<string>,
+ * }
+ * @phpstan-type CardRow array{
+ *     row: int,
+ *     uuid: string,
+ *     paint: RowPaintTold,
+ *     pan: PaintOpen|null,
+ *     codeWord: string|null,
+ *     conditions: array<string, array{value: string, inherited: string|null, own: bool}>,
+ *     overrides: array<int, array{uuid: string, edition: int, key: string, value: string, by: string}>,
+ *     remarks: array<int, array{
+ *         uuid: string,
+ *         edition: int,
+ *         word: string,
+ *         note: string,
+ *         by: string,
+ *         mine: bool,
+ *         on: string,
+ *     }>,
+ *     byHand: list<SpecimenByHand>,
+ *     photos: array<int, array{uuid: string, taken: string|null}>,
+ *     spoiled: array<int, array{uuid: string, property: string|null, reason: string, by: string}>,
+ *     strip: StripShape|null,
+ *     claims: array<array{
+ *         uuid: string,
+ *         property: string,
+ *         words: string,
+ *         readOn: string,
+ *         scale: string|null,
+ *         scaleUuid: string|null,
+ *         classes: list<string>,
+ *         check: string,
+ *         span: array{float, float}|null,
+ *     }>,
+ *     ratings: list<array<string, mixed>>,
+ *     verdicts: array<int, array{
+ *         uuid: string,
+ *         property: string,
+ *         word: string,
+ *         note: string,
+ *         by: string,
+ *         on: string|null,
+ *         blind: bool,
+ *         check: 'agrees'|'contradicted'|'not comparable'|'open',
+ *         edition: int,
+ *         checkUuid: string|null,
+ *         mine: bool,
+ *     }>,
+ * }
+ * @phpstan-import-type FadeCoursesShape from \App\Queries\FadeCourses
+ * @phpstan-import-type RowPaintTold from \App\Queries\RowPaint
+ * @phpstan-import-type PaintOpen from \App\Queries\PaintView
+ * @phpstan-import-type SpecimenByHand from \App\Queries\SpecimenView
+ * @phpstan-import-type StripShape from \App\Queries\StripView
+ */
 final class CardView
 {
-    /** @return array<string, mixed> */
+    /** @return CardShape */
     public static function of(Card $card): array
     {
         $card->load('owner', 'paper', 'hanging', 'revisions', 'checks', 'pictures', 'specimens.pan.paint.maker', 'specimens.pan.paint.codes', 'specimens.pan.paint.claims.claimScale', 'specimens.pan.palette', 'specimens.pan.formulation', 'specimens.verdicts.owner', 'specimens.remarks.owner', 'specimens.conditions.owner', 'specimens.spoilings.owner', 'specimens.photos', 'specimens.handReadings.owner', 'session');
@@ -86,7 +302,7 @@ final class CardView
         ];
     }
 
-    /** @return array<string, mixed> needs owner, paper and specimens loaded */
+    /** @return CardSummary needs owner, paper and specimens loaded */
     public static function summary(Card $card): array
     {
         return [
@@ -117,7 +333,7 @@ final class CardView
      * @param array<string, list<array{scale: string, rules: int, told: string|null}>> $earlier
      * @param array<string, mixed>|null $light what is told of its course, as from LightVerdict
      *
-     * @return array<string, mixed>
+     * @return CardRow
      */
     private static function row(Card $card, Specimen $specimen, bool $blind, ?Measurement $shown, array $ratings, array $earlier, ?Strip $strip, ?array $light): array
     {
@@ -151,7 +367,7 @@ final class CardView
     /**
      * @param list<array<string, mixed>> $ratings
      *
-     * @return array<string, mixed> empty where there is none
+     * @return array{property?: string, value?: float|null, uncertainty?: float|null, class?: string|null, text?: string, numbers?: array<string, mixed>} empty where there is none
      */
     private static function ratingOf(array $ratings, string $property): array
     {
@@ -161,7 +377,7 @@ final class CardView
     /**
      * What was read in the windows of an own frame, by their names.
      *
-     * @return list<array<string, mixed>>
+     * @return array<array<string, mixed>>
      */
     private static function windows(Card $card, ?Measurement $shown): array
     {
@@ -177,7 +393,7 @@ final class CardView
         }, $shown->result['cells'] ?? []);
     }
 
-    /** @return array<string, mixed> */
+    /** @return CardPicture */
     private static function picture(Picture $picture, ?string $check, ?Measurement $measurement): array
     {
         return [
@@ -187,7 +403,7 @@ final class CardView
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return CardMeasurementShape */
     public static function measurement(Measurement $measurement): array
     {
         return [
@@ -197,7 +413,7 @@ final class CardView
         ];
     }
 
-    /** @return array<string, mixed>|null */
+    /** @return CardHanging|null */
     private static function hanging(Card $card, ?WindowDose $window): ?array
     {
         $hanging = $card->hanging;
@@ -212,7 +428,7 @@ final class CardView
         ];
     }
 
-    /** @return list<array<string, mixed>> what was corrected, oldest first */
+    /** @return array<int, CardCorrections> what was corrected, oldest first */
     private static function corrections(Card $card): array
     {
         return Correction::query()->with('by')->where('card_id', $card->id)->orderBy('id')->get()->map(static fn (Correction $c): array => [
@@ -226,7 +442,7 @@ final class CardView
         return WindowDose::of($card)?->next($card->checks->last())['on'] ?? null;
     }
 
-    /** @return array<string, mixed> */
+    /** @return CardCheck */
     private static function check(FadeCheck $check, ?WindowDose $window): array
     {
         return [

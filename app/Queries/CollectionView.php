@@ -21,7 +21,107 @@ use MarshTrial\Core\Collection\PanStates;
 use MarshTrial\Core\Evidence\Strip as CoreStrip;
 use MarshTrial\Core\Pigment\Catalogue;
 
-/** A tester's own pans: found, placed, chosen for a session, narrowed down. */
+/**
+ * A tester's own pans: found, placed, chosen for a session, narrowed down.
+ *
+ * @phpstan-type CollectionPalettes array{
+ *     palettes: array<int, array{
+ *         uuid: string,
+ *         edition: int,
+ *         name: string,
+ *         rows: int,
+ *         columns: int,
+ *         pans: array<int, array{
+ *             uuid: string,
+ *             edition: int,
+ *             form: string,
+ *             batch: string,
+ *             volumeMl?: float|null,
+ *             price?: string|null,
+ *             perMl?: string|null,
+ *             keptAt?: string,
+ *             palette?: string|null,
+ *             paletteUuid?: string|null,
+ *             slot: int|null,
+ *             place: string,
+ *             openedOn: string|null,
+ *             state: string,
+ *             got?: string,
+ *             note?: string,
+ *             extras?: \stdClass,
+ *             formulation?: PaintFormulation|null,
+ *             mine?: bool,
+ *             paintUuid: string|null,
+ *             name: string,
+ *             maker: string,
+ *             pigments: string,
+ *             colour: array{string, string}|null,
+ *         }>,
+ *     }>,
+ *     unplaced: array<int, array{
+ *         uuid: string,
+ *         edition: int,
+ *         form: string,
+ *         batch: string,
+ *         volumeMl?: float|null,
+ *         price?: string|null,
+ *         perMl?: string|null,
+ *         keptAt?: string,
+ *         palette?: string|null,
+ *         paletteUuid?: string|null,
+ *         slot: int|null,
+ *         place: string,
+ *         openedOn: string|null,
+ *         state: string,
+ *         got?: string,
+ *         note?: string,
+ *         extras?: \stdClass,
+ *         formulation?: PaintFormulation|null,
+ *         mine?: bool,
+ *         paintUuid: string|null,
+ *         name: string,
+ *         maker: string,
+ *         pigments: string,
+ *         colour: array{string, string}|null,
+ *     }>,
+ *     unplacedCount: int,
+ * }
+ * @phpstan-import-type PaintFormulation from \App\Queries\PaintView
+ * @phpstan-type CollectionToChoose array{
+ *     total: int,
+ *     pans: list<array{
+ *         uuid: string,
+ *         edition: int,
+ *         form: string,
+ *         batch: string,
+ *         volumeMl: float|null,
+ *         price: string|null,
+ *         perMl: string|null,
+ *         keptAt: string,
+ *         palette: string|null,
+ *         paletteUuid: string|null,
+ *         slot: int|null,
+ *         place: string,
+ *         openedOn: string|null,
+ *         state: string,
+ *         got: string,
+ *         note: string,
+ *         extras: \stdClass,
+ *         formulation: PaintFormulation|null,
+ *         mine: bool,
+ *         paint: PaintShape,
+ *         code: string,
+ *         hue: string,
+ *         testedOnPapers: array<int, mixed>,
+ *         lastTested: mixed,
+ *         retest: list<string>,
+ *     }>,
+ * }
+ * @phpstan-import-type PaintShape from \App\Queries\PaintView
+ * @phpstan-type CollectionNarrowing array{strip: StripShape|null, candidates: list<SwatchNarrowing>}
+ * @phpstan-import-type StripShape from \App\Queries\StripView
+ * @phpstan-import-type SwatchNarrowing from \App\Queries\SwatchView
+ */
 final class CollectionView
 {
     /** Candidates asked for at once: as many names as a statement takes. */
@@ -101,7 +201,7 @@ final class CollectionView
         };
     }
 
-    /** @return array<string, mixed> the palettes of a tester, slot by slot, and what has no slot */
+    /** @return CollectionPalettes the palettes of a tester, slot by slot, and what has no slot */
     public static function palettes(User $user): array
     {
         $mine = Pan::query()->with('paint.maker', 'palette', 'formulation')->where('owner_id', $user->id);
@@ -138,7 +238,7 @@ final class CollectionView
      *
      * @param string $want of WANTS
      *
-     * @return array{pans: list<array<string, mixed>>, total: int}
+     * @return CollectionToChoose
      */
     public static function toChoose(User $user, string $typed, string $want, string $paperUuid): array
     {
@@ -204,7 +304,7 @@ final class CollectionView
     /**
      * What an unlabelled pan may be, from its own measured stroke.
      *
-     * @return array{strip: array<string, mixed>|null, candidates: list<array<string, mixed>>}
+     * @return CollectionNarrowing
      */
     public static function narrowing(Pan $pan, ?User $user): array
     {

@@ -24,7 +24,199 @@ use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Rating\Scale;
 
-/** Two to eight paints held against each other: whether that is fair, whether a difference is real, and in which words it is told. */
+/**
+ * Two to eight paints held against each other: whether that is fair, whether a difference is real, and in which words it is told.
+ *
+ * @phpstan-type ComparisonMakers array{
+ *     matters: bool,
+ *     confounded: bool,
+ *     chance: float,
+ *     between: string,
+ *     between95: array{string, string},
+ *     within: string,
+ *     within95: array{string, string},
+ *     named: list<string>,
+ * }
+ * @phpstan-type ComparisonProperty array{
+ *     property: string,
+ *     fair: array{
+ *         verdict: string,
+ *         differs: list<array{what: string, values: list<string>, verdict: string, does: string}>,
+ *     },
+ *     tested: list<int>,
+ *     paints: list<array{
+ *         at: int,
+ *         value: float,
+ *         uncertainty: float,
+ *         text: string,
+ *         another: array{float, float},
+ *         anotherText: string,
+ *         tests: int,
+ *         testers: int,
+ *         off: int,
+ *         otherwise: int,
+ *     }>,
+ *     pairs: list<array{
+ *         one: int,
+ *         other: int,
+ *         difference: float,
+ *         text: string,
+ *         chance: float,
+ *         again: float,
+ *         words: string,
+ *         real: bool,
+ *         enough: bool|null,
+ *     }>,
+ *     leader: int|null,
+ *     perhapsWith: list<int>,
+ *     makers: ComparisonMakers|null,
+ *     hand: string,
+ *     testers: string,
+ *     taught: int,
+ * }
+ * @phpstan-type ComparisonColours array{
+ *     name: 'pale'|'as deep as all have'|'middle strength',
+ *     deposit: float,
+ *     paints: list<array{at: int, hex: string|null, dE00: float|null, seam: bool, words: list<string>}>,
+ * }
+ * @phpstan-type ComparisonShape array{
+ *     paints: list<array{
+ *         uuid: string,
+ *         edition: int,
+ *         maker: string,
+ *         makerUuid: string,
+ *         range: string,
+ *         colourName: string,
+ *         pigmentsWritten: string,
+ *         series: string,
+ *         medium: string,
+ *         grade: string,
+ *         discontinued: bool,
+ *         effects: list<string>|null,
+ *         statement: PigmentStatementShape,
+ *         mayChange: bool,
+ *         strip: array<string, mixed>|null,
+ *         properties: array<string, array{
+ *             classes: list<string>,
+ *             measured: array{
+ *                 property?: string,
+ *                 value?: float|null,
+ *                 uncertainty?: float|null,
+ *                 said?: string|null,
+ *                 text?: string,
+ *                 position?: float,
+ *                 low?: float,
+ *                 high?: float,
+ *                 own?: list<float>,
+ *                 pooled?: array{pictures: int, spread: float},
+ *                 light?: array{
+ *                     words: string,
+ *                     told: string,
+ *                     band: string|null,
+ *                     or: string|null,
+ *                     chance: float,
+ *                     chances: array<string, float>,
+ *                     outcome: string,
+ *                     doubt: string|null,
+ *                     mlxh: float|null,
+ *                     range: array{float, float}|null,
+ *                     depth: int,
+ *                     change: float,
+ *                     uncertainty: float,
+ *                     number: string,
+ *                     beside: string|null,
+ *                     way: string,
+ *                     categories: list<string>,
+ *                     category: string|null,
+ *                     grade: string,
+ *                     strips: int,
+ *                     disagree: bool,
+ *                 },
+ *                 values?: list<array{
+ *                     said: string,
+ *                     where: string,
+ *                     text: string,
+ *                     tests: int,
+ *                     chances: array<string, float>,
+ *                 }>,
+ *                 card: array{simulated: bool},
+ *             }|null,
+ *             without: array{status: string, reason: string|null}|null,
+ *             tests: int,
+ *             pooled: array{
+ *                 value: float,
+ *                 uncertainty: float,
+ *                 text: string,
+ *                 own: array{float, float},
+ *                 another: array{float, float},
+ *                 anotherText: string,
+ *                 tests: int,
+ *                 testers: int,
+ *                 off: int,
+ *                 otherwise: int,
+ *             }|null,
+ *             classes95: list<string>,
+ *         }>,
+ *         alsoJudged: array<int, array{
+ *             uuid: string,
+ *             property: string,
+ *             word: string,
+ *             note: string,
+ *             by: string,
+ *             on: string|null,
+ *             blind: bool,
+ *             check: string,
+ *         }>,
+ *         notTested: list<string>,
+ *     }>,
+ *     spoken: list<list<array{text: string, property: string|null}>>,
+ *     properties: list<array{
+ *         property: string,
+ *         fair: array{
+ *             verdict: string,
+ *             differs: list<array{what: string, values: list<string>, verdict: string, does: string}>,
+ *         },
+ *         tested: list<int>,
+ *         paints: list<array{
+ *             at: int,
+ *             value: float,
+ *             uncertainty: float,
+ *             text: string,
+ *             another: array{float, float},
+ *             anotherText: string,
+ *             tests: int,
+ *             testers: int,
+ *             off: int,
+ *             otherwise: int,
+ *         }>,
+ *         pairs: list<array{
+ *             one: int,
+ *             other: int,
+ *             difference: float,
+ *             text: string,
+ *             chance: float,
+ *             again: float,
+ *             words: string,
+ *             real: bool,
+ *             enough: bool|null,
+ *         }>,
+ *         leader: int|null,
+ *         perhapsWith: list<int>,
+ *         makers: ComparisonMakers|null,
+ *         hand: string,
+ *         testers: string,
+ *         taught: int,
+ *         sentence: string,
+ *     }>,
+ *     colours: list<array{
+ *         name: 'as deep as all have'|'middle strength'|'pale',
+ *         deposit: float,
+ *         paints: list<array{at: int, hex: string|null, dE00: float|null, seam: bool, words: list<string>}>,
+ *     }>,
+ *     makeFair: array{blocks: string, pans: list<string>, without: list<string>}|null,
+ * }
+ * @phpstan-import-type PigmentStatementShape from \App\Queries\PigmentView
+ */
 final class Comparison
 {
     public const MOST = 8;
@@ -32,7 +224,7 @@ final class Comparison
     /**
      * @param list<Paint> $paints with maker and codes, in the order shown; the first is what the others are held against
      *
-     * @return array<string, mixed>
+     * @return ComparisonShape
      */
     public static function of(array $paints, ?User $user): array
     {
@@ -71,7 +263,7 @@ final class Comparison
     /**
      * @param list<Paint> $paints
      *
-     * @return array<string, mixed>|null null where fewer than two were tested
+     * @return ComparisonProperty|null null where fewer than two were tested
      */
     private static function property(string $property, array $paints, PaintEvidence $pooled): ?array
     {
@@ -123,7 +315,7 @@ final class Comparison
      * @param list<\MarshTrial\Core\Evidence\PaintTest> $tests
      * @param list<Paint> $paints
      *
-     * @return array<string, mixed>|null
+     * @return ComparisonMakers|null
      */
     private static function makers(string $property, array $tests, Scatter $scatter, float $mean, array $paints): ?array
     {
@@ -149,7 +341,7 @@ final class Comparison
      * @param list<Paint> $paints
      * @param array<int, Strip> $strips
      *
-     * @return list<array<string, mixed>>
+     * @return list<ComparisonColours>
      */
     private static function colours(array $paints, array $strips): array
     {

@@ -18,14 +18,32 @@ use Illuminate\Support\Carbon;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 
-/** What happened to what somebody follows, and to their own records and questions, newest first. */
+/**
+ * What happened to what somebody follows, and to their own records and questions, newest first.
+ *
+ * @phpstan-type DigestRevisions array{on: string, what: string, words: string, by: string, link: string}
+ * @phpstan-type DigestSaid array{on: string, what: 'stands again'|'withdrawn', words: string, by: string, link: string}
+ * @phpstan-type DigestTalk array{
+ *     on: string,
+ *     what: 'answered'|'asked'|'repeated yours',
+ *     words: string,
+ *     by: string,
+ *     link: string,
+ * }
+ * @phpstan-type DigestChecks array{on: string, what: string, words: mixed, by: mixed, link: string}
+ * @phpstan-type DigestShape array{
+ *     follows: list<array{kind: string, key: string, name: string}>,
+ *     events: list<array{on: string, what: string, words: mixed, by: mixed, link: string, new: bool}>,
+ *     seen: string|null,
+ * }
+ */
 final class Digest
 {
     private const DAYS = 120;
 
     private const MOST = 100;
 
-    /** @return array{follows: list<array<string, mixed>>, events: list<array<string, mixed>>, seen: string|null} */
+    /** @return DigestShape */
     public static function of(User $user): array
     {
         $follows = Follow::query()->where('user_id', $user->id)->orderBy('kind')->orderBy('key')->get();
@@ -70,7 +88,7 @@ final class Digest
             ->orWhereIn('cards.owner_id', DB::table('users')->whereIn('uuid', $keys('tester'))->select('id')))->select('cards.id');
     }
 
-    /** @return list<array<string, mixed>> */
+    /** @return list<DigestRevisions> */
     private static function revisions(Builder $cards, User $user, Carbon $since): array
     {
         return array_values(Revision::query()->with('card.owner')->select('id', 'card_id', 'number', 'published_at', 'title')->whereIn('card_id', clone $cards)->whereHas('card', static fn ($q) => $q->where('owner_id', '<>', $user->id))->tap(self::news('revisions', 'published_at', $since))->get()
@@ -82,7 +100,7 @@ final class Digest
      *
      * @param Collection<int, Follow> $follows
      *
-     * @return list<array<string, mixed>>
+     * @return list<DigestChecks>
      */
     private static function checks(Collection $follows, Carbon $since): array
     {
@@ -93,7 +111,7 @@ final class Digest
         return array_values($checks->map(static fn (object $c): array => ['on' => Carbon::parse($c->checked_on, 'UTC')->toIso8601String(), 'what' => 'checked', 'words' => $c->title, 'by' => $c->name, 'link' => "/records/$c->uuid"])->all());
     }
 
-    /** @return list<array<string, mixed>> */
+    /** @return list<DigestSaid> */
     private static function said(Builder $cards, User $user, Carbon $since): array
     {
         return array_values(Standing::query()->with('by')->where(static fn ($q) => $q->whereIn('card_id', clone $cards)->orWhereIn('card_id', Question::query()->where('by_id', $user->id)->select('card_id')))->where('by_id', '<>', $user->id)->select('standings.*')->tap(self::news('standings', 'at', $since))->get()
@@ -104,7 +122,7 @@ final class Digest
             })->all());
     }
 
-    /** @return list<array<string, mixed>> questions on one's own and followed records, answers to one's own questions and on one's own records */
+    /** @return list<DigestTalk> questions on one's own and followed records, answers to one's own questions and on one's own records */
     private static function talk(Builder $cards, User $user, Carbon $since): array
     {
         $own = DB::table('cards')->where('owner_id', $user->id)->select('id');

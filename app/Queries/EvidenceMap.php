@@ -18,7 +18,35 @@ use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Rating\Scale;
 
-/** What is tested of every pigment code, by whom, on what and in how much light; and which further tests would settle most for all together. */
+/**
+ * What is tested of every pigment code, by whom, on what and in how much light; and which further tests would settle most for all together.
+ *
+ * @phpstan-type EvidenceMapPlan array{
+ *     paint: array{uuid: string, name: string, maker: string, pigments: string},
+ *     property: string,
+ *     why: string,
+ *     gain: float,
+ *     tester: array{uuid: string, name: mixed}|null,
+ *     sameHand: bool,
+ *     mine: bool,
+ * }
+ * @phpstan-type EvidenceMapCodes array{
+ *     codes: array<int, array{
+ *         code: mixed,
+ *         paints: int,
+ *         makers: int,
+ *         tests: int,
+ *         tested: array<string, array{paints: int, testers: int}>,
+ *         testers: array<int, mixed>,
+ *         papers: array<int, mixed>,
+ *         mostLight: float|null,
+ *     }>,
+ *     properties: list<string>,
+ *     total: int,
+ *     page: int,
+ *     pages: int,
+ * }
+ */
 final class EvidenceMap
 {
     private const CODES = 40;
@@ -29,7 +57,7 @@ final class EvidenceMap
     /** Tests that a plan names. */
     private const PLANNED = 40;
 
-    /** @return array{codes: list<array<string, mixed>>, properties: list<string>, total: int, page: int, pages: int} */
+    /** @return EvidenceMapCodes */
     public static function codes(string $order, int $page): array
     {
         $tests = self::tests()->join('paint_codes', 'paint_codes.paint_id', '=', 'ratings.paint_id')->selectRaw('paint_codes.code, count(distinct ratings.specimen_id) as tests')->groupBy('paint_codes.code');
@@ -61,7 +89,7 @@ final class EvidenceMap
     /**
      * Tests that would settle most, shared out among those who have the paints; for testers of this house alone, since it tells who has what.
      *
-     * @return list<array<string, mixed>>
+     * @return list<EvidenceMapPlan>
      */
     public static function plan(User $user): array
     {

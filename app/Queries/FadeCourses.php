@@ -25,7 +25,116 @@ use MarshTrial\Core\Fading\FadeWord;
 use MarshTrial\Core\Fading\LightVerdict;
 use MarshTrial\Core\Rating\Scale;
 
-/** The course of every row and depth of a fade card over all its checks. */
+/**
+ * The course of every row and depth of a fade card over all its checks.
+ *
+ * @phpstan-type FadeCoursesSummary array{
+ *     words: string,
+ *     told: string,
+ *     band: string|null,
+ *     or: string|null,
+ *     chance: float,
+ *     chances: array<string, float>,
+ *     outcome: string,
+ *     doubt: string|null,
+ *     mlxh: float|null,
+ *     range: array{float, float}|null,
+ *     depth: int,
+ *     change: float,
+ *     uncertainty: float,
+ *     number: string,
+ *     beside: string|null,
+ *     way: string,
+ *     categories: list<string>,
+ *     category: string|null,
+ *     grade: string,
+ *     group: 'cannot be told yet'|'for ten years on a wall'|'not for a wall',
+ * }
+ * @phpstan-type FadeCoursesDepth array{
+ *     depth: int,
+ *     name: 'masstone'|'middle'|'tint',
+ *     way: 'does not run one way'|'one way'|'speeding up',
+ *     words: string,
+ *     readings: list<array{
+ *         mlxh: float,
+ *         change: float,
+ *         uncertainty: float,
+ *         outcome: string,
+ *         words: string,
+ *         dark: string,
+ *         window: string,
+ *         dL: float,
+ *         dC: float,
+ *         grade: string,
+ *         darkChange: array{float, float}|null,
+ *     }>,
+ *     drawn: list<array{mlxh: float, window: string, uncertainty: float, apart: bool}>,
+ *     ahead: list<array{mlxh: float, least: float, most: float, leastSeen: string|null, mostSeen: string|null}>,
+ *     fitted: list<array{mlxh: float, change: float}>,
+ *     categories: list<string>,
+ *     referenceMlxh: float,
+ *     settled: float|null,
+ *     noticeable: array{float, float|null}|null,
+ *     blueWool: array{int, int}|null,
+ *     displayLife: array{
+ *         museum: array{int|float, int|float|null},
+ *         'living room': array{int|float, int|float|null},
+ *     }|null,
+ * }
+ * @phpstan-type FadeCoursesShape array{
+ *     wool: array{
+ *         strips: list<array{number: int, change: float}>,
+ *         least: float|null,
+ *         most: float|null,
+ *         agrees: bool|null,
+ *     }|null,
+ *     yearly: array{museum: float, 'living room': float},
+ *     checks: list<array{uuid: string, on: string, dose: WindowDoseTold, typed: bool, measurement: string}>,
+ *     rows: list<array{
+ *         row: int,
+ *         depths: list<array{
+ *             depth: int,
+ *             name: 'masstone'|'middle'|'tint',
+ *             way: 'does not run one way'|'one way'|'speeding up',
+ *             words: string,
+ *             readings: list<array{
+ *                 mlxh: float,
+ *                 change: float,
+ *                 uncertainty: float,
+ *                 outcome: string,
+ *                 words: string,
+ *                 dark: string,
+ *                 window: string,
+ *                 dL: float,
+ *                 dC: float,
+ *                 grade: string,
+ *                 darkChange: array{float, float}|null,
+ *             }>,
+ *             drawn: list<array{mlxh: float, window: string, uncertainty: float, apart: bool}>,
+ *             ahead: list<array{
+ *                 mlxh: float,
+ *                 least: float,
+ *                 most: float,
+ *                 leastSeen: string|null,
+ *                 mostSeen: string|null,
+ *             }>,
+ *             fitted: list<array{mlxh: float, change: float}>,
+ *             categories: list<string>,
+ *             referenceMlxh: float,
+ *             settled: float|null,
+ *             noticeable: array{float, float|null}|null,
+ *             blueWool: array{int, int}|null,
+ *             displayLife: array{
+ *                 museum: array{float|int, float|int|null},
+ *                 'living room': array{float|int, float|int|null},
+ *             }|null,
+ *         }>,
+ *         summary: FadeCoursesSummary,
+ *         asWool: array{number: float, bound: string}|null,
+ *     }>,
+ * }
+ * @phpstan-import-type WindowDoseTold from \App\Queries\WindowDose
+ */
 final class FadeCourses
 {
     /** Doses at which a course is drawn between its checks. */
@@ -105,7 +214,7 @@ final class FadeCourses
         return array_map(static fn (array $of): FadeSeries => new FadeSeries(Scale::current(), $of), $readings);
     }
 
-    /** @return array<string, mixed> needs hanging, checks and specimens with their paints loaded */
+    /** @return FadeCoursesShape needs hanging, checks and specimens with their paints loaded */
     public static function of(Card $card, ?WindowDose $window): array
     {
         $checks = self::checks($card, $window);
@@ -187,7 +296,7 @@ final class FadeCourses
      *
      * @param array<int, FadeSeries> $depths
      *
-     * @return array<string, mixed> as from LightVerdict, with the group
+     * @return FadeCoursesSummary as from LightVerdict, with the group
      */
     public static function summary(array $depths): array
     {
@@ -199,7 +308,7 @@ final class FadeCourses
         }];
     }
 
-    /** @return array<string, mixed> */
+    /** @return FadeCoursesDepth */
     private static function depth(int $depth, FadeSeries $series): array
     {
         $last = $series->last() ?? throw new \LogicException('A course has readings.');

@@ -29,7 +29,154 @@ use MarshTrial\Core\Fading\FadeWord;
 use MarshTrial\Core\Pigment\PigmentCode;
 use MarshTrial\Core\Rating\Scale;
 
-/** What hangs in windows: the rack, the light of one window, and the report of one card. */
+/**
+ * What hangs in windows: the rack, the light of one window, and the report of one card.
+ *
+ * @phpstan-type FadeAtEqualLight array{
+ *     mlxh: float|null,
+ *     unfinished: list<array{name: string, title: string}>,
+ *     strips: list<array{
+ *         paint: string,
+ *         name: string,
+ *         maker: string,
+ *         card: string,
+ *         title: string,
+ *         mayChange: bool,
+ *         lastMlxh: float,
+ *         change: float,
+ *         uncertainty: float,
+ *         dark: string,
+ *         window: string|null,
+ *         against: array{difference: float, uncertainty: float, differs: bool}|null,
+ *     }>,
+ * }
+ * @phpstan-type FadeHung array{
+ *     card: string,
+ *     title: string,
+ *     code: string,
+ *     owner: string,
+ *     mayChange: bool,
+ *     place: string,
+ *     facing: string,
+ *     panes: string,
+ *     hungOn: string,
+ *     hungWords: string,
+ *     downOn: string|null,
+ *     downWords: string,
+ *     old: bool,
+ *     now: WindowDoseTold,
+ *     next: array{on: string, mlxh: float|null}|null,
+ *     rows: array<int, array{
+ *         row: int,
+ *         paint: string|null,
+ *         name: string,
+ *         maker: string,
+ *         pigments: string,
+ *         summary: FadeCoursesSummary|null,
+ *         odd: bool,
+ *         checks: list<array{
+ *             mlxh: float,
+ *             range: array{float, float},
+ *             change: float,
+ *             uncertainty: float,
+ *             words: string,
+ *             dark: string,
+ *             window: string,
+ *         }>,
+ *     }>,
+ * }
+ * @phpstan-type FadeLight array{
+ *     now: WindowDoseTold|null,
+ *     curve: list<array{on: string, mlxh: float}>,
+ *     reaches: list<array{what: string, mlxh: float, on: string|null}>,
+ *     moves: array<int, array{
+ *         uuid: string,
+ *         edition: int,
+ *         movedOn: string,
+ *         place: string,
+ *         facing: string,
+ *         panes: string,
+ *         sky: string,
+ *         curtain: bool,
+ *     }>,
+ *     pauses: array<int, array{uuid: string, edition: int, fromOn: string, toOn: string, note: string}>,
+ *     logs: array<int, array{
+ *         uuid: string,
+ *         name: string,
+ *         readings: int,
+ *         gaps: int,
+ *         clipped: bool,
+ *         from: string|null,
+ *         to: string|null,
+ *         unit: string,
+ *         timeZone: string,
+ *     }>,
+ * }
+ * @phpstan-import-type WindowDoseTold from \App\Queries\WindowDose
+ * @phpstan-import-type FadeCoursesSummary from \App\Queries\FadeCourses
+ * @phpstan-type FadeRack array{
+ *     windows: array<int, FadeHung>,
+ *     steps: list<float>,
+ *     referenceMlxh: float,
+ *     years: array{museum: float, 'living room': float},
+ *     facings: list<string>,
+ *     panes: list<string>,
+ *     skies: array{'open', 'half', 'little'},
+ * }
+ * @phpstan-type FadeReport array{
+ *     format: 'marsh-trial/fading',
+ *     version: int,
+ *     card: string,
+ *     title: string,
+ *     facing: string|null,
+ *     panes: string|null,
+ *     hungOn: string|null,
+ *     paints: array<int, array{row: int, colourName: string, maker: string, pigments: string}>,
+ *     checks: list<array{uuid: string, on: string, dose: WindowDoseTold, typed: bool, measurement: string}>,
+ *     rows: list<array{
+ *         row: int,
+ *         depths: list<array{
+ *             depth: int,
+ *             name: 'masstone'|'middle'|'tint',
+ *             way: 'does not run one way'|'one way'|'speeding up',
+ *             words: string,
+ *             readings: list<array{
+ *                 mlxh: float,
+ *                 change: float,
+ *                 uncertainty: float,
+ *                 outcome: string,
+ *                 words: string,
+ *                 dark: string,
+ *                 window: string,
+ *                 dL: float,
+ *                 dC: float,
+ *                 grade: string,
+ *                 darkChange: array{float, float}|null,
+ *             }>,
+ *             drawn: list<array{mlxh: float, window: string, uncertainty: float, apart: bool}>,
+ *             ahead: list<array{
+ *                 mlxh: float,
+ *                 least: float,
+ *                 most: float,
+ *                 leastSeen: string|null,
+ *                 mostSeen: string|null,
+ *             }>,
+ *             fitted: list<array{mlxh: float, change: float}>,
+ *             categories: list<string>,
+ *             referenceMlxh: float,
+ *             settled: float|null,
+ *             noticeable: array{float, float|null}|null,
+ *             blueWool: array{int, int}|null,
+ *             displayLife: array{
+ *                 museum: array{float|int, float|int|null},
+ *                 'living room': array{float|int, float|int|null},
+ *             }|null,
+ *         }>,
+ *         summary: FadeCoursesSummary,
+ *         asWool: array{number: float, bound: string}|null,
+ *     }>,
+ * }
+ */
 final class FadeView
 {
     /** Points of a drawn dose curve. */
@@ -37,7 +184,7 @@ final class FadeView
 
     private const MOST_CARDS = 60;
 
-    /** @return array<string, mixed> */
+    /** @return FadeRack */
     public static function rack(?User $user): array
     {
         $cards = self::visible($user)->get();
@@ -60,7 +207,7 @@ final class FadeView
     /**
      * @param list<int> $odd specimens whose colour cannot be their paint's
      *
-     * @return array<string, mixed>
+     * @return FadeHung
      */
     private static function hung(Card $card, array $odd): array
     {
@@ -112,7 +259,7 @@ final class FadeView
     /**
      * Paints of a code at the light that all their strips have reached, middle strength, the least changed first: days alone compare nothing.
      *
-     * @return array{mlxh: float|null, strips: list<array<string, mixed>>, unfinished: list<array{name: string, title: string}>}
+     * @return FadeAtEqualLight
      */
     public static function atEqualLight(string $code, ?User $user): array
     {
@@ -142,7 +289,7 @@ final class FadeView
         }, $found)];
     }
 
-    /** @return array<string, mixed> */
+    /** @return FadeLight */
     public static function light(Card $card): array
     {
         $card->load('hanging', 'checks');
@@ -170,7 +317,7 @@ final class FadeView
         ];
     }
 
-    /** @return array<string, mixed> the report as docs/formats.md describes it; where somebody lives is not in it */
+    /** @return FadeReport the report as docs/formats.md describes it; where somebody lives is not in it */
     public static function report(Card $card): array
     {
         $card->load('hanging', 'checks', 'specimens.pan.paint.maker');

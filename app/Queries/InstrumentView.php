@@ -19,13 +19,56 @@ use MarshTrial\Core\Instrument\Matching;
 use MarshTrial\Core\Instrument\Metamerism;
 use MarshTrial\Core\Instrument\Plausibility;
 
-/** Readings of instruments on a card, beside what its picture says. */
+/**
+ * Readings of instruments on a card, beside what its picture says.
+ *
+ * @phpstan-type InstrumentPreview array{
+ *     name: string,
+ *     by: 'name'|'order',
+ *     samples: list<array{
+ *         name: string,
+ *         cell: string|null,
+ *         what: string|null,
+ *         lab: array{float, float, float},
+ *         hex: string,
+ *         spectrum: array{fromNm: float, stepNm: float, values: list<float>}|null,
+ *         doubt: string|null,
+ *     }>,
+ * }
+ * @phpstan-type InstrumentRunShape array{
+ *     uuid: string,
+ *     edition: int,
+ *     name: string,
+ *     source: string,
+ *     by: string,
+ *     on: string,
+ *     mine: bool,
+ *     mean: float|null,
+ *     readings: list<array{
+ *         cell: string,
+ *         what: string,
+ *         lab: array{float, float, float},
+ *         hex: string,
+ *         d50: array{float, float, float}|null,
+ *         a: array{float, float, float}|null,
+ *         picture: array{
+ *             lab: array{float, float, float},
+ *             dE00: float,
+ *             uncertainty95: float|null,
+ *             outside: bool,
+ *         }|null,
+ *         doubt: string|null,
+ *     }>,
+ *     pairs: list<array{one: string, two: string, remark: string, index: float}>,
+ * }
+ * @phpstan-type Instrument array{order: list<array{cell: string, what: string}>, runs: array<int, InstrumentRunShape>}
+ */
 final class InstrumentView
 {
     /** Pairs of one role that are compared for metamerism, at most. */
     private const MOST_PAIRS = 8;
 
-    /** @return array<string, mixed> */
+    /** @return Instrument */
     public static function of(Card $card): array
     {
         $layout = $card->cardLayout();
@@ -42,7 +85,7 @@ final class InstrumentView
     /**
      * @param non-empty-list<Sample> $samples
      *
-     * @return array<string, mixed>
+     * @return InstrumentPreview
      */
     public static function preview(Card $card, array $samples, string $name): array
     {
@@ -70,7 +113,7 @@ final class InstrumentView
      * @param array<string, Cell> $cells
      * @param array<string, array{0: Lab, 1: float}> $seen
      *
-     * @return array<string, mixed>
+     * @return InstrumentRunShape
      */
     private static function run(InstrumentRun $run, CardLayout $layout, array $cells, array $seen): array
     {

@@ -13,7 +13,28 @@ use MarshTrial\Core\Evidence\AgedStrip;
 use MarshTrial\Core\Evidence\DepthDial;
 use MarshTrial\Core\Evidence\Strip;
 
-/** All strips of a code aged together: sampled by dose, so that the dial only picks. */
+/**
+ * All strips of a code aged together: sampled by dose, so that the dial only picks.
+ *
+ * @phpstan-type LightOfCodeShape array{
+ *     doses: list<float>,
+ *     checks: list<float>,
+ *     yearly: float,
+ *     most: float,
+ *     paints: \stdClass,
+ *     tested: int,
+ *     shown: int,
+ * }
+ * @phpstan-type LightOfCodeStop array{
+ *     kind: 'between'|'checked'|'expected',
+ *     ladder: list<string>,
+ *     ladderMost: list<string>|null,
+ *     swatch: string|null,
+ *     swatchMost: string|null,
+ *     dE00Above: float|null,
+ *     seam: bool,
+ * }
+ */
 final class LightOfCode
 {
     /** Stops of the dial beside the checks: from the least to the most light, Mlx h, in equal steps of the logarithm. */
@@ -26,7 +47,7 @@ final class LightOfCode
     /**
      * @param float $depth deposit at which swatches are asked for
      *
-     * @return array<string, mixed>
+     * @return LightOfCodeShape
      */
     public static function of(string $code, float $depth, ?User $user): array
     {
@@ -57,7 +78,7 @@ final class LightOfCode
     /**
      * @param LinearRgb|null $above what the strip above shows there; becomes what this one shows
      *
-     * @return array<string, mixed>|null null beyond the evidence
+     * @return LightOfCodeStop|null null beyond the evidence
      */
     private static function stop(AgedStrip $aged, Strip $strip, float $mlxh, float $depth, ?int $key, ?LinearRgb &$above): ?array
     {

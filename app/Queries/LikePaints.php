@@ -16,7 +16,40 @@ use MarshTrial\Core\Evidence\Likeness;
 use MarshTrial\Core\Evidence\Wish;
 use MarshTrial\Core\Rating\PaintEffect;
 
-/** What comes nearest to a paint among all that were measured: stand-ins, and paints that are one too many. */
+/**
+ * What comes nearest to a paint among all that were measured: stand-ins, and paints that are one too many.
+ *
+ * @phpstan-type LikePaintsShape array{
+ *     uuid: string,
+ *     conditions: list<string>,
+ *     like: list<array{
+ *         uuid: string,
+ *         edition: int,
+ *         maker: string,
+ *         makerUuid: string,
+ *         range: string,
+ *         colourName: string,
+ *         pigmentsWritten: string,
+ *         series: string,
+ *         medium: string,
+ *         grade: string,
+ *         discontinued: bool,
+ *         effects: list<string>|null,
+ *         statement: PigmentStatementShape,
+ *         mayChange: bool,
+ *         mine: bool,
+ *         dE00: float,
+ *         unseen: bool,
+ *         words: list<string>,
+ *         depths: list<array{name: string, wanted: string, other: string, dE00: float}>,
+ *         mixes: float|null,
+ *         loses: list<string>,
+ *         light: mixed,
+ *         holds: bool|null,
+ *     }>,
+ * }
+ * @phpstan-import-type PigmentStatementShape from \App\Queries\PigmentView
+ */
 final class LikePaints
 {
     /** Looked at closely, of all that are near at reference depth. */
@@ -36,7 +69,7 @@ final class LikePaints
     /**
      * @param list<string> $conditions some of the above
      *
-     * @return array<string, mixed>
+     * @return LikePaintsShape
      */
     public static function of(Paint $paint, array $conditions, ?User $user): array
     {

@@ -9,12 +9,30 @@ use MarshTrial\Core\Measuring\Method;
 use MarshTrial\Core\Measuring\Threshold;
 use MarshTrial\Core\Rating\Scale;
 
-/** How everything is measured, for readers and as a document. */
+/**
+ * How everything is measured, for readers and as a document.
+ *
+ * @phpstan-type MethodsAll array{
+ *     scale: string,
+ *     scales: array{'bench scale 1'},
+ *     rules: int,
+ *     methods: list<array{
+ *         property: string,
+ *         what: string,
+ *         quantity: string,
+ *         formula: string,
+ *         limits: array<string, float|null>,
+ *         weakness: string,
+ *         thresholds: list<array<string, mixed>>,
+ *         protocols: list<array{id: string, title: string, spoilers: list<string>}>,
+ *     }>,
+ * }
+ */
 final class MethodsView
 {
     public const FILE = 'docs/methods.md';
 
-    /** @return array<string, mixed> */
+    /** @return MethodsAll */
     public static function all(): array
     {
         $scale = Scale::current();

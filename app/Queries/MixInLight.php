@@ -19,7 +19,23 @@ use MarshTrial\Core\Mixing\Mixture;
 use MarshTrial\Core\Mixing\PaintFilm;
 use MarshTrial\Core\Rating\Scale;
 
-/** A mix that fades: each film along the course that its own paint was measured to take; only where both have one. */
+/**
+ * A mix that fades: each film along the course that its own paint was measured to take; only where both have one.
+ *
+ * @phpstan-type MixInLightShape array{
+ *     start: array{hex: string, words: string},
+ *     stops: list<array{
+ *         mlxh: float,
+ *         hex: string,
+ *         kind: 'between'|'checked'|'expected',
+ *         words: string,
+ *         dE00: float,
+ *         change: list<string>,
+ *     }>,
+ *     yearly: float,
+ *     weaker: string|null,
+ * }
+ */
 final class MixInLight
 {
     /** Looked at beyond the last check, as multiples of its dose, as far as the rule allows. */
@@ -28,7 +44,7 @@ final class MixInLight
     /** Difference that both partners must reach to be told apart, dE00 (own). */
     private const SEEN = 1.0;
 
-    /** @return array<string, mixed> */
+    /** @return MixInLightShape */
     public static function of(Paint $a, Paint $b, float $share, float $deposit, ?User $user): array
     {
         [$one, $other] = MixView::pair($a, $b, $user);

@@ -22,7 +22,84 @@ use MarshTrial\Core\Mixing\Partners;
 use MarshTrial\Core\Mixing\Reach;
 use MarshTrial\Core\Mixing\Recipes;
 
-/** What of one's own stands in for a paint, a mix or a colour, makes a grey, and how far it all reaches. */
+/**
+ * What of one's own stands in for a paint, a mix or a colour, makes a grey, and how far it all reaches.
+ *
+ * @phpstan-import-type MixMix from \App\Queries\MixView
+ * @phpstan-import-type MixPaint from \App\Queries\MixView
+ * @phpstan-type MixRecipesShape array{
+ *     wanted: array{
+ *         lab?: list<float>,
+ *         hex: string|null,
+ *         uuid?: string,
+ *         edition?: int,
+ *         name?: string,
+ *         note?: string,
+ *         share?: float,
+ *         deposit?: float,
+ *         layered?: bool,
+ *         a?: OddStripsLike,
+ *         b?: OddStripsLike,
+ *         maker?: string,
+ *         pigments?: string,
+ *         counted?: bool,
+ *         misfit?: float,
+ *         simulated?: bool,
+ *         card?: array{uuid: string, title: string, mayChange: bool},
+ *     },
+ *     of: int,
+ *     single: bool,
+ *     places: list<array{name: string, hex: string}>,
+ *     recipes: list<array{
+ *         parts: list<array{
+ *             uuid: string,
+ *             name: string,
+ *             maker: string,
+ *             pigments: string,
+ *             hex: string,
+ *             counted: bool,
+ *             misfit: float,
+ *             simulated: bool,
+ *             card: array{uuid: string, title: string, mayChange: bool},
+ *             share: float,
+ *             cautions: list<string>,
+ *         }>,
+ *         dE00: float,
+ *         near: bool,
+ *         pigments: int,
+ *         places: list<array{hex: string, dE00: float, words: list<string>}>,
+ *     }>,
+ * }
+ * @phpstan-type MixRecipesReach array{
+ *     alike: list<PaletteCheckAlike>,
+ *     gaps: list<array{
+ *         of: 'mixtures of two'|'paints',
+ *         degrees: float,
+ *         hex: string,
+ *         from: OddStripsLike|null,
+ *         to: OddStripsLike|null,
+ *     }>,
+ *     side: float,
+ *     lightnesses: array{float, float, float, float},
+ *     unmeasured: int,
+ *     patches: list<array{float, float, float, string}>,
+ *     paints: list<array{
+ *         uuid: string,
+ *         name: string,
+ *         maker: string,
+ *         pigments: string,
+ *         hex: string,
+ *         counted: bool,
+ *         misfit: float,
+ *         simulated: bool,
+ *         card: array{uuid: string, title: string, mayChange: bool},
+ *         lost: int,
+ *         share: float,
+ *     }>,
+ * }
+ * @phpstan-import-type OddStripsLike from \App\Queries\OddStrips
+ * @phpstan-import-type PaletteCheckAlike from \App\Queries\PaletteCheck
+ */
 final class MixRecipes
 {
     private const MOST_RECIPES = 6;
@@ -39,7 +116,7 @@ final class MixRecipes
      * @param bool $single look through all measured paints of one pigment, whoever has them: what a hue or a convenience mix is made of
      * @param bool $three whether a third paint may be added
      *
-     * @return array<string, mixed>
+     * @return MixRecipesShape
      */
     public static function of(Paint|Mix|Lab $wanted, User $user, bool $single = false, bool $three = false): array
     {
@@ -66,7 +143,22 @@ final class MixRecipes
     /**
      * Colours that are wanted, on which paper, how they are told, and the paint that is done without.
      *
-     * @return array{0: list<array{name: string, lab: Lab, deposit: float|null}>, 1: Backing|null, 2: array<string, mixed>, 3: int}
+     * @return array{
+     *         array{array{name: 'as told', lab: \MarshTrial\Core\Colour\Lab, deposit: null}},
+     *         null,
+     *         array{lab: list<float>, hex: string},
+     *         int,
+     *     }|array{
+     *         list<array{name: string, lab: \MarshTrial\Core\Colour\Lab, deposit: float}>,
+     *         \MarshTrial\Core\Mixing\Backing,
+     *         MixMix,
+     *         int,
+     *     }|array{
+     *         list<array{name: string, lab: \MarshTrial\Core\Colour\Lab, deposit: float}>,
+     *         \MarshTrial\Core\Mixing\Backing,
+     *         MixPaint,
+     *         int,
+     *     }
      */
     private static function wanted(Paint|Mix|Lab $wanted, User $user): array
     {
@@ -101,7 +193,22 @@ final class MixRecipes
     /**
      * What makes the nearest greys with a paint, among what is at hand.
      *
-     * @return array<string, mixed>
+     * @return array{
+     *         greys: list<array{
+     *             uuid: string,
+     *             name: string,
+     *             maker: string,
+     *             pigments: string,
+     *             hex: string,
+     *             counted: bool,
+     *             misfit: float,
+     *             simulated: bool,
+     *             card: array{uuid: string, title: string, mayChange: bool},
+     *             share: float,
+     *             chroma: float,
+     *             grey: bool,
+     *         }>,
+     *     }
      */
     public static function greys(Paint $paint, User $user): array
     {
@@ -115,7 +222,7 @@ final class MixRecipes
     /**
      * How far the paints at hand reach by two, and which adds nothing.
      *
-     * @return array<string, mixed>
+     * @return MixRecipesReach
      */
     public static function reach(User $user): array
     {
@@ -143,7 +250,7 @@ final class MixRecipes
      *
      * @param T $kept
      *
-     * @return (T is non-empty-array ? non-empty-array<int, PaintFilm> : array<int, PaintFilm>)
+     * @return array<int, \MarshTrial\Core\Mixing\PaintFilm>
      */
     private static function films(array $kept): array
     {

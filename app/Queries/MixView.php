@@ -27,7 +27,151 @@ use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Rating\RatingStatus;
 use MarshTrial\Core\Rating\Scale;
 
-/** What is expected of paints that are mixed, laid over each other, or wanted to stand in for another. */
+/**
+ * What is expected of paints that are mixed, laid over each other, or wanted to stand in for another.
+ *
+ * @phpstan-type MixPartners array{
+ *     place: string,
+ *     pan: array{uuid: string, name: string, maker: string, batch: string, paint: string, atHand: bool}|null,
+ * }
+ * @phpstan-type MixPaint array{
+ *     uuid: string,
+ *     name: string,
+ *     maker: string,
+ *     pigments: string,
+ *     hex: string,
+ *     counted: bool,
+ *     misfit: float,
+ *     simulated: bool,
+ *     card: array{uuid: string, title: string, mayChange: bool},
+ * }
+ * @phpstan-type MixMix array{
+ *     uuid: string,
+ *     edition: int,
+ *     name: string,
+ *     note: string,
+ *     share: float,
+ *     deposit: float,
+ *     layered: bool,
+ *     a: OddStripsLike,
+ *     b: OddStripsLike,
+ *     hex: string|null,
+ * }
+ * @phpstan-type MixLayers array{name: 'A over B'|'B over A', hex: string, lab: list<float>, range95: float, words: string}
+ * @phpstan-import-type OddStripsLike from \App\Queries\OddStrips
+ * @phpstan-type MixAcross array{
+ *     partner: MixPaint,
+ *     share: float,
+ *     rows: list<array{
+ *         paint: array{
+ *             uuid: string,
+ *             name: string,
+ *             maker: string,
+ *             pigments?: string,
+ *             hex?: string,
+ *             counted?: bool,
+ *             misfit?: float,
+ *             simulated?: bool,
+ *             card?: array{uuid: string, title: string, mayChange: bool},
+ *         },
+ *         clarity: float|null,
+ *         depths: list<array{
+ *             hex: string,
+ *             lab: list<float>,
+ *             range95: float,
+ *             words: string,
+ *             slip: array{dE00: float, words: list<string>},
+ *             name: 'deep'|'middle'|'tint',
+ *             apart: array{dE00: float, surely: bool, words: list<string>}|null,
+ *         }>|null,
+ *     }>,
+ * }
+ * @phpstan-type MixBench array{
+ *     paints: array<int, array{
+ *         uuid: string,
+ *         name: string,
+ *         maker: string,
+ *         pigments: string,
+ *         hex: string,
+ *         counted: bool,
+ *         misfit: float,
+ *         simulated: bool,
+ *         card: array{uuid: string, title: string, mayChange: bool},
+ *         mine: bool,
+ *     }>,
+ *     mixes: list<MixMix>,
+ *     partners: list<MixPartners>,
+ * }
+ * @phpstan-type MixRunShape array{
+ *     a: MixPaint,
+ *     b: MixPaint,
+ *     counted: bool,
+ *     depths: array{
+ *         array{
+ *             name: 'tint',
+ *             deposit: float,
+ *             greyest: int,
+ *             mostVivid: int,
+ *             clarity: float|null,
+ *             places: list<array{
+ *                 share: float,
+ *                 hex: string,
+ *                 onInk: string,
+ *                 lab: list<float>,
+ *                 body: float,
+ *                 words: string,
+ *                 range95: float,
+ *                 drops: float|null,
+ *                 slip: array{dE00: float, words: list<string>},
+ *             }>,
+ *             layers: list<MixLayers>,
+ *         },
+ *         array{
+ *             name: 'middle',
+ *             deposit: float,
+ *             greyest: int,
+ *             mostVivid: int,
+ *             clarity: float|null,
+ *             places: list<array{
+ *                 share: float,
+ *                 hex: string,
+ *                 onInk: string,
+ *                 lab: list<float>,
+ *                 body: float,
+ *                 words: string,
+ *                 range95: float,
+ *                 drops: float|null,
+ *                 slip: array{dE00: float, words: list<string>},
+ *             }>,
+ *             layers: list<MixLayers>,
+ *         },
+ *         array{
+ *             name: 'deep',
+ *             deposit: float,
+ *             greyest: int,
+ *             mostVivid: int,
+ *             clarity: float|null,
+ *             places: list<array{
+ *                 share: float,
+ *                 hex: string,
+ *                 onInk: string,
+ *                 lab: list<float>,
+ *                 body: float,
+ *                 words: string,
+ *                 range95: float,
+ *                 drops: float|null,
+ *                 slip: array{dE00: float, words: list<string>},
+ *             }>,
+ *             layers: list<MixLayers>,
+ *         },
+ *     },
+ *     painted: list<array<string, mixed>>,
+ *     lanes: list<array{paint: string, moved: int|null, card: string}>,
+ *     cost: array{a: float, b: float, currency: string}|null,
+ *     measure: string|null,
+ *     correction: array{fields: int, used: bool, strength: float|null, strength95: array{float, float}|null}|null,
+ * }
+ */
 final class MixView
 {
     /** Depths at which a run is shown, deposits: a tint, reference depth, and deep. */
@@ -39,7 +183,7 @@ final class MixView
     /** How far a ratio slips when drops are counted (common practice, no source). */
     private const SLIP = 0.15;
 
-    /** @return array<string, mixed> what can be mixed, and what cannot yet */
+    /** @return MixBench what can be mixed, and what cannot yet */
     public static function bench(?User $user): array
     {
         $films = PaintFilms::of(null, $user);
@@ -53,7 +197,7 @@ final class MixView
         ];
     }
 
-    /** @return list<array{place: string, pan: array<string, mixed>|null}> paints that everything is mixed with, by their places */
+    /** @return list<MixPartners> paints that everything is mixed with, by their places */
     private static function partners(User $user): array
     {
         $pans = Pan::query()->with('paint.maker')->where('owner_id', $user->id)->whereNotNull('partner')->get()->keyBy('partner');
@@ -88,7 +232,7 @@ final class MixView
      *
      * @param array<int, Film>|null $films null: fetched here
      *
-     * @return list<array<string, mixed>>
+     * @return list<MixMix>
      */
     public static function named(User $user, ?array $films = null): array
     {
@@ -97,7 +241,7 @@ final class MixView
         return array_values(Mix::query()->with('a.maker', 'b.maker')->where('owner_id', $user->id)->orderByDesc('id')->get()->map(static fn (Mix $m): array => self::mix($m, $films))->all());
     }
 
-    /** @return array<string, mixed> */
+    /** @return MixPaint */
     public static function paint(Paint $paint, Film $film): array
     {
         $fitted = $film->film();
@@ -112,7 +256,7 @@ final class MixView
     /**
      * @param array<int, Film> $films
      *
-     * @return array<string, mixed>
+     * @return MixMix
      */
     public static function mix(Mix $mix, array $films): array
     {
@@ -164,7 +308,7 @@ final class MixView
      *
      * @param bool $ladders from the ladders alone, whatever was painted of the two
      *
-     * @return array<string, mixed>
+     * @return MixRunShape
      */
     public static function run(Paint $a, Paint $b, ?User $user, bool $ladders = false): array
     {
@@ -254,7 +398,7 @@ final class MixView
         return $out;
     }
 
-    /** @return list<array<string, mixed>> the first over the dried second, and the second over the first */
+    /** @return list<MixLayers> the first over the dried second, and the second over the first */
     private static function layers(PaintFilm $a, PaintFilm $b, float $deposit): array
     {
         $out = [];
@@ -282,7 +426,7 @@ final class MixView
      *
      * @param list<Paint> $paints with maker, the first is what the others are held against
      *
-     * @return array<string, mixed>
+     * @return MixAcross
      */
     public static function across(array $paints, Paint $partner, float $share, ?User $user): array
     {

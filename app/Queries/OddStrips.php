@@ -21,7 +21,35 @@ use MarshTrial\Core\Evidence\Strip;
 use MarshTrial\Core\Optics\Deposit;
 use MarshTrial\Core\Rating\Scale;
 
-/** Tests whose colour cannot be their paint's, as far as somebody may see them; out of pools, strips and comparisons until somebody decides. */
+/**
+ * Tests whose colour cannot be their paint's, as far as somebody may see them; out of pools, strips and comparisons until somebody decides.
+ *
+ * @phpstan-type OddStripsLike array{uuid: string, name: string, maker: string}
+ * @phpstan-type OddStripsTold array{
+ *     specimen: string,
+ *     paint: OddStripsLike,
+ *     state: 'set aside'|'two disagree',
+ *     colour: string,
+ *     card: array{uuid: string, title: string, mayChange: bool},
+ *     row: int,
+ *     tester: string,
+ *     like: list<OddStripsLike>,
+ *     mayDecide: bool,
+ *     decided: array{word: string, by: string, paint: string|null}|null,
+ * }
+ * @phpstan-type OddStripsWaiting array{
+ *     specimen: string,
+ *     paint: OddStripsLike,
+ *     state: 'set aside'|'two disagree',
+ *     colour: string,
+ *     card: array{uuid: string, title: string, mayChange: bool},
+ *     row: int,
+ *     tester: string,
+ *     like: list<OddStripsLike>,
+ *     mayDecide: bool,
+ *     decided: null,
+ * }
+ */
 final class OddStrips
 {
     /** Paints that teach how far tests of one paint lie apart, the newest. */
@@ -168,7 +196,7 @@ final class OddStrips
      *
      * @param list<int> $paintIds
      *
-     * @return list<array<string, mixed>>
+     * @return list<OddStripsTold>
      */
     public static function told(array $paintIds, ?User $user): array
     {
@@ -203,7 +231,7 @@ final class OddStrips
     /**
      * Paints of the house that were measured to look so.
      *
-     * @return list<array<string, mixed>> the nearest first
+     * @return list<OddStripsLike> the nearest first
      */
     private static function like(Lab $lab, int $paint, ?User $user): array
     {
@@ -233,7 +261,7 @@ final class OddStrips
     /**
      * What waits for somebody's word: odd tests of their own, and of paints that they tested too.
      *
-     * @return list<array<string, mixed>>
+     * @return list<OddStripsWaiting>
      */
     public static function waiting(User $user): array
     {

@@ -13,7 +13,77 @@ use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Collection\Decisions;
 
-/** What testers make of a paint: decisions, liking, groups and studies. Said beside the evidence, and never counted as such. */
+/**
+ * What testers make of a paint: decisions, liking, groups and studies. Said beside the evidence, and never counted as such.
+ *
+ * @phpstan-type OpinionsDecision array{
+ *     uuid: string,
+ *     edition: int,
+ *     word: string,
+ *     reason: string,
+ *     on: string,
+ *     shared: bool,
+ *     by: string,
+ *     mine: bool,
+ * }
+ * @phpstan-type OpinionsStudy array{
+ *     uuid: string,
+ *     edition: int,
+ *     title: string,
+ *     on: string|null,
+ *     paper: string,
+ *     purpose: string,
+ *     went: string,
+ *     shared: bool,
+ *     by: string,
+ *     mayChange: bool,
+ *     paints: array<int, OddStripsLike>,
+ *     pictures: array<int, string>,
+ * }
+ * @phpstan-type OpinionsChanged array{
+ *     uuid: string,
+ *     name: string,
+ *     maker: string,
+ *     since: string,
+ *     decided: string|null,
+ *     changes: list<string>,
+ * }
+ * @phpstan-import-type OddStripsLike from \App\Queries\OddStrips
+ * @phpstan-type OpinionsShape array{
+ *     words: list<'keep'|'buy'|'replace'|'let go'|'use up'|'wanted'>,
+ *     decisions: array<int, array{
+ *         uuid: string,
+ *         edition: int,
+ *         word: string,
+ *         reason: string,
+ *         on: string,
+ *         shared: bool,
+ *         by: string,
+ *         mine: bool,
+ *         changes: list<string>,
+ *     }>,
+ *     likedBy: array<mixed>,
+ *     liked: bool,
+ *     groups: array<int, array{uuid: string, name: string, by: string}>,
+ *     studies: array<int, OpinionsStudy>,
+ * }
+ * @phpstan-type OpinionsAll array{
+ *     decisions: array<int, array{
+ *         paint: string,
+ *         uuid: string,
+ *         edition: int,
+ *         word: string,
+ *         reason: string,
+ *         on: string,
+ *         shared: bool,
+ *         by: string,
+ *         mine: bool,
+ *     }>,
+ *     groups: array<int, array{name: string, shared: bool, paints: array<mixed>}>,
+ *     studies: array<int, OpinionsStudy>,
+ *     liked: array<mixed>,
+ * }
+ */
 final class Opinions
 {
     /** Told on one's day, the newest. */
@@ -22,7 +92,7 @@ final class Opinions
     /**
      * @param array<string, string> $brief what the evidence says of it today, by property
      *
-     * @return array<string, mixed>
+     * @return OpinionsShape
      */
     public static function of(Paint $paint, array $brief, ?User $user): array
     {
@@ -41,13 +111,13 @@ final class Opinions
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return OpinionsDecision */
     public static function decision(Decision $decision, ?User $user): array
     {
         return ['uuid' => $decision->uuid, 'edition' => $decision->edition, 'word' => $decision->word, 'reason' => $decision->reason, 'on' => $decision->decided_on->toDateString(), 'shared' => $decision->shared, 'by' => $decision->owner->name, 'mine' => $decision->owner_id === $user?->id];
     }
 
-    /** @return array<string, mixed> */
+    /** @return OpinionsStudy */
     public static function study(Study $study, ?User $user): array
     {
         return [
@@ -57,7 +127,7 @@ final class Opinions
         ];
     }
 
-    /** @return array<string, mixed> all that a tester made of paints, to take along */
+    /** @return OpinionsAll all that a tester made of paints, to take along */
     public static function all(User $user): array
     {
         return [
@@ -71,7 +141,7 @@ final class Opinions
     /**
      * Paints of which the evidence says something else than when one last looked, or decided.
      *
-     * @return list<array<string, mixed>>
+     * @return list<OpinionsChanged>
      */
     public static function changed(?User $user): array
     {

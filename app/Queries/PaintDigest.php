@@ -21,6 +21,146 @@ use MarshTrial\Core\Rating\Scale;
 /**
  * What lists show of a paint's tests, worked out once for everybody who may see the same of them. Kept in the database, which drops it when one of
  * these tests changes.
+ *
+ * @phpstan-import-type PropertyTests from PropertyView
+ * @phpstan-import-type PropertyPooled from PropertyView
+ * @phpstan-import-type LightTold from PaintLight
+ * @phpstan-import-type StripShape from StripView
+ * @phpstan-type RatingListed array{
+ *     property?: string,
+ *     value?: float|null,
+ *     uncertainty?: float|null,
+ *     said?: string|null,
+ *     text?: string,
+ *     position?: float,
+ *     low?: float,
+ *     high?: float,
+ *     own?: list<float>,
+ *     pooled?: array{pictures: int, spread: float},
+ *     light?: LightTold,
+ *     values?: list<array{said: string, where: string, text: string, tests: int, chances: array<string, float>}>,
+ *     card: array{simulated: bool},
+ * }
+ * @phpstan-type PropertyListed array{
+ *     classes: list<string>,
+ *     measured: RatingListed|null,
+ *     without: array{status: string, reason: string|null}|null,
+ *     tests: int,
+ *     pooled: PropertyPooled|null,
+ *     classes95: list<string>,
+ * }
+ * @phpstan-type PaintDigestMake array{
+ *     strip: StripData|null,
+ *     listed: array{
+ *         lab: array{float, float, float}|null,
+ *         key: int|null,
+ *         samples: array{}|array{
+ *             list<array{hex: string, lab: array{float, float, float}}|null>,
+ *             list<array{hex: string, lab: array{float, float, float}}|null>,
+ *             list<array{hex: string, lab: array{float, float, float}}|null>,
+ *         },
+ *         tint: string|null,
+ *         view: StripShape|null,
+ *         properties: array<string, array{
+ *             classes: list<string>,
+ *             measured: array{
+ *                 property?: string,
+ *                 value?: float|null,
+ *                 uncertainty?: float|null,
+ *                 said?: string|null,
+ *                 text?: string,
+ *                 position?: float,
+ *                 low?: float,
+ *                 high?: float,
+ *                 own?: list<float>,
+ *                 pooled?: array{pictures: int, spread: float},
+ *                 light?: array{
+ *                     words: string,
+ *                     told: string,
+ *                     band: string|null,
+ *                     or: string|null,
+ *                     chance: float,
+ *                     chances: array<string, float>,
+ *                     outcome: string,
+ *                     doubt: string|null,
+ *                     mlxh: float|null,
+ *                     range: array{float, float}|null,
+ *                     depth: int,
+ *                     change: float,
+ *                     uncertainty: float,
+ *                     number: string,
+ *                     beside: string|null,
+ *                     way: string,
+ *                     categories: list<string>,
+ *                     category: string|null,
+ *                     grade: string,
+ *                     strips: int,
+ *                     disagree: bool,
+ *                 },
+ *                 values?: list<array{
+ *                     said: string,
+ *                     where: string,
+ *                     text: string,
+ *                     tests: int,
+ *                     chances: array<string, float>,
+ *                 }>,
+ *                 card: array{simulated: bool},
+ *             }|null,
+ *             without: array{status: string, reason: string|null}|null,
+ *             tests: int,
+ *             pooled: array{
+ *                 value: float,
+ *                 uncertainty: float,
+ *                 text: string,
+ *                 own: array{float, float},
+ *                 another: array{float, float},
+ *                 anotherText: string,
+ *                 tests: int,
+ *                 testers: int,
+ *                 off: int,
+ *                 otherwise: int,
+ *             }|null,
+ *             classes95: list<string>,
+ *         }>,
+ *         chances: array{
+ *             transparency?: array<string, float>,
+ *             staining?: array<string, float>,
+ *             granulation?: array<string, float>,
+ *         },
+ *         light: array{
+ *             courses: array<int, list<list<mixed>>>,
+ *             told: array{
+ *                 words: string,
+ *                 told: string,
+ *                 band: string|null,
+ *                 or: string|null,
+ *                 chance: float,
+ *                 chances: array<string, float>,
+ *                 outcome: string,
+ *                 doubt: string|null,
+ *                 mlxh: float|null,
+ *                 range: array{float, float}|null,
+ *                 depth: int,
+ *                 change: float,
+ *                 uncertainty: float,
+ *                 number: string,
+ *                 beside: string|null,
+ *                 way: string,
+ *                 categories: list<string>,
+ *                 category: string|null,
+ *                 grade: string,
+ *             }|null,
+ *             doseKnown: bool,
+ *             cardId: int,
+ *             specimenId: int,
+ *             measurementId: int,
+ *             strips: int,
+ *             disagree: bool,
+ *         }|null,
+ *         tests: int,
+ *     },
+ * }
+ * @phpstan-import-type StripData from \MarshTrial\Core\Evidence\Strip
  */
 final readonly class PaintDigest
 {
@@ -101,7 +241,7 @@ final readonly class PaintDigest
     /**
      * @param list<int> $paintIds
      *
-     * @return array<int, array<string, mixed>>
+     * @return array<int, PaintDigestMake>
      */
     private static function make(array $paintIds, ?User $user): array
     {
@@ -130,9 +270,9 @@ final readonly class PaintDigest
     }
 
     /**
-     * @param array<string, mixed> $property as from PropertyView
+     * @param PropertyTests $property
      *
-     * @return array<string, mixed> with what a list shows of it
+     * @return PropertyListed with what a list shows of it
      */
     public static function listed(array $property): array
     {
@@ -206,13 +346,13 @@ final readonly class PaintDigest
         return $this->data['samples'][$key ?? $this->key() ?? 0];
     }
 
-    /** @return array<string, mixed>|null as from StripView */
+    /** @return StripShape|null */
     public function view(): ?array
     {
         return $this->data['view'];
     }
 
-    /** @return array<string, mixed> as from PropertyView::tests() */
+    /** @return PropertyListed */
     public function property(string $property): array
     {
         return $this->data['properties'][$property];

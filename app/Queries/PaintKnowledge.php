@@ -16,7 +16,86 @@ use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Rating\Scale;
 
-/** What is known of one paint beyond the four rated properties, by whom and how well, what is missing, and what to test next. */
+/**
+ * What is known of one paint beyond the four rated properties, by whom and how well, what is missing, and what to test next.
+ *
+ * @phpstan-type PaintKnowledgeShape array{
+ *     rated: \stdClass,
+ *     more: list<array{
+ *         tests?: int,
+ *         testers?: list<string>,
+ *         protocols?: list<string>,
+ *         earlier: list<string>,
+ *         rating: array{
+ *             row?: int,
+ *             property: string,
+ *             status: string,
+ *             reason: string|null,
+ *             value: float|null,
+ *             uncertainty: float|null,
+ *             class: string|null,
+ *             said?: string|null,
+ *             chances?: array<string, float>|\stdClass,
+ *             classes: list<string>,
+ *             classes95: list<string>,
+ *             atDeposit?: float|null,
+ *             scale?: string,
+ *             remarks?: list<string>,
+ *             cells?: list<string>,
+ *             numbers?: array<string, mixed>,
+ *             formula?: string,
+ *             protocol?: string,
+ *             light?: array{
+ *                 words: string,
+ *                 told: string,
+ *                 band: string|null,
+ *                 or: string|null,
+ *                 chance: float,
+ *                 chances: array<string, float>,
+ *                 outcome: string,
+ *                 doubt: string|null,
+ *                 mlxh: float|null,
+ *                 range: array{float, float}|null,
+ *                 depth: int,
+ *                 change: float,
+ *                 uncertainty: float,
+ *                 number: string,
+ *                 beside: string|null,
+ *                 way: string,
+ *                 categories: list<string>,
+ *                 category: string|null,
+ *                 grade: string,
+ *                 strips: int,
+ *                 disagree: bool,
+ *             },
+ *             earlier?: list<array{scale: string, rules: int, told: string|null}>,
+ *             pooled?: array{pictures: int, spread: float},
+ *             otherwise?: list<array{value: float, said?: string|null}>,
+ *             ofThisPicture?: array{said?: string|null, value: float},
+ *             text?: string,
+ *             quantity?: string,
+ *             told?: string,
+ *             brief?: string,
+ *             position?: float,
+ *             low?: float,
+ *             high?: float,
+ *             own?: list<float>,
+ *             limits?: array<string, float|null>,
+ *             ofPicture?: string|null,
+ *             values?: list<array{
+ *                 said: string,
+ *                 where: string,
+ *                 text: string,
+ *                 tests: int,
+ *                 chances: array<string, float>,
+ *             }>,
+ *             card: array{uuid: string, title: string, mayChange: bool, simulated: bool}|null,
+ *         },
+ *     }>,
+ *     missing: list<string>,
+ *     next: list<array<string, mixed>>,
+ * }
+ */
 final class PaintKnowledge
 {
     /** Values of earlier tests that stand beside the newest. */
@@ -26,7 +105,7 @@ final class PaintKnowledge
      * @param array{ratings: Collection<int, Collection<int, Rating>>, cards: \Illuminate\Database\Eloquent\Collection<int, Measurement>, ...} $evidence as from PaintSet::evidence()
      * @param array<string, array<string, mixed>> $properties the four rated ones, as CodePage shows them
      *
-     * @return array{rated: object, more: list<array<string, mixed>>, missing: list<string>, next: list<array<string, mixed>>}
+     * @return PaintKnowledgeShape
      */
     public static function of(Paint $paint, array $evidence, array $properties, ?User $user): array
     {

@@ -10,14 +10,41 @@ use MarshTrial\Core\Fading\LightAnswer;
 use MarshTrial\Core\Fading\LightVerdict;
 use MarshTrial\Core\Rating\Scale;
 
-/** What light did to a paint, and the strip that tells it. */
+/**
+ * What light did to a paint, and the strip that tells it.
+ *
+ * @phpstan-import-type LightVerdictTold from LightVerdict
+ * @phpstan-type LightTold array{
+ *     words: string,
+ *     told: string,
+ *     band: string|null,
+ *     or: string|null,
+ *     chance: float,
+ *     chances: array<string, float>,
+ *     outcome: string,
+ *     doubt: string|null,
+ *     mlxh: float|null,
+ *     range: array{float, float}|null,
+ *     depth: int,
+ *     change: float,
+ *     uncertainty: float,
+ *     number: string,
+ *     beside: string|null,
+ *     way: string,
+ *     categories: list<string>,
+ *     category: string|null,
+ *     grade: string,
+ *     strips: int,
+ *     disagree: bool,
+ * }
+ */
 final class PaintLight
 {
     private ?LightVerdict $verdict = null;
 
     /**
      * @param array<int, list<list<mixed>>> $courses readings by depth, as FadeReading::toArray() keeps them
-     * @param array<string, mixed>|null $told as from LightVerdict
+     * @param LightVerdictTold|null $told
      */
     private function __construct(
         private readonly array $courses,
@@ -51,7 +78,7 @@ final class PaintLight
         );
     }
 
-    /** @return array<string, mixed> what every page, file and sentence says of it */
+    /** @return LightTold what every page, file and sentence says of it */
     public function told(): array
     {
         return [...$this->told ??= $this->verdict()->toArray(), 'strips' => $this->strips, 'disagree' => $this->disagree];
@@ -63,7 +90,7 @@ final class PaintLight
         return $this->verdict()->answer($mlxh, $accepted);
     }
 
-    /** @return array<string, mixed> to be kept and read again */
+    /** @return array{courses: array<int, list<list<mixed>>>, told: LightVerdictTold|null, doseKnown: bool, cardId: int, specimenId: int, measurementId: int, strips: int, disagree: bool} to be kept and read again */
     public function toArray(): array
     {
         $this->told();

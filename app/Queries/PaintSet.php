@@ -16,12 +16,69 @@ use Illuminate\Support\Collection;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Evidence\DepthDial;
 use MarshTrial\Core\Evidence\HueOrder;
-use MarshTrial\Core\Evidence\Strip as CoreStrip;
 use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Rating\Scale;
 
-/** Paints under one another, whatever brings them together: a code, a maker, a choice. Strips in hue order, ratings beside claims and eye verdicts, and what is not tested. */
+/**
+ * Paints under one another, whatever brings them together: a code, a maker, a choice. Strips in hue order, ratings beside claims and eye verdicts, and what is not tested.
+ *
+ * @phpstan-type PaintSetShown array{
+ *     uuid: string,
+ *     edition: int,
+ *     maker: string,
+ *     makerUuid: string,
+ *     range: string,
+ *     colourName: string,
+ *     pigmentsWritten: string,
+ *     series: string,
+ *     medium: string,
+ *     grade: string,
+ *     discontinued: bool,
+ *     effects: list<string>|null,
+ *     statement: PigmentStatementShape,
+ *     mayChange: bool,
+ *     strip: array<string, mixed>|null,
+ *     properties: array<string, array<string, mixed>>,
+ *     alsoJudged: array<int, array{
+ *         uuid: string,
+ *         property: string,
+ *         word: string,
+ *         note: string,
+ *         by: string,
+ *         on: string|null,
+ *         blind: bool,
+ *         check: string,
+ *     }>,
+ *     notTested: list<string>,
+ * }
+ * @phpstan-import-type PigmentStatementShape from \App\Queries\PigmentView
+ * @phpstan-type PaintSetShape array{
+ *     depths: list<float>,
+ *     referenceDepth: float,
+ *     stops: list<list<array{hex: string, lab: array{float, float, float}, dE00Above: float|null, seam: bool}|null>>,
+ *     stripOrder: list<string>,
+ *     paints: list<PaintSetShown>,
+ * }
+ * @phpstan-type PaintSetTests array{
+ *     strips: array<int, \MarshTrial\Core\Evidence\Strip>,
+ *     fades: array<int, array<string, mixed>>,
+ *     ratings: Collection<int, Collection<int, Rating>>,
+ *     cards: Collection<int, Measurement>,
+ *     pooled: \App\Queries\PaintEvidence,
+ *     light: array<int, \App\Queries\PaintLight>,
+ * }
+ * @phpstan-type PaintSetEvidence array{
+ *     strips: array<int, \MarshTrial\Core\Evidence\Strip>,
+ *     fades: array<int, array<string, mixed>>,
+ *     ratings: Collection<int, Collection<int, Rating>>,
+ *     cards: Collection<int, Measurement>,
+ *     pooled: \App\Queries\PaintEvidence,
+ *     light: array<int, \App\Queries\PaintLight>,
+ *     claims: \Illuminate\Support\Collection<int, \Illuminate\Support\Collection<int, \App\Models\Claim>>,
+ *     verdicts: \Illuminate\Support\Collection<int, \Illuminate\Support\Collection<int, \App\Models\Verdict>>,
+ * }
+ */
 final class PaintSet
 {
     /**
@@ -29,7 +86,7 @@ final class PaintSet
      * @param bool $asGiven in the order in which they come, which somebody chose
      * @param array<int, PaintDigest>|null $digests of these paints, where they were asked for already
      *
-     * @return array<string, mixed>
+     * @return PaintSetShape
      */
     public static function of(Collection $paints, ?User $user, bool $asGiven = false, ?array $digests = null): array
     {
@@ -60,7 +117,7 @@ final class PaintSet
      *
      * @param list<int> $paintIds
      *
-     * @return array{strips: array<int, CoreStrip>, fades: array<int, array<string, mixed>>, ratings: Collection<int, Collection<int, Rating>>, cards: \Illuminate\Database\Eloquent\Collection<int, Measurement>, claims: Collection<int, Collection<int, Claim>>, verdicts: Collection<int, Collection<int, Verdict>>, pooled: PaintEvidence, light: array<int, PaintLight>}
+     * @return PaintSetEvidence
      */
     public static function evidence(array $paintIds, ?User $user): array
     {
@@ -72,7 +129,7 @@ final class PaintSet
      *
      * @param list<int> $paintIds
      *
-     * @return array{strips: array<int, CoreStrip>, fades: array<int, array<string, mixed>>, ratings: Collection<int, Collection<int, Rating>>, cards: \Illuminate\Database\Eloquent\Collection<int, Measurement>, pooled: PaintEvidence, light: array<int, PaintLight>}
+     * @return PaintSetTests
      */
     public static function tests(array $paintIds, ?User $user): array
     {
@@ -139,7 +196,7 @@ final class PaintSet
      *
      * @param array<string, mixed> $evidence as from evidence()
      *
-     * @return array<string, mixed>
+     * @return PaintSetShown
      */
     public static function paint(Paint $paint, array $evidence): array
     {
@@ -155,7 +212,7 @@ final class PaintSet
      * @param array{claims: Collection<int, Collection<int, Claim>>, verdicts: Collection<int, Collection<int, Verdict>>, ...} $said
      * @param \Closure(string, Collection<int, Claim>, Collection<int, Verdict>): array<string, mixed> $property
      *
-     * @return array<string, mixed>
+     * @return PaintSetShown
      */
     private static function shown(Paint $paint, ?array $strip, array $said, \Closure $property): array
     {

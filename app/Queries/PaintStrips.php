@@ -11,7 +11,11 @@ use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Evidence\Strip as CoreStrip;
 
-/** The strip that stands for a paint: of those that may be seen and are not spoiled, the newest among the fullest; one of this house before one from elsewhere. */
+/**
+ * The strip that stands for a paint: of those that may be seen and are not spoiled, the newest among the fullest; one of this house before one from elsewhere.
+ *
+ * @phpstan-type PaintStripsShape array{strips: array<int, \MarshTrial\Core\Evidence\Strip>, fades: array<int, array<string, mixed>>}
+ */
 final class PaintStrips
 {
     /**
@@ -35,7 +39,7 @@ final class PaintStrips
      * @param list<int>|null $paintIds null: of all paints
      * @param bool $fades also what fade cards show, at no further query
      *
-     * @return array{strips: array<int, CoreStrip>, fades: array<int, array<string, mixed>>} by paint
+     * @return PaintStripsShape by paint
      */
     public static function of(?array $paintIds, ?User $user, bool $fades = false): array
     {

@@ -13,7 +13,92 @@ use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Collection\UnitPrice;
 use MarshTrial\Core\Pigment\PigmentStatement;
 
-/** Paints, pans and claims as the interface shows them. */
+/**
+ * Paints, pans and claims as the interface shows them.
+ *
+ * @phpstan-type PaintClaimScale array{
+ *     uuid: string,
+ *     property: string,
+ *     name: string,
+ *     words: list<array{word: string, classes: list<string>}>,
+ * }
+ * @phpstan-type PaintClaim array{
+ *     uuid: string,
+ *     property: string,
+ *     words: string,
+ *     readOn: string,
+ *     scale: string|null,
+ *     scaleUuid: string|null,
+ *     classes: list<string>,
+ * }
+ * @phpstan-type PaintShape array{
+ *     uuid: string,
+ *     edition: int,
+ *     maker: string,
+ *     makerUuid: string,
+ *     range: string,
+ *     colourName: string,
+ *     pigmentsWritten: string,
+ *     series: string,
+ *     medium: string,
+ *     grade: string,
+ *     discontinued: bool,
+ *     effects: list<string>|null,
+ *     statement: PigmentStatementShape,
+ *     mayChange: bool,
+ * }
+ * @phpstan-type PaintFormulation array{
+ *     uuid: string,
+ *     edition: int,
+ *     since: string|null,
+ *     note: string,
+ *     pigmentsWritten: string,
+ *     statement: PigmentStatementShape,
+ * }
+ * @phpstan-import-type PigmentStatementShape from \App\Queries\PigmentView
+ * @phpstan-type PaintOpen array{
+ *     uuid: string,
+ *     edition: int,
+ *     form: string,
+ *     batch: string,
+ *     volumeMl: float|null,
+ *     price: string|null,
+ *     perMl: string|null,
+ *     keptAt: string,
+ *     palette: string|null,
+ *     paletteUuid: string|null,
+ *     slot: int|null,
+ *     place: string,
+ *     openedOn: string|null,
+ *     state: string,
+ *     got: string,
+ *     note: string,
+ *     extras: \stdClass,
+ *     formulation: PaintFormulation|null,
+ *     mine: bool,
+ * }
+ * @phpstan-type PaintPanOfOthers array{
+ *     uuid: string,
+ *     edition: int,
+ *     form: string,
+ *     batch: string,
+ *     volumeMl: float|null,
+ *     price: null,
+ *     perMl: null,
+ *     keptAt: string,
+ *     palette: null,
+ *     paletteUuid: null,
+ *     slot: null,
+ *     place: string,
+ *     openedOn: string|null,
+ *     state: string,
+ *     got: string,
+ *     note: string,
+ *     extras: \stdClass,
+ *     formulation: PaintFormulation|null,
+ *     mine: bool,
+ * }
+ */
 final class PaintView
 {
     private const NOWHERE = ['keptAt' => '', 'palette' => null, 'paletteUuid' => null, 'slot' => null, 'place' => ''];
@@ -24,7 +109,7 @@ final class PaintView
         return ['uuid' => $paint->uuid, 'name' => $paint->colour_name, 'maker' => $paint->maker->name];
     }
 
-    /** @return array<string, mixed> needs maker loaded */
+    /** @return PaintShape needs maker loaded */
     public static function of(Paint $paint): array
     {
         return [
@@ -41,7 +126,7 @@ final class PaintView
         ];
     }
 
-    /** @return array<string, mixed> needs palette and formulation loaded */
+    /** @return PaintOpen needs palette and formulation loaded */
     public static function pan(Pan $pan): array
     {
         if (isset(Pan::hidden(Auth::user())[$pan->id])) {
@@ -51,7 +136,7 @@ final class PaintView
         return self::open($pan);
     }
 
-    /** @return array<string, mixed> */
+    /** @return PaintOpen */
     private static function open(Pan $pan): array
     {
         $volume = $pan->volume_ml === null ? null : (float) $pan->volume_ml;
@@ -70,14 +155,14 @@ final class PaintView
     /**
      * A pan as others see it: what was painted with, not where it is kept, what it cost and what its owner noted.
      *
-     * @return array<string, mixed>
+     * @return PaintPanOfOthers
      */
     public static function panOfOthers(Pan $pan): array
     {
         return ['price' => null, 'perMl' => null, 'note' => '', 'extras' => new \stdClass] + self::NOWHERE + self::pan($pan);
     }
 
-    /** @return array<string, mixed> */
+    /** @return PaintFormulation */
     public static function formulation(Formulation $formulation): array
     {
         return [
@@ -86,13 +171,13 @@ final class PaintView
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return PaintClaimScale */
     public static function claimScale(ClaimScale $scale): array
     {
         return ['uuid' => $scale->uuid, 'property' => $scale->property, 'name' => $scale->name, 'words' => $scale->words];
     }
 
-    /** @return array<string, mixed> needs claimScale loaded */
+    /** @return PaintClaim needs claimScale loaded */
     public static function claim(Claim $claim): array
     {
         return [

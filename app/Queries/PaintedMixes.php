@@ -20,7 +20,22 @@ use MarshTrial\Core\Mixing\PaintedMix;
 use MarshTrial\Core\Mixing\PaintFilm;
 use MarshTrial\Core\Rating\Scale;
 
-/** Mixes of two paints that somebody painted and measured, beside what their ladders led to expect. */
+/**
+ * Mixes of two paints that somebody painted and measured, beside what their ladders led to expect.
+ *
+ * @phpstan-type PaintedMixesField array{
+ *     deposit: float,
+ *     dropsA: float|null,
+ *     dropsB: float|null,
+ *     share: float|null,
+ *     spoken: array{share: float, left: float},
+ *     places: list<string>,
+ *     expected: list<string>,
+ *     off: float|null,
+ *     range95: float|null,
+ *     asExpected: bool|null,
+ * }
+ */
 final readonly class PaintedMixes
 {
     /** Painted mixes of a pair that are shown, of swatches and of cards. */
@@ -97,7 +112,7 @@ final readonly class PaintedMixes
      * @param array{0: float, 1: float}|null $drops of both; null: nobody wrote them down
      * @param bool $asLadders whether they were counted as the ladders were: nothing turns brush loads or grams into drops
      *
-     * @return array<string, mixed>
+     * @return PaintedMixesField
      */
     private static function field(PaintFilm $first, PaintFilm $second, Doubt $doubt, array $labs, ?array $drops, bool $asLadders): array
     {

@@ -17,7 +17,38 @@ use MarshTrial\Core\Mixing\PaintFilm;
 use MarshTrial\Core\Mixing\Reach;
 use MarshTrial\Core\Rating\Scale;
 
-/** Which paints at hand are one too many, and where around the hue circle there is none. */
+/**
+ * Which paints at hand are one too many, and where around the hue circle there is none.
+ *
+ * @phpstan-type PaletteCheckAlike array{
+ *     one: OddStripsLike,
+ *     other: OddStripsLike,
+ *     dE00: float,
+ *     unseen: bool,
+ *     words: list<string>,
+ *     apart: list<string>,
+ *     mixes: float|null,
+ *     enough: bool,
+ * }
+ * @phpstan-type PaletteCheckGaps array{
+ *     of: 'paints'|'mixtures of two',
+ *     degrees: float,
+ *     hex: string,
+ *     from: OddStripsLike|null,
+ *     to: OddStripsLike|null,
+ * }
+ * @phpstan-import-type OddStripsLike from \App\Queries\OddStrips
+ * @phpstan-type PaletteCheckShape array{
+ *     alike: list<PaletteCheckAlike>,
+ *     gaps: list<array{
+ *         of: 'mixtures of two'|'paints',
+ *         degrees: float,
+ *         hex: string,
+ *         from: OddStripsLike|null,
+ *         to: OddStripsLike|null,
+ *     }>,
+ * }
+ */
 final class PaletteCheck
 {
     /** Mixes that lie no further apart count as the same, dE00 (own). */
@@ -31,7 +62,7 @@ final class PaletteCheck
     /**
      * @param non-empty-array<int, PaintFilm> $films of the paints at hand
      *
-     * @return array{alike: list<array<string, mixed>>, gaps: list<array<string, mixed>>}
+     * @return PaletteCheckShape
      */
     public static function of(array $films, Reach $reach, User $user): array
     {
@@ -67,7 +98,7 @@ final class PaletteCheck
      * @param \Illuminate\Support\Collection<int, Paint> $paints
      * @param list<int> $partners
      *
-     * @return list<array<string, mixed>>
+     * @return list<PaletteCheckAlike>
      */
     private static function alike(array $films, array $digests, $paints, array $partners): array
     {
@@ -124,7 +155,7 @@ final class PaletteCheck
      * @param array<int, PaintDigest> $digests
      * @param \Illuminate\Support\Collection<int, Paint> $paints
      *
-     * @return list<array<string, mixed>> the widest turn of hue without a paint, and without a mixture of two
+     * @return list<PaletteCheckGaps>|array{array{of: 'mixtures of two', degrees: float, hex: string, from: null, to: null}} the widest turn of hue without a paint, and without a mixture of two
      */
     private static function gaps(array $digests, $paints, Reach $reach): array
     {

@@ -11,13 +11,36 @@ use MarshTrial\Core\Evidence\Repeats;
 use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Rating\Property;
 
-/** Every test of a pan side by side, spoiled ones included and marked; and whether they call for a retest. */
+/**
+ * Every test of a pan side by side, spoiled ones included and marked; and whether they call for a retest.
+ *
+ * @phpstan-type PanTestsShape array{
+ *     specimen: mixed,
+ *     status: mixed,
+ *     text: string|null,
+ *     value: float|null,
+ *     uncertainty: float|null,
+ *     class: mixed,
+ *     card: mixed,
+ *     title: mixed,
+ *     paper: mixed,
+ *     protocol: string,
+ *     on: string,
+ *     spoiled: mixed,
+ *     spoilingUuid: mixed,
+ * }
+ * @phpstan-type PanTestsRepeats array{
+ *     counted: int,
+ *     spread: float|null,
+ *     apart: array{array<string, mixed>, array<string, mixed>}|null,
+ * }
+ */
 final class PanTests
 {
     /**
      * @param list<int> $panIds
      *
-     * @return array<int, array<string, list<array<string, mixed>>>> by pan and property, oldest first
+     * @return array<array<list<PanTestsShape>>> by pan and property, oldest first
      */
     public static function of(array $panIds, ?User $user): array
     {
@@ -49,7 +72,7 @@ final class PanTests
     /**
      * @param list<array<string, mixed>> $tests of one pan and property
      *
-     * @return array{counted: int, spread: float|null, apart: array{0: array<string, mixed>, 1: array<string, mixed>}|null} on the paper and under the protocol with most tests; others are no repeats
+     * @return PanTestsRepeats on the paper and under the protocol with most tests; others are no repeats
      */
     public static function repeats(string $property, array $tests): array
     {

@@ -11,13 +11,36 @@ use App\Models\Picture;
 use App\Models\Swatch;
 use MarshTrial\Core\Card\CardKind;
 
-/** A telephone's link, as the desk follows it and as the telephone sees it. */
+/**
+ * A telephone's link, as the desk follows it and as the telephone sees it.
+ *
+ * @phpstan-type PhonePictures array{
+ *     uuid: string,
+ *     called: string,
+ *     state: string,
+ *     progress: float,
+ *     step: string,
+ *     problem: string|null,
+ *     swatches: list<array{placing: int, problem: string|null, depths: int, colour: mixed}>,
+ * }
+ * @phpstan-type PhoneLinkShape array{uuid: string, opened: bool, ended: bool, secondsLeft: int, pictures: list<PhonePictures>}
+ * @phpstan-type PhonePhone array{
+ *     uuid: string,
+ *     opened: bool,
+ *     ended: bool,
+ *     secondsLeft: int,
+ *     pictures: list<PhonePictures>,
+ *     for: string,
+ *     swatches: bool,
+ *     hints: list<string>,
+ * }
+ */
 final class PhoneView
 {
     /** Places of a swatch that are a depth of its paint. */
     private const DEPTHS = ['swatch', 'wash'];
 
-    /** @return array<string, mixed> */
+    /** @return PhoneLinkShape */
     public static function link(PhoneLink $link): array
     {
         return [
@@ -29,7 +52,7 @@ final class PhoneView
     /**
      * What the telephone is told: what the pictures are for and how far they are, nothing else of what is here.
      *
-     * @return array<string, mixed> needs card loaded
+     * @return PhonePhone needs card loaded
      */
     public static function phone(PhoneLink $link): array
     {
@@ -54,7 +77,7 @@ final class PhoneView
         ];
     }
 
-    /** @return list<array<string, mixed>> */
+    /** @return list<PhonePictures> */
     private static function pictures(PhoneLink $link): array
     {
         $pictures = Picture::query()->where('phone_link_id', $link->id)->orderBy('id')->get();

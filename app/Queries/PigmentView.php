@@ -9,10 +9,34 @@ use MarshTrial\Core\Pigment\Pigment;
 use MarshTrial\Core\Pigment\PigmentCode;
 use MarshTrial\Core\Pigment\PigmentStatement;
 
-/** Pigments as the interface shows them. */
+/**
+ * Pigments as the interface shows them.
+ *
+ * @phpstan-type PigmentShape array{
+ *     code: string,
+ *     constitution: string,
+ *     chemicalName: string,
+ *     class: string,
+ *     metals: list<string>,
+ *     hueFamily: string,
+ *     cautions: list<string>,
+ * }
+ * @phpstan-type PigmentStatementShape array{
+ *     text: string,
+ *     stated: bool,
+ *     singlePigment: bool,
+ *     codes: list<array{
+ *         code: string,
+ *         state: 'known'|'not-colour-index'|'not-in-catalogue',
+ *         likelyMeaning: string|null,
+ *         chemicalName: string|null,
+ *     }>,
+ *     cautions: list<string>,
+ * }
+ */
 final class PigmentView
 {
-    /** @return array<string, mixed>|null */
+    /** @return PigmentShape|null */
     public static function of(?Pigment $pigment): ?array
     {
         return $pigment === null ? null : [
@@ -22,7 +46,7 @@ final class PigmentView
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return PigmentStatementShape */
     public static function statement(PigmentStatement $statement): array
     {
         return [

@@ -9,12 +9,26 @@ use App\Models\Revision;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
 
-/** What anybody may see of a tester: what they published, and nothing else. */
+/**
+ * What anybody may see of a tester: what they published, and nothing else.
+ *
+ * @phpstan-type ProfileShape array{
+ *     uuid: string,
+ *     name: string,
+ *     ledger: string|null,
+ *     since: mixed,
+ *     records: list<array{card: string, title: string, kind: string, publishedAt: string}>,
+ *     total: int,
+ *     codes: array<mixed>,
+ *     properties: array<int, array{property: mixed, tests: int}>,
+ *     protocols: list<mixed>,
+ * }
+ */
 final class Profile
 {
     private const RECORDS = 50;
 
-    /** @return array<string, mixed>|null null: nothing is published under this name */
+    /** @return ProfileShape|null null: nothing is published under this name */
     public static function of(User $user): ?array
     {
         $cards = DB::table('cards')->where('owner_id', $user->id)->whereNotNull('published_at')->whereNull('withdrawn_at');

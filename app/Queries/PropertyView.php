@@ -23,7 +23,123 @@ use MarshTrial\Core\Rating\KeptRating;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Rating\Scale;
 
-/** One property of a paint: claimed, measured and judged by eye, side by side and never merged. */
+/**
+ * One property of a paint: claimed, measured and judged by eye, side by side and never merged.
+ *
+ * @phpstan-type PropertyVerdict array{
+ *     uuid: string,
+ *     property: string,
+ *     word: string,
+ *     note: string,
+ *     by: string,
+ *     on: string|null,
+ *     blind: bool,
+ *     check: 'agrees'|'contradicted'|'not comparable'|'open',
+ * }
+ * @phpstan-type PropertyClaim array{
+ *     uuid: string,
+ *     property: string,
+ *     words: string,
+ *     readOn: string,
+ *     scale: string|null,
+ *     scaleUuid: string|null,
+ *     classes: list<string>,
+ *     check: 'agrees'|'contradicted'|'not comparable'|'open',
+ *     span: array{float, float}|null,
+ * }
+ * @phpstan-import-type LightTold from PaintLight
+ * @phpstan-type RatingDetail array{
+ *     row?: int,
+ *     property: string,
+ *     status: string,
+ *     reason: string|null,
+ *     value: float|null,
+ *     uncertainty: float|null,
+ *     class: string|null,
+ *     said?: string|null,
+ *     chances?: array<string, float>|\stdClass,
+ *     classes: list<string>,
+ *     classes95: list<string>,
+ *     atDeposit?: float|null,
+ *     scale?: string,
+ *     remarks?: list<string>,
+ *     cells?: list<string>,
+ *     numbers?: array<string, mixed>,
+ *     formula?: string,
+ *     protocol?: string,
+ *     light?: LightTold,
+ *     earlier?: list<array{scale: string, rules: int, told: string|null}>,
+ *     pooled?: array{pictures: int, spread: float},
+ *     otherwise?: list<array{value: float, said?: string|null}>,
+ *     ofThisPicture?: array{said?: string|null, value: float},
+ * }
+ * @phpstan-type RatingShown array{
+ *     row?: int,
+ *     property: string,
+ *     status: string,
+ *     reason: string|null,
+ *     value: float|null,
+ *     uncertainty: float|null,
+ *     class: string|null,
+ *     said?: string|null,
+ *     chances?: array<string, float>|\stdClass,
+ *     classes: list<string>,
+ *     classes95: list<string>,
+ *     atDeposit?: float|null,
+ *     scale?: string,
+ *     remarks?: list<string>,
+ *     cells?: list<string>,
+ *     numbers?: array<string, mixed>,
+ *     formula?: string,
+ *     protocol?: string,
+ *     light?: LightTold,
+ *     earlier?: list<array{scale: string, rules: int, told: string|null}>,
+ *     pooled?: array{pictures: int, spread: float},
+ *     otherwise?: list<array{value: float, said?: string|null}>,
+ *     ofThisPicture?: array{said?: string|null, value: float},
+ *     text?: string,
+ *     quantity?: string,
+ *     told?: string,
+ *     brief?: string,
+ *     position?: float,
+ *     low?: float,
+ *     high?: float,
+ *     own?: list<float>,
+ *     limits?: array<string, float|null>,
+ *     ofPicture?: string|null,
+ *     values?: list<array{said: string, where: string, text: string, tests: int, chances: array<string, float>}>,
+ *     card: array{uuid: string, title: string, mayChange: bool, simulated: bool}|null,
+ * }
+ * @phpstan-type PropertyPooled array{
+ *     value: float,
+ *     uncertainty: float,
+ *     text: string,
+ *     own: list<float>,
+ *     another: list<float>,
+ *     anotherText: string,
+ *     tests: int,
+ *     testers: int,
+ *     off: int,
+ *     otherwise: int,
+ * }
+ * @phpstan-type PropertyTests array{
+ *     classes: list<string>,
+ *     measured: RatingShown|null,
+ *     without: array{status: string, reason: string|null}|null,
+ *     tests: int,
+ *     pooled: PropertyPooled|null,
+ *     classes95: list<string>,
+ * }
+ * @phpstan-type PropertyBeside array{
+ *     classes: list<string>,
+ *     measured: RatingShown|null,
+ *     without: array{status: string, reason: string|null}|null,
+ *     tests: int,
+ *     pooled: PropertyPooled|null,
+ *     claims: list<PropertyClaim>,
+ *     verdicts: list<PropertyVerdict>,
+ * }
+ */
 final class PropertyView
 {
     /**
@@ -35,7 +151,7 @@ final class PropertyView
      * @param int $tests under whatever protocol
      * @param list<array{evidence: Evidence, where: string, kind: string}> $values where tests are not told as one
      *
-     * @return array<string, mixed>
+     * @return PropertyBeside
      */
     public static function of(string $property, Collection $ratings, Collection $claims, Collection $verdicts, Collection $measurements, ?Evidence $evidence = null, int $tests = 0, ?PaintLight $light = null, array $values = []): array
     {
@@ -49,7 +165,7 @@ final class PropertyView
      * @param Collection<int, Measurement> $measurements by id, with their card
      * @param list<array{evidence: Evidence, where: string, kind: string}> $values where tests are not told as one
      *
-     * @return array<string, mixed>
+     * @return PropertyTests
      */
     public static function tests(string $property, Collection $ratings, Collection $measurements, ?Evidence $evidence, int $tests, ?PaintLight $light = null, array $values = []): array
     {
@@ -78,7 +194,7 @@ final class PropertyView
      * @param Collection<int, Rating> $ratings oldest first
      * @param Collection<int, Measurement> $measurements by id, with their card
      *
-     * @return array<string, mixed>
+     * @return PropertyTests
      */
     private static function lightfastness(Collection $ratings, Collection $measurements, ?PaintLight $light): array
     {
@@ -98,10 +214,10 @@ final class PropertyView
     /**
      * What a picture says of fading, with the course in place of what one check alone would say.
      *
-     * @param array<string, mixed> $detail
-     * @param array<string, mixed> $told as from LightVerdict
+     * @param RatingDetail $detail
+     * @param LightTold $told
      *
-     * @return array<string, mixed>
+     * @return RatingDetail
      */
     public static function ofCourse(array $detail, array $told): array
     {
@@ -115,13 +231,13 @@ final class PropertyView
     /**
      * Claims and eye verdicts beside what the tests say.
      *
-     * @param array<string, mixed> $tests as from tests()
+     * @param PropertyTests $tests
      * @param Collection<int, Rating> $ratings of the specimens that were judged by eye at least, oldest first
      * @param Collection<int, Claim> $claims
      * @param Collection<int, Verdict> $verdicts
      * @param Collection<int, Measurement> $measurements of these ratings, by id, with their card and picture
      *
-     * @return array<string, mixed>
+     * @return PropertyBeside
      */
     public static function beside(array $tests, Collection $ratings, Collection $claims, Collection $verdicts, Collection $measurements): array
     {
@@ -139,7 +255,7 @@ final class PropertyView
      *
      * @param list<string> $classes95
      *
-     * @return array<string, mixed>
+     * @return PropertyClaim
      */
     public static function claim(Claim $claim, array $classes95): array
     {
@@ -153,7 +269,7 @@ final class PropertyView
     /**
      * @param array<string, mixed> $detail a rating as in the measurement JSON
      *
-     * @return array<string, mixed> with its places on the scale, 0..1, where it has one
+     * @return RatingShown with its places on the scale, 0..1, where it has one
      */
     public static function rating(array $detail, ?Measurement $measurement): array
     {
@@ -216,7 +332,7 @@ final class PropertyView
      * @param array{0: float, 1: float}|null $another within which another tester's test lies
      * @param list<array{evidence: Evidence, where: string, kind: string}> $values where tests are not told as one
      *
-     * @return array<string, mixed>
+     * @return RatingShown
      */
     private static function ofPaint(array $detail, ?Measurement $measurement, ?Evidence $evidence, ?array $another, array $values): array
     {
@@ -294,7 +410,7 @@ final class PropertyView
     /**
      * All tests of a paint together, told beside what the newest says.
      *
-     * @return array{value: float, uncertainty: float, text: string, another: array{0: float, 1: float}, anotherText: string, tests: int, testers: int, off: int, otherwise: int}
+     * @return PropertyPooled
      */
     public static function pooled(string $property, Evidence $evidence, int $many): array
     {
@@ -345,7 +461,7 @@ final class PropertyView
      *
      * @param array<string, mixed> $detail the rating of the same specimen, for fading of the same check; empty where there is none
      *
-     * @return array<string, mixed> needs owner loaded
+     * @return PropertyVerdict needs owner loaded
      */
     public static function verdict(Verdict $verdict, array $detail = []): array
     {

@@ -15,6 +15,20 @@ use MarshTrial\Core\Exchange\RecordGaps;
 /**
  * A card as it is published. It is made of what the card's own page shows, and holds what its schema lists (docs/schemas/record-document.json)
  * and nothing else: what is added to the page does not leave by itself.
+ *
+ * @phpstan-type RecordDocumentInstruments array{
+ *     uuid: string,
+ *     name: string,
+ *     source: string,
+ *     by: string,
+ *     on: string,
+ *     samples: list<array{
+ *         cell: string,
+ *         name: string,
+ *         lab: array{float, float, float},
+ *         spectrum: array{fromNm: float, stepNm: float, values: list<float>}|null,
+ *     }>,
+ * }
  */
 final class RecordDocument
 {
@@ -28,7 +42,7 @@ final class RecordDocument
     /** A window is somebody's home: a published place is rounded to so many degrees. */
     private const PLACE_DEG = 1;
 
-    /** @return array<string, mixed> */
+    /** @return array<mixed> */
     public static function of(Card $card, int $number, User $publisher, string $publishedAt, string $licence, string $because): array
     {
         $view = CardView::of($card);
@@ -66,7 +80,7 @@ final class RecordDocument
         return $hanging === null ? null : ['latitude' => $rough($hanging['latitude']), 'longitude' => $rough($hanging['longitude'])] + $hanging;
     }
 
-    /** @return list<array<string, mixed>> */
+    /** @return list<RecordDocumentInstruments> */
     private static function instruments(Card $card): array
     {
         return array_values(InstrumentRun::query()->with('owner')->where('card_id', $card->id)->orderBy('id')->get()->map(static fn (InstrumentRun $r): array => [

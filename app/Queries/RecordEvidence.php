@@ -27,6 +27,77 @@ use Illuminate\Support\Collection;
 /**
  * What a published record rests on, so that another ledger can count it as its own tests are counted: paints, conditions, every measurement with what
  * follows from it, verdicts. Where a pan is kept, what was paid, and the window are not in it; nor are pictures, which travel beside it.
+ *
+ * @phpstan-type RecordEvidencePaint array{
+ *     uuid: string,
+ *     maker: string,
+ *     range: string,
+ *     colourName: string,
+ *     pigmentsWritten: string,
+ *     series: string,
+ *     medium: string,
+ *     grade: string,
+ *     discontinued: bool,
+ *     effects: list<string>|null,
+ * }
+ * @phpstan-type RecordEvidenceRow array{
+ *     row: int,
+ *     specimen: string,
+ *     paint: string,
+ *     pan: array{
+ *         form: string,
+ *         batch: string,
+ *         volumeMl: float|null,
+ *         openedOn: string|null,
+ *         got: string,
+ *         formulation: array{uuid: string, since: string|null, pigmentsWritten: string}|null,
+ *     },
+ *     conditions: list<array{key: string, value: string}>,
+ *     byHand: list<array{uuid: string, what: string, value: float|null, by: string, at: string}>,
+ *     spoiled: list<array{uuid: string, property: string|null, reason: string, by: string}>,
+ * }
+ * @phpstan-type RecordEvidenceCheck array{uuid: string, on: string, doseMlxh: float|null, doseUncertainty: float|null}
+ * @phpstan-type RecordEvidencePicture array{
+ *     uuid: string,
+ *     sha256: string|null,
+ *     extension: string,
+ *     moment: string,
+ *     source: string,
+ *     device: string,
+ *     takenAs: string|null,
+ *     wet: bool,
+ *     windowFirst: bool,
+ *     width: int|null,
+ *     height: int|null,
+ *     check: string|null,
+ *     at: string,
+ * }
+ * @phpstan-type RecordEvidenceMeasurement array{
+ *     uuid: string,
+ *     picture: string,
+ *     first: string|null,
+ *     meter: mixed,
+ *     at: string,
+ *     result: array<string, mixed>|null,
+ *     ratings: list<array{
+ *         row: int,
+ *         property: string,
+ *         scale: string,
+ *         rules: int,
+ *         status: string,
+ *         value: float|null,
+ *         uncertainty: float|null,
+ *         class: mixed,
+ *         detail: array<string, mixed>,
+ *     }>,
+ *     strips: list<array{row: int, kind: string, data: array<string, mixed>, lab: array{mixed, mixed, mixed}|null}>,
+ *     films: list<array{row: int, counted: bool, data: array<string, mixed>}>,
+ *     mixes: list<array{
+ *         row: int,
+ *         partner: string,
+ *         data: list<array{ratio: array{int, int}, lab: list<float>, uncertainty95: float}>,
+ *     }>,
+ * }
  */
 final class RecordEvidence
 {
@@ -90,7 +161,7 @@ final class RecordEvidence
         return array_values(User::query()->whereIn('id', $ids->unique())->orderBy('id')->get()->map(static fn (User $u): array => ['uuid' => $u->uuid, 'name' => $u->name])->all());
     }
 
-    /** @return array<string, mixed> */
+    /** @return RecordEvidencePaint */
     private static function paint(Paint $paint): array
     {
         return [
@@ -99,7 +170,7 @@ final class RecordEvidence
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return RecordEvidenceRow */
     private static function row(Card $card, Specimen $specimen): array
     {
         $pan = $specimen->pan;
@@ -127,7 +198,7 @@ final class RecordEvidence
         return $pan->formulation === null ? null : ['uuid' => $pan->formulation->uuid, 'since' => $pan->formulation->since?->toDateString(), 'pigmentsWritten' => $pan->formulation->pigments_written];
     }
 
-    /** @return array<string, mixed> the dose as a number, since the window that it was worked out from stays at home */
+    /** @return RecordEvidenceCheck the dose as a number, since the window that it was worked out from stays at home */
     private static function check(FadeCheck $check, ?WindowDose $window): array
     {
         $dose = WindowDose::atCheck($check, $window);
@@ -135,7 +206,7 @@ final class RecordEvidence
         return ['uuid' => $check->uuid, 'on' => $check->checked_on->toDateString(), 'doseMlxh' => $dose === null ? null : round($dose->mlxh, 3), 'doseUncertainty' => $dose === null ? null : round($dose->uncertainty, 4)];
     }
 
-    /** @return array<string, mixed> */
+    /** @return RecordEvidencePicture */
     private static function picture(Card $card, Picture $picture): array
     {
         return [
@@ -144,7 +215,7 @@ final class RecordEvidence
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return RecordEvidenceMeasurement */
     private static function measurement(Card $card, Measurement $measurement, bool $shown): array
     {
         $rows = $card->specimens->pluck('row', 'id');

@@ -13,10 +13,33 @@ use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\Card\Protocol;
 use MarshTrial\Core\Session\SessionPlan;
 
-/** How a record was made, step by step, for a stranger with a brush and no program. */
+/**
+ * How a record was made, step by step, for a stranger with a brush and no program.
+ *
+ * @phpstan-type RecordProtocolShape array{
+ *     card: string,
+ *     title: string,
+ *     kind: string,
+ *     tester: string,
+ *     paper: string,
+ *     side: string,
+ *     conditions: \stdClass,
+ *     rows: list<array{row: int, name: string, maker: string, pigments: string}>,
+ *     steps: array<int, array{
+ *         key?: string,
+ *         title?: string,
+ *         instruction?: string,
+ *         wait?: bool,
+ *         minutes?: float|null,
+ *         rows: list<int>,
+ *     }>,
+ *     protocols: list<array<string, mixed>>,
+ *     needsProgram: string,
+ * }
+ */
 final class RecordProtocol
 {
-    /** @return array<string, mixed> */
+    /** @return RecordProtocolShape */
     public static function of(Card $card): array
     {
         $card->load('paper', 'owner', 'specimens.pan.paint.maker', 'specimens.conditions', 'session');

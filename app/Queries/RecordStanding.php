@@ -15,13 +15,54 @@ use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Exchange\RecordDifference;
 
-/** How a record stands today: what later revisions and others say of it. It is told beside the record and is no part of it. */
+/**
+ * How a record stands today: what later revisions and others say of it. It is told beside the record and is no part of it.
+ *
+ * @phpstan-type RecordStandingShape array{
+ *     newest: int,
+ *     changes: list<string>,
+ *     withdrawn: array{on: string, because: string}|null,
+ *     history: array<int, array{withdrawn: bool, because: string, by: string, on: string}>,
+ *     home: array{uuid: string, name: string, proven: bool, broughtBy: string|null}|null,
+ *     otherwise: array<mixed>,
+ *     questions: list<array<string, mixed>>,
+ *     repeats: array{
+ *         card: string,
+ *         title: string,
+ *         by: string,
+ *         withdrawn: bool,
+ *         agreement: list<array{property: string, pairs: int, agree: int, apart: list<string>, words: string}>,
+ *     }|null,
+ *     repeatedBy: array<int, array{
+ *         card: string,
+ *         title: string,
+ *         by: string,
+ *         withdrawn: bool,
+ *         agreement: list<array{property: string, pairs: int, agree: int, apart: list<string>, words: string}>,
+ *     }>,
+ *     pictureHere: bool,
+ *     testerUuid: mixed,
+ *     mayAsk: bool,
+ *     mayRepeat: bool,
+ * }
+ * @phpstan-type RecordQuestion array{
+ *     uuid: string,
+ *     row: int|null,
+ *     text: string,
+ *     by: string,
+ *     at: string,
+ *     closed: string|null,
+ *     mayClose: bool,
+ *     hidden: bool,
+ *     answers: list<array{uuid: string, text: string, by: string, at: string, tester: bool, hidden: bool}>,
+ * }
+ */
 final class RecordStanding
 {
     /**
      * @param array<string, mixed> $record of the revision
      *
-     * @return array<string, mixed>
+     * @return RecordStandingShape
      */
     public static function of(Revision $revision, array $record, ?User $user): array
     {
@@ -58,7 +99,7 @@ final class RecordStanding
         return ['card' => $card->uuid, 'title' => $card->title, 'by' => $card->owner->name, 'withdrawn' => $card->withdrawn_at !== null];
     }
 
-    /** @return list<array<string, mixed>> oldest first; what a steward hid is seen by stewards alone */
+    /** @return list<RecordQuestion> oldest first; what a steward hid is seen by stewards alone */
     private static function questions(Card $card, ?User $user): array
     {
         $steward = $user !== null && $user->is_steward;

@@ -15,10 +15,52 @@ use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Evidence\OnePainting;
 use MarshTrial\Core\Rating\Scale;
 
-/** The pictures of one card beside each other: repeats pooled, and wet against dry. */
+/**
+ * The pictures of one card beside each other: repeats pooled, and wet against dry.
+ *
+ * @phpstan-type RepeatsPooled array{
+ *     repeatability: float|null,
+ *     pictures: list<array{
+ *         uuid: string,
+ *         name: string,
+ *         taken: string|null,
+ *         calibration: mixed,
+ *         dL: float,
+ *         da: float,
+ *         db: float,
+ *         apart: float,
+ *         stands: bool,
+ *     }>,
+ *     cells: list<array{id: string, what: string, lab: array{float, float, float}, spread: float, n: int}>,
+ *     ratings: list<array{
+ *         row: int,
+ *         property: string,
+ *         n: mixed,
+ *         mean: float|null,
+ *         spread: mixed,
+ *         uncertainty: float|null,
+ *     }>,
+ *     inDispute: list<string>,
+ * }
+ * @phpstan-type RepeatsDrying array{
+ *     remarks: array{}|array{string},
+ *     rows: list<array{
+ *         row: mixed,
+ *         what: string,
+ *         dL: float,
+ *         chromaPercent: float|null,
+ *         chromaUncertainty: float|null,
+ *         hueDeg: float|null,
+ *         words: string,
+ *     }>,
+ *     wet: string,
+ *     dry: string,
+ * }
+ * @phpstan-type RepeatsShape array{pooled: list<RepeatsPooled>, drying: array{}|RepeatsDrying}
+ */
 final class RepeatsView
 {
-    /** @return array<string, mixed> */
+    /** @return RepeatsShape */
     public static function of(Card $card): array
     {
         if (RowPaint::areHidden($card)) {
@@ -41,7 +83,7 @@ final class RepeatsView
     /**
      * @param non-empty-list<Measurement> $group
      *
-     * @return array<string, mixed>
+     * @return RepeatsPooled
      */
     private static function pooled(array $group): array
     {
@@ -65,7 +107,7 @@ final class RepeatsView
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return RepeatsDrying */
     private static function drying(Measurement $wet, Measurement $dry): array
     {
         [$before, $after] = [$wet->result['scan'] ?? [], $dry->result['scan'] ?? []];

@@ -13,6 +13,24 @@ use Illuminate\Support\Facades\Auth;
 /**
  * The paint of a painted row, as its reader may know it. Every answer that tells what a row is painted with asks here, so that nobody who
  * still has to judge it blind reads its name.
+ *
+ * @phpstan-type RowPaintTold array{
+ *     uuid: string,
+ *     edition: int,
+ *     maker: string,
+ *     makerUuid: string,
+ *     range: string,
+ *     colourName: string,
+ *     pigmentsWritten: string,
+ *     series: string,
+ *     discontinued: bool,
+ *     effects: list<string>|null,
+ *     statement: PigmentStatementShape,
+ *     mayChange: bool,
+ *     medium?: string,
+ *     grade?: string,
+ * }
+ * @phpstan-import-type PigmentStatementShape from \App\Queries\PigmentView
  */
 final readonly class RowPaint
 {
@@ -57,7 +75,7 @@ final readonly class RowPaint
         return $this->paint?->uuid;
     }
 
-    /** @return array<string, mixed> as any paint is told, or what stands in its place; needs codes loaded */
+    /** @return RowPaintTold as any paint is told, or what stands in its place; needs codes loaded */
     public function told(): array
     {
         return $this->paint !== null ? PaintView::of($this->paint) : [

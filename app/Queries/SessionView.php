@@ -23,10 +23,241 @@ use MarshTrial\Core\Session\BenchWords;
 use MarshTrial\Core\Session\CardTasks;
 use MarshTrial\Core\Session\Conditions;
 
-/** A session as those who work on it see it. */
+/**
+ * A session as those who work on it see it.
+ *
+ * @phpstan-type SessionSummary array{
+ *     uuid: string,
+ *     edition: int,
+ *     title: string,
+ *     plannedOn: string,
+ *     paper: string,
+ *     paperUuid: string,
+ *     tests: list<string>,
+ *     owner: string,
+ *     blind: bool,
+ *     revealed: bool,
+ *     finished: string|null,
+ *     mayLead: bool,
+ * }
+ * @phpstan-type SessionTask array{
+ *     uuid: string,
+ *     edition: int,
+ *     kind: string,
+ *     state: string,
+ *     reason: string,
+ *     by: string|null,
+ *     at: string|null,
+ * }
+ * @phpstan-type SessionTimer array{
+ *     uuid: string,
+ *     edition: int,
+ *     kind: string,
+ *     label: string,
+ *     seconds: int,
+ *     task: string|null,
+ *     by: string,
+ *     startedAt: string,
+ *     stoppedAt: string|null,
+ * }
+ * @phpstan-type SessionKinds array{
+ *     title: string,
+ *     instruction: string,
+ *     timer: array{kind: string, seconds: int}|null,
+ *     wait: bool,
+ *     perRow: bool,
+ *     needsPan: bool,
+ *     rowGap: int,
+ *     roles: list<string>,
+ * }
+ * @phpstan-type SessionRow array{
+ *     uuid: string,
+ *     row: int,
+ *     codeWord: string|null,
+ *     label: string,
+ *     about: string,
+ *     place: string,
+ *     panForm: string,
+ *     paint: string|null,
+ *     conditions: array<string, array{value: string, inherited: string|null, own: bool}>,
+ *     overrides: array<int, array{uuid: string, edition: int, key: string, value: string, by: string}>,
+ *     remarks: array<int, array{
+ *         uuid: string,
+ *         edition: int,
+ *         word: string,
+ *         note: string,
+ *         by: string,
+ *         mine: bool,
+ *         on: string,
+ *     }>,
+ *     byHand: list<SpecimenByHand>,
+ *     photos: array<int, array{uuid: string, taken: string|null}>,
+ *     spoiled: array<int, array{uuid: string, property: string|null, reason: string, by: string}>,
+ *     verdicts: array<int, array{
+ *         uuid: string,
+ *         property: string,
+ *         word: string,
+ *         note: string,
+ *         by: string,
+ *         on: string|null,
+ *         blind: bool,
+ *         check: 'agrees'|'contradicted'|'not comparable'|'open',
+ *         edition: int,
+ *         mine: bool,
+ *     }>,
+ * }
+ * @phpstan-import-type SpecimenByHand from \App\Queries\SpecimenView
+ * @phpstan-type SessionStanding array{
+ *     uuid: string,
+ *     edition: int,
+ *     title: string,
+ *     plannedOn: string,
+ *     paper: string,
+ *     paperUuid: string,
+ *     tests: list<string>,
+ *     owner: string,
+ *     blind: bool,
+ *     revealed: bool,
+ *     finished: string|null,
+ *     mayLead: bool,
+ *     tasks: int,
+ *     done: int,
+ *     next: string|null,
+ *     lastAt: mixed,
+ * }
+ * @phpstan-type SessionCard array{
+ *     uuid: string,
+ *     kind: string,
+ *     title: string,
+ *     code: string,
+ *     properties: list<string>,
+ *     measuring: CardMeasurementShape|null,
+ *     rows: array<int, SessionRow>,
+ * }
+ * @phpstan-import-type CardMeasurementShape from \App\Queries\CardView
+ * @phpstan-type Session array{
+ *     uuid: string,
+ *     edition: int,
+ *     title: string,
+ *     plannedOn: string,
+ *     paper: string,
+ *     paperUuid: string,
+ *     tests: list<string>,
+ *     owner: string,
+ *     blind: bool,
+ *     revealed: bool,
+ *     finished: string|null,
+ *     mayLead: bool,
+ *     conditions: \stdClass,
+ *     conditionFields: array{
+ *         paperSide: array{label: 'Paper side', words: array{'felt side', 'wire side', 'side unknown'}},
+ *         form: array{label: 'Form', words: list<string>},
+ *         state: array{
+ *             label: 'State of the paint',
+ *             words: list<'fresh from the tube'|'dried, re-wet within minutes'|'dried, soaked for an hour or more'|'dried for months, re-wet'|'not known'>,
+ *         },
+ *         amounts: array{
+ *             label: 'Paint measured out in',
+ *             words: array{'counted drops', 'brush loads', 'grams'},
+ *         },
+ *         added: array{
+ *             label: 'Medium added',
+ *             words: array{'granulation medium', 'gum arabic', 'ox gall', 'another medium'},
+ *         },
+ *         brush: array{label: 'Brush', hint: 'round 8, synthetic'},
+ *         water: array{label: 'Water', hint: 'tap, hard'},
+ *         room: array{label: 'Room', hint: 'north light, heated'},
+ *         humidity: array{label: 'Humidity', unit: '%', range: array{int, int}},
+ *         temperature: array{label: 'Temperature', unit: '°C', range: array{int, int}},
+ *         ink: array{label: 'Ink of the line', hint: 'waterproof pigment ink'},
+ *         inkSet: array{
+ *             label: 'Ink set by',
+ *             words: list<'drying for a day or more'|'drying for an hour'|'heat'|'not set'|'printed'>,
+ *         },
+ *         got: array{
+ *             label: 'Disclosure',
+ *             words: array{'bought', 'gift', 'sample from the maker', 'made by the tester'},
+ *         },
+ *     },
+ *     people: array<int, array{uuid: string, name: string}>,
+ *     cautions: list<string>,
+ *     cards: array<int, SessionCard>,
+ *     tasks: array<int, array{
+ *         uuid: string,
+ *         edition: int,
+ *         kind: string,
+ *         state: string,
+ *         reason: string,
+ *         by: string|null,
+ *         at: string|null,
+ *         card: mixed,
+ *         specimen: mixed,
+ *     }>,
+ *     kinds: array<string, SessionKinds>,
+ *     judgedAt: array<string, list<string>>,
+ *     pans: array<int, mixed>,
+ *     timers: array<int, SessionTimer>,
+ *     words: array{
+ *         remarks: array{
+ *             a: 'binder excess',
+ *             c: 'contaminated',
+ *             e: 'streaky',
+ *             f: 'wrong side of the paper',
+ *             h: 'too much water',
+ *             i: 'too little paint',
+ *             j: 'bloom',
+ *             l: 'hard to re-wet',
+ *             m: 'pigment separates',
+ *             o: 'paper roughened',
+ *             u: 'uneven load',
+ *             v: 'line ran',
+ *         },
+ *         skips: list<'pan not found'|'pan empty or dried up'|'no time today'|'place spoiled'|'not wanted for this paint'|'another reason'>,
+ *         spoiled: list<string>,
+ *         timers: array{pre-wetting: int, dwell: int, spread: int, drying: int},
+ *     },
+ *     eyeScales: array<string, array<string, string>>,
+ *     moreByEye: list<string>,
+ *     handFields: array{
+ *         spread: array{label: 'Spread in wet paper', unit: 'mm', range: array{int, int}, how: string},
+ *         strokesToLift: array{
+ *             label: 'Strokes until no more lifts',
+ *             unit: 'strokes',
+ *             range: array{int, int},
+ *             how: 'soft damp brush, blotted between',
+ *         },
+ *         layerMoved: array{
+ *             label: 'Layer that moved the one below',
+ *             unit: 'layer',
+ *             range: array{int, int},
+ *             how: string,
+ *         },
+ *         brushLoads: array{
+ *             label: 'Brush loads used',
+ *             unit: 'loads',
+ *             range: array{int, int},
+ *             how: 'for the whole row',
+ *         },
+ *         paintUsed: array{
+ *             label: 'Paint used',
+ *             unit: 'ml',
+ *             range: array{int, int},
+ *             how: 'by weighing or by the tube’s scale',
+ *         },
+ *         passes: array{label: 'Passes to re-wet', unit: 'passes', range: array{int, int}, how: string},
+ *         dryingTime: array{
+ *             label: 'Drying time',
+ *             unit: 'min',
+ *             range: array{int, int},
+ *             how: 'until the paper no longer feels cool',
+ *         },
+ *     },
+ *     now: string,
+ * }
+ */
 final class SessionView
 {
-    /** @return array<string, mixed> */
+    /** @return Session */
     public static function of(BenchSession $session): array
     {
         $session->load('owner', 'paper', 'people', 'tasks.doneBy', 'timers.task', 'timers.owner');
@@ -57,7 +288,7 @@ final class SessionView
         ];
     }
 
-    /** @return array<string, mixed> needs owner and paper loaded */
+    /** @return SessionSummary needs owner and paper loaded */
     public static function summary(BenchSession $session): array
     {
         return [
@@ -68,7 +299,7 @@ final class SessionView
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return SessionCard */
     private static function card(BenchSession $session, bool $blind, Card $card, ?Measurement $newest): array
     {
         return [
@@ -78,7 +309,7 @@ final class SessionView
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return SessionRow */
     private static function row(BenchSession $session, bool $blind, Card $card, Specimen $specimen): array
     {
         $named = RowPaint::of($specimen, $card->setRelation('session', $session));
@@ -94,7 +325,7 @@ final class SessionView
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return SessionTask */
     public static function task(Task $task): array
     {
         return [
@@ -103,7 +334,7 @@ final class SessionView
         ];
     }
 
-    /** @return array<string, mixed> needs task and owner loaded */
+    /** @return SessionTimer needs task and owner loaded */
     public static function timer(Timer $timer): array
     {
         return [
@@ -112,7 +343,7 @@ final class SessionView
         ];
     }
 
-    /** @return array<string, array<string, mixed>> */
+    /** @return array<string, SessionKinds> */
     private static function kinds(): array
     {
         $out = [];
@@ -129,7 +360,7 @@ final class SessionView
     /**
      * Where a session stands: its next open task, in words.
      *
-     * @return array<string, mixed> of a session from mine()
+     * @return SessionStanding of a session from mine()
      */
     public static function standing(BenchSession $session): array
     {

@@ -17,7 +17,42 @@ use MarshTrial\Core\Evidence\Wish;
 use MarshTrial\Core\Fading\AcceptedChange;
 use MarshTrial\Core\Rating\Scale;
 
-/** Paints on three shelves: what fits a wish by the evidence, what nobody can tell yet, and what is not for it. No ranking. */
+/**
+ * Paints on three shelves: what fits a wish by the evidence, what nobody can tell yet, and what is not for it. No ranking.
+ *
+ * @phpstan-type ShelvesShape array{
+ *     shelves: list<array{
+ *         name: string,
+ *         paints: list<array{
+ *             uuid: string,
+ *             edition: int,
+ *             maker: string,
+ *             makerUuid: string,
+ *             range: string,
+ *             colourName: string,
+ *             pigmentsWritten: string,
+ *             series: string,
+ *             medium: string,
+ *             grade: string,
+ *             discontinued: bool,
+ *             effects: list<string>|null,
+ *             statement: PigmentStatementShape,
+ *             mayChange: bool,
+ *             mine: bool,
+ *             strip: array<string, mixed>|null,
+ *             light: array<string, mixed>|null,
+ *             reasons: list<array{answer: string, reason: string, change: string|null}>,
+ *             perMl: string|null,
+ *             decided: mixed,
+ *         }>,
+ *     }>,
+ *     of: int,
+ *     mlxh: float,
+ *     change: array{of: string, before: string, after: string}|null,
+ *     thin: bool,
+ * }
+ * @phpstan-import-type PigmentStatementShape from \App\Queries\PigmentView
+ */
 final class Shelves
 {
     /** Paints that are looked at, those with most tests first. */
@@ -29,7 +64,7 @@ final class Shelves
     /**
      * @param string $from mine: what I have at hand; all: every paint that was tested; else the UUID of a palette of mine
      *
-     * @return array<string, mixed>
+     * @return ShelvesShape
      */
     public static function of(Wish $wish, string $from, ?User $user): array
     {

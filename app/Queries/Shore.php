@@ -16,7 +16,38 @@ use MarshTrial\Core\Evidence\HueOrder;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Rating\Scale;
 
-/** Every measured paint in hue order, as narrow strips; where there are too many, one for each code. */
+/**
+ * Every measured paint in hue order, as narrow strips; where there are too many, one for each code.
+ *
+ * @phpstan-type ShoreContradicted array{
+ *     uuid: string,
+ *     name: string,
+ *     property: string,
+ *     words: string,
+ *     tests: int,
+ *     seen: array{said: string|null, halves: array{list<string>, list<string>}|null, steps: list<string>},
+ * }
+ * @phpstan-type ShoreMade array{
+ *     strips: list<array{
+ *         uuid: string,
+ *         name: string,
+ *         maker: string,
+ *         code: string,
+ *         paints: int,
+ *         alone: bool,
+ *         steps: list<string>,
+ *         paper: string,
+ *         grain: array{float, float}|null,
+ *         scan: array{string, int},
+ *         grey: bool,
+ *         pale: bool,
+ *     }>,
+ *     measured: int,
+ *     byCode: bool,
+ *     news: list<array{uuid: string, title: string, by: string, on: string}>,
+ *     contradicted: list<ShoreContradicted>,
+ * }
+ */
 final class Shore
 {
     /** Counts with the form of what is kept. */
@@ -33,7 +64,7 @@ final class Shore
     /** Claims looked at for contradictions, the newest. */
     private const CLAIMS = 300;
 
-    /** @return array<string, mixed> */
+    /** @return ShoreMade */
     public static function of(?User $user): array
     {
         // Whoever may see the same sees the same shore until something changes.
@@ -54,7 +85,7 @@ final class Shore
         return array_map(static fn (array $strips): array => $strips[intdiv(count($strips), 2)], $of);
     }
 
-    /** @return array<string, mixed> */
+    /** @return ShoreMade */
     private static function made(?User $user): array
     {
         $labs = $scans = [];
@@ -135,7 +166,7 @@ final class Shore
         ];
     }
 
-    /** @return list<array{uuid: string, name: string, property: string, words: string, tests: int, seen: array<string, mixed>}> claims that tests contradict */
+    /** @return list<ShoreContradicted> claims that tests contradict */
     private static function contradicted(?User $user): array
     {
         $claims = Claim::query()->with('claimScale')->orderByDesc('id')->limit(self::CLAIMS)->get();

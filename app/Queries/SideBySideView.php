@@ -17,13 +17,112 @@ use MarshTrial\Core\Card\CardLayout;
 use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Rating\RatingStatus;
 
-/** Paints of one test under one another, each as it was scanned and to one scale, with what was measured in it. */
+/**
+ * Paints of one test under one another, each as it was scanned and to one scale, with what was measured in it.
+ *
+ * @phpstan-type SideBySideWindows array{
+ *     fields: list<array{name: string, atMm: float}>,
+ *     measurement: string|null,
+ *     row: int,
+ *     use: string,
+ *     words: string,
+ *     widthMm: float,
+ *     heightMm: float,
+ * }
+ * @phpstan-type SideBySideStrength array{
+ *     relative: float|null,
+ *     uncertainty: float|null,
+ *     why: string|null,
+ *     cost: string|null,
+ *     channel?: string,
+ *     perMl?: string|null,
+ * }
+ * @phpstan-type SideBySideShape array{
+ *     uuid: string,
+ *     edition: int,
+ *     maker: string,
+ *     makerUuid: string,
+ *     range: string,
+ *     colourName: string,
+ *     pigmentsWritten: string,
+ *     series: string,
+ *     medium: string,
+ *     grade: string,
+ *     discontinued: bool,
+ *     effects: list<string>|null,
+ *     statement: PigmentStatementShape,
+ *     mayChange: bool,
+ *     windows: list<SideBySideWindows>,
+ *     ratings: array<int, array{
+ *         row?: int,
+ *         property: string,
+ *         status: string,
+ *         reason: string|null,
+ *         value: float|null,
+ *         uncertainty: float|null,
+ *         class: string|null,
+ *         said?: string|null,
+ *         chances?: array<string, float>|\stdClass,
+ *         classes: list<string>,
+ *         classes95: list<string>,
+ *         atDeposit?: float|null,
+ *         scale?: string,
+ *         remarks?: list<string>,
+ *         cells?: list<string>,
+ *         numbers?: array<string, mixed>,
+ *         formula?: string,
+ *         protocol?: string,
+ *         light?: array{
+ *             words: string,
+ *             told: string,
+ *             band: string|null,
+ *             or: string|null,
+ *             chance: float,
+ *             chances: array<string, float>,
+ *             outcome: string,
+ *             doubt: string|null,
+ *             mlxh: float|null,
+ *             range: array{float, float}|null,
+ *             depth: int,
+ *             change: float,
+ *             uncertainty: float,
+ *             number: string,
+ *             beside: string|null,
+ *             way: string,
+ *             categories: list<string>,
+ *             category: string|null,
+ *             grade: string,
+ *             strips: int,
+ *             disagree: bool,
+ *         },
+ *         earlier?: list<array{scale: string, rules: int, told: string|null}>,
+ *         pooled?: array{pictures: int, spread: float},
+ *         otherwise?: list<array{value: float, said?: string|null}>,
+ *         ofThisPicture?: array{said?: string|null, value: float},
+ *         text?: string,
+ *         quantity?: string,
+ *         told?: string,
+ *         brief?: string,
+ *         position?: float,
+ *         low?: float,
+ *         high?: float,
+ *         own?: list<float>,
+ *         limits?: array<string, float|null>,
+ *         ofPicture?: string|null,
+ *         values?: list<array{said: string, where: string, text: string, tests: int, chances: array<string, float>}>,
+ *         card: array{uuid: string, title: string, mayChange: bool, simulated: bool}|null,
+ *     }>,
+ *     isReference: bool,
+ *     strength: SideBySideStrength|null,
+ * }
+ * @phpstan-import-type PigmentStatementShape from \App\Queries\PigmentView
+ */
 final class SideBySideView
 {
     /**
      * @param list<Paint> $paints with maker and codes, in the order shown
      *
-     * @return list<array<string, mixed>>
+     * @return list<SideBySideShape>
      */
     public static function of(SideBySide $show, array $paints, ?string $reference, ?User $user): array
     {
@@ -99,7 +198,7 @@ final class SideBySideView
      * @param Collection<int, Measurement> $measurements
      * @param Collection<int, CardLayout> $layouts
      *
-     * @return list<array<string, mixed>>
+     * @return list<SideBySideWindows>
      */
     private static function windows(Collection $of, array $uses, Collection $measurements, Collection $layouts): array
     {
@@ -122,7 +221,7 @@ final class SideBySideView
      * @param Collection<int, Measurement> $measurements
      * @param array{0: float, 1: string}|null $perMl
      *
-     * @return array<string, mixed> relative strength, or why there is none
+     * @return SideBySideStrength relative strength, or why there is none
      */
     private static function strength(Rating $rating, Rating $base, Collection $measurements, ?array $perMl): array
     {

@@ -15,13 +15,43 @@ use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Bench\HandMeasure;
 use MarshTrial\Core\Session\Conditions;
 
-/** What was said of a specimen at the bench: conditions, remarks, notes, photographs, and what no longer counts. */
+/**
+ * What was said of a specimen at the bench: conditions, remarks, notes, photographs, and what no longer counts.
+ *
+ * @phpstan-type SpecimenByHand array{
+ *     uuid: string,
+ *     edition: int,
+ *     what: string,
+ *     value: float|null,
+ *     unit: string,
+ *     label: string,
+ *     by: string,
+ *     mine: bool,
+ *     on: string,
+ * }
+ * @phpstan-type SpecimenSaid array{
+ *     conditions: array<string, array{value: string, inherited: string|null, own: bool}>,
+ *     overrides: array<int, array{uuid: string, edition: int, key: string, value: string, by: string}>,
+ *     remarks: array<int, array{
+ *         uuid: string,
+ *         edition: int,
+ *         word: string,
+ *         note: string,
+ *         by: string,
+ *         mine: bool,
+ *         on: string,
+ *     }>,
+ *     byHand: list<SpecimenByHand>,
+ *     photos: array<int, array{uuid: string, taken: string|null}>,
+ *     spoiled: array<int, array{uuid: string, property: string|null, reason: string, by: string}>,
+ * }
+ */
 final class SpecimenView
 {
     /**
      * @param array<string, string> $session conditions that it inherits
      *
-     * @return array<string, mixed> needs remarks, conditions, spoilings and handReadings with their owners, and photos loaded
+     * @return SpecimenSaid needs remarks, conditions, spoilings and handReadings with their owners, and photos loaded
      */
     public static function said(Specimen $specimen, array $session): array
     {
@@ -42,7 +72,7 @@ final class SpecimenView
     /**
      * @param Collection<int, HandReading> $readings with their owners
      *
-     * @return list<array<string, mixed>>
+     * @return list<SpecimenByHand>
      */
     public static function byHand(Collection $readings): array
     {

@@ -13,7 +13,21 @@ use MarshTrial\Core\Evidence\ReadAloud;
 use MarshTrial\Core\Rating\ClassChances;
 use MarshTrial\Core\Rating\Scale;
 
-/** What one would read out to a friend, from what pages show. */
+/**
+ * What one would read out to a friend, from what pages show.
+ *
+ * @phpstan-type SpokenCompared array{
+ *     verdict: mixed,
+ *     why: mixed,
+ *     tested: mixed,
+ *     classes: array<string|null>,
+ *     values: array<float>,
+ *     pairs: array<array{one: mixed, other: mixed, real: mixed}>,
+ *     leader: mixed,
+ *     perhapsWith: mixed,
+ *     testers: mixed,
+ * }
+ */
 final class Spoken
 {
     /**
@@ -74,7 +88,7 @@ final class Spoken
      * @param array<string, mixed> $property as Comparison tells it
      * @param list<array<string, mixed>> $shown
      *
-     * @return array<string, mixed> as ReadAloud compares
+     * @return SpokenCompared as ReadAloud compares
      */
     private static function compared(array $property, array $shown): array
     {

@@ -8,13 +8,29 @@ use MarshTrial\Core\Colour\LinearRgb;
 use MarshTrial\Core\Evidence\Strip;
 use MarshTrial\Core\Optics\Deposit;
 
-/** A strip as screen colours, for drawing. */
+/**
+ * A strip as screen colours, for drawing.
+ *
+ * @phpstan-type StripShape array{
+ *     ladder: array{
+ *         paper: string,
+ *         ink: string|null,
+ *         steps: list<array{onPaper: string, onBlack: string|null, deposit: float|null}>,
+ *         wash: string|null,
+ *         unlifted: string|null,
+ *         lifted: string|null,
+ *         residue: float|null,
+ *         grain: array{value: float, deltaL: float|null, sizeMm: float|null}|null,
+ *     }|null,
+ *     fade: array<string, mixed>|null,
+ * }
+ */
 final class StripView
 {
     /**
      * @param array<string, mixed>|null $fade as from FadeStrip
      *
-     * @return array<string, mixed>|null null when nothing was measured
+     * @return StripShape|null null when nothing was measured
      */
     public static function of(?Strip $strip, ?array $fade): ?array
     {

@@ -18,7 +18,70 @@ use MarshTrial\Core\Collection\Narrowing;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Rating\PaintEffect;
 
-/** Swatches of any time as the interface shows them. */
+/**
+ * Swatches of any time as the interface shows them.
+ *
+ * @phpstan-type SwatchPictures array{
+ *     uuid: string,
+ *     name: string,
+ *     called: string,
+ *     state: string,
+ *     progress: float,
+ *     step: string,
+ *     problem: string|null,
+ * }
+ * @phpstan-import-type PaintShape from \App\Queries\PaintView
+ * @phpstan-type SwatchShape array{
+ *     uuid: string,
+ *     edition: int,
+ *     picture: string,
+ *     placing: int,
+ *     problem: string|null,
+ *     told: array<string, mixed>|null,
+ *     naming: string,
+ *     called: string,
+ *     paint: PaintShape|null,
+ *     guess: PaintShape|null,
+ *     mix: array{
+ *         a: OddStripsLike,
+ *         b: OddStripsLike,
+ *         dropsA: float|null,
+ *         dropsB: float|null,
+ *         measure: string,
+ *     }|null,
+ *     paintedWhen: string,
+ *     paintedFrom: string|null,
+ *     paintedTo: string|null,
+ *     paperWords: string,
+ *     note: string,
+ *     shared: bool,
+ *     simulated: bool,
+ *     owner: string,
+ *     mayChange: bool,
+ *     made: mixed,
+ * }
+ * @phpstan-import-type OddStripsLike from \App\Queries\OddStrips
+ * @phpstan-type SwatchDrawer array{
+ *     drawer: string|null,
+ *     swatches: array<int, SwatchShape>,
+ *     total: int,
+ *     page: int,
+ *     pages: int,
+ *     pictures: list<SwatchPictures>,
+ *     howTo: list<string>,
+ *     spoilers: list<string>,
+ *     effects: array{array{effect: 'fluorescent', words: string}, array{effect: 'shimmering', words: string}},
+ * }
+ * @phpstan-type SwatchNarrowing array{
+ *     meanDE00: float,
+ *     worstDE00: float,
+ *     depths: int,
+ *     says: string,
+ *     paint: PaintShape,
+ *     strip: StripShape|null,
+ * }
+ * @phpstan-import-type StripShape from \App\Queries\StripView
+ */
 final class SwatchView
 {
     private const CHANNELS = ['red' => 0, 'green' => 1, 'blue' => 2];
@@ -32,7 +95,7 @@ final class SwatchView
     /** Pictures of the drawer that are told of: those that wait, failed, or came last. */
     private const LAST = 60;
 
-    /** @return array<string, mixed> */
+    /** @return SwatchDrawer */
     public static function drawer(?User $user, int $page, int $perPage): array
     {
         $drawer = $user === null ? null : Card::query()->listed()->where('owner_id', $user->id)->where('kind', CardKind::Pocket->value)->first();
@@ -47,7 +110,7 @@ final class SwatchView
         ];
     }
 
-    /** @return array<string, mixed> needs paint with maker, picture and owner loaded */
+    /** @return SwatchShape needs paint with maker, picture and owner loaded */
     public static function of(Swatch $swatch): array
     {
         return [
@@ -69,7 +132,7 @@ final class SwatchView
     /**
      * Swatches of one paint.
      *
-     * @return list<array<string, mixed>>
+     * @return list<SwatchShape>
      */
     public static function ofPaint(Paint $paint, ?User $user): array
     {
@@ -79,7 +142,7 @@ final class SwatchView
     /**
      * Known paints that a swatch may be, best first.
      *
-     * @return list<array<string, mixed>>
+     * @return list<SwatchNarrowing>
      */
     public static function narrowing(Swatch $swatch, ?User $user): array
     {
@@ -101,7 +164,7 @@ final class SwatchView
     /**
      * A recorded paint of the very name that somebody gave it, where there is one and no other.
      *
-     * @return array<string, mixed>|null
+     * @return PaintShape|null
      */
     private static function guess(Swatch $swatch): ?array
     {
@@ -113,7 +176,7 @@ final class SwatchView
         return $same->count() === 1 ? PaintView::of($same[0]) : null;
     }
 
-    /** @return list<array<string, mixed>> */
+    /** @return list<SwatchPictures> */
     public static function pictures(Card $drawer): array
     {
         $newest = Measurement::query()->where('card_id', $drawer->id)->orderBy('id')->get(['id', 'uuid', 'picture_id', 'state', 'progress', 'step', 'problem'])->keyBy('picture_id');

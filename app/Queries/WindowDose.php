@@ -22,7 +22,20 @@ use MarshTrial\Core\Daylight\Window;
 use MarshTrial\Core\Daylight\WindowLight;
 use MarshTrial\Core\Fading\CheckSchedule;
 
-/** Light behind a hung card's window: estimated, measured where a logger lay, and as somebody typed it. */
+/**
+ * Light behind a hung card's window: estimated, measured where a logger lay, and as somebody typed it.
+ *
+ * @phpstan-type WindowDoseTold array{
+ *     mlxh: float,
+ *     range: array{float, float},
+ *     uncertainty: float,
+ *     measured: float,
+ *     megajoules: float,
+ *     words: string,
+ *     livingRoomYears: float,
+ *     museumYears: float,
+ * }
+ */
 final readonly class WindowDose
 {
     /** Longest that is looked ahead, days. */
@@ -163,7 +176,7 @@ final readonly class WindowDose
         return ['on' => ($day ?? $byCalendar())->format('Y-m-d'), 'mlxh' => $day === null ? null : $step];
     }
 
-    /** @return array<string, mixed> a dose as it is shown */
+    /** @return WindowDoseTold a dose as it is shown */
     public static function told(Dose $dose): array
     {
         [$least, $most] = $dose->range();

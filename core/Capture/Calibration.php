@@ -14,6 +14,17 @@ use MarshTrial\Core\Imaging\PixelGrid;
  * From what a device wrote to colour: a tone curve for every channel, then a matrix to linear sRGB; and how sure that is.
  *
  * The tone curve is ln(out) = a + b x + c x^2 + d x^3, x = ln(in), in its darkest part a power.
+ *
+ * @phpstan-type CalibrationData array{
+ *     kind: 'as-told'|'paper-and-black'|'profile'|'target'|'wedge',
+ *     name: string,
+ *     tone: list<list<float>>|null,
+ *     columns: list<array{float, float, float}>,
+ *     darkest: float,
+ *     paper: array{float, float, float}|null,
+ *     residuals: list<array{lab: array{float, float, float}, dE00: float}>,
+ *     remarks: list<string>,
+ * }
  */
 final readonly class Calibration
 {
@@ -262,7 +273,7 @@ final readonly class Calibration
         };
     }
 
-    /** @return array<string, mixed> */
+    /** @return CalibrationData */
     public function toArray(): array
     {
         return [

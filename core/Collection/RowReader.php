@@ -9,7 +9,35 @@ use MarshTrial\Core\Exchange\Money;
 use MarshTrial\Core\Pigment\PigmentCodeState;
 use MarshTrial\Core\Pigment\PigmentStatement;
 
-/** Turns one row of a spreadsheet into a paint and a pan, or into sentences about what is wrong with it. */
+/**
+ * Turns one row of a spreadsheet into a paint and a pan, or into sentences about what is wrong with it.
+ *
+ * @phpstan-type RowReaderRead array{
+ *     values: array{
+ *         maker: string,
+ *         range?: string,
+ *         colourName: string,
+ *         series?: string,
+ *         batch?: string,
+ *         palette?: string,
+ *         keptAt?: string,
+ *         note?: string,
+ *         pigments: mixed,
+ *         discontinued: mixed,
+ *         form: mixed,
+ *         volumeMl: mixed,
+ *         price: mixed,
+ *         opened: mixed,
+ *         state: mixed,
+ *         slot: mixed,
+ *         got: mixed,
+ *         paintId: mixed,
+ *         panId: mixed,
+ *         extras: array<string, string>,
+ *     },
+ *     faults: list<string>,
+ * }
+ */
 final readonly class RowReader
 {
     private const SYMBOLS = ['€' => 'EUR', '£' => 'GBP', '¥' => 'JPY'];
@@ -26,7 +54,7 @@ final readonly class RowReader
     /**
      * @param list<string> $cells
      *
-     * @return array{values: array<string, mixed>, faults: list<string>} values: all fields of Columns::FIELDS but currency, price as minor units and currency, and extras by heading
+     * @return RowReaderRead values: all fields of Columns::FIELDS but currency, price as minor units and currency, and extras by heading
      */
     public function read(array $cells): array
     {

@@ -6,10 +6,39 @@ namespace MarshTrial\Core\Evidence;
 
 use MarshTrial\Core\Measuring\CardMeasurement;
 
-/** The kept and the exposed half of one row as colours, for showing one above the other. */
+/**
+ * The kept and the exposed half of one row as colours, for showing one above the other.
+ *
+ * @phpstan-type FadeStripOfCard array{
+ *     doseMlxh: float|null,
+ *     paper: array{string, string},
+ *     depths: list<array{
+ *         depth: int,
+ *         kept: string,
+ *         exposed: string,
+ *         dark?: array{float, float, float},
+ *         window?: array{float, float, float},
+ *         deposit?: float|null,
+ *         change?: float,
+ *         uncertainty?: float,
+ *         least?: float,
+ *         greatest?: float,
+ *         paperChange?: float,
+ *         outcome?: string,
+ *         grade?: string,
+ *         darkChange?: float|null,
+ *         darkUncertainty?: float|null,
+ *         raw?: array{float, float, float},
+ *         across?: float,
+ *         left?: float|null,
+ *         doubt?: string|null,
+ *         hasFirst?: bool,
+ *     }>,
+ * }
+ */
 final class FadeStrip
 {
-    /** @return array<int, array{doseMlxh: float|null, paper: array{0: string, 1: string}, depths: list<array<string, mixed>>}> by row; colours as #rrggbb, kept before exposed; and what every depth says at this check */
+    /** @return array<int, FadeStripOfCard> by row; colours as #rrggbb, kept before exposed; and what every depth says at this check */
     public static function ofCard(CardMeasurement $measurement): array
     {
         $out = [];

@@ -20,6 +20,18 @@ use MarshTrial\Core\Rating\Scale;
  * What one measured row of a property card has to show: the ladder over paper and over the black line, what lifting left, the grain.
  *
  * Colours are linear sRGB, unclipped.
+ *
+ * @phpstan-type StripData array{
+ *     paper: array{float, float, float},
+ *     ink: array{float, float, float}|null,
+ *     key: int|null,
+ *     steps: list<array{array{float, float, float}, array{float, float, float}|null}>,
+ *     wash: array{float, float, float}|null,
+ *     unlifted: array{float, float, float}|null,
+ *     lifted: array{float, float, float}|null,
+ *     residue: float|null,
+ *     grain: array{float|null, float|null, float|null},
+ * }
  */
 final class Strip
 {
@@ -185,7 +197,7 @@ final class Strip
         return count(array_filter([$this->ink, $this->wash, $this->lifted]));
     }
 
-    /** @return array<string, mixed> */
+    /** @return StripData */
     public function toArray(): array
     {
         return [

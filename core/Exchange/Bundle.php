@@ -94,7 +94,7 @@ final readonly class Bundle
     /**
      * Reads a part as JSON without letting a short text grow into much memory.
      *
-     * @return array<string, mixed>
+     * @return array<mixed, mixed>
      *
      * @throws CoreException
      */

@@ -22,14 +22,47 @@ use MarshTrial\Core\Card\RowLabel;
 use MarshTrial\Core\Card\Window;
 use MarshTrial\Core\CoreException;
 
-/** The layout of a card as JSON; every field and unit is described in docs/formats.md. */
+/**
+ * The layout of a card as JSON; every field and unit is described in docs/formats.md.
+ *
+ * @phpstan-type LayoutJsonData array{
+ *     format: 'marsh-trial/card-layout',
+ *     version: int,
+ *     kind: 'fade'|'frame'|'halves'|'pocket'|'property',
+ *     card: array{uuid: string, code: string, title: string},
+ *     page: array{widthMm: float, heightMm: float},
+ *     protocols?: array<string, string>,
+ *     rows: list<array<string, mixed>>,
+ *     pieces: list<array{
+ *         id: string,
+ *         outline: list<array{float, float}>,
+ *         marks: list<array{id: string, centre: array{float, float}, sizeMm: float, shape: 'disc'|'ring'}>,
+ *         codeArea: list<array{float, float}>,
+ *     }>,
+ *     windows: list<array{
+ *         piece: string,
+ *         row: int,
+ *         use: string,
+ *         polygon: list<array{float, float}>,
+ *         painted: list<array{float, float}>|null,
+ *     }>,
+ *     cells: list<array{
+ *         id: string,
+ *         piece: string,
+ *         row: int,
+ *         role: string,
+ *         step: int,
+ *         polygon: list<array{float, float}>,
+ *     }>,
+ * }
+ */
 final class LayoutJson
 {
     public const FORMAT = 'marsh-trial/card-layout';
 
     public const VERSION = 1;
 
-    /** @return array<string, mixed> */
+    /** @return LayoutJsonData */
     public static function toArray(CardLayout $layout): array
     {
         return [

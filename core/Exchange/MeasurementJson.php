@@ -18,14 +18,114 @@ use MarshTrial\Core\Rating\Rating;
 use MarshTrial\Core\Rating\Scale;
 use MarshTrial\Core\Swatch\SwatchReading;
 
-/** A measurement as JSON; every field and unit is described in docs/formats.md. */
+/**
+ * A measurement as JSON; every field and unit is described in docs/formats.md.
+ *
+ * @phpstan-type MeasurementJsonSwatch array{
+ *     row: int,
+ *     problem: string|null,
+ *     overBarePaper: bool,
+ *     keyChannel: string|null,
+ *     deposits: list<array{cell: string, deposit: float|null}>,
+ *     outshines: list<string>,
+ *     remarks: list<string>,
+ * }
+ * @phpstan-type MeasurementJsonCalibration array{
+ *     kind: 'as-told'|'paper-and-black'|'profile'|'target'|'wedge',
+ *     name: string,
+ *     residualMean: float|null,
+ *     residual95: float|null,
+ *     patches: int,
+ * }
+ * @phpstan-type MeasurementJsonCells array{
+ *     id: string,
+ *     role: string,
+ *     what: string,
+ *     row: int,
+ *     step: int,
+ *     lab: list<float|null>,
+ *     labSpread: list<float|null>,
+ *     uncertainty95: float|null,
+ *     rgbLinear: list<float|null>,
+ *     deposit: list<float|null>,
+ *     pixels: int,
+ *     remarks: list<string>,
+ *     polygonPx: list<list<float>>,
+ * }
+ * @phpstan-type MeasurementJsonRating array{
+ *     row: int,
+ *     property: string,
+ *     status: 'measured'|'not-reached'|'not-tested'|'undecidable',
+ *     reason: string|null,
+ *     value: float|null,
+ *     uncertainty: float|null,
+ *     class: string|null,
+ *     said: string|null,
+ *     chances: array<string, float>,
+ *     classes: list<string>,
+ *     classes95: list<string>,
+ *     atDeposit: float|null,
+ *     scale: string,
+ *     kind?: string,
+ *     remarks: list<string>,
+ *     cells: list<string>,
+ *     numbers: array<string, array<array<array<bool|float|int|string|null>|bool|float|int|string|null>|bool|float|int|string|null>|bool|float|int|string|null>,
+ *     formula: string,
+ *     protocol: string,
+ * }
+ * @phpstan-type MeasurementJsonFinding array{
+ *     row: int,
+ *     depth: int,
+ *     deposit: float|null,
+ *     raw: array<string, float|list<string>|null>,
+ *     corrected: array<string, float|list<string>|null>,
+ *     paperChange: float|null,
+ *     range: array{float|null, float|null},
+ *     uncertainty: float|null,
+ *     greyScaleGrade: string,
+ *     outcome: string,
+ *     words: list<string>,
+ *     categories: list<string>,
+ *     wording: string|null,
+ *     remarks: list<string>,
+ *     darkChange?: array{float|null, float|null},
+ * }
+ * @phpstan-type MeasurementJsonData array{
+ *     format: 'marsh-trial/card-measurement',
+ *     version: int,
+ *     card: array{uuid: string, code: string},
+ *     measuredBy: array{meter: int, scale: string, rules: int},
+ *     scan: array{
+ *         pixels: array{int, int},
+ *         dpi: float,
+ *         profile: string,
+ *         photo: bool,
+ *         calibration: MeasurementJsonCalibration,
+ *         quality: list<array<string, bool|float|string|null>>,
+ *         pieces: list<array{
+ *             id: string,
+ *             rotationDeg: float,
+ *             marksSeen: int,
+ *             residualMm: float,
+ *             lens: float,
+ *             outlinePx: list<list<float>>,
+ *         }>,
+ *         remarks: list<string>,
+ *     },
+ *     cells: list<MeasurementJsonCells>,
+ *     ratings: list<MeasurementJsonRating>,
+ *     fading: list<MeasurementJsonFinding>,
+ *     doseMlxh: float|null,
+ *     swatches?: list<MeasurementJsonSwatch>,
+ * }
+ */
 final class MeasurementJson
 {
     public const FORMAT = 'marsh-trial/card-measurement';
 
     public const VERSION = 1;
 
-    /** @return array<string, mixed> */
+    /** @return MeasurementJsonData */
     public static function toArray(CardMeasurement $measurement): array
     {
         return [
@@ -58,7 +158,7 @@ final class MeasurementJson
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return MeasurementJsonSwatch */
     private static function swatch(SwatchReading $swatch): array
     {
         return [
@@ -68,7 +168,7 @@ final class MeasurementJson
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return MeasurementJsonCalibration */
     private static function calibration(Calibration $c): array
     {
         return [
@@ -76,7 +176,7 @@ final class MeasurementJson
         ];
     }
 
-    /** @return list<array<string, mixed>> */
+    /** @return list<MeasurementJsonCells> */
     private static function cells(CardMeasurement $measurement): array
     {
         $out = [];
@@ -103,7 +203,7 @@ final class MeasurementJson
         return $out;
     }
 
-    /** @return array<string, mixed> */
+    /** @return MeasurementJsonRating */
     public static function rating(Rating $rating): array
     {
         return [
@@ -129,7 +229,7 @@ final class MeasurementJson
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return MeasurementJsonFinding */
     private static function finding(FadeFinding $finding): array
     {
         return [

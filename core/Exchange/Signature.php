@@ -7,6 +7,25 @@ namespace MarshTrial\Core\Exchange;
 /**
  * Tells that a ledger itself said something: Ed25519 (RFC 8032) over the canonical form (RFC 8785) of what is signed. A fingerprint tells whether a record
  * was changed, not by whom it was made. Keys and signatures are base64.
+ *
+ * @phpstan-type SignatureOfRecord array{
+ *     format: 'marsh-trial/signed-record',
+ *     ledger: string,
+ *     card: string,
+ *     number: int,
+ *     fingerprint: string,
+ *     evidence: string|null,
+ * }
+ * @phpstan-type SignatureOfStanding array{
+ *     format: 'marsh-trial/signed-standing',
+ *     ledger: string,
+ *     uuid: string,
+ *     card: string,
+ *     withdrawn: bool,
+ *     because: string,
+ *     by: string,
+ *     at: string,
+ * }
  */
 final class Signature
 {
@@ -50,7 +69,7 @@ final class Signature
      *
      * @param string|null $evidence SHA-256 of the file of what it rests on
      *
-     * @return array<string, mixed>
+     * @return SignatureOfRecord
      */
     public static function ofRecord(string $ledger, string $card, int $number, string $fingerprint, ?string $evidence): array
     {
@@ -63,7 +82,7 @@ final class Signature
      * @param string $by UUID of who says it
      * @param string $at ISO 8601, UTC, to the second
      *
-     * @return array<string, mixed>
+     * @return SignatureOfStanding
      */
     public static function ofStanding(string $ledger, string $uuid, string $card, bool $withdrawn, string $because, string $by, string $at): array
     {

@@ -12,6 +12,28 @@ use MarshTrial\Core\Rating\Scale;
  * What light did to a paint, made from the course of its strip at all depths: one word, one chance, one dose, one reason.
  *
  * Every page, file and sentence says this and nothing else.
+ *
+ * @phpstan-type LightVerdictTold array{
+ *     words: string,
+ *     told: string,
+ *     band: string|null,
+ *     or: string|null,
+ *     chance: float,
+ *     chances: array<string, float>,
+ *     outcome: string,
+ *     doubt: string|null,
+ *     mlxh: float|null,
+ *     range: array{float, float}|null,
+ *     depth: int,
+ *     change: float,
+ *     uncertainty: float,
+ *     number: string,
+ *     beside: string|null,
+ *     way: string,
+ *     categories: list<string>,
+ *     category: string|null,
+ *     grade: string,
+ * }
  */
 final readonly class LightVerdict
 {
@@ -148,7 +170,7 @@ final readonly class LightVerdict
     /**
      * All that is told of it, with plain values.
      *
-     * @return array{words: string, told: string, band: string|null, or: string|null, chance: float, chances: array<string, float>, outcome: string, doubt: string|null, mlxh: float|null, range: array{float, float}|null, depth: int, change: float, uncertainty: float, number: string, beside: string|null, way: string, categories: list<string>, category: string|null, grade: string}
+     * @return LightVerdictTold
      */
     public function toArray(): array
     {

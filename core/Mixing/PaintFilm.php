@@ -8,6 +8,21 @@ use MarshTrial\Core\Colour\Bands;
 
 /**
  * A paint as a film that absorbs and scatters by band (Kubelka and Munk 1931): a model that was fitted to its measured ladder, never a measurement.
+ *
+ * @phpstan-type PaintFilmData array{
+ *     logK: array<float>,
+ *     level: float,
+ *     slope: float,
+ *     modes: list<array<float>>,
+ *     paper: array<float>,
+ *     ink: float|null,
+ *     surface: float,
+ *     key: int,
+ *     deepest: float,
+ *     unitDrops: float|null,
+ *     misfit: array{float, float},
+ *     device: float|null,
+ * }
  */
 final readonly class PaintFilm
 {
@@ -99,7 +114,7 @@ final readonly class PaintFilm
         return new self(...[...array_diff_key(get_object_vars($this), ['k' => 0, 's' => 0]), ...$changes]);
     }
 
-    /** @return array<string, mixed> */
+    /** @return PaintFilmData */
     public function toArray(): array
     {
         $rounded = static fn (array $of): array => array_map(static fn (float $v): float => round($v, 5), $of);

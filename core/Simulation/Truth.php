@@ -12,7 +12,45 @@ use MarshTrial\Core\Card\RowLabel;
 use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\Colour\LinearRgb;
 
-/** What a perfect observer would say of a scene. Written apart from the measuring code, on purpose. */
+/**
+ * What a perfect observer would say of a scene. Written apart from the measuring code, on purpose.
+ *
+ * @phpstan-type TruthInChannel array{
+ *     body: float,
+ *     classes: array{transparency: string, staining?: string, granulation?: string},
+ *     residue?: array{soft: float, stiff: float},
+ *     grain?: float,
+ *     grainSizeMm?: float,
+ *     blotch?: float,
+ *     twoToneDeg?: float|null,
+ * }
+ * @phpstan-type TruthFading array{
+ *     row: int,
+ *     depth: int,
+ *     raw: float,
+ *     corrected: float,
+ *     kept: array{float, float, float},
+ *     faded: array{float, float, float},
+ *     browns: bool,
+ * }
+ * @phpstan-type TruthRow array{
+ *     row: int,
+ *     key: int,
+ *     channels: array{TruthInChannel|null, TruthInChannel|null, TruthInChannel|null},
+ *     streakDeg: float|null,
+ *     backrun: float,
+ *     clearSteps?: float,
+ *     blocks: array<string, array<string, float|int|list<float>|string|null>>,
+ * }
+ * @phpstan-type TruthShape array{
+ *     format: 'marsh-trial/card-truth',
+ *     version: int,
+ *     cells: list<array{id: string, lab: array{float, float, float}}>,
+ *     doseMlxh?: float,
+ *     fading?: list<TruthFading>,
+ *     rows?: list<TruthRow>,
+ * }
+ */
 final class Truth
 {
     /** Film thickness of the three painted steps of a fade strip. */
@@ -36,7 +74,7 @@ final class Truth
      * @param array<string, LinearRgb> $means noise-free mean colour per cell
      * @param array<int, Grains> $grains by row
      *
-     * @return array<string, mixed>
+     * @return TruthShape
      */
     public static function of(Scene $scene, array $means, array $grains): array
     {
@@ -58,7 +96,7 @@ final class Truth
     /**
      * @param array<string, LinearRgb> $means
      *
-     * @return array<string, mixed>
+     * @return TruthRow
      */
     private static function row(Scene $scene, int $row, array $means, ?Grains $grains): array
     {
@@ -87,7 +125,7 @@ final class Truth
      * @param array{0: list<list<float>>, 1: list<list<float>>}|null $maps thickness of the wash, finely and coarsely
      * @param list<Lab>|null $path
      *
-     * @return array<string, mixed>
+     * @return TruthInChannel
      */
     private static function inChannel(Scene $scene, int $row, int $c, array $means, Appearance $look, ?array $maps, ?array $path): array
     {
@@ -312,7 +350,7 @@ final class Truth
         return $map;
     }
 
-    /** @return list<array<string, mixed>> what light did to every row and depth of a fade card */
+    /** @return list<TruthFading> what light did to every row and depth of a fade card */
     public static function fading(Scene $scene): array
     {
         $distance = static fn (Lab $a, Lab $b): float => sqrt(($a->l - $b->l) ** 2 + ($a->a - $b->a) ** 2 + ($a->b - $b->b) ** 2);

@@ -24,7 +24,17 @@ use Illuminate\Validation\Rules\Password;
 use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
-/** One's own page: name, address, password, where one is signed in, and all that is one's own to take along. */
+/**
+ * One's own page: name, address, password, where one is signed in, and all that is one's own to take along.
+ *
+ * @phpstan-type AccountShowAnswer array{
+ *     uuid: string,
+ *     name: string,
+ *     email: string,
+ *     isSteward: bool,
+ *     signIns: array<int, array{uuid: string, agent: string, since: string, seen: string, stays: bool, here: bool}>,
+ * }
+ */
 final class AccountController extends Controller
 {
     /** How long somebody waits for another's export, seconds. */
@@ -32,6 +42,7 @@ final class AccountController extends Controller
 
 
 
+    /** @return JsonResponse<AccountShowAnswer> */
     public function show(Request $request): JsonResponse
     {
         $me = $this->me($request);
@@ -71,7 +82,11 @@ final class AccountController extends Controller
         return $this->show($request);
     }
 
-    /** Sets a first or forgotten password by a link that works once, and signs in. */
+    /**
+     * Sets a first or forgotten password by a link that works once, and signs in.
+     *
+     * @return JsonResponse<array{user: array{uuid: string, name: string, email: string, isSteward: bool}}>
+     */
     public function useLink(UsePasswordLinkRequest $request): JsonResponse
     {
         Attempts::count('link|'.$request->ip(), (int) config('trust.sign_ins_by_address'));

@@ -8,9 +8,14 @@ use App\Http\JsonResponse;
 use App\Queries\AccuracyView;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
-/** The program's own report of how well it measures. */
+/**
+ * The program's own report of how well it measures.
+ *
+ * @phpstan-import-type AccuracyAll from \App\Queries\AccuracyView
+ */
 final class AccuracyController extends Controller
 {
+    /** @return JsonResponse<AccuracyAll> */
     public function show(): JsonResponse
     {
         return new JsonResponse(AccuracyView::all());

@@ -18,9 +18,20 @@ use Database\Seeders\DatabaseSeeder;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
 
-/** Where to begin in an empty installation: the first tester, and the practice shore. */
+/**
+ * Where to begin in an empty installation: the first tester, and the practice shore.
+ *
+ * @phpstan-type BeginShowAnswer array{
+ *     empty: bool,
+ *     founded: bool,
+ *     mayFound: bool,
+ *     practice: float|null,
+ *     practiceSignIn: array{email: 'tamsin@saltern-reach.example', password: 'reed-and-salt'}|null,
+ * }
+ */
 final class BeginController extends Controller
 {
+    /** @return JsonResponse<BeginShowAnswer> */
     public function show(Request $request): JsonResponse
     {
         $founded = User::query()->exists();
@@ -34,7 +45,11 @@ final class BeginController extends Controller
         ]);
     }
 
-    /** The first account, made at this very machine while there is none. */
+    /**
+     * The first account, made at this very machine while there is none.
+     *
+     * @return JsonResponse<array{user: array{uuid: string, name: string}}>
+     */
     public function found(FoundLedgerRequest $request): JsonResponse
     {
         if (! Network::isHere((string) $request->ip())) {

@@ -26,9 +26,19 @@ use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Bench\HandMeasure;
 use MarshTrial\Core\Session\Conditions;
 
-/** What is entered at the bench: each write stands alone, may be repeated, and carries the edition it was made from. */
+/**
+ * What is entered at the bench: each write stands alone, may be repeated, and carries the edition it was made from.
+ *
+ * @phpstan-type BenchPutRemarkAnswer array{uuid: string, edition: int, word: string, note: string}
+ * @phpstan-type BenchPutConditionAnswer array{uuid: string, edition: int, key: string, value: string}
+ * @phpstan-type BenchPutHandReadingAnswer array{uuid: string, edition: int, value: float|null}
+ * @phpstan-type BenchPutSpoilingAnswer array{uuid: string, edition: int}
+ * @phpstan-import-type SessionTask from \App\Queries\SessionView
+ * @phpstan-import-type SessionTimer from \App\Queries\SessionView
+ */
 final class BenchController extends Controller
 {
+    /** @return JsonResponse<SessionTask> */
     public function putTask(PutTaskRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -36,6 +46,7 @@ final class BenchController extends Controller
         return new JsonResponse(SessionView::task(MoveTask::to($uuid, $values['state'], trim($values['reason'] ?? ''), $request->header('If-Match'), $this->me($request))));
     }
 
+    /** @return JsonResponse<SessionTimer> */
     public function putTimer(PutTimerRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -75,6 +86,7 @@ final class BenchController extends Controller
             ->get()->first(static fn (Timer $t): bool => $t->started_at->addSeconds($t->seconds)->isFuture());
     }
 
+    /** @return JsonResponse<BenchPutRemarkAnswer> */
     public function putRemark(PutRemarkRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -86,6 +98,7 @@ final class BenchController extends Controller
         return new JsonResponse(['uuid' => $remark->uuid, 'edition' => $remark->edition, 'word' => $remark->word, 'note' => $remark->note], $remark->wasRecentlyCreated ? 201 : 200);
     }
 
+    /** @return JsonResponse<BenchPutConditionAnswer> */
     public function putCondition(PutConditionRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -103,6 +116,7 @@ final class BenchController extends Controller
         return new JsonResponse(['uuid' => $condition->uuid, 'edition' => $condition->edition, 'key' => $condition->key, 'value' => $condition->value], $condition->wasRecentlyCreated ? 201 : 200);
     }
 
+    /** @return JsonResponse<BenchPutHandReadingAnswer> */
     public function putHandReading(PutHandReadingRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -113,6 +127,7 @@ final class BenchController extends Controller
         return new JsonResponse(['uuid' => $reading->uuid, 'edition' => $reading->edition, 'value' => $reading->value], $reading->wasRecentlyCreated ? 201 : 200);
     }
 
+    /** @return JsonResponse<BenchPutSpoilingAnswer> */
     public function putSpoiling(PutSpoilingRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -122,7 +137,11 @@ final class BenchController extends Controller
         return new JsonResponse(['uuid' => $spoiling->uuid, 'edition' => $spoiling->edition], $spoiling->wasRecentlyCreated ? 201 : 200);
     }
 
-    /** It counts again. */
+    /**
+     * It counts again.
+     *
+     * @return JsonResponse<null>
+     */
     public function destroySpoiling(Spoiling $spoiling): JsonResponse
     {
         $spoiling->delete();

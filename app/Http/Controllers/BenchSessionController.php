@@ -22,9 +22,213 @@ use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Session\Conditions;
 use MarshTrial\Core\Session\SessionPlan;
 
-/** Sessions at the bench: planned, shared, and their conditions. */
+/**
+ * Sessions at the bench: planned, shared, and their conditions.
+ *
+ * @phpstan-type BenchSessionPlanAnswer array{
+ *     cards: list<array{
+ *         kind: string,
+ *         rows: list<array{pan: string, name: string, maker: string, pigments: string, place: string}>,
+ *     }>,
+ *     tasks: list<array{card: int, row: int|null, kind: string, title: string, wait: bool, start: int, end: int}>,
+ *     workSeconds: int,
+ *     wholeSeconds: int,
+ *     sheets: int,
+ *     squareMetres: float,
+ * }
+ * @phpstan-type BenchSessionPutConditionsAnswer array{edition: int, conditions: \stdClass}
+ * @phpstan-type BenchSessionIndexAnswer array{sessions: array<int, SessionStanding>, total: int, page: int, pages: int}
+ * @phpstan-import-type SessionStanding from \App\Queries\SessionView
+ * @phpstan-type BenchSessionChoicesAnswer array{
+ *     total: int,
+ *     pans: list<array{
+ *         uuid: string,
+ *         edition: int,
+ *         form: string,
+ *         batch: string,
+ *         volumeMl: float|null,
+ *         price: string|null,
+ *         perMl: string|null,
+ *         keptAt: string,
+ *         palette: string|null,
+ *         paletteUuid: string|null,
+ *         slot: int|null,
+ *         place: string,
+ *         openedOn: string|null,
+ *         state: string,
+ *         got: string,
+ *         note: string,
+ *         extras: \stdClass,
+ *         formulation: PaintFormulation|null,
+ *         mine: bool,
+ *         paint: PaintShape,
+ *         code: string,
+ *         hue: string,
+ *         testedOnPapers: array<int, mixed>,
+ *         lastTested: mixed,
+ *         retest: list<string>,
+ *     }>,
+ *     tests: array{'property', 'fade'},
+ *     conditionFields: array{
+ *         paperSide: array{label: 'Paper side', words: array{'felt side', 'wire side', 'side unknown'}},
+ *         form: array{label: 'Form', words: list<string>},
+ *         state: array{
+ *             label: 'State of the paint',
+ *             words: list<'fresh from the tube'|'dried, re-wet within minutes'|'dried, soaked for an hour or more'|'dried for months, re-wet'|'not known'>,
+ *         },
+ *         amounts: array{
+ *             label: 'Paint measured out in',
+ *             words: array{'counted drops', 'brush loads', 'grams'},
+ *         },
+ *         added: array{
+ *             label: 'Medium added',
+ *             words: array{'granulation medium', 'gum arabic', 'ox gall', 'another medium'},
+ *         },
+ *         brush: array{label: 'Brush', hint: 'round 8, synthetic'},
+ *         water: array{label: 'Water', hint: 'tap, hard'},
+ *         room: array{label: 'Room', hint: 'north light, heated'},
+ *         humidity: array{label: 'Humidity', unit: '%', range: array{int, int}},
+ *         temperature: array{label: 'Temperature', unit: '°C', range: array{int, int}},
+ *         ink: array{label: 'Ink of the line', hint: 'waterproof pigment ink'},
+ *         inkSet: array{
+ *             label: 'Ink set by',
+ *             words: list<'drying for a day or more'|'drying for an hour'|'heat'|'not set'|'printed'>,
+ *         },
+ *         got: array{
+ *             label: 'Disclosure',
+ *             words: array{'bought', 'gift', 'sample from the maker', 'made by the tester'},
+ *         },
+ *     },
+ *     conditions: \stdClass,
+ * }
+ * @phpstan-type BenchSessionShowAnswer array{
+ *     uuid: string,
+ *     edition: int,
+ *     title: string,
+ *     plannedOn: string,
+ *     paper: string,
+ *     paperUuid: string,
+ *     tests: list<string>,
+ *     owner: string,
+ *     blind: bool,
+ *     revealed: bool,
+ *     finished: string|null,
+ *     mayLead: bool,
+ *     conditions: \stdClass,
+ *     conditionFields: array{
+ *         paperSide: array{label: 'Paper side', words: array{'felt side', 'wire side', 'side unknown'}},
+ *         form: array{label: 'Form', words: list<string>},
+ *         state: array{
+ *             label: 'State of the paint',
+ *             words: list<'dried for months, re-wet'|'dried, re-wet within minutes'|'dried, soaked for an hour or more'|'fresh from the tube'|'not known'>,
+ *         },
+ *         amounts: array{
+ *             label: 'Paint measured out in',
+ *             words: array{'counted drops', 'brush loads', 'grams'},
+ *         },
+ *         added: array{
+ *             label: 'Medium added',
+ *             words: array{'granulation medium', 'gum arabic', 'ox gall', 'another medium'},
+ *         },
+ *         brush: array{label: 'Brush', hint: 'round 8, synthetic'},
+ *         water: array{label: 'Water', hint: 'tap, hard'},
+ *         room: array{label: 'Room', hint: 'north light, heated'},
+ *         humidity: array{label: 'Humidity', unit: '%', range: array{int, int}},
+ *         temperature: array{label: 'Temperature', unit: '°C', range: array{int, int}},
+ *         ink: array{label: 'Ink of the line', hint: 'waterproof pigment ink'},
+ *         inkSet: array{
+ *             label: 'Ink set by',
+ *             words: list<'drying for a day or more'|'drying for an hour'|'heat'|'not set'|'printed'>,
+ *         },
+ *         got: array{
+ *             label: 'Disclosure',
+ *             words: array{'bought', 'gift', 'sample from the maker', 'made by the tester'},
+ *         },
+ *     },
+ *     people: array<int, array{uuid: string, name: string}>,
+ *     cautions: list<string>,
+ *     cards: array<int, SessionCard>,
+ *     tasks: array<int, array{
+ *         uuid: string,
+ *         edition: int,
+ *         kind: string,
+ *         state: string,
+ *         reason: string,
+ *         by: string|null,
+ *         at: string|null,
+ *         card: mixed,
+ *         specimen: mixed,
+ *     }>,
+ *     kinds: array<string, SessionKinds>,
+ *     judgedAt: array<string, list<string>>,
+ *     pans: array<int, mixed>,
+ *     timers: array<int, SessionTimer>,
+ *     words: array{
+ *         remarks: array{
+ *             a: 'binder excess',
+ *             c: 'contaminated',
+ *             e: 'streaky',
+ *             f: 'wrong side of the paper',
+ *             h: 'too much water',
+ *             i: 'too little paint',
+ *             j: 'bloom',
+ *             l: 'hard to re-wet',
+ *             m: 'pigment separates',
+ *             o: 'paper roughened',
+ *             u: 'uneven load',
+ *             v: 'line ran',
+ *         },
+ *         skips: list<'another reason'|'no time today'|'not wanted for this paint'|'pan empty or dried up'|'pan not found'|'place spoiled'>,
+ *         spoiled: list<string>,
+ *         timers: array{pre-wetting: int, dwell: int, spread: int, drying: int},
+ *     },
+ *     eyeScales: array<string, array<string, string>>,
+ *     moreByEye: list<string>,
+ *     handFields: array{
+ *         spread: array{label: 'Spread in wet paper', unit: 'mm', range: array{int, int}, how: string},
+ *         strokesToLift: array{
+ *             label: 'Strokes until no more lifts',
+ *             unit: 'strokes',
+ *             range: array{int, int},
+ *             how: 'soft damp brush, blotted between',
+ *         },
+ *         layerMoved: array{
+ *             label: 'Layer that moved the one below',
+ *             unit: 'layer',
+ *             range: array{int, int},
+ *             how: string,
+ *         },
+ *         brushLoads: array{
+ *             label: 'Brush loads used',
+ *             unit: 'loads',
+ *             range: array{int, int},
+ *             how: 'for the whole row',
+ *         },
+ *         paintUsed: array{
+ *             label: 'Paint used',
+ *             unit: 'ml',
+ *             range: array{int, int},
+ *             how: 'by weighing or by the tube’s scale',
+ *         },
+ *         passes: array{label: 'Passes to re-wet', unit: 'passes', range: array{int, int}, how: string},
+ *         dryingTime: array{
+ *             label: 'Drying time',
+ *             unit: 'min',
+ *             range: array{int, int},
+ *             how: 'until the paper no longer feels cool',
+ *         },
+ *     },
+ *     now: string,
+ * }
+ * @phpstan-import-type PaintFormulation from \App\Queries\PaintView
+ * @phpstan-import-type PaintShape from \App\Queries\PaintView
+ * @phpstan-import-type SessionCard from \App\Queries\SessionView
+ * @phpstan-import-type SessionKinds from \App\Queries\SessionView
+ * @phpstan-import-type SessionTimer from \App\Queries\SessionView
+ */
 final class BenchSessionController extends Controller
 {
+    /** @return JsonResponse<BenchSessionIndexAnswer> */
     public function index(ReadSessionsRequest $request): JsonResponse
     {
         $page = SessionView::mine($this->me($request))->paginate(30);
@@ -32,7 +236,11 @@ final class BenchSessionController extends Controller
         return new JsonResponse(['sessions' => array_map(SessionView::standing(...), $page->items()), 'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage()]);
     }
 
-    /** What a session may be planned of. */
+    /**
+     * What a session may be planned of.
+     *
+     * @return JsonResponse<BenchSessionChoicesAnswer>
+     */
     public function choices(ReadChoicesRequest $request): JsonResponse
     {
         return new JsonResponse([
@@ -42,6 +250,7 @@ final class BenchSessionController extends Controller
         ]);
     }
 
+    /** @return JsonResponse<BenchSessionPlanAnswer> */
     public function plan(PlanSessionRequest $request): JsonResponse
     {
         $values = $request->chosen();
@@ -59,11 +268,13 @@ final class BenchSessionController extends Controller
         ]);
     }
 
+    /** @return JsonResponse<BenchSessionShowAnswer> */
     public function show(Request $request, BenchSession $session): JsonResponse
     {
         return new JsonResponse(SessionView::of($session), 200, ['ETag' => "\"$session->edition\""]);
     }
 
+    /** @return JsonResponse<BenchSessionShowAnswer> */
     public function put(PutSessionRequest $request, string $uuid): JsonResponse
     {
         $more = $request->validated();
@@ -73,6 +284,7 @@ final class BenchSessionController extends Controller
         return new JsonResponse(SessionView::of($session), $session->wasRecentlyCreated ? 201 : 200, ['ETag' => "\"$session->edition\""]);
     }
 
+    /** @return JsonResponse<BenchSessionPutConditionsAnswer> */
     public function putConditions(PutConditionsRequest $request, BenchSession $session): JsonResponse
     {
         $values = $request->validated();
@@ -88,6 +300,7 @@ final class BenchSessionController extends Controller
         return new JsonResponse(['edition' => $session->edition, 'conditions' => (object) $session->conditions], 200, ['ETag' => "\"$session->edition\""]);
     }
 
+    /** @return JsonResponse<BenchSessionShowAnswer> */
     public function reveal(Request $request, BenchSession $session): JsonResponse
     {
         if ($session->isBlindNow()) {
@@ -97,7 +310,11 @@ final class BenchSessionController extends Controller
         return new JsonResponse(SessionView::of($session));
     }
 
-    /** Puts a session away unfinished, or takes it up again; nothing of it is lost. */
+    /**
+     * Puts a session away unfinished, or takes it up again; nothing of it is lost.
+     *
+     * @return JsonResponse<BenchSessionShowAnswer>
+     */
     public function putAway(PutAwayRequest $request, BenchSession $session): JsonResponse
     {
         $session->forceFill(['finished_at' => $request->boolean('away') ? now() : null])->save();
@@ -105,6 +322,7 @@ final class BenchSessionController extends Controller
         return new JsonResponse(SessionView::of($session));
     }
 
+    /** @return JsonResponse<BenchSessionShowAnswer> */
     public function join(BenchSession $session, User $user): JsonResponse
     {
         $session->people()->syncWithoutDetaching([$user->id]);
@@ -112,6 +330,7 @@ final class BenchSessionController extends Controller
         return new JsonResponse(SessionView::of($session));
     }
 
+    /** @return JsonResponse<BenchSessionShowAnswer> */
     public function leave(BenchSession $session, User $user): JsonResponse
     {
         $session->people()->detach($user->id);

@@ -18,9 +18,35 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\CoreException;
 
-/** Bundles of other ledgers: received, looked at, taken in and taken back. */
+/**
+ * Bundles of other ledgers: received, looked at, taken in and taken back.
+ *
+ * @phpstan-type BundleAnswer array{
+ *     uuid: string,
+ *     name: string,
+ *     state: string,
+ *     progress: float,
+ *     problem: string|null,
+ *     answers: \stdClass,
+ *     report: array<string, mixed>|null,
+ * }
+ */
 final class BundleController extends Controller
 {
+    /**
+     * @return JsonResponse<array{
+     *         bundles: array<int, array{
+     *             uuid: string,
+     *             name: string,
+     *             state: string,
+     *             from: mixed,
+     *             by: string,
+     *             on: string|null,
+     *             takenOn: string|null,
+     *             records: mixed,
+     *         }>,
+     *     }>
+     */
     public function index(Request $request): JsonResponse
     {
         return new JsonResponse(['bundles' => Bundle::query()->with('ledger', 'owner')->orderByDesc('id')->limit(50)->get()->map(static fn (Bundle $b): array => [
@@ -92,6 +118,7 @@ final class BundleController extends Controller
         return $this->answer($bundle, 202);
     }
 
+    /** @return JsonResponse<null> */
     public function takeBack(Request $request, Bundle $bundle): JsonResponse
     {
         TakeBack::of($bundle);
@@ -106,6 +133,7 @@ final class BundleController extends Controller
         }
     }
 
+    /** @return JsonResponse<BundleAnswer> */
     private function answer(Bundle $bundle, int $status = 200): JsonResponse
     {
         $bundle->refresh();

@@ -20,9 +20,14 @@ use MarshTrial\Core\Exchange\Readings;
 use MarshTrial\Core\Exchange\Sample;
 use MarshTrial\Core\Simulation\TargetStandIn;
 
-/** Targets of known colour and the profiles of scanners and cameras. */
+/**
+ * Targets of known colour and the profiles of scanners and cameras.
+ *
+ * @phpstan-import-type CaptureAll from \App\Queries\CaptureView
+ */
 final class CaptureController extends Controller
 {
+    /** @return JsonResponse<CaptureAll> */
     public function index(): JsonResponse
     {
         return new JsonResponse(CaptureView::all());

@@ -36,9 +36,16 @@ use MarshTrial\Core\Card\RowLabel;
 use MarshTrial\Core\Card\SvgPrinter;
 use MarshTrial\Core\Exchange\Licences;
 
-/** Cards, their papers, eye verdicts, hanging and checks. */
+/**
+ * Cards, their papers, eye verdicts, hanging and checks.
+ *
+ * @phpstan-type CardPublishAnswer array{card: string, number: int}
+ * @phpstan-type CardIndexAnswer array{cards: array<int, CardSummary>, total: int, page: int, pages: int}
+ * @phpstan-import-type CardSummary from \App\Queries\CardView
+ */
 final class CardController extends Controller
 {
+    /** @return JsonResponse<CardIndexAnswer> */
     public function index(ReadCardsRequest $request): JsonResponse
     {
         $page = Card::query()->listed()->painted()->visibleTo($this->user($request))->with('owner', 'paper', 'specimens')
@@ -65,7 +72,11 @@ final class CardController extends Controller
         return new JsonResponse(CardView::of($card), $card->wasRecentlyCreated ? 201 : 200, ['ETag' => "\"$card->edition\""]);
     }
 
-    /** Unmakes a card that is not published. */
+    /**
+     * Unmakes a card that is not published.
+     *
+     * @return JsonResponse<null>
+     */
     public function destroy(Card $card): JsonResponse
     {
         RemoveDraft::card($card);
@@ -87,7 +98,11 @@ final class CardController extends Controller
         return self::svg(SvgPrinter::print($card->cardLayout(), $request->boolean('frame')));
     }
 
-    /** How many paints a sheet with these blocks has room for. */
+    /**
+     * How many paints a sheet with these blocks has room for.
+     *
+     * @return JsonResponse<array{rows: int}>
+     */
     public function room(ReadCardRoomRequest $request): JsonResponse
     {
         return new JsonResponse(['rows' => PropertyCard::mostRows(Block::list(mb_substr((string) $request->query('blocks', ''), 0, 300)))]);
@@ -112,6 +127,7 @@ final class CardController extends Controller
         return new JsonResponse($card->publicLayout());
     }
 
+    /** @return JsonResponse<CardPublishAnswer> */
     public function publish(PublishCardRequest $request, Card $card): JsonResponse
     {
         $values = $request->validated();
@@ -123,7 +139,11 @@ final class CardController extends Controller
         return new JsonResponse(['card' => $card->uuid, 'number' => $revision->number], 201);
     }
 
-    /** A record is withdrawn, never erased. */
+    /**
+     * A record is withdrawn, never erased.
+     *
+     * @return JsonResponse<array{withdrawn: bool}>
+     */
     public function withdraw(WithdrawRecordRequest $request, Card $card): JsonResponse
     {
         $values = $request->validated();
@@ -132,6 +152,7 @@ final class CardController extends Controller
         return new JsonResponse(['withdrawn' => true]);
     }
 
+    /** @return JsonResponse<null> */
     public function bringBack(Request $request, Card $card): JsonResponse
     {
         WithdrawRecord::undo($card, $this->me($request));

@@ -16,9 +16,15 @@ use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Evidence\ClaimScale as Scale;
 use MarshTrial\Core\Names\NameKey;
 
-/** What makers say of their paints, and the words they say it in. */
+/**
+ * What makers say of their paints, and the words they say it in.
+ *
+ * @phpstan-import-type PaintClaimScale from \App\Queries\PaintView
+ * @phpstan-import-type PaintClaim from \App\Queries\PaintView
+ */
 final class ClaimController extends Controller
 {
+    /** @return JsonResponse<PaintClaimScale> */
     public function putScale(PutClaimScaleRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -34,6 +40,7 @@ final class ClaimController extends Controller
         return new JsonResponse(PaintView::claimScale($scale), $scale->wasRecentlyCreated ? 201 : 200);
     }
 
+    /** @return JsonResponse<PaintClaim> */
     public function put(PutClaimRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -50,6 +57,7 @@ final class ClaimController extends Controller
         return new JsonResponse(PaintView::claim($claim), $claim->wasRecentlyCreated ? 201 : 200);
     }
 
+    /** @return JsonResponse<null> */
     public function destroy(Claim $claim): JsonResponse
     {
         $claim->delete();

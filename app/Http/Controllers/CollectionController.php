@@ -23,14 +23,22 @@ use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Card\LabelPrinter;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 
-/** Where one's pans are, their labels, formulations, and the collection as a spreadsheet. */
+/**
+ * Where one's pans are, their labels, formulations, and the collection as a spreadsheet.
+ *
+ * @phpstan-import-type PaintFormulation from \App\Queries\PaintView
+ * @phpstan-import-type CollectionPalettes from \App\Queries\CollectionView
+ * @phpstan-import-type CollectionNarrowing from \App\Queries\CollectionView
+ */
 final class CollectionController extends Controller
 {
+    /** @return JsonResponse<CollectionPalettes> */
     public function palettes(Request $request): JsonResponse
     {
         return new JsonResponse(CollectionView::palettes($this->me($request)));
     }
 
+    /** @return JsonResponse<CollectionPalettes> */
     public function putPalette(PutPaletteRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -52,7 +60,11 @@ final class CollectionController extends Controller
         return new JsonResponse(CollectionView::palettes($me), $palette->wasRecentlyCreated ? 201 : 200);
     }
 
-    /** The pans in it stay and have no slot. */
+    /**
+     * The pans in it stay and have no slot.
+     *
+     * @return JsonResponse<CollectionPalettes>
+     */
     public function destroyPalette(Request $request, Palette $palette): JsonResponse
     {
         DB::transaction(static function () use ($palette): void {
@@ -63,6 +75,7 @@ final class CollectionController extends Controller
         return new JsonResponse(CollectionView::palettes($this->me($request)));
     }
 
+    /** @return JsonResponse<CollectionPalettes> */
     public function place(PlacePanRequest $request, Pan $pan): JsonResponse
     {
         $values = $request->validated();
@@ -72,6 +85,7 @@ final class CollectionController extends Controller
         return new JsonResponse(CollectionView::palettes($this->me($request)));
     }
 
+    /** @return JsonResponse<PaintFormulation> */
     public function putFormulation(PutFormulationRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -83,6 +97,7 @@ final class CollectionController extends Controller
         return new JsonResponse(PaintView::formulation($formulation), $formulation->wasRecentlyCreated ? 201 : 200);
     }
 
+    /** @return JsonResponse<CollectionNarrowing> */
     public function narrowing(Request $request, Pan $pan): JsonResponse
     {
         return new JsonResponse(CollectionView::narrowing($pan, $this->me($request)));

@@ -19,24 +19,56 @@ use Illuminate\Http\Response;
 use MarshTrial\Core\Collection\Csv;
 use MarshTrial\Core\CoreException;
 
-/** Two to eight paints held against each other; as a page's data and as a table. */
+/**
+ * Two to eight paints held against each other; as a page's data and as a table.
+ *
+ * @phpstan-type CompareChosenAnswer array{
+ *     title: 'Chosen paints',
+ *     depths: list<float>,
+ *     referenceDepth: float,
+ *     stops: list<list<array{hex: string, lab: array{float, float, float}, dE00Above: float|null, seam: bool}|null>>,
+ *     stripOrder: list<string>,
+ *     paints: list<PaintSetShown>,
+ * }
+ * @phpstan-type CompareOfMakerAnswer array{
+ *     title: string,
+ *     more: int,
+ *     record: array{claims: int, confirmed: int, contradicted: int, open: int, notTested: int, tests: int},
+ *     depths: list<float>,
+ *     referenceDepth: float,
+ *     stops: list<list<array{hex: string, lab: array{float, float, float}, dE00Above: float|null, seam: bool}|null>>,
+ *     stripOrder: list<string>,
+ *     paints: list<PaintSetShown>,
+ * }
+ * @phpstan-import-type PaintSetShown from \App\Queries\PaintSet
+ * @phpstan-import-type ComparisonShape from \App\Queries\Comparison
+ */
 final class CompareController extends Controller
 {
     /** Paints under one another at most. */
     private const MOST_TOGETHER = 120;
 
+    /** @return JsonResponse<ComparisonShape> */
     public function show(ReadStripsRequest $request): JsonResponse
     {
         return new JsonResponse(Comparison::of(self::paints($request), $this->user($request)));
     }
 
-    /** Any paints under one another: ?paints=UUID,UUID */
+    /**
+     * Any paints under one another: ?paints=UUID,UUID
+     *
+     * @return JsonResponse<CompareChosenAnswer>
+     */
     public function chosen(ReadStripsRequest $request): JsonResponse
     {
         return new JsonResponse(['title' => 'Chosen paints', ...PaintSet::of(collect(self::paints($request, self::MOST_TOGETHER))->keyBy('id'), $this->user($request))]);
     }
 
-    /** All paints of a maker. */
+    /**
+     * All paints of a maker.
+     *
+     * @return JsonResponse<CompareOfMakerAnswer>
+     */
     public function ofMaker(Request $request, Maker $maker): JsonResponse
     {
         $paints = Paint::query()->with('maker', 'codes')->where('maker_id', $maker->id)->orderBy('id');

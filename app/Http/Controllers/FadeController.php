@@ -16,10 +16,19 @@ use Illuminate\Http\Response;
 use Illuminate\Support\Str;
 use MarshTrial\Core\Daylight\Window;
 
-/** Where a fade card hangs, and when it was looked at. */
+/**
+ * Where a fade card hangs, and when it was looked at.
+ *
+ * @phpstan-import-type FadeRack from \App\Queries\FadeView
+ * @phpstan-import-type FadeReport from \App\Queries\FadeView
+ */
 final class FadeController extends Controller
 {
-    /** All that hangs, by window, with every check at its dose. */
+    /**
+     * All that hangs, by window, with every check at its dose.
+     *
+     * @return JsonResponse<FadeRack>
+     */
     public function rack(Request $request): JsonResponse
     {
         return new JsonResponse(FadeView::rack($this->user($request)));
@@ -33,7 +42,11 @@ final class FadeController extends Controller
         return new Response(FadeView::csv($card), 200, ['Content-Type' => 'text/csv; charset=UTF-8', 'Content-Disposition' => 'attachment; filename="fading.csv"']);
     }
 
-    /** The same for programs: every depth with its readings, what may follow, and the light. */
+    /**
+     * The same for programs: every depth with its readings, what may follow, and the light.
+     *
+     * @return JsonResponse<FadeReport>
+     */
     public function reportJson(Card $card): JsonResponse
     {
         self::mayReadCourses($card);
@@ -49,7 +62,11 @@ final class FadeController extends Controller
         }
     }
 
-    /** The address of one's own calendar; asking again makes another, and the old one ends. */
+    /**
+     * The address of one's own calendar; asking again makes another, and the old one ends.
+     *
+     * @return JsonResponse<array{path: string}>
+     */
     public function makeFeed(Request $request): JsonResponse
     {
         $me = $this->me($request);

@@ -15,17 +15,24 @@ use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Pigment\PigmentCode;
 use MarshTrial\Core\Pigment\PigmentCodeState;
 
-/** What one follows, and what became of it. */
+/**
+ * What one follows, and what became of it.
+ *
+ * @phpstan-type FollowPutAnswer array{kind: string, key: string}
+ * @phpstan-import-type DigestShape from \App\Queries\Digest
+ */
 final class FollowController extends Controller
 {
     /** Nobody reads more. */
     private const MOST = 500;
 
+    /** @return JsonResponse<DigestShape> */
     public function index(Request $request): JsonResponse
     {
         return new JsonResponse(Digest::of($this->me($request)));
     }
 
+    /** @return JsonResponse<FollowPutAnswer> */
     public function put(Request $request, string $kind, string $key): JsonResponse
     {
         $key = self::key($kind, $key);
@@ -38,6 +45,7 @@ final class FollowController extends Controller
         return new JsonResponse(['kind' => $kind, 'key' => $key]);
     }
 
+    /** @return JsonResponse<null> */
     public function destroy(Request $request, string $kind, string $key): JsonResponse
     {
         Follow::query()->where('user_id', $this->me($request)->id)->where('kind', $kind)->whereIn('key', [$key, strtolower($key), PigmentCode::parse($key)->text])->delete();
@@ -45,7 +53,11 @@ final class FollowController extends Controller
         return new JsonResponse(null, 204);
     }
 
-    /** All that is told so far was read. */
+    /**
+     * All that is told so far was read.
+     *
+     * @return JsonResponse<null>
+     */
     public function seen(Request $request): JsonResponse
     {
         $this->me($request)->update(['digest_seen_at' => now()]);

@@ -20,11 +20,65 @@ use MarshTrial\Core\Collection\PanStates;
 use MarshTrial\Core\CoreException;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 
-/** A spreadsheet on its way into the collection: columns mapped, rows looked at, made, taken back. */
+/**
+ * A spreadsheet on its way into the collection: columns mapped, rows looked at, made, taken back.
+ *
+ * @phpstan-type ImportAnswer array{
+ *     uuid: string,
+ *     name: string,
+ *     state: string,
+ *     progress: float,
+ *     problem: string|null,
+ *     separator: string,
+ *     encoding: string,
+ *     headings: list<string>,
+ *     mapping: \stdClass,
+ *     defaults: array{currency: string, form: string, dates: string},
+ *     report: array<string, mixed>|null,
+ *     fields: array{
+ *         maker: 'Maker',
+ *         range: 'Range',
+ *         colourName: 'Colour name',
+ *         pigments: 'Pigments',
+ *         series: 'Series',
+ *         discontinued: 'Discontinued',
+ *         form: 'Form',
+ *         batch: 'Batch',
+ *         volumeMl: 'Volume ml',
+ *         price: 'Price',
+ *         currency: 'Currency',
+ *         opened: 'Opened',
+ *         state: 'State',
+ *         palette: 'Palette',
+ *         slot: 'Slot',
+ *         keptAt: 'Kept at',
+ *         got: 'How got',
+ *         note: 'Note',
+ *         paintId: 'Paint id',
+ *         panId: 'Pan id',
+ *     },
+ *     needed: array{'maker', 'colourName'},
+ *     separators: array{'comma', 'semicolon', 'tab', 'bar'},
+ *     encodings: array{'UTF-8', 'Windows-1252', 'UTF-16'},
+ *     forms: list<string>,
+ * }
+ */
 final class ImportController extends Controller
 {
     private const FAULTS_SHOWN = 200;
 
+    /**
+     * @return JsonResponse<array{
+     *         imports: array<int, array{
+     *             uuid: string,
+     *             name: string,
+     *             state: string,
+     *             on: string|null,
+     *             new: mixed,
+     *             change: mixed,
+     *         }>,
+     *     }>
+     */
     public function index(Request $request): JsonResponse
     {
         return new JsonResponse(['imports' => Import::query()->where('owner_id', $this->me($request)->id)->orderByDesc('id')->limit(30)->get()->map(static fn (Import $i): array => [
@@ -81,6 +135,7 @@ final class ImportController extends Controller
         return $this->answer($import->refresh(), 202);
     }
 
+    /** @return JsonResponse<null> */
     public function destroy(Import $import): JsonResponse
     {
         UndoImport::of($import);
@@ -110,6 +165,7 @@ final class ImportController extends Controller
         }
     }
 
+    /** @return JsonResponse<ImportAnswer> */
     private function answer(Import $import, int $status = 200): JsonResponse
     {
         $import->refresh();

@@ -15,15 +15,25 @@ use Illuminate\Http\Response;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\Readings;
 
-/** Readings of colour instruments on the cells of a card. */
+/**
+ * Readings of colour instruments on the cells of a card.
+ *
+ * @phpstan-import-type InstrumentPreview from \App\Queries\InstrumentView
+ * @phpstan-import-type Instrument from \App\Queries\InstrumentView
+ */
 final class InstrumentController extends Controller
 {
+    /** @return JsonResponse<Instrument> */
     public function index(Card $card): JsonResponse
     {
         return new JsonResponse(InstrumentView::of($card));
     }
 
-    /** What a file holds and which cell each sample would belong to; nothing is kept. */
+    /**
+     * What a file holds and which cell each sample would belong to; nothing is kept.
+     *
+     * @return JsonResponse<InstrumentPreview>
+     */
     public function preview(ReadInstrumentFileRequest $request, Card $card): JsonResponse
     {
         $file = $request->upload();
@@ -31,6 +41,7 @@ final class InstrumentController extends Controller
         return new JsonResponse(InstrumentView::preview($card, Readings::of((string) file_get_contents($file->getPathname())), mb_substr($file->getClientOriginalName(), 0, 120)));
     }
 
+    /** @return JsonResponse<Instrument> */
     public function put(PutReadingsRequest $request, Card $card, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -39,6 +50,7 @@ final class InstrumentController extends Controller
         return new JsonResponse(InstrumentView::of($card));
     }
 
+    /** @return JsonResponse<Instrument> */
     public function standIn(Card $card, string $uuid): JsonResponse
     {
         KeepReadings::fromStandIn($uuid, $card);
@@ -54,6 +66,7 @@ final class InstrumentController extends Controller
         return new Response(Readings::write(array_map(InstrumentRun::sample(...), $run->samples), ['DESCRIPTOR' => $card->title, 'INSTRUMENTATION' => $run->name]), 200, ['Content-Type' => 'text/plain; charset=utf-8', 'Content-Disposition' => 'attachment; filename="readings.txt"']);
     }
 
+    /** @return JsonResponse<Instrument> */
     public function destroy(InstrumentRun $run): JsonResponse
     {
         KeepReadings::remove($run);

@@ -18,9 +18,27 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use MarshTrial\Core\CoreException;
 
-/** People coming in by a link, and what others see of them. */
+/**
+ * People coming in by a link, and what others see of them.
+ *
+ * @phpstan-type InvitationStoreAnswer array{uuid: string, path: string, days: int}
+ * @phpstan-type InvitationJoinAnswer array{name: string, email: string}
+ * @phpstan-type InvitationIndexAnswer array{
+ *     invitations: array<int, array{
+ *         uuid: string,
+ *         words: string,
+ *         steward: bool,
+ *         expires: string,
+ *         over: bool,
+ *         usedBy: string|null,
+ *     }>,
+ *     circles: array<mixed>,
+ * }
+ * @phpstan-import-type ProfileShape from \App\Queries\Profile
+ */
 final class InvitationController extends Controller
 {
+    /** @return JsonResponse<InvitationIndexAnswer> */
     public function index(Request $request): JsonResponse
     {
         $me = $this->steward($request);
@@ -30,7 +48,11 @@ final class InvitationController extends Controller
         ])->all(), 'circles' => DB::table('circles')->orderBy('name')->pluck('name')->all()]);
     }
 
-    /** The secret is shown once, in the answer; a steward of a circle lets people into that circle alone. */
+    /**
+     * The secret is shown once, in the answer; a steward of a circle lets people into that circle alone.
+     *
+     * @return JsonResponse<InvitationStoreAnswer>
+     */
     public function store(MakeInvitationRequest $request): JsonResponse
     {
         $me = $this->steward($request);
@@ -41,6 +63,7 @@ final class InvitationController extends Controller
         return new JsonResponse(['uuid' => $made->uuid, 'path' => $path, 'days' => Invitation::DAYS], 201);
     }
 
+    /** @return JsonResponse<null> */
     public function destroy(Request $request, Invitation $invitation): JsonResponse
     {
         $me = $this->steward($request);
@@ -52,7 +75,11 @@ final class InvitationController extends Controller
         return new JsonResponse(null, 204);
     }
 
-    /** Becomes a tester by the secret of an invitation; it works once. */
+    /**
+     * Becomes a tester by the secret of an invitation; it works once.
+     *
+     * @return JsonResponse<InvitationJoinAnswer>
+     */
     public function join(JoinRequest $request): JsonResponse
     {
         Attempts::count('join|'.$request->ip(), (int) config('trust.sign_ins_by_address'));
@@ -73,13 +100,23 @@ final class InvitationController extends Controller
         return new JsonResponse(['name' => $user->name, 'email' => $user->email], 201);
     }
 
-    /** What anybody may see of a tester. */
+    /**
+     * What anybody may see of a tester.
+     *
+     * @return JsonResponse<ProfileShape>
+     */
     public function profile(User $user): JsonResponse
     {
         return new JsonResponse(Profile::of($user) ?? abort(404));
     }
 
-    /** How far one agrees with all others; nobody else is shown it. */
+    /**
+     * How far one agrees with all others; nobody else is shown it.
+     *
+     * @return JsonResponse<array{
+     *         properties: list<array{property: string, pairs: int, agree: int, leans: bool, words: string}>,
+     *     }>
+     */
     public function agreement(Request $request): JsonResponse
     {
         return new JsonResponse(['properties' => Agreements::ofTester($this->me($request))]);

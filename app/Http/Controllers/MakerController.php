@@ -9,9 +9,14 @@ use App\Models\Maker;
 use App\Models\Paint;
 use MarshTrial\Core\Collection\PanStates;
 
-/** Makers of paint, to choose from. */
+/**
+ * Makers of paint, to choose from.
+ *
+ * @phpstan-type MakerIndexAnswer array{makers: array<int, array{uuid: string, name: string}>, forms: list<string>}
+ */
 final class MakerController extends Controller
 {
+    /** @return JsonResponse<MakerIndexAnswer> */
     public function index(): JsonResponse
     {
         return new JsonResponse(['makers' => Maker::query()->orderBy('name')->get(['uuid', 'name'])->map(static fn (Maker $m): array => ['uuid' => $m->uuid, 'name' => $m->name])->all(), 'forms' => PanStates::FORMS]);

@@ -26,14 +26,55 @@ use MarshTrial\Core\Colour\Lab;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Mixing\Partners;
 
-/** What paints make together, expected from their ladders. */
+/**
+ * What paints make together, expected from their ladders.
+ *
+ * @phpstan-import-type MixInLightShape from \App\Queries\MixInLight
+ * @phpstan-import-type MixMix from \App\Queries\MixView
+ * @phpstan-type MixAcrossAnswer array{
+ *     partner: MixPaint,
+ *     share: float,
+ *     rows: list<array{
+ *         paint: array{
+ *             uuid: string,
+ *             name: string,
+ *             maker: string,
+ *             pigments?: string,
+ *             hex?: string,
+ *             counted?: bool,
+ *             misfit?: float,
+ *             simulated?: bool,
+ *             card?: array{uuid: string, title: string, mayChange: bool},
+ *         },
+ *         clarity: float|null,
+ *         depths: list<array{
+ *             hex: string,
+ *             lab: list<float>,
+ *             range95: float,
+ *             words: string,
+ *             slip: array{dE00: float, words: list<string>},
+ *             name: 'deep'|'middle'|'tint',
+ *             apart: array{dE00: float, surely: bool, words: list<string>}|null,
+ *         }>|null,
+ *     }>,
+ *     code: string,
+ * }
+ * @phpstan-import-type MixAcross from \App\Queries\MixView
+ * @phpstan-import-type MixPaint from \App\Queries\MixView
+ * @phpstan-import-type MixBench from \App\Queries\MixView
+ * @phpstan-import-type MixRecipesShape from \App\Queries\MixRecipes
+ * @phpstan-import-type MixRecipesReach from \App\Queries\MixRecipes
+ * @phpstan-import-type MixRunShape from \App\Queries\MixView
+ */
 final class MixController extends Controller
 {
+    /** @return JsonResponse<MixBench> */
     public function index(Request $request): JsonResponse
     {
         return new JsonResponse(MixView::bench($this->user($request)));
     }
 
+    /** @return JsonResponse<MixRunShape> */
     public function run(ReadMixRequest $request): JsonResponse
     {
         $values = $request->validated();
@@ -41,7 +82,11 @@ final class MixController extends Controller
         return new JsonResponse(MixView::run(self::paint($values['a']), self::paint($values['b']), $this->user($request), (bool) ($values['ladders'] ?? false)));
     }
 
-    /** The same mix after light. */
+    /**
+     * The same mix after light.
+     *
+     * @return JsonResponse<MixInLightShape>
+     */
     public function light(ReadMixInLightRequest $request): JsonResponse
     {
         $values = $request->validated();
@@ -49,6 +94,7 @@ final class MixController extends Controller
         return new JsonResponse(MixInLight::of(self::paint($values['a']), self::paint($values['b']), (float) $values['share'], (float) $values['deposit'], $this->user($request)));
     }
 
+    /** @return JsonResponse<MixAcrossAnswer> */
     public function across(ReadMixesOfCodeRequest $request, string $code): JsonResponse
     {
         $values = $request->validated();
@@ -56,7 +102,11 @@ final class MixController extends Controller
         return new JsonResponse(['code' => $code] + MixView::across(CodePage::ordered($code, $this->user($request)), self::paint($values['partner']), (float) ($values['share'] ?? 0.5), $this->user($request)));
     }
 
-    /** Some paints, each mixed with the same partner. */
+    /**
+     * Some paints, each mixed with the same partner.
+     *
+     * @return JsonResponse<MixAcross>
+     */
     public function beside(ReadMixesBesideRequest $request): JsonResponse
     {
         $values = $request->validated();
@@ -64,7 +114,11 @@ final class MixController extends Controller
         return new JsonResponse(MixView::across(Paint::inOrder(array_slice(explode(',', $values['paints']), 0, Comparison::MOST)), self::paint($values['partner']), (float) ($values['share'] ?? 0.5), $this->user($request)));
     }
 
-    /** What of one's own stands in for a paint, or makes a colour. */
+    /**
+     * What of one's own stands in for a paint, or makes a colour.
+     *
+     * @return JsonResponse<MixRecipesShape>
+     */
     public function recipes(ReadRecipesRequest $request): JsonResponse
     {
         $values = $request->validated();
@@ -77,19 +131,46 @@ final class MixController extends Controller
         return new JsonResponse(MixRecipes::of($wanted, $this->me($request), ($values['from'] ?? '') === 'single', (bool) ($values['three'] ?? false)));
     }
 
-    /** What makes a grey with a paint. */
+    /**
+     * What makes a grey with a paint.
+     *
+     * @return JsonResponse<array{
+     *         greys: list<array{
+     *             uuid: string,
+     *             name: string,
+     *             maker: string,
+     *             pigments: string,
+     *             hex: string,
+     *             counted: bool,
+     *             misfit: float,
+     *             simulated: bool,
+     *             card: array{uuid: string, title: string, mayChange: bool},
+     *             share: float,
+     *             chroma: float,
+     *             grey: bool,
+     *         }>,
+     *     }>
+     */
     public function greys(Request $request, Paint $paint): JsonResponse
     {
         return new JsonResponse(MixRecipes::greys($paint, $this->me($request)));
     }
 
-    /** What all at hand reaches together. */
+    /**
+     * What all at hand reaches together.
+     *
+     * @return JsonResponse<MixRecipesReach>
+     */
     public function reach(Request $request): JsonResponse
     {
         return new JsonResponse(MixRecipes::reach($this->me($request)));
     }
 
-    /** Which of one's own pans is the partner in a place; none takes it out of there. */
+    /**
+     * Which of one's own pans is the partner in a place; none takes it out of there.
+     *
+     * @return JsonResponse<MixBench>
+     */
     public function putPartner(PutPartnerRequest $request, string $place): JsonResponse
     {
         $values = $request->validated();
@@ -108,7 +189,11 @@ final class MixController extends Controller
         return new JsonResponse(MixView::bench($this->user($request)));
     }
 
-    /** A mix that somebody likes, under a name. */
+    /**
+     * A mix that somebody likes, under a name.
+     *
+     * @return JsonResponse<MixMix>
+     */
     public function put(PutMixRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -121,6 +206,7 @@ final class MixController extends Controller
         return new JsonResponse(MixView::mix($mix, [$a->id => $one, $b->id => $other]), $mix->wasRecentlyCreated ? 201 : 200);
     }
 
+    /** @return JsonResponse<null> */
     public function destroy(Mix $mix): JsonResponse
     {
         $mix->delete();

@@ -14,10 +14,30 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Http\Request;
 use MarshTrial\Core\CoreException;
 
-/** What stewards keep an eye on: what was reported, what is out of sight, and who did what. */
+/**
+ * What stewards keep an eye on: what was reported, what is out of sight, and who did what.
+ *
+ * @phpstan-type ModerationAuditAnswer array{
+ *     entries: list<array{
+ *         at: string,
+ *         by: string|null,
+ *         byUuid: string|null,
+ *         did: string,
+ *         subject: string|null,
+ *         token: string|null,
+ *     }>,
+ *     total: int,
+ *     page: int,
+ *     pages: int,
+ * }
+ */
 final class ModerationController extends Controller
 {
-    /** Anybody who is signed in tells the stewards of something; the same call again is the same report. */
+    /**
+     * Anybody who is signed in tells the stewards of something; the same call again is the same report.
+     *
+     * @return JsonResponse<array{uuid: string}>
+     */
     public function report(PutReportRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -27,6 +47,21 @@ final class ModerationController extends Controller
         return new JsonResponse(['uuid' => $uuid], 201);
     }
 
+    /**
+     * @return JsonResponse<array{
+     *         reports: array<int, array{
+     *             uuid: string,
+     *             subject: string,
+     *             subjectUuid: string,
+     *             words: string,
+     *             by: string,
+     *             at: string,
+     *             settled: string|null,
+     *             told: string,
+     *             link: string|null,
+     *         }>,
+     *     }>
+     */
     public function reports(): JsonResponse
     {
         return new JsonResponse(['reports' => Report::query()->with('by')->orderByRaw('settled_at is not null')->orderByDesc('id')->limit(100)->get()->map(static fn (Report $r): array => [
@@ -34,7 +69,11 @@ final class ModerationController extends Controller
         ])->all()]);
     }
 
-    /** A report was looked at, whatever came of it. */
+    /**
+     * A report was looked at, whatever came of it.
+     *
+     * @return JsonResponse<null>
+     */
     public function settle(Request $request, Report $report): JsonResponse
     {
         $report->update(['settled_at' => $report->settled_at ?? now(), 'settled_by_id' => $this->me($request)->id]);
@@ -53,7 +92,11 @@ final class ModerationController extends Controller
         return $this->sight($subject, $uuid, false);
     }
 
-    /** Who did what, newest first. */
+    /**
+     * Who did what, newest first.
+     *
+     * @return JsonResponse<ModerationAuditAnswer>
+     */
     public function audit(ReadAuditRequest $request): JsonResponse
     {
         $who = $request->query('who') === null ? null : User::query()->where('uuid', (string) $request->query('who'))->firstOrFail();
@@ -61,6 +104,7 @@ final class ModerationController extends Controller
         return new JsonResponse(Audit::page($who));
     }
 
+    /** @return JsonResponse<null> */
     private function sight(string $subject, string $uuid, bool $hidden): JsonResponse
     {
         if (! in_array($subject, Report::HIDDEN, true)) {

@@ -13,10 +13,18 @@ use App\Queries\FadeView;
 use Illuminate\Support\Carbon;
 use MarshTrial\Core\Daylight\Window;
 
-/** A fade card hangs behind another window from a day on. */
+/**
+ * A fade card hangs behind another window from a day on.
+ *
+ * @phpstan-import-type FadeLight from \App\Queries\FadeView
+ */
 final class MoveController extends Controller
 {
-    /** It hangs behind another window from a day on. */
+    /**
+     * It hangs behind another window from a day on.
+     *
+     * @return JsonResponse<FadeLight>
+     */
     public function put(PutMoveRequest $request, Card $card, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -29,6 +37,7 @@ final class MoveController extends Controller
         return new JsonResponse(FadeView::light($card->refresh()), $move->wasRecentlyCreated ? 201 : 200);
     }
 
+    /** @return JsonResponse<FadeLight> */
     public function destroy(HangingMove $move): JsonResponse
     {
         $card = $move->card;

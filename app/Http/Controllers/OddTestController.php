@@ -12,9 +12,14 @@ use App\Models\Specimen;
 use App\Queries\OddStrips;
 use Illuminate\Http\Request;
 
-/** What a test is whose colour cannot be its paint's: said by whoever tested the paint, and taken back. */
+/**
+ * What a test is whose colour cannot be its paint's: said by whoever tested the paint, and taken back.
+ *
+ * @phpstan-import-type OddStripsTold from \App\Queries\OddStrips
+ */
 final class OddTestController extends Controller
 {
+    /** @return JsonResponse<array{odd: list<OddStripsTold>}> */
     public function decide(DecideOddTestRequest $request, Specimen $specimen): JsonResponse
     {
         $v = $request->validated();
@@ -23,6 +28,7 @@ final class OddTestController extends Controller
         return new JsonResponse(['odd' => OddStrips::told([$specimen->pan->paint_id], $this->user($request))]);
     }
 
+    /** @return JsonResponse<array{odd: list<OddStripsTold>}> */
     public function undo(Request $request, Specimen $specimen): JsonResponse
     {
         DecideOddTest::takeBack($specimen);

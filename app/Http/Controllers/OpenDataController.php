@@ -31,7 +31,65 @@ use MarshTrial\Core\Exchange\Sample;
 use MarshTrial\Core\Pigment\PigmentCode;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 
-/** What is published, in forms that other programs open. */
+/**
+ * What is published, in forms that other programs open.
+ *
+ * @phpstan-type OpenDataDictionaryAnswer array{
+ *     profile: 'tabular-data-package',
+ *     name: 'marsh-trial-ledger',
+ *     id: string,
+ *     title: string,
+ *     created: string,
+ *     description: string,
+ *     resources: list<array{
+ *         name: string,
+ *         path: string,
+ *         profile: 'tabular-data-resource',
+ *         format: 'csv',
+ *         mediatype: 'text/csv',
+ *         encoding: 'utf-8',
+ *         schema: array{
+ *             primaryKey?: 'card'|'check'|'paint'|'specimen',
+ *             fields: list<array{
+ *                 description?: string,
+ *                 name: string,
+ *                 type: 'boolean'|'date'|'datetime'|'integer'|'number'|'string',
+ *             }>,
+ *             missingValues: array{string},
+ *             foreignKeys?: list<array{
+ *                 fields: 'card'|'paint'|'specimen'|'check',
+ *                 reference: array{
+ *                     resource: 'records'|'paints'|'rows'|'checks',
+ *                     fields: 'card'|'paint'|'specimen'|'check',
+ *                 },
+ *             }>,
+ *         },
+ *     }>,
+ * }
+ * @phpstan-import-type RecordProtocolShape from \App\Queries\RecordProtocol
+ * @phpstan-import-type EvidenceMapPlan from \App\Queries\EvidenceMap
+ * @phpstan-type OpenDataProtocolAnswer array{
+ *     card: string,
+ *     title: string,
+ *     kind: string,
+ *     tester: string,
+ *     paper: string,
+ *     side: string,
+ *     conditions: \stdClass,
+ *     rows: list<array{row: int, name: string, maker: string, pigments: string}>,
+ *     steps: array<int, array{
+ *         key?: string,
+ *         title?: string,
+ *         instruction?: string,
+ *         wait?: bool,
+ *         minutes?: float|null,
+ *         rows: list<int>,
+ *     }>,
+ *     protocols: list<array<string, mixed>>,
+ *     needsProgram: string,
+ * }
+ * @phpstan-import-type EvidenceMapCodes from \App\Queries\EvidenceMap
+ */
 final class OpenDataController extends Controller
 {
     /** Most paints of a list of colours. */
@@ -43,7 +101,11 @@ final class OpenDataController extends Controller
         return new Response((string) file_get_contents(base_path(ApiDescription::FILE)), 200, ['Content-Type' => 'application/json']);
     }
 
-    /** Tables of the ledger with their fields. */
+    /**
+     * Tables of the ledger with their fields.
+     *
+     * @return JsonResponse<OpenDataDictionaryAnswer>
+     */
     public function dictionary(): JsonResponse
     {
         return new JsonResponse(OpenTables::dictionary());
@@ -113,19 +175,31 @@ final class OpenDataController extends Controller
         return new Response($form === 'gpl' ? ColourList::gimp($title, $colours) : ColourList::css($title, $colours), 200, ['Content-Type' => $form === 'gpl' ? 'text/plain; charset=UTF-8' : 'text/css; charset=UTF-8', 'Content-Disposition' => 'attachment; filename="'.Str::slug($written ?: 'paints').".$form\""]);
     }
 
-    /** How a record was made, for a stranger to follow. */
+    /**
+     * How a record was made, for a stranger to follow.
+     *
+     * @return JsonResponse<RecordProtocolShape>
+     */
     public function protocol(string $card): JsonResponse
     {
         return new JsonResponse(RecordProtocol::of(Card::query()->where('uuid', $card)->whereNotNull('published_at')->firstOrFail()));
     }
 
-    /** What is tested of every code. */
+    /**
+     * What is tested of every code.
+     *
+     * @return JsonResponse<EvidenceMapCodes>
+     */
     public function map(ReadMapRequest $request): JsonResponse
     {
         return new JsonResponse(EvidenceMap::codes((string) $request->query('order', ''), max(1, $request->integer('page', 1))));
     }
 
-    /** Tests that would settle most for all, shared out among those who have the paints. */
+    /**
+     * Tests that would settle most for all, shared out among those who have the paints.
+     *
+     * @return JsonResponse<array{tests: list<EvidenceMapPlan>}>
+     */
     public function plan(Request $request): JsonResponse
     {
         return new JsonResponse(['tests' => EvidenceMap::plan($this->me($request))]);

@@ -40,11 +40,142 @@ use MarshTrial\Core\Measuring\Measures;
 use MarshTrial\Core\Rating\Property;
 use MarshTrial\Core\Session\BenchWords;
 
-/** Makers, paints, pans and what makers claim. */
+/**
+ * Makers, paints, pans and what makers claim.
+ *
+ * @phpstan-import-type PaintShape from \App\Queries\PaintView
+ * @phpstan-type PaintIndexAnswer array{
+ *     paints: array<int, array{
+ *         uuid: string,
+ *         edition: int,
+ *         maker: string,
+ *         makerUuid: string,
+ *         range: string,
+ *         colourName: string,
+ *         pigmentsWritten: string,
+ *         series: string,
+ *         medium: string,
+ *         grade: string,
+ *         discontinued: bool,
+ *         effects: list<string>|null,
+ *         statement: PigmentStatementShape,
+ *         mayChange: bool,
+ *         colour: array{string, string}|null,
+ *         pans: array<int, PaintOpen>,
+ *     }>,
+ *     total: int,
+ *     page: int,
+ *     pages: int,
+ *     shows: list<string>,
+ * }
+ * @phpstan-import-type PigmentStatementShape from \App\Queries\PigmentView
+ * @phpstan-import-type PaintOpen from \App\Queries\PaintView
+ * @phpstan-import-type LikePaintsShape from \App\Queries\LikePaints
+ * @phpstan-type PaintTestsAnswer array{
+ *     pan: string,
+ *     properties: list<array{
+ *         property: string,
+ *         quantity: string,
+ *         tests: list<PanTestsShape>,
+ *         counted: int,
+ *         spread: float|null,
+ *         apart: array{array<string, mixed>, array<string, mixed>}|null,
+ *     }>,
+ * }
+ * @phpstan-import-type PanTestsShape from \App\Queries\PanTests
+ * @phpstan-type PaintShowAnswer array{
+ *     uuid: string,
+ *     edition: int,
+ *     maker: string,
+ *     makerUuid: string,
+ *     range: string,
+ *     colourName: string,
+ *     pigmentsWritten: string,
+ *     series: string,
+ *     medium: string,
+ *     grade: string,
+ *     discontinued: bool,
+ *     effects: list<string>|null,
+ *     statement: PigmentStatementShape,
+ *     mayChange: bool,
+ *     strip: array<string, mixed>|null,
+ *     properties: array<string, array<string, mixed>>,
+ *     alsoJudged: array<int, array{
+ *         uuid: string,
+ *         property: string,
+ *         word: string,
+ *         note: string,
+ *         by: string,
+ *         on: string|null,
+ *         blind: bool,
+ *         check: string,
+ *     }>,
+ *     notTested: list<string>,
+ *     spoken: list<list<array{text: string, property: string|null}>>,
+ *     printed: array{
+ *         printed: string,
+ *         nearest: string|null,
+ *         dE00: float|null,
+ *         words: list<string>,
+ *         check: string,
+ *     }|null,
+ *     unlikely: float|null,
+ *     odd: list<OddStripsTold>,
+ *     withMedium: list<array{
+ *         added: string,
+ *         property: string,
+ *         said: string|null,
+ *         text: string,
+ *         card: string,
+ *         title: string,
+ *     }>,
+ *     opinions: array{
+ *         words: list<'buy'|'keep'|'let go'|'replace'|'use up'|'wanted'>,
+ *         decisions: array<int, array{
+ *             uuid: string,
+ *             edition: int,
+ *             word: string,
+ *             reason: string,
+ *             on: string,
+ *             shared: bool,
+ *             by: string,
+ *             mine: bool,
+ *             changes: list<string>,
+ *         }>,
+ *         likedBy: array<mixed>,
+ *         liked: bool,
+ *         groups: array<int, array{uuid: string, name: string, by: string}>,
+ *         studies: array<int, OpinionsStudy>,
+ *     },
+ *     between: \stdClass,
+ *     knowledge: PaintKnowledgeShape,
+ *     pans: array<int, PaintOpen>,
+ *     merges: array<int, array{uuid: string, name: string, mayChange: bool}>,
+ *     formulations: array<int, PaintFormulation>,
+ *     tests: list<PaintTestsAnswer>,
+ *     byHand: list<SpecimenByHand>,
+ *     states: list<string>,
+ *     got: list<string>,
+ *     spoiledReasons: list<string>,
+ *     swatches: list<SwatchShape>,
+ *     claimScales: array<int, PaintClaimScale>,
+ *     forms: list<string>,
+ *     media: array{'watercolour', 'gouache'},
+ *     classes: array<string, list<string>>,
+ * }
+ * @phpstan-import-type OddStripsTold from \App\Queries\OddStrips
+ * @phpstan-import-type OpinionsStudy from \App\Queries\Opinions
+ * @phpstan-import-type PaintKnowledgeShape from \App\Queries\PaintKnowledge
+ * @phpstan-import-type PaintFormulation from \App\Queries\PaintView
+ * @phpstan-import-type SpecimenByHand from \App\Queries\SpecimenView
+ * @phpstan-import-type SwatchShape from \App\Queries\SwatchView
+ * @phpstan-import-type PaintClaimScale from \App\Queries\PaintView
+ */
 final class PaintController extends Controller
 {
     private const PER_PAGE = 100;
 
+    /** @return JsonResponse<PaintIndexAnswer> */
     public function index(ReadPaintsRequest $request): JsonResponse
     {
         $user = $this->user($request);
@@ -70,7 +201,11 @@ final class PaintController extends Controller
         ]);
     }
 
-    /** What comes nearest to it, with conditions that stand before likeness: ?holds=1&transparent=1&single=1&mine=1 */
+    /**
+     * What comes nearest to it, with conditions that stand before likeness: ?holds=1&transparent=1&single=1&mine=1
+     *
+     * @return JsonResponse<LikePaintsShape>
+     */
     public function like(Request $request, Paint $paint): JsonResponse
     {
         $conditions = array_values(array_filter(LikePaints::CONDITIONS, static fn (string $c): bool => $request->boolean($c)));
@@ -78,6 +213,7 @@ final class PaintController extends Controller
         return new JsonResponse(LikePaints::of($paint, $conditions, $this->user($request)));
     }
 
+    /** @return JsonResponse<PaintShowAnswer> */
     public function show(Request $request, Paint $paint): JsonResponse
     {
         $paint->load('maker.claimScales', 'codes', 'claims.claimScale', 'formulations');
@@ -118,7 +254,7 @@ final class PaintController extends Controller
      *
      * @param \Illuminate\Support\Collection<int, Pan> $pans
      *
-     * @return list<array<string, mixed>>
+     * @return list<PaintTestsAnswer>
      */
     private static function tests($pans, ?User $user): array
     {
@@ -130,6 +266,7 @@ final class PaintController extends Controller
         ])->all());
     }
 
+    /** @return JsonResponse<PaintShape> */
     public function put(PutPaintRequest $request, string $uuid): JsonResponse
     {
         $line = $request->validated();
@@ -138,6 +275,7 @@ final class PaintController extends Controller
         return new JsonResponse(PaintView::of($paint), $paint->wasRecentlyCreated ? 201 : 200, ['ETag' => "\"$paint->edition\""]);
     }
 
+    /** @return JsonResponse<null> */
     public function destroy(Paint $paint): JsonResponse
     {
         RemoveDraft::paint($paint);

@@ -20,17 +20,57 @@ use MarshTrial\Core\Collection\UnitPrice;
 use MarshTrial\Core\CoreException;
 use MarshTrial\Core\Exchange\Money;
 
-/** Pans that a card can be made of. */
+/**
+ * Pans that a card can be made of.
+ *
+ * @phpstan-type PanPutSetAnswer array{uuid: string, edition: int, name: string, price: string, pans: int}
+ * @phpstan-import-type PaintOpen from \App\Queries\PaintView
+ * @phpstan-type PanIndexAnswer array{
+ *     sets: array<int, array{uuid: string, edition: int, name: string, price: string, pans: mixed}>,
+ *     pans: array<int, array{
+ *         uuid: string,
+ *         edition: int,
+ *         form: string,
+ *         batch: string,
+ *         volumeMl: float|null,
+ *         price: string|null,
+ *         perMl: string|null,
+ *         keptAt: string,
+ *         palette: string|null,
+ *         paletteUuid: string|null,
+ *         slot: int|null,
+ *         place: string,
+ *         openedOn: string|null,
+ *         state: string,
+ *         got: string,
+ *         note: string,
+ *         extras: \stdClass,
+ *         formulation: PaintFormulation|null,
+ *         mine: bool,
+ *         paint: PaintShape,
+ *     }>,
+ * }
+ * @phpstan-import-type PaintFormulation from \App\Queries\PaintView
+ * @phpstan-import-type PaintShape from \App\Queries\PaintView
+ */
 final class PanController extends Controller
 {
-    /** One's own pans that a card may be made of. */
+    /**
+     * One's own pans that a card may be made of.
+     *
+     * @return JsonResponse<PanIndexAnswer>
+     */
     public function index(Request $request): JsonResponse
     {
         $pans = Pan::query()->with('paint.maker', 'palette', 'formulation')->where('owner_id', $this->me($request)->id)->whereIn('state', PanStates::AT_HAND)->orderByDesc('id')->limit(500)->get();
 
         return new JsonResponse(['sets' => PanSet::query()->withCount('pans')->where('owner_id', $this->me($request)->id)->orderBy('name')->get()->map(static fn (PanSet $s): array => ['uuid' => $s->uuid, 'edition' => $s->edition, 'name' => $s->name, 'price' => $s->price()->text(), 'pans' => $s->getAttribute('pans_count')])->all(), 'pans' => $pans->map(static fn (Pan $p): array => [...PaintView::pan($p), 'paint' => PaintView::of($p->paint)])->all()]);
     }
-    /** Pans that were bought together for one price: each bears a share of it by its volume. */
+    /**
+     * Pans that were bought together for one price: each bears a share of it by its volume.
+     *
+     * @return JsonResponse<PanPutSetAnswer>
+     */
     public function putSet(PutPanSetRequest $request, string $uuid): JsonResponse
     {
         $v = $request->validated();
@@ -53,6 +93,7 @@ final class PanController extends Controller
         return new JsonResponse(['uuid' => $set->uuid, 'edition' => $set->edition, 'name' => $set->name, 'price' => $set->price()->text(), 'pans' => $pans->count()], $set->wasRecentlyCreated ? 201 : 200);
     }
 
+    /** @return JsonResponse<PaintOpen> */
     public function put(PutPanRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -62,6 +103,7 @@ final class PanController extends Controller
         return new JsonResponse(PaintView::pan($pan), $pan->wasRecentlyCreated ? 201 : 200, ['ETag' => "\"$pan->edition\""]);
     }
 
+    /** @return JsonResponse<null> */
     public function destroy(Pan $pan): JsonResponse
     {
         RemoveDraft::pan($pan);

@@ -11,9 +11,24 @@ use MarshTrial\Core\Card\BlockKind;
 use MarshTrial\Core\Card\PropertyCard;
 use MarshTrial\Core\Card\Protocol;
 
-/** Papers that cards are painted on. */
+/**
+ * Papers that cards are painted on.
+ *
+ * @phpstan-type PaperPaperAnswer array{uuid: string, words: string}
+ * @phpstan-type PaperIndexAnswer array{
+ *     lifting: list<array{id: string, title: string}>,
+ *     paint: list<array{id: string, title: string}>,
+ *     quality: list<array{id: string, title: string}>,
+ *     usualBlocks: 'stroke,wash,lift',
+ *     blocks: list<array{kind: string, words: string, tells: string, counts: array{int, int, int}|null}>,
+ *     papers: array<int, PaperPaperAnswer>,
+ *     fibres: array{'cotton', 'cellulose', 'mixed', 'other'},
+ *     surfaces: array{'hot-pressed', 'cold-pressed', 'rough'},
+ * }
+ */
 final class PaperController extends Controller
 {
+    /** @return JsonResponse<PaperIndexAnswer> */
     public function index(): JsonResponse
     {
         $titles = static fn (string $property): array => array_map(static fn (Protocol $p): array => ['id' => $p->id, 'title' => $p->title], Protocol::all($property));
@@ -25,6 +40,7 @@ final class PaperController extends Controller
         ]);
     }
 
+    /** @return JsonResponse<PaperPaperAnswer> */
     public function put(PutPaperRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -33,7 +49,7 @@ final class PaperController extends Controller
         return new JsonResponse(self::paper($paper), $paper->wasRecentlyCreated ? 201 : 200);
     }
 
-    /** @return array<string, mixed> */
+    /** @return PaperPaperAnswer */
     private static function paper(Paper $paper): array
     {
         return ['uuid' => $paper->uuid, 'words' => $paper->words()];

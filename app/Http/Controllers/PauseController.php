@@ -11,10 +11,18 @@ use App\Models\Card;
 use App\Models\HangingPause;
 use App\Queries\FadeView;
 
-/** Days on which a fade card was down. */
+/**
+ * Days on which a fade card was down.
+ *
+ * @phpstan-import-type FadeLight from \App\Queries\FadeView
+ */
 final class PauseController extends Controller
 {
-    /** Days on which it was taken down. */
+    /**
+     * Days on which it was taken down.
+     *
+     * @return JsonResponse<FadeLight>
+     */
     public function put(PutPauseRequest $request, Card $card, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -27,6 +35,7 @@ final class PauseController extends Controller
         return new JsonResponse(FadeView::light($card->refresh()), $pause->wasRecentlyCreated ? 201 : 200);
     }
 
+    /** @return JsonResponse<FadeLight> */
     public function destroy(HangingPause $pause): JsonResponse
     {
         $card = $pause->card;

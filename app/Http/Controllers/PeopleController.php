@@ -16,10 +16,21 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use MarshTrial\Core\Names\NameKey;
 
-/** The testers of this house: all may see who there is; stewards let people in and out. */
+/**
+ * The testers of this house: all may see who there is; stewards let people in and out.
+ *
+ * @phpstan-type PeopleLinkAnswer array{path: string, hours: int}
+ * @phpstan-type PeopleLeavingAnswer array{published: int, drafts: int, sessions: int, pans: int}
+ */
 final class PeopleController extends Controller
 {
-    /** Testers to work with. */
+    /**
+     * Testers to work with.
+     *
+     * @return JsonResponse<array{
+     *         people: array<int, array{uuid: string, name: string, circle: mixed, email?: string, isSteward?: bool}>,
+     *     }>
+     */
     public function index(Request $request): JsonResponse
     {
         $steward = $this->me($request)->isHouseSteward();
@@ -77,7 +88,11 @@ final class PeopleController extends Controller
         return $heir !== null && $heir->oversees($leaving) ? $heir : abort(422, 'Drafts pass to a steward who looks after this person. Choose another one.');
     }
 
-    /** A link by which this person sets a password once. */
+    /**
+     * A link by which this person sets a password once.
+     *
+     * @return JsonResponse<PeopleLinkAnswer>
+     */
     public function link(Request $request, User $user): JsonResponse
     {
         abort_if($user->removed_at !== null, 404);
@@ -87,12 +102,17 @@ final class PeopleController extends Controller
         return new JsonResponse(['path' => PasswordLink::make($user, $this->me($request)), 'hours' => PasswordLink::HOURS], 201);
     }
 
-    /** What would go with a person, to be looked at first. */
+    /**
+     * What would go with a person, to be looked at first.
+     *
+     * @return JsonResponse<PeopleLeavingAnswer>
+     */
     public function leaving(Request $request, User $user): JsonResponse
     {
         return new JsonResponse(RemovePerson::counts($user));
     }
 
+    /** @return JsonResponse<null> */
     public function destroy(RemovePersonRequest $request, User $user): JsonResponse
     {
         $values = $request->validated();

@@ -24,12 +24,31 @@ use Illuminate\Support\Facades\Auth;
 use MarshTrial\Core\Capture\PixelCheck;
 use MarshTrial\Core\Measuring\FirstLook;
 
-/** On the telephone: no account, only what its link allows, and only from the same network. */
+/**
+ * On the telephone: no account, only what its link allows, and only from the same network.
+ *
+ * @phpstan-type PhoneLookAnswer array{found: bool, placings: int, says: list<string>}
+ * @phpstan-type PhonePictureAnswer array{uuid: string, state: mixed}
+ * @phpstan-type PhoneOpenAnswer array{
+ *     hold: string,
+ *     uuid: string,
+ *     opened: bool,
+ *     ended: bool,
+ *     secondsLeft: int,
+ *     pictures: list<PhonePictures>,
+ *     for: string,
+ *     swatches: bool,
+ *     hints: list<string>,
+ * }
+ * @phpstan-import-type PhonePhone from \App\Queries\PhoneView
+ * @phpstan-import-type PhonePictures from \App\Queries\PhoneView
+ */
 final class PhoneController extends Controller
 {
     /** Pictures by one link. */
     private const MOST_PICTURES = 200;
 
+    /** @return JsonResponse<PhoneOpenAnswer> */
     public function open(OpenPhoneLinkRequest $request): JsonResponse
     {
         Attempts::count('phone|'.$request->ip(), (int) config('trust.sign_ins_by_address'));
@@ -44,12 +63,17 @@ final class PhoneController extends Controller
         return new JsonResponse(['hold' => $hold, ...PhoneView::phone(PhoneLink::heldBy($hold) ?? abort(403))]);
     }
 
+    /** @return JsonResponse<PhonePhone> */
     public function show(Request $request): JsonResponse
     {
         return new JsonResponse(PhoneView::phone(HoldsPhoneLink::of($request)));
     }
 
-    /** A small copy is looked at before the picture is sent. */
+    /**
+     * A small copy is looked at before the picture is sent.
+     *
+     * @return JsonResponse<PhoneLookAnswer>
+     */
     public function look(LookByPhoneRequest $request): JsonResponse
     {
         $link = HoldsPhoneLink::of($request);
@@ -63,6 +87,7 @@ final class PhoneController extends Controller
         return new JsonResponse(['found' => $look->found, 'placings' => $look->placings, 'says' => $look->says]);
     }
 
+    /** @return JsonResponse<PhonePictureAnswer> */
     public function picture(SendByPhoneRequest $request, string $uuid): JsonResponse
     {
         $link = HoldsPhoneLink::of($request);

@@ -14,9 +14,23 @@ use App\Models\PhoneLink;
 use App\Queries\PhoneView;
 use Illuminate\Http\Request;
 
-/** At the desk: makes a link for a telephone, and follows what comes by it. */
+/**
+ * At the desk: makes a link for a telephone, and follows what comes by it.
+ *
+ * @phpstan-type PhoneLinkStoreAnswer array{
+ *     uuid: string,
+ *     opened: bool,
+ *     ended: bool,
+ *     secondsLeft: int,
+ *     pictures: list<PhonePictures>,
+ *     urls: list<string>,
+ * }
+ * @phpstan-import-type PhoneLinkShape from \App\Queries\PhoneView
+ * @phpstan-import-type PhonePictures from \App\Queries\PhoneView
+ */
 final class PhoneLinkController extends Controller
 {
+    /** @return JsonResponse<PhoneLinkStoreAnswer> */
     public function store(MakePhoneLinkRequest $request): JsonResponse
     {
         $values = $request->validated();
@@ -28,6 +42,7 @@ final class PhoneLinkController extends Controller
         return new JsonResponse([...PhoneView::link($link), 'urls' => array_map(static fn (string $origin): string => "$origin/phone#$secret", self::origins($request))], 201);
     }
 
+    /** @return JsonResponse<PhoneLinkShape> */
     public function show(Request $request, PhoneLink $link): JsonResponse
     {
         abort_if($link->user_id !== $this->me($request)->id, 404);
@@ -35,6 +50,7 @@ final class PhoneLinkController extends Controller
         return new JsonResponse(PhoneView::link($link));
     }
 
+    /** @return JsonResponse<PhoneLinkShape> */
     public function destroy(Request $request, PhoneLink $link): JsonResponse
     {
         abort_if($link->user_id !== $this->me($request)->id, 404);

@@ -13,9 +13,14 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Arr;
 use Symfony\Component\HttpFoundation\Response;
 
-/** Photographs taken at the bench. */
+/**
+ * Photographs taken at the bench.
+ *
+ * @phpstan-import-type BenchPutSpoilingAnswer from \App\Http\Controllers\BenchController
+ */
 final class PhotoController extends Controller
 {
+    /** @return JsonResponse<BenchPutSpoilingAnswer> */
     public function put(PutPhotoRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -33,6 +38,7 @@ final class PhotoController extends Controller
         return $this->image($request, PictureStore::preview($photo->sha256, $photo->extension, 900), false);
     }
 
+    /** @return JsonResponse<null> */
     public function destroy(Photo $photo): JsonResponse
     {
         $photo->delete();

@@ -25,7 +25,21 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Str;
 use Symfony\Component\HttpFoundation\Response;
 
-/** Pictures of cards and the measuring of them. */
+/**
+ * Pictures of cards and the measuring of them.
+ *
+ * @phpstan-import-type CardMeasurementShape from \App\Queries\CardView
+ * @phpstan-import-type RepeatsShape from \App\Queries\RepeatsView
+ * @phpstan-type PictureMeasurementAnswer array{
+ *     uuid: string,
+ *     state: string,
+ *     progress: float,
+ *     step: string,
+ *     problem: string|null,
+ *     quality: mixed,
+ *     result: array<string, mixed>|null,
+ * }
+ */
 final class PictureController extends Controller
 {
     public function upload(UploadPictureRequest $request, Card $card, string $uuid): JsonResponse
@@ -63,11 +77,13 @@ final class PictureController extends Controller
         return new JsonResponse(CardView::of($picture->card));
     }
 
+    /** @return JsonResponse<RepeatsShape> */
     public function repeats(Card $card): JsonResponse
     {
         return new JsonResponse(RepeatsView::of($card));
     }
 
+    /** @return JsonResponse<PictureMeasurementAnswer> */
     public function measurement(Measurement $measurement): JsonResponse
     {
         return new JsonResponse([...CardView::measurement($measurement), 'result' => RowPaint::areHidden($measurement->card) || $measurement->state !== 'done' ? null : $measurement->result]);
@@ -98,6 +114,7 @@ final class PictureController extends Controller
         return $uuid === null ? null : FadeCheck::query()->where('card_id', $card->id)->where('uuid', $uuid)->firstOrFail();
     }
 
+    /** @return JsonResponse<CardMeasurementShape> */
     private function answer(Measurement $measurement): JsonResponse
     {
         return new JsonResponse(CardView::measurement($measurement), 202);

@@ -15,8 +15,28 @@ use Illuminate\Http\Request;
 use MarshTrial\Core\Pigment\Catalogue;
 use MarshTrial\Core\Pigment\PigmentStatement;
 
+/**
+ * @phpstan-type PigmentIndexAnswer array{
+ *     pigments: list<array{
+ *         code?: string,
+ *         constitution?: string,
+ *         chemicalName?: string,
+ *         class?: string,
+ *         metals?: list<string>,
+ *         hueFamily?: string,
+ *         cautions?: list<string>,
+ *         paints: int,
+ *         measured: int,
+ *         colour: array{string, string}|null,
+ *     }>,
+ *     others: array<int, array{code: string, paints: int, measured: int}>,
+ * }
+ * @phpstan-import-type PigmentStatementShape from \App\Queries\PigmentView
+ * @phpstan-import-type CodePageShape from \App\Queries\CodePage
+ */
 final class PigmentController extends Controller
 {
+    /** @return JsonResponse<PigmentIndexAnswer> */
     public function index(Request $request): JsonResponse
     {
         $paints = PaintCode::query()->toBase()->groupBy('code')->selectRaw('code, count(*) as n')->pluck('n', 'code');
@@ -33,11 +53,13 @@ final class PigmentController extends Controller
         ]);
     }
 
+    /** @return JsonResponse<CodePageShape> */
     public function show(Request $request, string $code): JsonResponse
     {
         return new JsonResponse(CodePage::of($code, $this->user($request)));
     }
 
+    /** @return JsonResponse<PigmentStatementShape> */
     public function statement(ReadStatementRequest $request): JsonResponse
     {
         return new JsonResponse(PigmentView::statement(PigmentStatement::parse(mb_substr((string) $request->query('written', ''), 0, 300))));

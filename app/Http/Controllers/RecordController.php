@@ -15,9 +15,30 @@ use App\Queries\RecordStrips;
 use Illuminate\Database\Eloquent\Builder;
 use MarshTrial\Core\Exchange\RecordFingerprint;
 
-/** Published records: anyone may read them. */
+/**
+ * Published records: anyone may read them.
+ *
+ * @phpstan-type RecordIndexAnswer array{
+ *     records: array<int, array{
+ *         strips: list<list<string>>,
+ *         card: string,
+ *         number: int,
+ *         title: string,
+ *         kind: string,
+ *         by: string,
+ *         byUuid: string,
+ *         publishedAt: string,
+ *         withdrawn: bool,
+ *         ledger: string|null,
+ *     }>,
+ *     total: int,
+ *     page: int,
+ *     pages: int,
+ * }
+ */
 final class RecordController extends Controller
 {
+    /** @return JsonResponse<RecordIndexAnswer> */
     public function index(ReadRecordsRequest $request): JsonResponse
     {
         $page = Revision::query()->with('card.owner', 'card.ledger')->select('id', 'card_id', 'number', 'published_at', 'title')

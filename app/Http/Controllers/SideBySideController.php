@@ -12,11 +12,22 @@ use App\Queries\SideBySideView;
 use App\Queries\WindowPictures;
 use MarshTrial\Core\Bench\SideBySide;
 
-/** Tests of several paints under one another: ?show=ladders&code=PB28, or &paints=UUID,UUID; &against=UUID for strength. */
+/**
+ * Tests of several paints under one another: ?show=ladders&code=PB28, or &paints=UUID,UUID; &against=UUID for strength.
+ *
+ * @phpstan-type SideBySideAnswer array{
+ *     show: 'glazes'|'grain'|'ladders'|'lifting'|'lines'|'water',
+ *     shows: list<array{key: 'ladders'|'glazes'|'grain'|'lifting'|'water'|'lines', title: string}>,
+ *     loupeMm: float,
+ *     paints: list<SideBySideShape>,
+ * }
+ * @phpstan-import-type SideBySideShape from \App\Queries\SideBySideView
+ */
 final class SideBySideController extends Controller
 {
     private const MOST = 40;
 
+    /** @return JsonResponse<SideBySideAnswer> */
     public function __invoke(ReadSideBySideRequest $request): JsonResponse
     {
         $show = (string) $request->query('show', '');

@@ -20,9 +20,26 @@ use Illuminate\Support\Facades\Hash;
 use Illuminate\Validation\ValidationException;
 use MarshTrial\Core\Names\NameKey;
 
-/** Signing in and out. */
+/**
+ * Signing in and out.
+ *
+ * @phpstan-type SignInShowAnswer array{
+ *     demo: bool,
+ *     practice: bool,
+ *     painting: array{done: int, of: int}|null,
+ *     user: array{
+ *         uuid: string,
+ *         name: string,
+ *         email: string,
+ *         isSteward: bool,
+ *         ofHouse: bool,
+ *         warning: string|null,
+ *     }|null,
+ * }
+ */
 final class SignInController extends Controller
 {
+    /** @return JsonResponse<SignInShowAnswer> */
     public function show(Request $request): JsonResponse
     {
         $user = $this->user($request);
@@ -55,6 +72,7 @@ final class SignInController extends Controller
         return $this->show($request);
     }
 
+    /** @return JsonResponse<array{user: null}> */
     public function destroy(Request $request): JsonResponse
     {
         SignIn::query()->where('uuid', (string) $request->session()->get(SignIn::KEY))->delete();

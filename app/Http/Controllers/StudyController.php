@@ -19,13 +19,18 @@ use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\CoreException;
 use Symfony\Component\HttpFoundation\Response;
 
-/** Painting trials: what was painted with which paints, for what, and how it went. */
+/**
+ * Painting trials: what was painted with which paints, for what, and how it went.
+ *
+ * @phpstan-import-type OpinionsStudy from \App\Queries\Opinions
+ */
 final class StudyController extends Controller
 {
     private const MOST_PICTURES = 12;
 
     private const PREVIEW = 900;
 
+    /** @return JsonResponse<OpinionsStudy> */
     public function put(PutStudyRequest $request, string $uuid): JsonResponse
     {
         $v = $request->validated();
@@ -39,6 +44,7 @@ final class StudyController extends Controller
         return new JsonResponse(Opinions::study($study->load('owner', 'paints.maker', 'pictures'), $this->user($request)), $study->wasRecentlyCreated ? 201 : 200);
     }
 
+    /** @return JsonResponse<null> */
     public function destroy(Study $study): JsonResponse
     {
         $pictures = DB::table('study_pictures')->where('study_id', $study->id)->pluck('sha256')->all();
@@ -48,6 +54,7 @@ final class StudyController extends Controller
         return new JsonResponse(null, 204);
     }
 
+    /** @return JsonResponse<array{uuid: string}> */
     public function putPicture(PutStudyPictureRequest $request, Study $study, string $uuid): JsonResponse
     {
         $picture = StudyPicture::query()->where('uuid', $uuid)->where('study_id', $study->id)->first();
@@ -66,6 +73,7 @@ final class StudyController extends Controller
         return $this->image($request, PictureStore::preview($studyPicture->sha256, $studyPicture->extension, self::PREVIEW), false);
     }
 
+    /** @return JsonResponse<null> */
     public function destroyPicture(StudyPicture $studyPicture): JsonResponse
     {
         $studyPicture->delete();

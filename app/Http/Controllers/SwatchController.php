@@ -16,11 +16,18 @@ use Illuminate\Http\Request;
 use MarshTrial\Core\Card\PocketPrinter;
 use Symfony\Component\HttpFoundation\Response;
 
-/** Swatches of any time, seen through the pocket frame. */
+/**
+ * Swatches of any time, seen through the pocket frame.
+ *
+ * @phpstan-import-type SwatchShape from \App\Queries\SwatchView
+ * @phpstan-import-type SwatchDrawer from \App\Queries\SwatchView
+ * @phpstan-import-type SwatchNarrowing from \App\Queries\SwatchView
+ */
 final class SwatchController extends Controller
 {
     private const PER_PAGE = 40;
 
+    /** @return JsonResponse<SwatchDrawer> */
     public function index(ReadSwatchesRequest $request): JsonResponse
     {
         return new JsonResponse(SwatchView::drawer($this->user($request), max(1, $request->integer('page', 1)), self::PER_PAGE));
@@ -32,12 +39,17 @@ final class SwatchController extends Controller
         return new Response(PocketPrinter::sheet(), 200, ['Content-Type' => 'image/svg+xml', 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'"]);
     }
 
-    /** Where one's swatches are kept; made when there is none. */
+    /**
+     * Where one's swatches are kept; made when there is none.
+     *
+     * @return JsonResponse<array{card: string}>
+     */
     public function drawer(Request $request): JsonResponse
     {
         return new JsonResponse(['card' => MakeCard::drawer($this->me($request))->uuid]);
     }
 
+    /** @return JsonResponse<SwatchShape> */
     public function put(PutSwatchRequest $request, Swatch $swatch): JsonResponse
     {
         $values = $request->validated();
@@ -46,6 +58,7 @@ final class SwatchController extends Controller
         return new JsonResponse(SwatchView::of($swatch), 200, ['ETag' => "\"$swatch->edition\""]);
     }
 
+    /** @return JsonResponse<array{candidates: list<SwatchNarrowing>}> */
     public function narrowing(Request $request, Swatch $swatch): JsonResponse
     {
         return new JsonResponse(['candidates' => SwatchView::narrowing($swatch, $this->user($request))]);

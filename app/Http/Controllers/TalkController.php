@@ -18,10 +18,18 @@ use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\CoreException;
 use Symfony\Component\HttpKernel\Exception\PreconditionRequiredHttpException;
 
-/** What testers have to do with each other's records: questions, answers, repeats. */
+/**
+ * What testers have to do with each other's records: questions, answers, repeats.
+ *
+ * @phpstan-import-type RepeatRecordPlan from \App\Actions\RepeatRecord
+ */
 final class TalkController extends Controller
 {
-    /** Asked once, never changed; the same call again is the same question. */
+    /**
+     * Asked once, never changed; the same call again is the same question.
+     *
+     * @return JsonResponse<array{uuid: string}>
+     */
     public function ask(PutQuestionRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -35,6 +43,7 @@ final class TalkController extends Controller
         return new JsonResponse(['uuid' => $question->uuid], $question->wasRecentlyCreated ? 201 : 200);
     }
 
+    /** @return JsonResponse<array{uuid: string}> */
     public function answer(PutAnswerRequest $request, Question $question, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -62,7 +71,11 @@ final class TalkController extends Controller
         }
     }
 
-    /** Whoever asked says when it is answered. */
+    /**
+     * Whoever asked says when it is answered.
+     *
+     * @return JsonResponse<null>
+     */
     public function close(Request $request, Question $question): JsonResponse
     {
         abort_unless($question->by_id === $this->me($request)->id, 403);
@@ -71,11 +84,13 @@ final class TalkController extends Controller
         return new JsonResponse(null, 204);
     }
 
+    /** @return JsonResponse<RepeatRecordPlan> */
     public function plan(Request $request, string $card): JsonResponse
     {
         return new JsonResponse(RepeatRecord::plan(self::published($card), $this->me($request)));
     }
 
+    /** @return JsonResponse<array{session: string}> */
     public function repeat(PutRepeatRequest $request, string $card, string $uuid): JsonResponse
     {
         $values = $request->validated();

@@ -19,12 +19,161 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Collection\PanStates;
 
-/** What is due, what waits for a picture, and what is not shared yet. */
+/**
+ * What is due, what waits for a picture, and what is not shared yet.
+ *
+ * @phpstan-type TodayChecksWaitingAnswer array{card: string, title: string, checkedOn: string, doseMlxh: float|null}
+ * @phpstan-type TodayBenchAnswer array{
+ *     sessions: array<int, SessionStanding>,
+ *     timers: array<int, array{
+ *         uuid: string,
+ *         edition: int,
+ *         kind: string,
+ *         label: string,
+ *         seconds: int,
+ *         task: string|null,
+ *         by: string,
+ *         startedAt: string,
+ *         stoppedAt: string|null,
+ *         session: string|null,
+ *     }>,
+ *     retest: list<array{
+ *         pan: string,
+ *         paint: string,
+ *         name: string,
+ *         maker: string,
+ *         place: string,
+ *         openedOn: string|null,
+ *         properties: list<string>,
+ *     }>,
+ *     forgottenCount: int,
+ *     forgotten: array<int, array{
+ *         pan: string,
+ *         paint: string,
+ *         name: string,
+ *         maker: string,
+ *         place: string,
+ *         openedOn: string|null,
+ *     }>,
+ *     now: string,
+ * }
+ * @phpstan-import-type SessionStanding from \App\Queries\SessionView
+ * @phpstan-type TodayAnswer array{
+ *     sessions?: array<int, SessionStanding>,
+ *     timers?: array<int, array{
+ *         uuid: string,
+ *         edition: int,
+ *         kind: string,
+ *         label: string,
+ *         seconds: int,
+ *         task: string|null,
+ *         by: string,
+ *         startedAt: string,
+ *         stoppedAt: string|null,
+ *         session: string|null,
+ *     }>,
+ *     retest?: list<array{
+ *         pan: string,
+ *         paint: string,
+ *         name: string,
+ *         maker: string,
+ *         place: string,
+ *         openedOn: string|null,
+ *         properties: list<string>,
+ *     }>,
+ *     forgottenCount?: int,
+ *     forgotten?: array<int, array{
+ *         pan: string,
+ *         paint: string,
+ *         name: string,
+ *         maker: string,
+ *         place: string,
+ *         openedOn: string|null,
+ *     }>,
+ *     now?: string,
+ *     odd: list<OddStripsWaiting>,
+ *     checks: array<int, array{
+ *         uuid: string,
+ *         edition: int,
+ *         kind: string,
+ *         title: string,
+ *         code: string,
+ *         paper: string,
+ *         paperUuid: string,
+ *         side: string,
+ *         note: string,
+ *         owner: string,
+ *         mayChange: bool,
+ *         published: string|null,
+ *         made: string,
+ *         paints: int,
+ *         nextCheck: string|null,
+ *         timeZone: string|null,
+ *     }>,
+ *     checksWaiting: list<TodayChecksWaitingAnswer>,
+ *     waiting: array<int, array{
+ *         uuid: string,
+ *         edition: int,
+ *         kind: string,
+ *         title: string,
+ *         code: string,
+ *         paper: string,
+ *         paperUuid: string,
+ *         side: string,
+ *         note: string,
+ *         owner: string,
+ *         mayChange: bool,
+ *         published: string|null,
+ *         made: string,
+ *         paints: int,
+ *         nextCheck: string|null,
+ *         timeZone: string|null,
+ *     }>,
+ *     toHang: array<int, array{
+ *         uuid: string,
+ *         edition: int,
+ *         kind: string,
+ *         title: string,
+ *         code: string,
+ *         paper: string,
+ *         paperUuid: string,
+ *         side: string,
+ *         note: string,
+ *         owner: string,
+ *         mayChange: bool,
+ *         published: string|null,
+ *         made: string,
+ *         paints: int,
+ *         nextCheck: string|null,
+ *         timeZone: string|null,
+ *     }>,
+ *     drafts: array<int, array{
+ *         uuid: string,
+ *         edition: int,
+ *         kind: string,
+ *         title: string,
+ *         code: string,
+ *         paper: string,
+ *         paperUuid: string,
+ *         side: string,
+ *         note: string,
+ *         owner: string,
+ *         mayChange: bool,
+ *         published: string|null,
+ *         made: string,
+ *         paints: int,
+ *         nextCheck: string|null,
+ *         timeZone: string|null,
+ *     }>,
+ * }
+ * @phpstan-import-type OddStripsWaiting from \App\Queries\OddStrips
+ */
 final class TodayController extends Controller
 {
     /** An opened pan that no card has seen for so long is forgotten (own). */
     private const FORGOTTEN_DAYS = 28;
 
+    /** @return JsonResponse<TodayAnswer> */
     public function __invoke(Request $request): JsonResponse
     {
         $user = $this->user($request);
@@ -49,7 +198,7 @@ final class TodayController extends Controller
     /**
      * Checks that were entered and have no picture that counts.
      *
-     * @return list<array<string, mixed>>
+     * @return list<TodayChecksWaitingAnswer>
      */
     private static function checksWaiting(User $user): array
     {
@@ -61,7 +210,7 @@ final class TodayController extends Controller
     /**
      * What goes on at the bench, and what has been forgotten.
      *
-     * @return array<string, mixed>
+     * @return TodayBenchAnswer
      */
     private static function bench(User $user): array
     {

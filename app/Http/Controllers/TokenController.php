@@ -11,9 +11,26 @@ use App\Http\SecurityLog;
 use Illuminate\Http\Request;
 use Laravel\Sanctum\PersonalAccessToken;
 
-/** Tokens by which programs of one's own act for oneself. */
+/**
+ * Tokens by which programs of one's own act for oneself.
+ *
+ * @phpstan-type TokenStoreAnswer array{id: int, token: string}
+ * @phpstan-type TokenIndexAnswer array{
+ *     tokens: array<int, array{
+ *         id: int,
+ *         name: string,
+ *         scopes: array<string, mixed>|null,
+ *         lastUsed: string|null,
+ *         expires: string|null,
+ *         over: bool,
+ *     }>,
+ *     scopes: array{read: 'read all that you may read', collection: string, bench: string, ledger: string},
+ *     days: array{int, int, int},
+ * }
+ */
 final class TokenController extends Controller
 {
+    /** @return JsonResponse<TokenIndexAnswer> */
     public function index(Request $request): JsonResponse
     {
         return new JsonResponse([
@@ -22,7 +39,11 @@ final class TokenController extends Controller
         ]);
     }
 
-    /** The token itself is in this answer and never shown again. */
+    /**
+     * The token itself is in this answer and never shown again.
+     *
+     * @return JsonResponse<TokenStoreAnswer>
+     */
     public function store(MakeTokenRequest $request): JsonResponse
     {
         $values = $request->validated();
@@ -32,6 +53,7 @@ final class TokenController extends Controller
         return new JsonResponse(['id' => $made->accessToken->id, 'token' => $made->plainTextToken], 201);
     }
 
+    /** @return JsonResponse<null> */
     public function destroy(Request $request, int $token): JsonResponse
     {
         $this->me($request)->tokens()->whereKey($token)->delete();

@@ -12,9 +12,24 @@ use App\Queries\PropertyView;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\Evidence\EyeScale;
 
-/** What an eye says of a row. */
+/**
+ * What an eye says of a row.
+ *
+ * @phpstan-type VerdictPutAnswer array{
+ *     uuid: string,
+ *     property: string,
+ *     word: string,
+ *     note: string,
+ *     by: string,
+ *     on: string|null,
+ *     blind: bool,
+ *     check: 'agrees'|'contradicted'|'not comparable'|'open',
+ *     edition: int,
+ * }
+ */
 final class VerdictController extends Controller
 {
+    /** @return JsonResponse<VerdictPutAnswer> */
     public function put(PutVerdictRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();

@@ -105,7 +105,14 @@ final class AnswerSchema
         if ($name === 'mixed') {
             return [];
         }
+        $alias = $this->alias($name, $at);
+        if ($alias !== null) {
+            return $this->aliased($name, ...$alias);
+        }
         $class = $this->resolve($name, $at);
+        if ($class === \stdClass::class || $name === 'object') {
+            return ['type' => 'object'];
+        }
         if (is_subclass_of($class, \BackedEnum::class)) {
             return ['type' => is_int($class::cases()[0]->value) ? 'integer' : 'string', 'enum' => array_map(static fn (\BackedEnum $c): int|string => $c->value, $class::cases())];
         }
@@ -114,6 +121,49 @@ final class AnswerSchema
         }
 
         return $this->component($class);
+    }
+
+    /**
+     * A shape that goes by a name: written in the class itself, or taken over from another.
+     *
+     * @param \ReflectionClass<object> $at
+     *
+     * @return array{0: TypeNode, 1: \ReflectionClass<object>}|null what stands behind the name, and where it is written
+     */
+    private function alias(string $name, \ReflectionClass $at): ?array
+    {
+        $doc = $this->doc($at->getDocComment());
+        foreach ($doc?->getTypeAliasTagValues() ?? [] as $tag) {
+            if ($tag->alias === $name) {
+                return [$tag->type, $at];
+            }
+        }
+        foreach ($doc?->getTypeAliasImportTagValues() ?? [] as $tag) {
+            if (($tag->importedAs ?? $tag->importedAlias) === $name) {
+                /** @var class-string $from */
+                $from = $this->resolve($tag->importedFrom->name, $at);
+
+                return $this->alias($tag->importedAlias, new \ReflectionClass($from));
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @param \ReflectionClass<object> $at
+     *
+     * @return array{'$ref': string}
+     */
+    private function aliased(string $name, TypeNode $type, \ReflectionClass $at): array
+    {
+        if (! isset($this->components[$name])) {
+            // A shape may hold others of its kind.
+            $this->components[$name] = [];
+            $this->components[$name] = $this->schema($type, $at);
+        }
+
+        return ['$ref' => "#/components/schemas/$name"];
     }
 
     /**
@@ -187,11 +237,28 @@ final class AnswerSchema
 
         return match ($type->type->name) {
             'list', 'non-empty-list' => ['type' => 'array', 'items' => $of[0]],
-            // PHP writes an empty map as an empty list.
-            'array' => count($of) === 1 ? ['type' => 'array', 'items' => $of[0]] : ['type' => ['object', 'array'], 'additionalProperties' => $of[1], 'items' => $of[1]],
+            // Rows that kept their numbers are written as a list when none is missing, as a map else.
+            'array' => self::ofArray($type->genericTypes, $of),
+            '\\Illuminate\\Support\\Collection', 'Collection' => ['type' => 'array', 'items' => end($of)],
             'int' => ['type' => 'integer'],
             default => throw new \LogicException("No schema is known for the type $type in {$at->getName()}."),
         };
+    }
+
+    /**
+     * @param list<TypeNode> $types of key and value, or of the value alone
+     * @param list<array<string, mixed>|\stdClass> $of their schemas
+     *
+     * @return array<string, mixed>
+     */
+    private static function ofArray(array $types, array $of): array
+    {
+        if (count($of) === 1) {
+            return ['type' => 'array', 'items' => $of[0]];
+        }
+
+        // PHP writes a map without anything in it, and one with the numbers 0, 1, 2, as a list.
+        return (string) $types[0] === 'int' ? ['type' => ['array', 'object'], 'items' => $of[1], 'additionalProperties' => $of[1]] : ['type' => ['object', 'array'], 'additionalProperties' => $of[1], 'items' => $of[1]];
     }
 
     /**

@@ -14,7 +14,8 @@ final class InterfaceTypes
     {
         $out = "// Written by \"php artisan api:describe\" from the views of the server. Not changed by hand.\n";
         foreach ($description['components']['schemas'] as $name => $schema) {
-            $out .= "\n".self::comment($schema['description'] ?? null, '')."export interface $name {\n".self::fields($schema, '    ')."}\n";
+            $said = self::comment($schema['description'] ?? null, '');
+            $out .= "\n$said".(isset($schema['properties']) ? "export interface $name {\n".self::fields($schema, '    ')."}\n" : "export type $name = ".self::type((array) $schema, '').";\n");
         }
 
         return $out;
@@ -47,8 +48,8 @@ final class InterfaceTypes
         }
         $types = (array) ($schema['type'] ?? ['unknown']);
         if (in_array('object', $types, true)) {
-            // What is written as a list when it is empty is read as a map all the same.
-            $types = array_values(array_diff($types, ['array']));
+            // What may be written as either is read as what stands first.
+            $types = array_values(array_diff($types, [$types[0] === 'array' ? 'object' : 'array']));
         }
 
         return implode(' | ', array_map(static fn (string $type): string => match ($type) {

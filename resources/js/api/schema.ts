@@ -1,5 +1,2997 @@
 // Written by "php artisan api:describe" from the views of the server. Not changed by hand.
 
+export interface AccountShowAnswer {
+    uuid: string;
+    name: string;
+    email: string;
+    isSteward: boolean;
+    signIns: {
+        uuid: string;
+        agent: string;
+        since: string;
+        seen: string;
+        stays: boolean;
+        here: boolean;
+    }[];
+}
+
+export interface AccuracyAll {
+    photos: Record<string, unknown> | null;
+    drying: unknown;
+    covered: unknown;
+    swatches: unknown;
+    courses: unknown;
+    scans: unknown;
+}
+
+export interface BeginShowAnswer {
+    empty: boolean;
+    founded: boolean;
+    mayFound: boolean;
+    practice: number | null;
+    practiceSignIn: {
+        email: 'tamsin@saltern-reach.example';
+        password: 'reed-and-salt';
+    } | null;
+}
+
+export interface BenchPutConditionAnswer {
+    uuid: string;
+    edition: number;
+    key: string;
+    value: string;
+}
+
+export interface BenchPutHandReadingAnswer {
+    uuid: string;
+    edition: number;
+    value: number | null;
+}
+
+export interface BenchPutRemarkAnswer {
+    uuid: string;
+    edition: number;
+    word: string;
+    note: string;
+}
+
+export interface BenchPutSpoilingAnswer {
+    uuid: string;
+    edition: number;
+}
+
+export interface BenchSessionChoicesAnswer {
+    total: number;
+    pans: ({
+        uuid: string;
+        edition: number;
+        form: string;
+        batch: string;
+        volumeMl: number | null;
+        price: string | null;
+        perMl: string | null;
+        keptAt: string;
+        palette: string | null;
+        paletteUuid: string | null;
+        slot: number | null;
+        place: string;
+        openedOn: string | null;
+        state: string;
+        got: string;
+        note: string;
+        extras: Record<string, unknown>;
+        formulation: PaintFormulation | null;
+        mine: boolean;
+        paint: PaintShape;
+        code: string;
+        hue: string;
+        testedOnPapers: unknown[];
+        lastTested: unknown;
+        retest: string[];
+    })[];
+    tests: ['property', 'fade'];
+    conditionFields: {
+        paperSide: {
+            label: 'Paper side';
+            words: ['felt side', 'wire side', 'side unknown'];
+        };
+        form: {
+            label: 'Form';
+            words: string[];
+        };
+        state: {
+            label: 'State of the paint';
+            words: ('fresh from the tube' | 'dried, re-wet within minutes' | 'dried, soaked for an hour or more' | 'dried for months, re-wet' | 'not known')[];
+        };
+        amounts: {
+            label: 'Paint measured out in';
+            words: ['counted drops', 'brush loads', 'grams'];
+        };
+        added: {
+            label: 'Medium added';
+            words: ['granulation medium', 'gum arabic', 'ox gall', 'another medium'];
+        };
+        brush: {
+            label: 'Brush';
+            hint: 'round 8, synthetic';
+        };
+        water: {
+            label: 'Water';
+            hint: 'tap, hard';
+        };
+        room: {
+            label: 'Room';
+            hint: 'north light, heated';
+        };
+        humidity: {
+            label: 'Humidity';
+            unit: '%';
+            range: [number, number];
+        };
+        temperature: {
+            label: 'Temperature';
+            unit: '°C';
+            range: [number, number];
+        };
+        ink: {
+            label: 'Ink of the line';
+            hint: 'waterproof pigment ink';
+        };
+        inkSet: {
+            label: 'Ink set by';
+            words: ('drying for a day or more' | 'drying for an hour' | 'heat' | 'not set' | 'printed')[];
+        };
+        got: {
+            label: 'Disclosure';
+            words: ['bought', 'gift', 'sample from the maker', 'made by the tester'];
+        };
+    };
+    conditions: Record<string, unknown>;
+}
+
+export interface BenchSessionIndexAnswer {
+    sessions: SessionStanding[];
+    total: number;
+    page: number;
+    pages: number;
+}
+
+export interface BenchSessionPlanAnswer {
+    cards: {
+        kind: string;
+        rows: {
+            pan: string;
+            name: string;
+            maker: string;
+            pigments: string;
+            place: string;
+        }[];
+    }[];
+    tasks: ({
+        card: number;
+        row: number | null;
+        kind: string;
+        title: string;
+        wait: boolean;
+        start: number;
+        end: number;
+    })[];
+    workSeconds: number;
+    wholeSeconds: number;
+    sheets: number;
+    squareMetres: number;
+}
+
+export interface BenchSessionPutConditionsAnswer {
+    edition: number;
+    conditions: Record<string, unknown>;
+}
+
+export interface BenchSessionShowAnswer {
+    uuid: string;
+    edition: number;
+    title: string;
+    plannedOn: string;
+    paper: string;
+    paperUuid: string;
+    tests: string[];
+    owner: string;
+    blind: boolean;
+    revealed: boolean;
+    finished: string | null;
+    mayLead: boolean;
+    conditions: Record<string, unknown>;
+    conditionFields: {
+        paperSide: {
+            label: 'Paper side';
+            words: ['felt side', 'wire side', 'side unknown'];
+        };
+        form: {
+            label: 'Form';
+            words: string[];
+        };
+        state: {
+            label: 'State of the paint';
+            words: ('dried for months, re-wet' | 'dried, re-wet within minutes' | 'dried, soaked for an hour or more' | 'fresh from the tube' | 'not known')[];
+        };
+        amounts: {
+            label: 'Paint measured out in';
+            words: ['counted drops', 'brush loads', 'grams'];
+        };
+        added: {
+            label: 'Medium added';
+            words: ['granulation medium', 'gum arabic', 'ox gall', 'another medium'];
+        };
+        brush: {
+            label: 'Brush';
+            hint: 'round 8, synthetic';
+        };
+        water: {
+            label: 'Water';
+            hint: 'tap, hard';
+        };
+        room: {
+            label: 'Room';
+            hint: 'north light, heated';
+        };
+        humidity: {
+            label: 'Humidity';
+            unit: '%';
+            range: [number, number];
+        };
+        temperature: {
+            label: 'Temperature';
+            unit: '°C';
+            range: [number, number];
+        };
+        ink: {
+            label: 'Ink of the line';
+            hint: 'waterproof pigment ink';
+        };
+        inkSet: {
+            label: 'Ink set by';
+            words: ('drying for a day or more' | 'drying for an hour' | 'heat' | 'not set' | 'printed')[];
+        };
+        got: {
+            label: 'Disclosure';
+            words: ['bought', 'gift', 'sample from the maker', 'made by the tester'];
+        };
+    };
+    people: {
+        uuid: string;
+        name: string;
+    }[];
+    cautions: string[];
+    cards: SessionCard[];
+    tasks: ({
+        uuid: string;
+        edition: number;
+        kind: string;
+        state: string;
+        reason: string;
+        by: string | null;
+        at: string | null;
+        card: unknown;
+        specimen: unknown;
+    })[];
+    kinds: Record<string, SessionKinds>;
+    judgedAt: Record<string, string[]>;
+    pans: unknown[];
+    timers: SessionTimer[];
+    words: {
+        remarks: {
+            a: 'binder excess';
+            c: 'contaminated';
+            e: 'streaky';
+            f: 'wrong side of the paper';
+            h: 'too much water';
+            i: 'too little paint';
+            j: 'bloom';
+            l: 'hard to re-wet';
+            m: 'pigment separates';
+            o: 'paper roughened';
+            u: 'uneven load';
+            v: 'line ran';
+        };
+        skips: ('another reason' | 'no time today' | 'not wanted for this paint' | 'pan empty or dried up' | 'pan not found' | 'place spoiled')[];
+        spoiled: string[];
+        timers: {
+            'pre-wetting': number;
+            dwell: number;
+            spread: number;
+            drying: number;
+        };
+    };
+    eyeScales: Record<string, Record<string, string>>;
+    moreByEye: string[];
+    handFields: {
+        spread: {
+            label: 'Spread in wet paper';
+            unit: 'mm';
+            range: [number, number];
+            how: string;
+        };
+        strokesToLift: {
+            label: 'Strokes until no more lifts';
+            unit: 'strokes';
+            range: [number, number];
+            how: 'soft damp brush, blotted between';
+        };
+        layerMoved: {
+            label: 'Layer that moved the one below';
+            unit: 'layer';
+            range: [number, number];
+            how: string;
+        };
+        brushLoads: {
+            label: 'Brush loads used';
+            unit: 'loads';
+            range: [number, number];
+            how: 'for the whole row';
+        };
+        paintUsed: {
+            label: 'Paint used';
+            unit: 'ml';
+            range: [number, number];
+            how: 'by weighing or by the tube’s scale';
+        };
+        passes: {
+            label: 'Passes to re-wet';
+            unit: 'passes';
+            range: [number, number];
+            how: string;
+        };
+        dryingTime: {
+            label: 'Drying time';
+            unit: 'min';
+            range: [number, number];
+            how: 'until the paper no longer feels cool';
+        };
+    };
+    now: string;
+}
+
+export interface CaptureAll {
+    targets: CaptureTargetShape[];
+    profiles: CaptureProfileShape[];
+}
+
+export interface CaptureProfileShape {
+    uuid: string;
+    edition: number;
+    name: string;
+    by: string;
+    mayChange: boolean;
+    target: string | null;
+    targetUuid: string | null;
+    made: string;
+    residualMean: number | null;
+    residual95: number | null;
+    patches: number;
+    worst: {
+        dE00: number;
+        hex: string;
+    }[];
+    checked: string | null;
+    drift: number | null;
+    drifted: boolean;
+}
+
+export interface CaptureTargetShape {
+    uuid: string;
+    edition: number;
+    name: string;
+    by: string;
+    mayChange: boolean;
+    columns: number;
+    rows: number;
+    patches: {
+        name: string;
+        lab: [number, number, number];
+        hex: string;
+    }[];
+}
+
+export interface CardIndexAnswer {
+    cards: CardSummary[];
+    total: number;
+    page: number;
+    pages: number;
+}
+
+export interface CardMeasurementShape {
+    uuid: string;
+    state: string;
+    progress: number;
+    step: string;
+    problem: string | null;
+    quality: unknown;
+}
+
+export interface CardPublishAnswer {
+    card: string;
+    number: number;
+}
+
+export interface CardSummary {
+    uuid: string;
+    edition: number;
+    kind: string;
+    title: string;
+    code: string;
+    paper: string;
+    paperUuid: string;
+    side: string;
+    note: string;
+    owner: string;
+    mayChange: boolean;
+    published: string | null;
+    made: string;
+    paints: number;
+}
+
+export interface CodePageShape {
+    code: string;
+    state: 'known' | 'not-colour-index' | 'not-in-catalogue';
+    likelyMeaning: string | null;
+    pigment: PigmentShape | null;
+    caution: string;
+    spoken: (({
+        text: string;
+        property: string | null;
+    })[])[];
+    ranked: string[];
+    apart: {
+        uuid: string;
+        name: string;
+        what: string;
+    }[];
+    unlikely: {
+        uuid: string;
+        name: string;
+        degrees: number;
+    }[];
+    depths: number[];
+    referenceDepth: number;
+    stops: (({
+        hex: string;
+        lab: [number, number, number];
+        dE00Above: number | null;
+        seam: boolean;
+    } | null)[])[];
+    stripOrder: string[];
+    paints: PaintSetShown[];
+}
+
+export interface CollectionNarrowing {
+    strip: StripShape | null;
+    candidates: SwatchNarrowing[];
+}
+
+export interface CollectionPalettes {
+    palettes: ({
+        uuid: string;
+        edition: number;
+        name: string;
+        rows: number;
+        columns: number;
+        pans: ({
+            uuid: string;
+            edition: number;
+            form: string;
+            batch: string;
+            volumeMl?: number | null;
+            price?: string | null;
+            perMl?: string | null;
+            keptAt?: string;
+            palette?: string | null;
+            paletteUuid?: string | null;
+            slot: number | null;
+            place: string;
+            openedOn: string | null;
+            state: string;
+            got?: string;
+            note?: string;
+            extras?: Record<string, unknown>;
+            formulation?: PaintFormulation | null;
+            mine?: boolean;
+            paintUuid: string | null;
+            name: string;
+            maker: string;
+            pigments: string;
+            colour: [string, string] | null;
+        })[];
+    })[];
+    unplaced: ({
+        uuid: string;
+        edition: number;
+        form: string;
+        batch: string;
+        volumeMl?: number | null;
+        price?: string | null;
+        perMl?: string | null;
+        keptAt?: string;
+        palette?: string | null;
+        paletteUuid?: string | null;
+        slot: number | null;
+        place: string;
+        openedOn: string | null;
+        state: string;
+        got?: string;
+        note?: string;
+        extras?: Record<string, unknown>;
+        formulation?: PaintFormulation | null;
+        mine?: boolean;
+        paintUuid: string | null;
+        name: string;
+        maker: string;
+        pigments: string;
+        colour: [string, string] | null;
+    })[];
+    unplacedCount: number;
+}
+
+export interface CompareChosenAnswer {
+    title: 'Chosen paints';
+    depths: number[];
+    referenceDepth: number;
+    stops: (({
+        hex: string;
+        lab: [number, number, number];
+        dE00Above: number | null;
+        seam: boolean;
+    } | null)[])[];
+    stripOrder: string[];
+    paints: PaintSetShown[];
+}
+
+export interface CompareOfMakerAnswer {
+    title: string;
+    more: number;
+    record: {
+        claims: number;
+        confirmed: number;
+        contradicted: number;
+        open: number;
+        notTested: number;
+        tests: number;
+    };
+    depths: number[];
+    referenceDepth: number;
+    stops: (({
+        hex: string;
+        lab: [number, number, number];
+        dE00Above: number | null;
+        seam: boolean;
+    } | null)[])[];
+    stripOrder: string[];
+    paints: PaintSetShown[];
+}
+
+export interface ComparisonMakers {
+    matters: boolean;
+    confounded: boolean;
+    chance: number;
+    between: string;
+    between95: [string, string];
+    within: string;
+    within95: [string, string];
+    named: string[];
+}
+
+export interface ComparisonShape {
+    paints: ({
+        uuid: string;
+        edition: number;
+        maker: string;
+        makerUuid: string;
+        range: string;
+        colourName: string;
+        pigmentsWritten: string;
+        series: string;
+        medium: string;
+        grade: string;
+        discontinued: boolean;
+        effects: string[] | null;
+        statement: PigmentStatementShape;
+        mayChange: boolean;
+        strip: Record<string, unknown> | null;
+        properties: Record<string, {
+            classes: string[];
+            measured: {
+                property?: string;
+                value?: number | null;
+                uncertainty?: number | null;
+                said?: string | null;
+                text?: string;
+                position?: number;
+                low?: number;
+                high?: number;
+                own?: number[];
+                pooled?: {
+                    pictures: number;
+                    spread: number;
+                };
+                light?: {
+                    words: string;
+                    told: string;
+                    band: string | null;
+                    or: string | null;
+                    chance: number;
+                    chances: Record<string, number>;
+                    outcome: string;
+                    doubt: string | null;
+                    mlxh: number | null;
+                    range: [number, number] | null;
+                    depth: number;
+                    change: number;
+                    uncertainty: number;
+                    number: string;
+                    beside: string | null;
+                    way: string;
+                    categories: string[];
+                    category: string | null;
+                    grade: string;
+                    strips: number;
+                    disagree: boolean;
+                };
+                values?: {
+                    said: string;
+                    where: string;
+                    text: string;
+                    tests: number;
+                    chances: Record<string, number>;
+                }[];
+                card: {
+                    simulated: boolean;
+                };
+            } | null;
+            without: {
+                status: string;
+                reason: string | null;
+            } | null;
+            tests: number;
+            pooled: {
+                value: number;
+                uncertainty: number;
+                text: string;
+                own: [number, number];
+                another: [number, number];
+                anotherText: string;
+                tests: number;
+                testers: number;
+                off: number;
+                otherwise: number;
+            } | null;
+            classes95: string[];
+        }>;
+        alsoJudged: ({
+            uuid: string;
+            property: string;
+            word: string;
+            note: string;
+            by: string;
+            on: string | null;
+            blind: boolean;
+            check: string;
+        })[];
+        notTested: string[];
+    })[];
+    spoken: (({
+        text: string;
+        property: string | null;
+    })[])[];
+    properties: ({
+        property: string;
+        fair: {
+            verdict: string;
+            differs: {
+                what: string;
+                values: string[];
+                verdict: string;
+                does: string;
+            }[];
+        };
+        tested: number[];
+        paints: {
+            at: number;
+            value: number;
+            uncertainty: number;
+            text: string;
+            another: [number, number];
+            anotherText: string;
+            tests: number;
+            testers: number;
+            off: number;
+            otherwise: number;
+        }[];
+        pairs: ({
+            one: number;
+            other: number;
+            difference: number;
+            text: string;
+            chance: number;
+            again: number;
+            words: string;
+            real: boolean;
+            enough: boolean | null;
+        })[];
+        leader: number | null;
+        perhapsWith: number[];
+        makers: ComparisonMakers | null;
+        hand: string;
+        testers: string;
+        taught: number;
+        sentence: string;
+    })[];
+    colours: ({
+        name: 'as deep as all have' | 'middle strength' | 'pale';
+        deposit: number;
+        paints: ({
+            at: number;
+            hex: string | null;
+            dE00: number | null;
+            seam: boolean;
+            words: string[];
+        })[];
+    })[];
+    makeFair: {
+        blocks: string;
+        pans: string[];
+        without: string[];
+    } | null;
+}
+
+export interface DigestShape {
+    follows: {
+        kind: string;
+        key: string;
+        name: string;
+    }[];
+    events: {
+        on: string;
+        what: string;
+        words: unknown;
+        by: unknown;
+        link: string;
+        new: boolean;
+    }[];
+    seen: string | null;
+}
+
+export interface EvidenceMapCodes {
+    codes: ({
+        code: unknown;
+        paints: number;
+        makers: number;
+        tests: number;
+        tested: Record<string, {
+            paints: number;
+            testers: number;
+        }>;
+        testers: unknown[];
+        papers: unknown[];
+        mostLight: number | null;
+    })[];
+    properties: string[];
+    total: number;
+    page: number;
+    pages: number;
+}
+
+export interface EvidenceMapPlan {
+    paint: {
+        uuid: string;
+        name: string;
+        maker: string;
+        pigments: string;
+    };
+    property: string;
+    why: string;
+    gain: number;
+    tester: {
+        uuid: string;
+        name: unknown;
+    } | null;
+    sameHand: boolean;
+    mine: boolean;
+}
+
+export interface FadeAtEqualLight {
+    mlxh: number | null;
+    unfinished: {
+        name: string;
+        title: string;
+    }[];
+    strips: ({
+        paint: string;
+        name: string;
+        maker: string;
+        card: string;
+        title: string;
+        mayChange: boolean;
+        lastMlxh: number;
+        change: number;
+        uncertainty: number;
+        dark: string;
+        window: string | null;
+        against: {
+            difference: number;
+            uncertainty: number;
+            differs: boolean;
+        } | null;
+    })[];
+}
+
+export interface FadeCoursesSummary {
+    words: string;
+    told: string;
+    band: string | null;
+    or: string | null;
+    chance: number;
+    chances: Record<string, number>;
+    outcome: string;
+    doubt: string | null;
+    mlxh: number | null;
+    range: [number, number] | null;
+    depth: number;
+    change: number;
+    uncertainty: number;
+    number: string;
+    beside: string | null;
+    way: string;
+    categories: string[];
+    category: string | null;
+    grade: string;
+    group: 'cannot be told yet' | 'for ten years on a wall' | 'not for a wall';
+}
+
+export interface FadeHung {
+    card: string;
+    title: string;
+    code: string;
+    owner: string;
+    mayChange: boolean;
+    place: string;
+    facing: string;
+    panes: string;
+    hungOn: string;
+    hungWords: string;
+    downOn: string | null;
+    downWords: string;
+    old: boolean;
+    now: WindowDoseTold;
+    next: {
+        on: string;
+        mlxh: number | null;
+    } | null;
+    rows: ({
+        row: number;
+        paint: string | null;
+        name: string;
+        maker: string;
+        pigments: string;
+        summary: FadeCoursesSummary | null;
+        odd: boolean;
+        checks: {
+            mlxh: number;
+            range: [number, number];
+            change: number;
+            uncertainty: number;
+            words: string;
+            dark: string;
+            window: string;
+        }[];
+    })[];
+}
+
+export interface FadeLight {
+    now: WindowDoseTold | null;
+    curve: {
+        on: string;
+        mlxh: number;
+    }[];
+    reaches: ({
+        what: string;
+        mlxh: number;
+        on: string | null;
+    })[];
+    moves: {
+        uuid: string;
+        edition: number;
+        movedOn: string;
+        place: string;
+        facing: string;
+        panes: string;
+        sky: string;
+        curtain: boolean;
+    }[];
+    pauses: {
+        uuid: string;
+        edition: number;
+        fromOn: string;
+        toOn: string;
+        note: string;
+    }[];
+    logs: ({
+        uuid: string;
+        name: string;
+        readings: number;
+        gaps: number;
+        clipped: boolean;
+        from: string | null;
+        to: string | null;
+        unit: string;
+        timeZone: string;
+    })[];
+}
+
+export interface FadeRack {
+    windows: FadeHung[];
+    steps: number[];
+    referenceMlxh: number;
+    years: {
+        museum: number;
+        'living room': number;
+    };
+    facings: string[];
+    panes: string[];
+    skies: ['open', 'half', 'little'];
+}
+
+export interface FadeReport {
+    format: 'marsh-trial/fading';
+    version: number;
+    card: string;
+    title: string;
+    facing: string | null;
+    panes: string | null;
+    hungOn: string | null;
+    paints: {
+        row: number;
+        colourName: string;
+        maker: string;
+        pigments: string;
+    }[];
+    checks: {
+        uuid: string;
+        on: string;
+        dose: WindowDoseTold;
+        typed: boolean;
+        measurement: string;
+    }[];
+    rows: ({
+        row: number;
+        depths: ({
+            depth: number;
+            name: 'masstone' | 'middle' | 'tint';
+            way: 'does not run one way' | 'one way' | 'speeding up';
+            words: string;
+            readings: ({
+                mlxh: number;
+                change: number;
+                uncertainty: number;
+                outcome: string;
+                words: string;
+                dark: string;
+                window: string;
+                dL: number;
+                dC: number;
+                grade: string;
+                darkChange: [number, number] | null;
+            })[];
+            drawn: {
+                mlxh: number;
+                window: string;
+                uncertainty: number;
+                apart: boolean;
+            }[];
+            ahead: ({
+                mlxh: number;
+                least: number;
+                most: number;
+                leastSeen: string | null;
+                mostSeen: string | null;
+            })[];
+            fitted: {
+                mlxh: number;
+                change: number;
+            }[];
+            categories: string[];
+            referenceMlxh: number;
+            settled: number | null;
+            noticeable: [number, number | null] | null;
+            blueWool: [number, number] | null;
+            displayLife: {
+                museum: [number | number, number | number | null];
+                'living room': [number | number, number | number | null];
+            } | null;
+        })[];
+        summary: FadeCoursesSummary;
+        asWool: {
+            number: number;
+            bound: string;
+        } | null;
+    })[];
+}
+
+export interface FollowPutAnswer {
+    kind: string;
+    key: string;
+}
+
+export interface GroupShownAnswer {
+    uuid: string;
+    edition: number;
+    name: string;
+    shared: boolean;
+    by: string;
+}
+
+export interface GroupStripsAnswer {
+    title: string;
+    group: {
+        uuid: string;
+        edition: number;
+        name: string;
+        shared: boolean;
+        by: string;
+        mayChange: boolean;
+        order: unknown[];
+    };
+    depths: number[];
+    referenceDepth: number;
+    stops: (({
+        hex: string;
+        lab: [number, number, number];
+        dE00Above: number | null;
+        seam: boolean;
+    } | null)[])[];
+    stripOrder: string[];
+    paints: PaintSetShown[];
+}
+
+export interface Instrument {
+    order: {
+        cell: string;
+        what: string;
+    }[];
+    runs: InstrumentRunShape[];
+}
+
+export interface InstrumentPreview {
+    name: string;
+    by: 'name' | 'order';
+    samples: ({
+        name: string;
+        cell: string | null;
+        what: string | null;
+        lab: [number, number, number];
+        hex: string;
+        spectrum: {
+            fromNm: number;
+            stepNm: number;
+            values: number[];
+        } | null;
+        doubt: string | null;
+    })[];
+}
+
+export interface InstrumentRunShape {
+    uuid: string;
+    edition: number;
+    name: string;
+    source: string;
+    by: string;
+    on: string;
+    mine: boolean;
+    mean: number | null;
+    readings: ({
+        cell: string;
+        what: string;
+        lab: [number, number, number];
+        hex: string;
+        d50: [number, number, number] | null;
+        a: [number, number, number] | null;
+        picture: {
+            lab: [number, number, number];
+            dE00: number;
+            uncertainty95: number | null;
+            outside: boolean;
+        } | null;
+        doubt: string | null;
+    })[];
+    pairs: {
+        one: string;
+        two: string;
+        remark: string;
+        index: number;
+    }[];
+}
+
+export interface InvitationIndexAnswer {
+    invitations: ({
+        uuid: string;
+        words: string;
+        steward: boolean;
+        expires: string;
+        over: boolean;
+        usedBy: string | null;
+    })[];
+    circles: unknown[];
+}
+
+export interface InvitationJoinAnswer {
+    name: string;
+    email: string;
+}
+
+export interface InvitationStoreAnswer {
+    uuid: string;
+    path: string;
+    days: number;
+}
+
+export interface LedgerShowAnswer {
+    uuid: string;
+    name: string;
+    fingerprint: string;
+    key: string;
+    records: number;
+    revisions: number;
+    elsewhere: number;
+    questions: number;
+    others: {
+        uuid: string;
+        name: string;
+        proven: boolean;
+        records: number;
+    }[];
+}
+
+export interface LightOfCodeShape {
+    doses: number[];
+    checks: number[];
+    yearly: number;
+    most: number;
+    paints: Record<string, unknown>;
+    tested: number;
+    shown: number;
+}
+
+export interface LikePaintsShape {
+    uuid: string;
+    conditions: string[];
+    like: ({
+        uuid: string;
+        edition: number;
+        maker: string;
+        makerUuid: string;
+        range: string;
+        colourName: string;
+        pigmentsWritten: string;
+        series: string;
+        medium: string;
+        grade: string;
+        discontinued: boolean;
+        effects: string[] | null;
+        statement: PigmentStatementShape;
+        mayChange: boolean;
+        mine: boolean;
+        dE00: number;
+        unseen: boolean;
+        words: string[];
+        depths: {
+            name: string;
+            wanted: string;
+            other: string;
+            dE00: number;
+        }[];
+        mixes: number | null;
+        loses: string[];
+        light: unknown;
+        holds: boolean | null;
+    })[];
+}
+
+export interface MakerIndexAnswer {
+    makers: {
+        uuid: string;
+        name: string;
+    }[];
+    forms: string[];
+}
+
+export interface MethodsAll {
+    scale: string;
+    scales: ['bench scale 1'];
+    rules: number;
+    methods: ({
+        property: string;
+        what: string;
+        quantity: string;
+        formula: string;
+        limits: Record<string, number | null>;
+        weakness: string;
+        thresholds: Record<string, unknown>[];
+        protocols: {
+            id: string;
+            title: string;
+            spoilers: string[];
+        }[];
+    })[];
+}
+
+export interface MixAcross {
+    partner: MixPaint;
+    share: number;
+    rows: ({
+        paint: {
+            uuid: string;
+            name: string;
+            maker: string;
+            pigments?: string;
+            hex?: string;
+            counted?: boolean;
+            misfit?: number;
+            simulated?: boolean;
+            card?: {
+                uuid: string;
+                title: string;
+                mayChange: boolean;
+            };
+        };
+        clarity: number | null;
+        depths: ({
+            hex: string;
+            lab: number[];
+            range95: number;
+            words: string;
+            slip: {
+                dE00: number;
+                words: string[];
+            };
+            name: 'deep' | 'middle' | 'tint';
+            apart: {
+                dE00: number;
+                surely: boolean;
+                words: string[];
+            } | null;
+        })[] | null;
+    })[];
+}
+
+export interface MixAcrossAnswer {
+    partner: MixPaint;
+    share: number;
+    rows: ({
+        paint: {
+            uuid: string;
+            name: string;
+            maker: string;
+            pigments?: string;
+            hex?: string;
+            counted?: boolean;
+            misfit?: number;
+            simulated?: boolean;
+            card?: {
+                uuid: string;
+                title: string;
+                mayChange: boolean;
+            };
+        };
+        clarity: number | null;
+        depths: ({
+            hex: string;
+            lab: number[];
+            range95: number;
+            words: string;
+            slip: {
+                dE00: number;
+                words: string[];
+            };
+            name: 'deep' | 'middle' | 'tint';
+            apart: {
+                dE00: number;
+                surely: boolean;
+                words: string[];
+            } | null;
+        })[] | null;
+    })[];
+    code: string;
+}
+
+export interface MixBench {
+    paints: {
+        uuid: string;
+        name: string;
+        maker: string;
+        pigments: string;
+        hex: string;
+        counted: boolean;
+        misfit: number;
+        simulated: boolean;
+        card: {
+            uuid: string;
+            title: string;
+            mayChange: boolean;
+        };
+        mine: boolean;
+    }[];
+    mixes: MixMix[];
+    partners: MixPartners[];
+}
+
+export interface MixInLightShape {
+    start: {
+        hex: string;
+        words: string;
+    };
+    stops: ({
+        mlxh: number;
+        hex: string;
+        kind: 'between' | 'checked' | 'expected';
+        words: string;
+        dE00: number;
+        change: string[];
+    })[];
+    yearly: number;
+    weaker: string | null;
+}
+
+export interface MixLayers {
+    name: 'A over B' | 'B over A';
+    hex: string;
+    lab: number[];
+    range95: number;
+    words: string;
+}
+
+export interface MixMix {
+    uuid: string;
+    edition: number;
+    name: string;
+    note: string;
+    share: number;
+    deposit: number;
+    layered: boolean;
+    a: OddStripsLike;
+    b: OddStripsLike;
+    hex: string | null;
+}
+
+export interface MixPaint {
+    uuid: string;
+    name: string;
+    maker: string;
+    pigments: string;
+    hex: string;
+    counted: boolean;
+    misfit: number;
+    simulated: boolean;
+    card: {
+        uuid: string;
+        title: string;
+        mayChange: boolean;
+    };
+}
+
+export interface MixPartners {
+    place: string;
+    pan: {
+        uuid: string;
+        name: string;
+        maker: string;
+        batch: string;
+        paint: string;
+        atHand: boolean;
+    } | null;
+}
+
+export interface MixRecipesReach {
+    alike: PaletteCheckAlike[];
+    gaps: ({
+        of: 'mixtures of two' | 'paints';
+        degrees: number;
+        hex: string;
+        from: OddStripsLike | null;
+        to: OddStripsLike | null;
+    })[];
+    side: number;
+    lightnesses: [number, number, number, number];
+    unmeasured: number;
+    patches: [number, number, number, string][];
+    paints: {
+        uuid: string;
+        name: string;
+        maker: string;
+        pigments: string;
+        hex: string;
+        counted: boolean;
+        misfit: number;
+        simulated: boolean;
+        card: {
+            uuid: string;
+            title: string;
+            mayChange: boolean;
+        };
+        lost: number;
+        share: number;
+    }[];
+}
+
+export interface MixRecipesShape {
+    wanted: {
+        lab?: number[];
+        hex: string | null;
+        uuid?: string;
+        edition?: number;
+        name?: string;
+        note?: string;
+        share?: number;
+        deposit?: number;
+        layered?: boolean;
+        a?: OddStripsLike;
+        b?: OddStripsLike;
+        maker?: string;
+        pigments?: string;
+        counted?: boolean;
+        misfit?: number;
+        simulated?: boolean;
+        card?: {
+            uuid: string;
+            title: string;
+            mayChange: boolean;
+        };
+    };
+    of: number;
+    single: boolean;
+    places: {
+        name: string;
+        hex: string;
+    }[];
+    recipes: {
+        parts: {
+            uuid: string;
+            name: string;
+            maker: string;
+            pigments: string;
+            hex: string;
+            counted: boolean;
+            misfit: number;
+            simulated: boolean;
+            card: {
+                uuid: string;
+                title: string;
+                mayChange: boolean;
+            };
+            share: number;
+            cautions: string[];
+        }[];
+        dE00: number;
+        near: boolean;
+        pigments: number;
+        places: {
+            hex: string;
+            dE00: number;
+            words: string[];
+        }[];
+    }[];
+}
+
+export interface MixRunShape {
+    a: MixPaint;
+    b: MixPaint;
+    counted: boolean;
+    depths: [{
+        name: 'tint';
+        deposit: number;
+        greyest: number;
+        mostVivid: number;
+        clarity: number | null;
+        places: ({
+            share: number;
+            hex: string;
+            onInk: string;
+            lab: number[];
+            body: number;
+            words: string;
+            range95: number;
+            drops: number | null;
+            slip: {
+                dE00: number;
+                words: string[];
+            };
+        })[];
+        layers: MixLayers[];
+    }, {
+        name: 'middle';
+        deposit: number;
+        greyest: number;
+        mostVivid: number;
+        clarity: number | null;
+        places: ({
+            share: number;
+            hex: string;
+            onInk: string;
+            lab: number[];
+            body: number;
+            words: string;
+            range95: number;
+            drops: number | null;
+            slip: {
+                dE00: number;
+                words: string[];
+            };
+        })[];
+        layers: MixLayers[];
+    }, {
+        name: 'deep';
+        deposit: number;
+        greyest: number;
+        mostVivid: number;
+        clarity: number | null;
+        places: ({
+            share: number;
+            hex: string;
+            onInk: string;
+            lab: number[];
+            body: number;
+            words: string;
+            range95: number;
+            drops: number | null;
+            slip: {
+                dE00: number;
+                words: string[];
+            };
+        })[];
+        layers: MixLayers[];
+    }];
+    painted: Record<string, unknown>[];
+    lanes: ({
+        paint: string;
+        moved: number | null;
+        card: string;
+    })[];
+    cost: {
+        a: number;
+        b: number;
+        currency: string;
+    } | null;
+    measure: string | null;
+    correction: {
+        fields: number;
+        used: boolean;
+        strength: number | null;
+        strength95: [number, number] | null;
+    } | null;
+}
+
+export interface ModerationAuditAnswer {
+    entries: ({
+        at: string;
+        by: string | null;
+        byUuid: string | null;
+        did: string;
+        subject: string | null;
+        token: string | null;
+    })[];
+    total: number;
+    page: number;
+    pages: number;
+}
+
+export interface OddStripsLike {
+    uuid: string;
+    name: string;
+    maker: string;
+}
+
+export interface OddStripsTold {
+    specimen: string;
+    paint: OddStripsLike;
+    state: 'set aside' | 'two disagree';
+    colour: string;
+    card: {
+        uuid: string;
+        title: string;
+        mayChange: boolean;
+    };
+    row: number;
+    tester: string;
+    like: OddStripsLike[];
+    mayDecide: boolean;
+    decided: {
+        word: string;
+        by: string;
+        paint: string | null;
+    } | null;
+}
+
+export interface OddStripsWaiting {
+    specimen: string;
+    paint: OddStripsLike;
+    state: 'set aside' | 'two disagree';
+    colour: string;
+    card: {
+        uuid: string;
+        title: string;
+        mayChange: boolean;
+    };
+    row: number;
+    tester: string;
+    like: OddStripsLike[];
+    mayDecide: boolean;
+    decided: null;
+}
+
+export interface OpenDataDictionaryAnswer {
+    profile: 'tabular-data-package';
+    name: 'marsh-trial-ledger';
+    id: string;
+    title: string;
+    created: string;
+    description: string;
+    resources: ({
+        name: string;
+        path: string;
+        profile: 'tabular-data-resource';
+        format: 'csv';
+        mediatype: 'text/csv';
+        encoding: 'utf-8';
+        schema: {
+            primaryKey?: 'card' | 'check' | 'paint' | 'specimen';
+            fields: ({
+                description?: string;
+                name: string;
+                type: 'boolean' | 'date' | 'datetime' | 'integer' | 'number' | 'string';
+            })[];
+            missingValues: [string];
+            foreignKeys?: ({
+                fields: 'card' | 'paint' | 'specimen' | 'check';
+                reference: {
+                    resource: 'records' | 'paints' | 'rows' | 'checks';
+                    fields: 'card' | 'paint' | 'specimen' | 'check';
+                };
+            })[];
+        };
+    })[];
+}
+
+export interface OpinionsChanged {
+    uuid: string;
+    name: string;
+    maker: string;
+    since: string;
+    decided: string | null;
+    changes: string[];
+}
+
+export interface OpinionsDecision {
+    uuid: string;
+    edition: number;
+    word: string;
+    reason: string;
+    on: string;
+    shared: boolean;
+    by: string;
+    mine: boolean;
+}
+
+export interface OpinionsStudy {
+    uuid: string;
+    edition: number;
+    title: string;
+    on: string | null;
+    paper: string;
+    purpose: string;
+    went: string;
+    shared: boolean;
+    by: string;
+    mayChange: boolean;
+    paints: OddStripsLike[];
+    pictures: string[];
+}
+
+export interface PaintClaim {
+    uuid: string;
+    property: string;
+    words: string;
+    readOn: string;
+    scale: string | null;
+    scaleUuid: string | null;
+    classes: string[];
+}
+
+export interface PaintClaimScale {
+    uuid: string;
+    property: string;
+    name: string;
+    words: {
+        word: string;
+        classes: string[];
+    }[];
+}
+
+export interface PaintFormulation {
+    uuid: string;
+    edition: number;
+    since: string | null;
+    note: string;
+    pigmentsWritten: string;
+    statement: PigmentStatementShape;
+}
+
+export interface PaintIndexAnswer {
+    paints: ({
+        uuid: string;
+        edition: number;
+        maker: string;
+        makerUuid: string;
+        range: string;
+        colourName: string;
+        pigmentsWritten: string;
+        series: string;
+        medium: string;
+        grade: string;
+        discontinued: boolean;
+        effects: string[] | null;
+        statement: PigmentStatementShape;
+        mayChange: boolean;
+        colour: [string, string] | null;
+        pans: PaintOpen[];
+    })[];
+    total: number;
+    page: number;
+    pages: number;
+    shows: string[];
+}
+
+export interface PaintKnowledgeShape {
+    rated: Record<string, unknown>;
+    more: ({
+        tests?: number;
+        testers?: string[];
+        protocols?: string[];
+        earlier: string[];
+        rating: {
+            row?: number;
+            property: string;
+            status: string;
+            reason: string | null;
+            value: number | null;
+            uncertainty: number | null;
+            class: string | null;
+            said?: string | null;
+            chances?: Record<string, number> | Record<string, unknown>;
+            classes: string[];
+            classes95: string[];
+            atDeposit?: number | null;
+            scale?: string;
+            remarks?: string[];
+            cells?: string[];
+            numbers?: Record<string, unknown>;
+            formula?: string;
+            protocol?: string;
+            light?: {
+                words: string;
+                told: string;
+                band: string | null;
+                or: string | null;
+                chance: number;
+                chances: Record<string, number>;
+                outcome: string;
+                doubt: string | null;
+                mlxh: number | null;
+                range: [number, number] | null;
+                depth: number;
+                change: number;
+                uncertainty: number;
+                number: string;
+                beside: string | null;
+                way: string;
+                categories: string[];
+                category: string | null;
+                grade: string;
+                strips: number;
+                disagree: boolean;
+            };
+            earlier?: ({
+                scale: string;
+                rules: number;
+                told: string | null;
+            })[];
+            pooled?: {
+                pictures: number;
+                spread: number;
+            };
+            otherwise?: ({
+                value: number;
+                said?: string | null;
+            })[];
+            ofThisPicture?: {
+                said?: string | null;
+                value: number;
+            };
+            text?: string;
+            quantity?: string;
+            told?: string;
+            brief?: string;
+            position?: number;
+            low?: number;
+            high?: number;
+            own?: number[];
+            limits?: Record<string, number | null>;
+            ofPicture?: string | null;
+            values?: {
+                said: string;
+                where: string;
+                text: string;
+                tests: number;
+                chances: Record<string, number>;
+            }[];
+            card: {
+                uuid: string;
+                title: string;
+                mayChange: boolean;
+                simulated: boolean;
+            } | null;
+        };
+    })[];
+    missing: string[];
+    next: Record<string, unknown>[];
+}
+
+export interface PaintMergeStoreAnswer {
+    uuid: string;
+    into: string;
+}
+
+export interface PaintOpen {
+    uuid: string;
+    edition: number;
+    form: string;
+    batch: string;
+    volumeMl: number | null;
+    price: string | null;
+    perMl: string | null;
+    keptAt: string;
+    palette: string | null;
+    paletteUuid: string | null;
+    slot: number | null;
+    place: string;
+    openedOn: string | null;
+    state: string;
+    got: string;
+    note: string;
+    extras: Record<string, unknown>;
+    formulation: PaintFormulation | null;
+    mine: boolean;
+}
+
+export interface PaintSetShown {
+    uuid: string;
+    edition: number;
+    maker: string;
+    makerUuid: string;
+    range: string;
+    colourName: string;
+    pigmentsWritten: string;
+    series: string;
+    medium: string;
+    grade: string;
+    discontinued: boolean;
+    effects: string[] | null;
+    statement: PigmentStatementShape;
+    mayChange: boolean;
+    strip: Record<string, unknown> | null;
+    properties: Record<string, Record<string, unknown>>;
+    alsoJudged: ({
+        uuid: string;
+        property: string;
+        word: string;
+        note: string;
+        by: string;
+        on: string | null;
+        blind: boolean;
+        check: string;
+    })[];
+    notTested: string[];
+}
+
+export interface PaintShape {
+    uuid: string;
+    edition: number;
+    maker: string;
+    makerUuid: string;
+    range: string;
+    colourName: string;
+    pigmentsWritten: string;
+    series: string;
+    medium: string;
+    grade: string;
+    discontinued: boolean;
+    effects: string[] | null;
+    statement: PigmentStatementShape;
+    mayChange: boolean;
+}
+
+export interface PaintShowAnswer {
+    uuid: string;
+    edition: number;
+    maker: string;
+    makerUuid: string;
+    range: string;
+    colourName: string;
+    pigmentsWritten: string;
+    series: string;
+    medium: string;
+    grade: string;
+    discontinued: boolean;
+    effects: string[] | null;
+    statement: PigmentStatementShape;
+    mayChange: boolean;
+    strip: Record<string, unknown> | null;
+    properties: Record<string, Record<string, unknown>>;
+    alsoJudged: ({
+        uuid: string;
+        property: string;
+        word: string;
+        note: string;
+        by: string;
+        on: string | null;
+        blind: boolean;
+        check: string;
+    })[];
+    notTested: string[];
+    spoken: (({
+        text: string;
+        property: string | null;
+    })[])[];
+    printed: {
+        printed: string;
+        nearest: string | null;
+        dE00: number | null;
+        words: string[];
+        check: string;
+    } | null;
+    unlikely: number | null;
+    odd: OddStripsTold[];
+    withMedium: ({
+        added: string;
+        property: string;
+        said: string | null;
+        text: string;
+        card: string;
+        title: string;
+    })[];
+    opinions: {
+        words: ('buy' | 'keep' | 'let go' | 'replace' | 'use up' | 'wanted')[];
+        decisions: {
+            uuid: string;
+            edition: number;
+            word: string;
+            reason: string;
+            on: string;
+            shared: boolean;
+            by: string;
+            mine: boolean;
+            changes: string[];
+        }[];
+        likedBy: unknown[];
+        liked: boolean;
+        groups: {
+            uuid: string;
+            name: string;
+            by: string;
+        }[];
+        studies: OpinionsStudy[];
+    };
+    between: Record<string, unknown>;
+    knowledge: PaintKnowledgeShape;
+    pans: PaintOpen[];
+    merges: {
+        uuid: string;
+        name: string;
+        mayChange: boolean;
+    }[];
+    formulations: PaintFormulation[];
+    tests: PaintTestsAnswer[];
+    byHand: SpecimenByHand[];
+    states: string[];
+    got: string[];
+    spoiledReasons: string[];
+    swatches: SwatchShape[];
+    claimScales: PaintClaimScale[];
+    forms: string[];
+    media: ['watercolour', 'gouache'];
+    classes: Record<string, string[]>;
+}
+
+export interface PaintTestsAnswer {
+    pan: string;
+    properties: ({
+        property: string;
+        quantity: string;
+        tests: PanTestsShape[];
+        counted: number;
+        spread: number | null;
+        apart: [Record<string, unknown>, Record<string, unknown>] | null;
+    })[];
+}
+
+export interface PaletteCheckAlike {
+    one: OddStripsLike;
+    other: OddStripsLike;
+    dE00: number;
+    unseen: boolean;
+    words: string[];
+    apart: string[];
+    mixes: number | null;
+    enough: boolean;
+}
+
+export interface PanIndexAnswer {
+    sets: {
+        uuid: string;
+        edition: number;
+        name: string;
+        price: string;
+        pans: unknown;
+    }[];
+    pans: ({
+        uuid: string;
+        edition: number;
+        form: string;
+        batch: string;
+        volumeMl: number | null;
+        price: string | null;
+        perMl: string | null;
+        keptAt: string;
+        palette: string | null;
+        paletteUuid: string | null;
+        slot: number | null;
+        place: string;
+        openedOn: string | null;
+        state: string;
+        got: string;
+        note: string;
+        extras: Record<string, unknown>;
+        formulation: PaintFormulation | null;
+        mine: boolean;
+        paint: PaintShape;
+    })[];
+}
+
+export interface PanPutSetAnswer {
+    uuid: string;
+    edition: number;
+    name: string;
+    price: string;
+    pans: number;
+}
+
+export interface PanTestsShape {
+    specimen: unknown;
+    status: unknown;
+    text: string | null;
+    value: number | null;
+    uncertainty: number | null;
+    class: unknown;
+    card: unknown;
+    title: unknown;
+    paper: unknown;
+    protocol: string;
+    on: string;
+    spoiled: unknown;
+    spoilingUuid: unknown;
+}
+
+export interface PaperIndexAnswer {
+    lifting: {
+        id: string;
+        title: string;
+    }[];
+    paint: {
+        id: string;
+        title: string;
+    }[];
+    quality: {
+        id: string;
+        title: string;
+    }[];
+    usualBlocks: 'stroke,wash,lift';
+    blocks: ({
+        kind: string;
+        words: string;
+        tells: string;
+        counts: [number, number, number] | null;
+    })[];
+    papers: PaperPaperAnswer[];
+    fibres: ['cotton', 'cellulose', 'mixed', 'other'];
+    surfaces: ['hot-pressed', 'cold-pressed', 'rough'];
+}
+
+export interface PaperPaperAnswer {
+    uuid: string;
+    words: string;
+}
+
+export interface PeopleLeavingAnswer {
+    published: number;
+    drafts: number;
+    sessions: number;
+    pans: number;
+}
+
+export interface PeopleLinkAnswer {
+    path: string;
+    hours: number;
+}
+
+export interface PhoneLinkShape {
+    uuid: string;
+    opened: boolean;
+    ended: boolean;
+    secondsLeft: number;
+    pictures: PhonePictures[];
+}
+
+export interface PhoneLinkStoreAnswer {
+    uuid: string;
+    opened: boolean;
+    ended: boolean;
+    secondsLeft: number;
+    pictures: PhonePictures[];
+    urls: string[];
+}
+
+export interface PhoneLookAnswer {
+    found: boolean;
+    placings: number;
+    says: string[];
+}
+
+export interface PhoneOpenAnswer {
+    hold: string;
+    uuid: string;
+    opened: boolean;
+    ended: boolean;
+    secondsLeft: number;
+    pictures: PhonePictures[];
+    for: string;
+    swatches: boolean;
+    hints: string[];
+}
+
+export interface PhonePhone {
+    uuid: string;
+    opened: boolean;
+    ended: boolean;
+    secondsLeft: number;
+    pictures: PhonePictures[];
+    for: string;
+    swatches: boolean;
+    hints: string[];
+}
+
+export interface PhonePictureAnswer {
+    uuid: string;
+    state: unknown;
+}
+
+export interface PhonePictures {
+    uuid: string;
+    called: string;
+    state: string;
+    progress: number;
+    step: string;
+    problem: string | null;
+    swatches: ({
+        placing: number;
+        problem: string | null;
+        depths: number;
+        colour: unknown;
+    })[];
+}
+
+export interface PictureMeasurementAnswer {
+    uuid: string;
+    state: string;
+    progress: number;
+    step: string;
+    problem: string | null;
+    quality: unknown;
+    result: Record<string, unknown> | null;
+}
+
+export interface PigmentIndexAnswer {
+    pigments: ({
+        code?: string;
+        constitution?: string;
+        chemicalName?: string;
+        class?: string;
+        metals?: string[];
+        hueFamily?: string;
+        cautions?: string[];
+        paints: number;
+        measured: number;
+        colour: [string, string] | null;
+    })[];
+    others: {
+        code: string;
+        paints: number;
+        measured: number;
+    }[];
+}
+
+export interface PigmentShape {
+    code: string;
+    constitution: string;
+    chemicalName: string;
+    class: string;
+    metals: string[];
+    hueFamily: string;
+    cautions: string[];
+}
+
+export interface PigmentStatementShape {
+    text: string;
+    stated: boolean;
+    singlePigment: boolean;
+    codes: ({
+        code: string;
+        state: 'known' | 'not-colour-index' | 'not-in-catalogue';
+        likelyMeaning: string | null;
+        chemicalName: string | null;
+    })[];
+    cautions: string[];
+}
+
+export interface ProfileShape {
+    uuid: string;
+    name: string;
+    ledger: string | null;
+    since: unknown;
+    records: {
+        card: string;
+        title: string;
+        kind: string;
+        publishedAt: string;
+    }[];
+    total: number;
+    codes: unknown[];
+    properties: {
+        property: unknown;
+        tests: number;
+    }[];
+    protocols: unknown[];
+}
+
+export interface RecordIndexAnswer {
+    records: ({
+        strips: string[][];
+        card: string;
+        number: number;
+        title: string;
+        kind: string;
+        by: string;
+        byUuid: string;
+        publishedAt: string;
+        withdrawn: boolean;
+        ledger: string | null;
+    })[];
+    total: number;
+    page: number;
+    pages: number;
+}
+
+export interface RecordProtocolShape {
+    card: string;
+    title: string;
+    kind: string;
+    tester: string;
+    paper: string;
+    side: string;
+    conditions: Record<string, unknown>;
+    rows: {
+        row: number;
+        name: string;
+        maker: string;
+        pigments: string;
+    }[];
+    steps: ({
+        key?: string;
+        title?: string;
+        instruction?: string;
+        wait?: boolean;
+        minutes?: number | null;
+        rows: number[];
+    })[];
+    protocols: Record<string, unknown>[];
+    needsProgram: string;
+}
+
+export interface RepeatRecordPlan {
+    paper: PaperPaperAnswer;
+    side: string;
+    kind: string;
+    blocks: string | null;
+    protocols: string[];
+    rows: {
+        row: number;
+        paint: PaintShape;
+        pans: PaperPaperAnswer[];
+    }[];
+    number: number;
+}
+
+export interface RepeatsDrying {
+    remarks: Record<string, unknown> | [string];
+    rows: ({
+        row: unknown;
+        what: string;
+        dL: number;
+        chromaPercent: number | null;
+        chromaUncertainty: number | null;
+        hueDeg: number | null;
+        words: string;
+    })[];
+    wet: string;
+    dry: string;
+}
+
+export interface RepeatsPooled {
+    repeatability: number | null;
+    pictures: ({
+        uuid: string;
+        name: string;
+        taken: string | null;
+        calibration: unknown;
+        dL: number;
+        da: number;
+        db: number;
+        apart: number;
+        stands: boolean;
+    })[];
+    cells: {
+        id: string;
+        what: string;
+        lab: [number, number, number];
+        spread: number;
+        n: number;
+    }[];
+    ratings: ({
+        row: number;
+        property: string;
+        n: unknown;
+        mean: number | null;
+        spread: unknown;
+        uncertainty: number | null;
+    })[];
+    inDispute: string[];
+}
+
+export interface RepeatsShape {
+    pooled: RepeatsPooled[];
+    drying: Record<string, unknown> | RepeatsDrying;
+}
+
+export interface SessionCard {
+    uuid: string;
+    kind: string;
+    title: string;
+    code: string;
+    properties: string[];
+    measuring: CardMeasurementShape | null;
+    rows: SessionRow[];
+}
+
+export interface SessionKinds {
+    title: string;
+    instruction: string;
+    timer: {
+        kind: string;
+        seconds: number;
+    } | null;
+    wait: boolean;
+    perRow: boolean;
+    needsPan: boolean;
+    rowGap: number;
+    roles: string[];
+}
+
+export interface SessionRow {
+    uuid: string;
+    row: number;
+    codeWord: string | null;
+    label: string;
+    about: string;
+    place: string;
+    panForm: string;
+    paint: string | null;
+    conditions: Record<string, {
+        value: string;
+        inherited: string | null;
+        own: boolean;
+    }>;
+    overrides: {
+        uuid: string;
+        edition: number;
+        key: string;
+        value: string;
+        by: string;
+    }[];
+    remarks: {
+        uuid: string;
+        edition: number;
+        word: string;
+        note: string;
+        by: string;
+        mine: boolean;
+        on: string;
+    }[];
+    byHand: SpecimenByHand[];
+    photos: ({
+        uuid: string;
+        taken: string | null;
+    })[];
+    spoiled: ({
+        uuid: string;
+        property: string | null;
+        reason: string;
+        by: string;
+    })[];
+    verdicts: ({
+        uuid: string;
+        property: string;
+        word: string;
+        note: string;
+        by: string;
+        on: string | null;
+        blind: boolean;
+        check: 'agrees' | 'contradicted' | 'not comparable' | 'open';
+        edition: number;
+        mine: boolean;
+    })[];
+}
+
+export interface SessionStanding {
+    uuid: string;
+    edition: number;
+    title: string;
+    plannedOn: string;
+    paper: string;
+    paperUuid: string;
+    tests: string[];
+    owner: string;
+    blind: boolean;
+    revealed: boolean;
+    finished: string | null;
+    mayLead: boolean;
+    tasks: number;
+    done: number;
+    next: string | null;
+    lastAt: unknown;
+}
+
+export interface SessionTask {
+    uuid: string;
+    edition: number;
+    kind: string;
+    state: string;
+    reason: string;
+    by: string | null;
+    at: string | null;
+}
+
+export interface SessionTimer {
+    uuid: string;
+    edition: number;
+    kind: string;
+    label: string;
+    seconds: number;
+    task: string | null;
+    by: string;
+    startedAt: string;
+    stoppedAt: string | null;
+}
+
+export interface ShelvesShape {
+    shelves: ({
+        name: string;
+        paints: ({
+            uuid: string;
+            edition: number;
+            maker: string;
+            makerUuid: string;
+            range: string;
+            colourName: string;
+            pigmentsWritten: string;
+            series: string;
+            medium: string;
+            grade: string;
+            discontinued: boolean;
+            effects: string[] | null;
+            statement: PigmentStatementShape;
+            mayChange: boolean;
+            mine: boolean;
+            strip: Record<string, unknown> | null;
+            light: Record<string, unknown> | null;
+            reasons: ({
+                answer: string;
+                reason: string;
+                change: string | null;
+            })[];
+            perMl: string | null;
+            decided: unknown;
+        })[];
+    })[];
+    of: number;
+    mlxh: number;
+    change: {
+        of: string;
+        before: string;
+        after: string;
+    } | null;
+    thin: boolean;
+}
+
+export interface ShoreAnswer {
+    strips: ({
+        uuid: string;
+        name: string;
+        maker: string;
+        code: string;
+        paints: number;
+        alone: boolean;
+        steps: string[];
+        paper: string;
+        grain: [number, number] | null;
+        scan: [string, number];
+        grey: boolean;
+        pale: boolean;
+    })[];
+    measured: number;
+    byCode: boolean;
+    news: {
+        uuid: string;
+        title: string;
+        by: string;
+        on: string;
+    }[];
+    contradicted: ShoreContradicted[];
+    changed: OpinionsChanged[];
+}
+
+export interface ShoreContradicted {
+    uuid: string;
+    name: string;
+    property: string;
+    words: string;
+    tests: number;
+    seen: {
+        said: string | null;
+        halves: [string[], string[]] | null;
+        steps: string[];
+    };
+}
+
+export interface SideBySideAnswer {
+    show: 'glazes' | 'grain' | 'ladders' | 'lifting' | 'lines' | 'water';
+    shows: ({
+        key: 'ladders' | 'glazes' | 'grain' | 'lifting' | 'water' | 'lines';
+        title: string;
+    })[];
+    loupeMm: number;
+    paints: SideBySideShape[];
+}
+
+export interface SideBySideShape {
+    uuid: string;
+    edition: number;
+    maker: string;
+    makerUuid: string;
+    range: string;
+    colourName: string;
+    pigmentsWritten: string;
+    series: string;
+    medium: string;
+    grade: string;
+    discontinued: boolean;
+    effects: string[] | null;
+    statement: PigmentStatementShape;
+    mayChange: boolean;
+    windows: SideBySideWindows[];
+    ratings: ({
+        row?: number;
+        property: string;
+        status: string;
+        reason: string | null;
+        value: number | null;
+        uncertainty: number | null;
+        class: string | null;
+        said?: string | null;
+        chances?: Record<string, number> | Record<string, unknown>;
+        classes: string[];
+        classes95: string[];
+        atDeposit?: number | null;
+        scale?: string;
+        remarks?: string[];
+        cells?: string[];
+        numbers?: Record<string, unknown>;
+        formula?: string;
+        protocol?: string;
+        light?: {
+            words: string;
+            told: string;
+            band: string | null;
+            or: string | null;
+            chance: number;
+            chances: Record<string, number>;
+            outcome: string;
+            doubt: string | null;
+            mlxh: number | null;
+            range: [number, number] | null;
+            depth: number;
+            change: number;
+            uncertainty: number;
+            number: string;
+            beside: string | null;
+            way: string;
+            categories: string[];
+            category: string | null;
+            grade: string;
+            strips: number;
+            disagree: boolean;
+        };
+        earlier?: ({
+            scale: string;
+            rules: number;
+            told: string | null;
+        })[];
+        pooled?: {
+            pictures: number;
+            spread: number;
+        };
+        otherwise?: ({
+            value: number;
+            said?: string | null;
+        })[];
+        ofThisPicture?: {
+            said?: string | null;
+            value: number;
+        };
+        text?: string;
+        quantity?: string;
+        told?: string;
+        brief?: string;
+        position?: number;
+        low?: number;
+        high?: number;
+        own?: number[];
+        limits?: Record<string, number | null>;
+        ofPicture?: string | null;
+        values?: {
+            said: string;
+            where: string;
+            text: string;
+            tests: number;
+            chances: Record<string, number>;
+        }[];
+        card: {
+            uuid: string;
+            title: string;
+            mayChange: boolean;
+            simulated: boolean;
+        } | null;
+    })[];
+    isReference: boolean;
+    strength: SideBySideStrength | null;
+}
+
+export interface SideBySideStrength {
+    relative: number | null;
+    uncertainty: number | null;
+    why: string | null;
+    cost: string | null;
+    channel?: string;
+    perMl?: string | null;
+}
+
+export interface SideBySideWindows {
+    fields: {
+        name: string;
+        atMm: number;
+    }[];
+    measurement: string | null;
+    row: number;
+    use: string;
+    words: string;
+    widthMm: number;
+    heightMm: number;
+}
+
+export interface SignInShowAnswer {
+    demo: boolean;
+    practice: boolean;
+    painting: {
+        done: number;
+        of: number;
+    } | null;
+    user: {
+        uuid: string;
+        name: string;
+        email: string;
+        isSteward: boolean;
+        ofHouse: boolean;
+        warning: string | null;
+    } | null;
+}
+
+export interface SpecimenByHand {
+    uuid: string;
+    edition: number;
+    what: string;
+    value: number | null;
+    unit: string;
+    label: string;
+    by: string;
+    mine: boolean;
+    on: string;
+}
+
+export interface StripShape {
+    ladder: {
+        paper: string;
+        ink: string | null;
+        steps: ({
+            onPaper: string;
+            onBlack: string | null;
+            deposit: number | null;
+        })[];
+        wash: string | null;
+        unlifted: string | null;
+        lifted: string | null;
+        residue: number | null;
+        grain: {
+            value: number;
+            deltaL: number | null;
+            sizeMm: number | null;
+        } | null;
+    } | null;
+    fade: Record<string, unknown> | null;
+}
+
+export interface SwatchDrawer {
+    drawer: string | null;
+    swatches: SwatchShape[];
+    total: number;
+    page: number;
+    pages: number;
+    pictures: SwatchPictures[];
+    howTo: string[];
+    spoilers: string[];
+    effects: [{
+        effect: 'fluorescent';
+        words: string;
+    }, {
+        effect: 'shimmering';
+        words: string;
+    }];
+}
+
+export interface SwatchNarrowing {
+    meanDE00: number;
+    worstDE00: number;
+    depths: number;
+    says: string;
+    paint: PaintShape;
+    strip: StripShape | null;
+}
+
+export interface SwatchPictures {
+    uuid: string;
+    name: string;
+    called: string;
+    state: string;
+    progress: number;
+    step: string;
+    problem: string | null;
+}
+
+export interface SwatchShape {
+    uuid: string;
+    edition: number;
+    picture: string;
+    placing: number;
+    problem: string | null;
+    told: Record<string, unknown> | null;
+    naming: string;
+    called: string;
+    paint: PaintShape | null;
+    guess: PaintShape | null;
+    mix: {
+        a: OddStripsLike;
+        b: OddStripsLike;
+        dropsA: number | null;
+        dropsB: number | null;
+        measure: string;
+    } | null;
+    paintedWhen: string;
+    paintedFrom: string | null;
+    paintedTo: string | null;
+    paperWords: string;
+    note: string;
+    shared: boolean;
+    simulated: boolean;
+    owner: string;
+    mayChange: boolean;
+    made: unknown;
+}
+
+export interface TodayAnswer {
+    sessions?: SessionStanding[];
+    timers?: ({
+        uuid: string;
+        edition: number;
+        kind: string;
+        label: string;
+        seconds: number;
+        task: string | null;
+        by: string;
+        startedAt: string;
+        stoppedAt: string | null;
+        session: string | null;
+    })[];
+    retest?: ({
+        pan: string;
+        paint: string;
+        name: string;
+        maker: string;
+        place: string;
+        openedOn: string | null;
+        properties: string[];
+    })[];
+    forgottenCount?: number;
+    forgotten?: ({
+        pan: string;
+        paint: string;
+        name: string;
+        maker: string;
+        place: string;
+        openedOn: string | null;
+    })[];
+    now?: string;
+    odd: OddStripsWaiting[];
+    checks: ({
+        uuid: string;
+        edition: number;
+        kind: string;
+        title: string;
+        code: string;
+        paper: string;
+        paperUuid: string;
+        side: string;
+        note: string;
+        owner: string;
+        mayChange: boolean;
+        published: string | null;
+        made: string;
+        paints: number;
+        nextCheck: string | null;
+        timeZone: string | null;
+    })[];
+    checksWaiting: TodayChecksWaitingAnswer[];
+    waiting: ({
+        uuid: string;
+        edition: number;
+        kind: string;
+        title: string;
+        code: string;
+        paper: string;
+        paperUuid: string;
+        side: string;
+        note: string;
+        owner: string;
+        mayChange: boolean;
+        published: string | null;
+        made: string;
+        paints: number;
+        nextCheck: string | null;
+        timeZone: string | null;
+    })[];
+    toHang: ({
+        uuid: string;
+        edition: number;
+        kind: string;
+        title: string;
+        code: string;
+        paper: string;
+        paperUuid: string;
+        side: string;
+        note: string;
+        owner: string;
+        mayChange: boolean;
+        published: string | null;
+        made: string;
+        paints: number;
+        nextCheck: string | null;
+        timeZone: string | null;
+    })[];
+    drafts: ({
+        uuid: string;
+        edition: number;
+        kind: string;
+        title: string;
+        code: string;
+        paper: string;
+        paperUuid: string;
+        side: string;
+        note: string;
+        owner: string;
+        mayChange: boolean;
+        published: string | null;
+        made: string;
+        paints: number;
+        nextCheck: string | null;
+        timeZone: string | null;
+    })[];
+}
+
+export interface TodayChecksWaitingAnswer {
+    card: string;
+    title: string;
+    checkedOn: string;
+    doseMlxh: number | null;
+}
+
+export interface TokenIndexAnswer {
+    tokens: ({
+        id: number;
+        name: string;
+        scopes: Record<string, unknown> | null;
+        lastUsed: string | null;
+        expires: string | null;
+        over: boolean;
+    })[];
+    scopes: {
+        read: 'read all that you may read';
+        collection: string;
+        bench: string;
+        ledger: string;
+    };
+    days: [number, number, number];
+}
+
+export interface TokenStoreAnswer {
+    id: number;
+    token: string;
+}
+
+export interface VerdictPutAnswer {
+    uuid: string;
+    property: string;
+    word: string;
+    note: string;
+    by: string;
+    on: string | null;
+    blind: boolean;
+    check: 'agrees' | 'contradicted' | 'not comparable' | 'open';
+    edition: number;
+}
+
+export interface WindowDoseTold {
+    mlxh: number;
+    range: [number, number];
+    uncertainty: number;
+    measured: number;
+    megajoules: number;
+    words: string;
+    livingRoomYears: number;
+    museumYears: number;
+}
+
 /** RFC 9457; the sentence for a person is the detail. */
 export interface Problem {
     type: 'urn:marsh-trial:problem:bad-address' | 'urn:marsh-trial:problem:not-signed-in' | 'urn:marsh-trial:problem:not-allowed' | 'urn:marsh-trial:problem:not-there' | 'urn:marsh-trial:problem:no-such-method' | 'urn:marsh-trial:problem:conflict' | 'urn:marsh-trial:problem:changed-meanwhile' | 'urn:marsh-trial:problem:too-large' | 'urn:marsh-trial:problem:page-expired' | 'urn:marsh-trial:problem:not-valid' | 'urn:marsh-trial:problem:edition-needed' | 'urn:marsh-trial:problem:too-many' | 'urn:marsh-trial:problem:fault' | 'urn:marsh-trial:problem:busy' | 'urn:marsh-trial:problem:storage-full';
