@@ -56,6 +56,7 @@ final class AccountController extends Controller
         ]);
     }
 
+    /** @return JsonResponse<AccountShowAnswer> */
     public function put(PutAccountRequest $request): JsonResponse
     {
         $me = $this->me($request);
@@ -69,7 +70,11 @@ final class AccountController extends Controller
         return $this->show($request);
     }
 
-    /** Another password; every other place where one is signed in is signed out, and tokens end. */
+    /**
+     * Another password; every other place where one is signed in is signed out, and tokens end.
+     *
+     * @return JsonResponse<AccountShowAnswer>
+     */
     public function putPassword(PutPasswordRequest $request): JsonResponse
     {
         $me = $this->me($request);
@@ -114,6 +119,7 @@ final class AccountController extends Controller
         throw ValidationException::withMessages(['secret' => 'This link was used already or is too old. Ask a steward for another one.']);
     }
 
+    /** @return JsonResponse<AccountShowAnswer> */
     public function endSignIn(Request $request, string $uuid): JsonResponse
     {
         SignIn::query()->where('user_id', $this->me($request)->id)->where('uuid', $uuid)->delete();

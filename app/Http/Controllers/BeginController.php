@@ -64,6 +64,7 @@ final class BeginController extends Controller
         return new JsonResponse(['user' => ['uuid' => $user->uuid, 'name' => $user->name]], 201);
     }
 
+    /** @return JsonResponse<BeginShowAnswer> */
     public function practise(Request $request): JsonResponse
     {
         $user = $this->user($request);
@@ -73,6 +74,7 @@ final class BeginController extends Controller
         return $this->show($request);
     }
 
+    /** @return JsonResponse<BeginShowAnswer> */
     public function leave(Request $request): JsonResponse
     {
         PracticeShore::takeAway();

@@ -54,7 +54,11 @@ final class BundleController extends Controller
         ])->all()]);
     }
 
-    /** What a bundle says counts as evidence for everybody, so a steward takes it in. */
+    /**
+     * What a bundle says counts as evidence for everybody, so a steward takes it in.
+     *
+     * @return JsonResponse<BundleAnswer>
+     */
     public function receive(ReceiveBundleRequest $request, string $uuid): JsonResponse
     {
         $there = Bundle::query()->where('uuid', $uuid)->first();
@@ -86,12 +90,17 @@ final class BundleController extends Controller
         DurableFile::adopt($to, $beside);
     }
 
+    /** @return JsonResponse<BundleAnswer> */
     public function show(Request $request, Bundle $bundle): JsonResponse
     {
         return $this->answer($bundle);
     }
 
-    /** Which paint here a paint of the bundle is, where that could not be told. */
+    /**
+     * Which paint here a paint of the bundle is, where that could not be told.
+     *
+     * @return JsonResponse<BundleAnswer>
+     */
     public function answers(PutAnswersRequest $request, Bundle $bundle): JsonResponse
     {
         $values = $request->validated();
@@ -106,6 +115,7 @@ final class BundleController extends Controller
         return $this->answer($bundle);
     }
 
+    /** @return JsonResponse<BundleAnswer> */
     public function take(Request $request, Bundle $bundle): JsonResponse
     {
         DB::transaction(static function () use ($bundle): void {

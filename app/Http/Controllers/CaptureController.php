@@ -33,6 +33,7 @@ final class CaptureController extends Controller
         return new JsonResponse(CaptureView::all());
     }
 
+    /** @return JsonResponse<CaptureAll> */
     public function putTarget(PutTargetRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -50,6 +51,7 @@ final class CaptureController extends Controller
         return new Response(TargetPrinter::print(TargetSheet::for(count($target->patches)), $target->name), 200, ['Content-Type' => 'image/svg+xml']);
     }
 
+    /** @return JsonResponse<CaptureAll> */
     public function destroyTarget(CaptureTarget $target): JsonResponse
     {
         $target->delete();
@@ -57,6 +59,7 @@ final class CaptureController extends Controller
         return $this->index();
     }
 
+    /** @return JsonResponse<CaptureAll> */
     public function putProfile(PutProfileRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -66,6 +69,7 @@ final class CaptureController extends Controller
         return $this->index();
     }
 
+    /** @return JsonResponse<CaptureAll> */
     public function checkProfile(CheckProfileRequest $request, CaptureProfile $profile): JsonResponse
     {
         KeepProfile::check($profile, $request->upload()->getPathname());
@@ -78,6 +82,7 @@ final class CaptureController extends Controller
         return new JsonResponse($profile->calibration, 200, ['Content-Disposition' => 'attachment; filename="capture-profile.json"'], JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION);
     }
 
+    /** @return JsonResponse<CaptureAll> */
     public function destroyProfile(CaptureProfile $profile): JsonResponse
     {
         $profile->delete();

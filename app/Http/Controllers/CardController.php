@@ -42,6 +42,7 @@ use MarshTrial\Core\Exchange\Licences;
  * @phpstan-type CardPublishAnswer array{card: string, number: int}
  * @phpstan-type CardIndexAnswer array{cards: array<int, CardSummary>, total: int, page: int, pages: int}
  * @phpstan-import-type CardSummary from \App\Queries\CardView
+ * @phpstan-import-type CardShape from \App\Queries\CardView
  */
 final class CardController extends Controller
 {
@@ -55,11 +56,13 @@ final class CardController extends Controller
         return new JsonResponse(['cards' => array_map(CardView::summary(...), $page->items()), 'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage()]);
     }
 
+    /** @return JsonResponse<CardShape> */
     public function show(Card $card): JsonResponse
     {
         return new JsonResponse(CardView::of($card), 200, ['ETag' => "\"$card->edition\""]);
     }
 
+    /** @return JsonResponse<CardShape> */
     public function put(PutCardRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -84,7 +87,11 @@ final class CardController extends Controller
         return new JsonResponse(null, 204);
     }
 
-    /** This row is really painted with another pan; what was said of it before is kept. */
+    /**
+     * This row is really painted with another pan; what was said of it before is kept.
+     *
+     * @return JsonResponse<CardShape>
+     */
     public function putSpecimenPan(PutSpecimenPanRequest $request, Specimen $specimen): JsonResponse
     {
         $values = $request->validated();

@@ -13,9 +13,14 @@ use App\Models\Picture;
 use App\Queries\CardView;
 use Illuminate\Support\Carbon;
 
-/** When a fade card was looked at. */
+/**
+ * When a fade card was looked at.
+ *
+ * @phpstan-import-type CardShape from \App\Queries\CardView
+ */
 final class FadeCheckController extends Controller
 {
+    /** @return JsonResponse<CardShape> */
     public function put(PutCheckRequest $request, Card $card, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -45,7 +50,11 @@ final class FadeCheckController extends Controller
         return new JsonResponse(CardView::of($card->refresh()), $check->wasRecentlyCreated ? 201 : 200);
     }
 
-    /** A check without pictures goes; what it said is kept. */
+    /**
+     * A check without pictures goes; what it said is kept.
+     *
+     * @return JsonResponse<CardShape>
+     */
     public function destroy(FadeCheck $check): JsonResponse
     {
         $card = $check->card;

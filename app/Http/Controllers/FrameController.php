@@ -10,10 +10,18 @@ use App\Http\Requests\Bench\PutFrameRequest;
 use App\Models\Paper;
 use App\Queries\CardView;
 
-/** Frames of one’s own, laid over sheets that were painted already. */
+/**
+ * Frames of one’s own, laid over sheets that were painted already.
+ *
+ * @phpstan-import-type CardShape from \App\Queries\CardView
+ */
 final class FrameController extends Controller
 {
-    /** A frame with windows of one's own. */
+    /**
+     * A frame with windows of one's own.
+     *
+     * @return JsonResponse<CardShape>
+     */
     public function put(PutFrameRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();

@@ -21,9 +21,14 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use MarshTrial\Core\Daylight\Window;
 
-/** Where a fade card hangs, with its pauses and moves. */
+/**
+ * Where a fade card hangs, with its pauses and moves.
+ *
+ * @phpstan-import-type CardShape from \App\Queries\CardView
+ */
 final class HangingController extends Controller
 {
+    /** @return JsonResponse<CardShape> */
     public function put(PutHangingRequest $request, Card $card, string $uuid): JsonResponse
     {
         $old = $request->isOldStrip();
@@ -57,7 +62,11 @@ final class HangingController extends Controller
         return new JsonResponse(CardView::of($card), $hanging->wasRecentlyCreated ? 201 : 200);
     }
 
-    /** It came down, to be put back or not: nothing is added to its light from then on. */
+    /**
+     * It came down, to be put back or not: nothing is added to its light from then on.
+     *
+     * @return JsonResponse<CardShape>
+     */
     public function takeDown(TakeDownRequest $request, Card $card): JsonResponse
     {
         $hanging = $card->hanging ?? abort(422, 'This card does not hang.');
@@ -70,7 +79,11 @@ final class HangingController extends Controller
         return new JsonResponse(CardView::of($card->refresh()));
     }
 
-    /** Put back: the days in between were dark, and the series goes on. */
+    /**
+     * Put back: the days in between were dark, and the series goes on.
+     *
+     * @return JsonResponse<CardShape>
+     */
     public function hangAgain(HangAgainRequest $request, Card $card): JsonResponse
     {
         $hanging = $card->hanging;
@@ -93,7 +106,11 @@ final class HangingController extends Controller
         return new JsonResponse(CardView::of($card->refresh()));
     }
 
-    /** It was never hung there: the hanging goes, and what it said is kept. */
+    /**
+     * It was never hung there: the hanging goes, and what it said is kept.
+     *
+     * @return JsonResponse<CardShape>
+     */
     public function destroy(Card $card): JsonResponse
     {
         if ($card->checks()->exists()) {

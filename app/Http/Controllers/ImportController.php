@@ -86,6 +86,7 @@ final class ImportController extends Controller
         ])->all()]);
     }
 
+    /** @return JsonResponse<ImportAnswer> */
     public function put(PutImportRequest $request, string $uuid): JsonResponse
     {
         $file = $request->upload();
@@ -97,12 +98,17 @@ final class ImportController extends Controller
         return $this->answer($import ?? ImportCollection::receive($uuid, $file->getPathname(), $file->getClientOriginalName()), 202);
     }
 
+    /** @return JsonResponse<ImportAnswer> */
     public function show(Import $import): JsonResponse
     {
         return $this->answer($import);
     }
 
-    /** Another separator, encoding, column or default, each by itself; the rows are looked at again. */
+    /**
+     * Another separator, encoding, column or default, each by itself; the rows are looked at again.
+     *
+     * @return JsonResponse<ImportAnswer>
+     */
     public function change(ChangeImportRequest $request, Import $import): JsonResponse
     {
         $this->refuseWhenMade($import);
@@ -120,6 +126,7 @@ final class ImportController extends Controller
         return $this->answer($import, 202);
     }
 
+    /** @return JsonResponse<ImportAnswer> */
     public function run(Import $import): JsonResponse
     {
         DB::transaction(function () use ($import): void {

@@ -46,6 +46,7 @@ final class LedgerController extends Controller
         ]);
     }
 
+    /** @return JsonResponse<LedgerShowAnswer> */
     public function put(PutLedgerRequest $request): JsonResponse
     {
         $values = $request->validated();

@@ -81,12 +81,17 @@ final class ModerationController extends Controller
         return new JsonResponse(null, 204);
     }
 
-    /** Out of sight for all but stewards; what was said is kept. */
+    /**
+     * Out of sight for all but stewards; what was said is kept.
+     *
+     * @return JsonResponse<null>
+     */
     public function hide(string $subject, string $uuid): JsonResponse
     {
         return $this->sight($subject, $uuid, true);
     }
 
+    /** @return JsonResponse<null> */
     public function show(string $subject, string $uuid): JsonResponse
     {
         return $this->sight($subject, $uuid, false);

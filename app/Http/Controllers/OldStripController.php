@@ -14,10 +14,18 @@ use App\Queries\CardView;
 use MarshTrial\Core\Card\CardKind;
 use MarshTrial\Core\Daylight\Window;
 
-/** Strips that the program did not print. */
+/**
+ * Strips that the program did not print.
+ *
+ * @phpstan-import-type CardShape from \App\Queries\CardView
+ */
 final class OldStripController extends Controller
 {
-    /** A strip that the program did not print, with its window and its days as far as they are known. */
+    /**
+     * A strip that the program did not print, with its window and its days as far as they are known.
+     *
+     * @return JsonResponse<CardShape>
+     */
     public function put(PutOldStripRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -27,7 +35,11 @@ final class OldStripController extends Controller
         return new JsonResponse(CardView::of($card), 201);
     }
 
-    /** The halves of an old strip lie the other way round in this picture. */
+    /**
+     * The halves of an old strip lie the other way round in this picture.
+     *
+     * @return JsonResponse<CardShape>
+     */
     public function swapHalves(Picture $picture): JsonResponse
     {
         $card = $picture->card;

@@ -41,6 +41,11 @@ final class PeopleController extends Controller
         ])->all()]);
     }
 
+    /**
+     * @return JsonResponse<array{
+     *         people: array<int, array{uuid: string, name: string, circle: mixed, email?: string, isSteward?: bool}>,
+     *     }>
+     */
     public function put(PutPersonRequest $request, string $uuid): JsonResponse
     {
         $user = $request->person();

@@ -39,14 +39,17 @@ use Symfony\Component\HttpFoundation\Response;
  *     quality: mixed,
  *     result: array<string, mixed>|null,
  * }
+ * @phpstan-import-type CardShape from \App\Queries\CardView
  */
 final class PictureController extends Controller
 {
+    /** @return JsonResponse<CardMeasurementShape> */
     public function upload(UploadPictureRequest $request, Card $card, string $uuid): JsonResponse
     {
         return $this->answer(RequestMeasurement::fromUpload($uuid, $card, $request->upload(), self::check($request->validated('checkUuid'), $card), $request->taken()));
     }
 
+    /** @return JsonResponse<CardMeasurementShape> */
     public function standIn(PaintStandInRequest $request, Card $card): JsonResponse
     {
         $values = $request->validated();
@@ -54,6 +57,7 @@ final class PictureController extends Controller
         return $this->answer(RequestMeasurement::fromStandIn($values['uuid'] ?? (string) Str::uuid(), $card, self::check($values['checkUuid'] ?? null, $card), $values['device'] ?? 'scanner', (bool) ($values['wet'] ?? false)));
     }
 
+    /** @return JsonResponse<CardMeasurementShape> */
     public function again(Picture $picture): JsonResponse
     {
         $picture->sha256 === null ?: self::mustBeHere($picture);
@@ -61,7 +65,11 @@ final class PictureController extends Controller
         return $this->answer(RequestMeasurement::again($picture));
     }
 
-    /** Takes a picture out of what counts, with a reason; it is kept. */
+    /**
+     * Takes a picture out of what counts, with a reason; it is kept.
+     *
+     * @return JsonResponse<CardShape>
+     */
     public function withdraw(WithdrawPictureRequest $request, Picture $picture): JsonResponse
     {
         $values = $request->validated();
@@ -70,6 +78,7 @@ final class PictureController extends Controller
         return new JsonResponse(CardView::of($picture->card));
     }
 
+    /** @return JsonResponse<CardShape> */
     public function bringBack(Picture $picture): JsonResponse
     {
         RemoveDraft::bringBack($picture);

@@ -49,6 +49,7 @@ final class SignInController extends Controller
         ]]);
     }
 
+    /** @return JsonResponse<SignInShowAnswer> */
     public function store(SignInRequest $request): JsonResponse
     {
         $values = $request->validated();

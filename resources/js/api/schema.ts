@@ -351,6 +351,16 @@ export interface BenchSessionShowAnswer {
     now: string;
 }
 
+export interface BundleAnswer {
+    uuid: string;
+    name: string;
+    state: string;
+    progress: number;
+    problem: string | null;
+    answers: Record<string, unknown>;
+    report: Record<string, unknown> | null;
+}
+
 export interface CaptureAll {
     targets: CaptureTargetShape[];
     profiles: CaptureProfileShape[];
@@ -392,6 +402,41 @@ export interface CaptureTargetShape {
     }[];
 }
 
+export interface CardCorrections {
+    subject: string;
+    before: Record<string, unknown>;
+    by: string;
+    on: string;
+    reason: string;
+}
+
+export interface CardHanging {
+    uuid: string;
+    edition: number;
+    place: string;
+    facing: string;
+    glass: string;
+    latitude: number | null;
+    longitude: number | null;
+    timeZone: string;
+    hungOn: string;
+    note: string;
+    panes: string;
+    sky: string;
+    curtain: boolean;
+    sunshine: number | null;
+    distanceM: number;
+    sunshineByMonth: number[] | null;
+    horizon: number[] | null;
+    byDose: boolean;
+    nextCheck: string | null;
+    hungTo: string | null;
+    hungWords: string;
+    downOn: string | null;
+    downTo: string | null;
+    downWords: string;
+}
+
 export interface CardIndexAnswer {
     cards: CardSummary[];
     total: number;
@@ -408,9 +453,140 @@ export interface CardMeasurementShape {
     quality: unknown;
 }
 
+export interface CardPicture {
+    uuid: string;
+    moment: string;
+    source: string;
+    name: string;
+    wet: boolean;
+    width: number | null;
+    height: number | null;
+    taken: string | null;
+    checkUuid: string | null;
+    withdrawn: string | null;
+    measurement: CardMeasurementShape | null;
+}
+
 export interface CardPublishAnswer {
     card: string;
     number: number;
+}
+
+export interface CardShape {
+    uuid: string;
+    edition: number;
+    kind: string;
+    title: string;
+    code: string;
+    paper: string;
+    paperUuid: string;
+    side: string;
+    note: string;
+    owner: string;
+    mayChange: boolean;
+    published: string | null;
+    made: string;
+    paints: number;
+    layout: Record<string, unknown>;
+    rows: Record<string, unknown>[];
+    pictures: CardPicture[];
+    shownPicture: string | null;
+    result: Record<string, unknown> | null;
+    windows: Record<string, unknown>[];
+    hanging: CardHanging | null;
+    facings: string[];
+    panes: string[];
+    skies: ['open', 'half', 'little'];
+    courses: FadeCoursesShape | null;
+    corrections: CardCorrections[];
+    simulated: boolean;
+    picturesRead: number;
+    checks: ({
+        uuid: string;
+        edition: number;
+        checkedOn: string;
+        doseMlxh: number | null;
+        note: string;
+        eyeFirst: boolean;
+        dose: WindowDoseTold | null;
+        unseen: boolean;
+    })[];
+    withdrawn: {
+        on: string;
+        because: string;
+    } | null;
+    licences: [{
+        key: string;
+        name: string;
+        says: string;
+    }, {
+        key: string;
+        name: string;
+        says: string;
+    }, {
+        key: string;
+        name: string;
+        says: string;
+    }];
+    revisions: {
+        number: number;
+        publishedAt: string;
+    }[];
+    eyeScales: Record<string, Record<string, string>>;
+    moreByEye: string[];
+    handFields: {
+        spread: {
+            label: 'Spread in wet paper';
+            unit: 'mm';
+            range: [number, number];
+            how: string;
+        };
+        strokesToLift: {
+            label: 'Strokes until no more lifts';
+            unit: 'strokes';
+            range: [number, number];
+            how: 'soft damp brush, blotted between';
+        };
+        layerMoved: {
+            label: 'Layer that moved the one below';
+            unit: 'layer';
+            range: [number, number];
+            how: string;
+        };
+        brushLoads: {
+            label: 'Brush loads used';
+            unit: 'loads';
+            range: [number, number];
+            how: 'for the whole row';
+        };
+        paintUsed: {
+            label: 'Paint used';
+            unit: 'ml';
+            range: [number, number];
+            how: 'by weighing or by the tube’s scale';
+        };
+        passes: {
+            label: 'Passes to re-wet';
+            unit: 'passes';
+            range: [number, number];
+            how: string;
+        };
+        dryingTime: {
+            label: 'Drying time';
+            unit: 'min';
+            range: [number, number];
+            how: 'until the paper no longer feels cool';
+        };
+    };
+    classes: Record<string, string[]>;
+    session: {
+        uuid: string;
+        title: string;
+        blind: boolean;
+        revealed: boolean;
+    } | null;
+    mayPublish: boolean;
+    spoiledReasons: string[];
 }
 
 export interface CardSummary {
@@ -823,6 +999,82 @@ export interface FadeAtEqualLight {
     })[];
 }
 
+export interface FadeCoursesShape {
+    wool: {
+        strips: {
+            number: number;
+            change: number;
+        }[];
+        least: number | null;
+        most: number | null;
+        agrees: boolean | null;
+    } | null;
+    yearly: {
+        museum: number;
+        'living room': number;
+    };
+    checks: {
+        uuid: string;
+        on: string;
+        dose: WindowDoseTold;
+        typed: boolean;
+        measurement: string;
+    }[];
+    rows: ({
+        row: number;
+        depths: ({
+            depth: number;
+            name: 'masstone' | 'middle' | 'tint';
+            way: 'does not run one way' | 'one way' | 'speeding up';
+            words: string;
+            readings: ({
+                mlxh: number;
+                change: number;
+                uncertainty: number;
+                outcome: string;
+                words: string;
+                dark: string;
+                window: string;
+                dL: number;
+                dC: number;
+                grade: string;
+                darkChange: [number, number] | null;
+            })[];
+            drawn: {
+                mlxh: number;
+                window: string;
+                uncertainty: number;
+                apart: boolean;
+            }[];
+            ahead: ({
+                mlxh: number;
+                least: number;
+                most: number;
+                leastSeen: string | null;
+                mostSeen: string | null;
+            })[];
+            fitted: {
+                mlxh: number;
+                change: number;
+            }[];
+            categories: string[];
+            referenceMlxh: number;
+            settled: number | null;
+            noticeable: [number, number | null] | null;
+            blueWool: [number, number] | null;
+            displayLife: {
+                museum: [number | number, number | number | null];
+                'living room': [number | number, number | number | null];
+            } | null;
+        })[];
+        summary: FadeCoursesSummary;
+        asWool: {
+            number: number;
+            bound: string;
+        } | null;
+    })[];
+}
+
 export interface FadeCoursesSummary {
     words: string;
     told: string;
@@ -1049,6 +1301,50 @@ export interface GroupStripsAnswer {
     } | null)[])[];
     stripOrder: string[];
     paints: PaintSetShown[];
+}
+
+export interface ImportAnswer {
+    uuid: string;
+    name: string;
+    state: string;
+    progress: number;
+    problem: string | null;
+    separator: string;
+    encoding: string;
+    headings: string[];
+    mapping: Record<string, unknown>;
+    defaults: {
+        currency: string;
+        form: string;
+        dates: string;
+    };
+    report: Record<string, unknown> | null;
+    fields: {
+        maker: 'Maker';
+        range: 'Range';
+        colourName: 'Colour name';
+        pigments: 'Pigments';
+        series: 'Series';
+        discontinued: 'Discontinued';
+        form: 'Form';
+        batch: 'Batch';
+        volumeMl: 'Volume ml';
+        price: 'Price';
+        currency: 'Currency';
+        opened: 'Opened';
+        state: 'State';
+        palette: 'Palette';
+        slot: 'Slot';
+        keptAt: 'Kept at';
+        got: 'How got';
+        note: 'Note';
+        paintId: 'Paint id';
+        panId: 'Pan id';
+    };
+    needed: ['maker', 'colourName'];
+    separators: ['comma', 'semicolon', 'tab', 'bar'];
+    encodings: ['UTF-8', 'Windows-1252', 'UTF-16'];
+    forms: string[];
 }
 
 export interface Instrument {
