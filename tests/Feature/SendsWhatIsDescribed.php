@@ -11,12 +11,9 @@ use Illuminate\Testing\TestResponse;
 use Opis\JsonSchema\Errors\ErrorFormatter;
 use Opis\JsonSchema\Validator;
 
-/** Holds every body that a route took against what the description says it takes. */
+/** Holds every body that a route took, and every answer, against what the description says. */
 trait SendsWhatIsDescribed
 {
-    /** @var array<string, array<string, mixed>>|null operations by path and method */
-    private static ?array $described = null;
-
     /**
      * @param string $method
      * @param string $uri
@@ -30,19 +27,48 @@ trait SendsWhatIsDescribed
     {
         $answer = parent::json($method, $uri, $data, $headers, $options);
         $route = $answer->baseRequest?->route();
+        if ($route instanceof Route && $answer->isSuccessful()) {
+            self::assertSame([], self::unlikeDescribed($route, $method, $answer), "$method {$route->uri()} answered what its description does not tell");
+        }
         if ($data !== [] && $answer->isSuccessful() && $route instanceof Route && $method !== 'GET' && ! self::holdsFiles($data)) {
-            self::$described ??= json_decode((string) file_get_contents(base_path(ApiDescription::FILE)), true, flags: JSON_THROW_ON_ERROR)['paths'];
-            $body = self::$described['/'.$route->uri()][strtolower($method)]['requestBody']['content']['application/json']['schema'] ?? null;
+            $body = self::described()['paths']['/'.$route->uri()][strtolower($method)]['requestBody']['content']['application/json']['schema'] ?? null;
             if ($body !== null) {
                 $result = (new Validator)->setMaxErrors(20)->validate(json_decode((string) json_encode(self::numbers($data, $body))), (object) json_decode((string) json_encode($body)));
                 $error = $result->error();
                 self::assertTrue($result->isValid(), "$method {$route->uri()} took what its description refuses: ".($error === null ? '' : json_encode((new ErrorFormatter)->format($error)).' '.json_encode($data)));
             } else {
-                self::assertArrayHasKey(strtolower($method), self::$described['/'.$route->uri()] ?? []);
+                self::assertArrayHasKey(strtolower($method), self::described()['paths']['/'.$route->uri()] ?? []);
             }
         }
 
         return $answer;
+    }
+
+    /** @return array<string, mixed> OpenAPI 3.1 */
+    private static function described(): array
+    {
+        static $kept;
+
+        return $kept ??= json_decode((string) file_get_contents(base_path(ApiDescription::FILE)), true, flags: JSON_THROW_ON_ERROR);
+    }
+
+    /**
+     * @param TestResponse<\Symfony\Component\HttpFoundation\Response> $answer
+     *
+     * @return array<string, list<string>> sentences by place
+     */
+    private static function unlikeDescribed(Route $route, string $method, TestResponse $answer): array
+    {
+        static $schemas = [];
+        $content = (string) $answer->getContent();
+        $schema = self::described()['paths']['/'.$route->uri()][strtolower($method)]['responses']['2XX']['content']['application/json']['schema'] ?? null;
+        if ($schema === null || $content === '' || $content === 'null' || ! str_starts_with((string) $answer->headers->get('Content-Type'), 'application/json')) {
+            return [];
+        }
+        $whole = $schemas["$method {$route->uri()}"] ??= json_decode((string) json_encode(['allOf' => [$schema], 'components' => self::described()['components']]));
+        $error = (new Validator)->setMaxErrors(4)->validate(json_decode($content), $whole)->error();
+
+        return $error === null ? [] : (new ErrorFormatter)->format($error);
     }
 
     /** @param array<array-key, mixed> $data */

@@ -77,6 +77,7 @@ final class CaptureController extends Controller
         return $this->index();
     }
 
+    /** @return JsonResponse<array<string, mixed>> the calibration, as docs/formats.md tells it */
     public function profile(CaptureProfile $profile): JsonResponse
     {
         return new JsonResponse($profile->calibration, 200, ['Content-Disposition' => 'attachment; filename="capture-profile.json"'], JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION);

@@ -129,6 +129,7 @@ final class CardController extends Controller
         return new Response($drawing, 200, ['Content-Type' => 'image/svg+xml', 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'"]);
     }
 
+    /** @return JsonResponse<array<string, mixed>> as docs/schemas/card-layout.json */
     public function layout(Card $card): JsonResponse
     {
         return new JsonResponse($card->publicLayout());

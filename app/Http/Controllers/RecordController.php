@@ -52,6 +52,7 @@ final class RecordController extends Controller
         ], $page->items()), 'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage()]);
     }
 
+    /** @return JsonResponse<array<string, mixed>> as docs/schemas/record-document.json */
     public function show(ReadRecordRequest $request, string $card, ?int $number = null): JsonResponse
     {
         $revision = Revision::query()->with('card')->whereHas('card', static fn (Builder $q) => $q->where('uuid', $card))

@@ -33,6 +33,9 @@ final class AnswerSchema
         'string' => 'string', 'non-empty-string' => 'string', 'int' => 'integer', 'positive-int' => 'integer', 'float' => 'number', 'bool' => 'boolean', 'true' => 'boolean', 'false' => 'boolean', 'null' => 'null',
     ];
 
+    /** No schema at all would be written as a list. */
+    private const ANYTHING = ['description' => 'anything'];
+
     /** @var array<string, array<string, mixed>> schemas of the views met so far, by the short name of their class */
     private array $components = [];
 
@@ -103,7 +106,7 @@ final class AnswerSchema
             return ['type' => self::SCALARS[$name]];
         }
         if ($name === 'mixed') {
-            return [];
+            return self::ANYTHING;
         }
         $alias = $this->alias($name, $at);
         if ($alias !== null) {
@@ -233,7 +236,6 @@ final class AnswerSchema
     private function listOrMap(GenericTypeNode $type, \ReflectionClass $at): array
     {
         $of = array_map(fn (TypeNode $t): array => $this->schema($t, $at), $type->genericTypes);
-        $of = array_map(static fn (array $schema): array|\stdClass => $schema === [] ? new \stdClass : $schema, $of);
 
         return match ($type->type->name) {
             'list', 'non-empty-list' => ['type' => 'array', 'items' => $of[0]],
@@ -247,7 +249,7 @@ final class AnswerSchema
 
     /**
      * @param list<TypeNode> $types of key and value, or of the value alone
-     * @param list<array<string, mixed>|\stdClass> $of their schemas
+     * @param list<array<string, mixed>> $of their schemas
      *
      * @return array<string, mixed>
      */
@@ -292,7 +294,7 @@ final class AnswerSchema
         }
 
         return match (true) {
-            $schema === [] => [],
+            $schema === self::ANYTHING => $schema,
             isset($schema['type']) => ['type' => [...(array) $schema['type'], 'null']] + $schema,
             default => ['anyOf' => [...$schema['anyOf'] ?? [$schema], ['type' => 'null']]],
         };

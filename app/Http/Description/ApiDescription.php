@@ -12,7 +12,7 @@ final class ApiDescription
 {
     public const FILE = 'docs/openapi.json';
 
-    private const TYPES = ['svg' => 'image/svg+xml', 'jpg' => 'image/jpeg', 'webp' => 'image/webp', 'csv' => 'text/csv', 'ics' => 'text/calendar', 'txt' => 'text/plain', 'zip' => 'application/zip', 'json' => 'application/json'];
+    private const TYPES = ['svg' => 'image/svg+xml', 'jpg' => 'image/jpeg', 'webp' => 'image/webp', 'csv' => 'text/csv', 'ics' => 'text/calendar', 'txt' => 'text/plain', 'zip' => 'application/zip', 'json' => 'application/json', 'png' => 'image/png', 'cgats' => 'text/plain', '{form}' => 'text/plain'];
 
     /**
      * @param array<string, string> $problems title by type

@@ -17,10 +17,15 @@ export interface AccountShowAnswer {
 
 export interface AccuracyAll {
     photos: Record<string, unknown> | null;
+    /** anything */
     drying: unknown;
+    /** anything */
     covered: unknown;
+    /** anything */
     swatches: unknown;
+    /** anything */
     courses: unknown;
+    /** anything */
     scans: unknown;
 }
 
@@ -86,6 +91,7 @@ export interface BenchSessionChoicesAnswer {
         code: string;
         hue: string;
         testedOnPapers: unknown[];
+        /** anything */
         lastTested: unknown;
         retest: string[];
     })[];
@@ -271,7 +277,9 @@ export interface BenchSessionShowAnswer {
         reason: string;
         by: string | null;
         at: string | null;
+        /** anything */
         card: unknown;
+        /** anything */
         specimen: unknown;
     })[];
     kinds: Record<string, SessionKinds>;
@@ -450,6 +458,7 @@ export interface CardMeasurementShape {
     progress: number;
     step: string;
     problem: string | null;
+    /** anything */
     quality: unknown;
 }
 
@@ -927,7 +936,9 @@ export interface DigestShape {
     events: {
         on: string;
         what: string;
+        /** anything */
         words: unknown;
+        /** anything */
         by: unknown;
         link: string;
         new: boolean;
@@ -937,6 +948,7 @@ export interface DigestShape {
 
 export interface EvidenceMapCodes {
     codes: ({
+        /** anything */
         code: unknown;
         paints: number;
         makers: number;
@@ -967,6 +979,7 @@ export interface EvidenceMapPlan {
     gain: number;
     tester: {
         uuid: string;
+        /** anything */
         name: unknown;
     } | null;
     sameHand: boolean;
@@ -1485,6 +1498,7 @@ export interface LikePaintsShape {
         }[];
         mixes: number | null;
         loses: string[];
+        /** anything */
         light: unknown;
         holds: boolean | null;
     })[];
@@ -2333,6 +2347,7 @@ export interface PanIndexAnswer {
         edition: number;
         name: string;
         price: string;
+        /** anything */
         pans: unknown;
     }[];
     pans: ({
@@ -2368,18 +2383,26 @@ export interface PanPutSetAnswer {
 }
 
 export interface PanTestsShape {
+    /** anything */
     specimen: unknown;
+    /** anything */
     status: unknown;
     text: string | null;
     value: number | null;
     uncertainty: number | null;
+    /** anything */
     class: unknown;
+    /** anything */
     card: unknown;
+    /** anything */
     title: unknown;
+    /** anything */
     paper: unknown;
     protocol: string;
     on: string;
+    /** anything */
     spoiled: unknown;
+    /** anything */
     spoilingUuid: unknown;
 }
 
@@ -2473,6 +2496,7 @@ export interface PhonePhone {
 
 export interface PhonePictureAnswer {
     uuid: string;
+    /** anything */
     state: unknown;
 }
 
@@ -2487,6 +2511,7 @@ export interface PhonePictures {
         placing: number;
         problem: string | null;
         depths: number;
+        /** anything */
         colour: unknown;
     })[];
 }
@@ -2497,6 +2522,7 @@ export interface PictureMeasurementAnswer {
     progress: number;
     step: string;
     problem: string | null;
+    /** anything */
     quality: unknown;
     result: Record<string, unknown> | null;
 }
@@ -2548,6 +2574,7 @@ export interface ProfileShape {
     uuid: string;
     name: string;
     ledger: string | null;
+    /** anything */
     since: unknown;
     records: {
         card: string;
@@ -2558,6 +2585,7 @@ export interface ProfileShape {
     total: number;
     codes: unknown[];
     properties: {
+        /** anything */
         property: unknown;
         tests: number;
     }[];
@@ -2625,6 +2653,7 @@ export interface RepeatRecordPlan {
 export interface RepeatsDrying {
     remarks: Record<string, unknown> | [string];
     rows: ({
+        /** anything */
         row: unknown;
         what: string;
         dL: number;
@@ -2643,6 +2672,7 @@ export interface RepeatsPooled {
         uuid: string;
         name: string;
         taken: string | null;
+        /** anything */
         calibration: unknown;
         dL: number;
         da: number;
@@ -2660,8 +2690,10 @@ export interface RepeatsPooled {
     ratings: ({
         row: number;
         property: string;
+        /** anything */
         n: unknown;
         mean: number | null;
+        /** anything */
         spread: unknown;
         uncertainty: number | null;
     })[];
@@ -2768,6 +2800,7 @@ export interface SessionStanding {
     tasks: number;
     done: number;
     next: string | null;
+    /** anything */
     lastAt: unknown;
 }
 
@@ -2820,6 +2853,7 @@ export interface ShelvesShape {
                 change: string | null;
             })[];
             perMl: string | null;
+            /** anything */
             decided: unknown;
         })[];
     })[];
@@ -3123,6 +3157,7 @@ export interface SwatchShape {
     simulated: boolean;
     owner: string;
     mayChange: boolean;
+    /** anything */
     made: unknown;
 }
 
