@@ -18,7 +18,7 @@ abstract class UploadRequest extends FormRequest
 
     private const NOT_WHOLE = 'The file did not arrive whole, perhaps because it is too large. Nothing was changed; try again.';
 
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [static::FILE => 'required|file'];

@@ -9,7 +9,7 @@ use Illuminate\Foundation\Http\FormRequest;
 /** Where the card lies under a frame, its windows alone are printed. */
 final class PrintCardRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

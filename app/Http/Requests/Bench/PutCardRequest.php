@@ -10,7 +10,7 @@ use MarshTrial\Core\Card\CardKind;
 
 final class PutCardRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

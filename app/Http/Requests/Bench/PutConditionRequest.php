@@ -6,7 +6,7 @@ namespace App\Http\Requests\Bench;
 
 final class PutConditionRequest extends SpecimenRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -10,7 +10,7 @@ use MarshTrial\Core\Card\OwnFrame;
 /** A frame with windows of one's own. */
 final class PutFrameRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

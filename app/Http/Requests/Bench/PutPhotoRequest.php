@@ -9,7 +9,7 @@ use MarshTrial\Core\CoreException;
 
 final class PutPhotoRequest extends SpecimenRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

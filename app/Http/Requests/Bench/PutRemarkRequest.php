@@ -9,7 +9,7 @@ use MarshTrial\Core\Session\BenchWords;
 
 final class PutRemarkRequest extends SpecimenRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

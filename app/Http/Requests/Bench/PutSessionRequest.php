@@ -17,7 +17,7 @@ final class PutSessionRequest extends PlanSessionRequest
         return $session === null || ($this->user()?->can('work', $session) ?? false);
     }
 
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -9,7 +9,7 @@ use Illuminate\Foundation\Http\FormRequest;
 /** This row is really painted with another pan; what was said of it before is kept. */
 final class PutSpecimenPanRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

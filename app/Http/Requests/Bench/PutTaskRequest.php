@@ -10,7 +10,7 @@ use Illuminate\Validation\Rule;
 
 final class PutTaskRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

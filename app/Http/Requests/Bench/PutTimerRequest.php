@@ -20,7 +20,7 @@ final class PutTimerRequest extends FormRequest
         return $session === null || ($this->user()?->can('work', $session) ?? false);
     }
 
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -11,7 +11,7 @@ final class PutVerdictRequest extends SpecimenRequest
 {
     protected const ABILITY = 'viewPublished';
 
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

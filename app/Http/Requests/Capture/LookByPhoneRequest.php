@@ -11,7 +11,7 @@ final class LookByPhoneRequest extends UploadRequest
 {
     protected const FILE = 'picture';
 
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

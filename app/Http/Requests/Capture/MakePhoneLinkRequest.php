@@ -17,7 +17,7 @@ final class MakePhoneLinkRequest extends FormRequest
         return $card === null || ($this->user()?->can('update', $card) ?? false);
     }
 
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -10,7 +10,7 @@ final class PutProfileRequest extends UploadRequest
 {
     protected const FILE = 'picture';
 
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -10,7 +10,7 @@ final class PutTargetRequest extends UploadRequest
 {
     protected const FILE = 'file';
 
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

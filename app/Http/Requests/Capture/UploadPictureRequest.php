@@ -13,7 +13,7 @@ final class UploadPictureRequest extends UploadRequest
 {
     protected const FILE = 'picture';
 
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -9,7 +9,7 @@ use Illuminate\Foundation\Http\FormRequest;
 /** Takes a picture out of what counts, with a reason; it is kept. */
 final class WithdrawPictureRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

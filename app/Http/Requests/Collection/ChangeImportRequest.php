@@ -12,7 +12,7 @@ use MarshTrial\Core\Collection\PanStates;
 /** Another separator, encoding, column or default, each by itself; the rows are looked at again. */
 final class ChangeImportRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

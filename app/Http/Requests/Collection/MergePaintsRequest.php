@@ -9,7 +9,7 @@ use Illuminate\Foundation\Http\FormRequest;
 /** This entry is the same paint as another one, which keeps all. */
 final class MergePaintsRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -9,7 +9,7 @@ use Illuminate\Foundation\Http\FormRequest;
 /** The pans by their UUIDs, with commas between. */
 final class PrintLabelsRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

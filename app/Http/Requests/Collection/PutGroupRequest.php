@@ -10,7 +10,7 @@ final class PutGroupRequest extends FormRequest
 {
     public const MOST_PAINTS = 120;
 
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

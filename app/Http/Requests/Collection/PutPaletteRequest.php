@@ -11,7 +11,7 @@ final class PutPaletteRequest extends FormRequest
 {
     private const SIDE = 'required|integer|between:1,'.Palette::MOST_SIDE;
 
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -9,7 +9,7 @@ use Illuminate\Foundation\Http\FormRequest;
 /** Pans that were bought together for one price: each bears a share of it by its volume. */
 final class PutPanSetRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

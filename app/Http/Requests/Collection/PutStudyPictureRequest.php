@@ -11,7 +11,7 @@ final class PutStudyPictureRequest extends UploadRequest
 {
     protected const FILE = 'photo';
 
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

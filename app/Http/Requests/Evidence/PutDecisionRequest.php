@@ -10,7 +10,7 @@ use MarshTrial\Core\Collection\Decisions;
 
 final class PutDecisionRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

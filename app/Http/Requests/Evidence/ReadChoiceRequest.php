@@ -11,7 +11,7 @@ use MarshTrial\Core\Rating\Scale;
 
 final class ReadChoiceRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

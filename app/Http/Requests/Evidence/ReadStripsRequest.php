@@ -9,7 +9,7 @@ use Illuminate\Foundation\Http\FormRequest;
 /** The paints by their UUIDs, with commas between. */
 final class ReadStripsRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -9,7 +9,7 @@ use Illuminate\Foundation\Http\FormRequest;
 /** Put back: the days in between were dark, and the series goes on. */
 final class HangAgainRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -9,7 +9,7 @@ use MarshTrial\Core\Card\CardKind;
 
 final class PutHangingRequest extends WindowRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

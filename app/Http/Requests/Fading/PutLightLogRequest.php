@@ -11,7 +11,7 @@ use MarshTrial\Core\Daylight\LightLog;
 /** A light logger's file: which columns hold time and light, in which unit and zone. */
 final class PutLightLogRequest extends UploadRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

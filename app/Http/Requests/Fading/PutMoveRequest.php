@@ -10,7 +10,7 @@ use MarshTrial\Core\Daylight\Window;
 
 final class PutMoveRequest extends WindowRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -15,7 +15,7 @@ final class PutOldStripRequest extends WindowRequest
         return $card === null || ($this->user()?->can('update', $card) ?? false);
     }
 
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

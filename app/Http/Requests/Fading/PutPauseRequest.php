@@ -9,7 +9,7 @@ use Illuminate\Foundation\Http\FormRequest;
 /** Days on which it was taken down. */
 final class PutPauseRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -9,7 +9,7 @@ use Illuminate\Foundation\Http\FormRequest;
 /** All strips of a code aged together, sampled by dose. */
 final class ReadLightOfCodeRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -9,7 +9,7 @@ use Illuminate\Foundation\Http\FormRequest;
 /** It came down, to be put back or not: nothing is added to its light from then on. */
 final class TakeDownRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

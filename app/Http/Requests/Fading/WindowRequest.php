@@ -13,7 +13,7 @@ use MarshTrial\Core\Daylight\Window;
 /** A request that tells behind which window something hangs. */
 abstract class WindowRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     protected static function where(): array
     {
         return [

@@ -9,7 +9,7 @@ use Illuminate\Foundation\Http\FormRequest;
 /** Which paint here a paint of the bundle is, where that could not be told. */
 final class PutAnswersRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

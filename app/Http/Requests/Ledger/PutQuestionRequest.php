@@ -9,7 +9,7 @@ use Illuminate\Foundation\Http\FormRequest;
 /** Asked once, never changed; the same call again is the same question. */
 final class PutQuestionRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -11,7 +11,7 @@ use Illuminate\Validation\Rule;
 /** Anybody who is signed in tells the stewards of something; the same call again is the same report. */
 final class PutReportRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -26,7 +26,7 @@ final class ReadBundleRequest extends FormRequest
         return is_string($uuid) && $uuid !== '' ? Group::query()->where('uuid', $uuid)->first() : null;
     }
 
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

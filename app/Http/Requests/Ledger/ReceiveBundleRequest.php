@@ -13,7 +13,7 @@ final class ReceiveBundleRequest extends FormRequest
 {
     private const LARGEST_BYTES = 500_000_000;
 
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -9,7 +9,7 @@ use Illuminate\Foundation\Http\FormRequest;
 /** A record is withdrawn, never erased. */
 final class WithdrawRecordRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -9,7 +9,7 @@ use Illuminate\Foundation\Http\FormRequest;
 /** A mix that somebody likes, under a name. */
 final class PutMixRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

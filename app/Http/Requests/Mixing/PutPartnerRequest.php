@@ -9,7 +9,7 @@ use Illuminate\Foundation\Http\FormRequest;
 /** Which of one's own pans is the partner in a place; none takes it out of there. */
 final class PutPartnerRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

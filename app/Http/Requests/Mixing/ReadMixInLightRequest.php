@@ -9,7 +9,7 @@ use Illuminate\Foundation\Http\FormRequest;
 /** The same mix after light. */
 final class ReadMixInLightRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -8,7 +8,7 @@ use Illuminate\Foundation\Http\FormRequest;
 
 final class ReadMixRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -9,7 +9,7 @@ use Illuminate\Foundation\Http\FormRequest;
 /** Some paints, each mixed with the same partner. */
 final class ReadMixesBesideRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -9,7 +9,7 @@ use Illuminate\Foundation\Http\FormRequest;
 /** What of one's own stands in for a paint, or makes a colour. */
 final class ReadRecipesRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

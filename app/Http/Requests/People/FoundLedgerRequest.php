@@ -10,7 +10,7 @@ use Illuminate\Validation\Rules\Password;
 /** The first account, made at this very machine while there is none. */
 final class FoundLedgerRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

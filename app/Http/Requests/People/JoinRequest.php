@@ -11,7 +11,7 @@ use Illuminate\Validation\Rules\Password;
 
 final class JoinRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

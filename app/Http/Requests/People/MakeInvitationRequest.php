@@ -9,7 +9,7 @@ use Illuminate\Foundation\Http\FormRequest;
 /** The secret is shown once, in the answer; a steward of a circle lets people into that circle alone. */
 final class MakeInvitationRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

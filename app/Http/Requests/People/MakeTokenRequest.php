@@ -13,7 +13,7 @@ final class MakeTokenRequest extends FormRequest
 {
     public const DAYS = [30, 90, 365];
 
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

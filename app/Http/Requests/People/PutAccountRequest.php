@@ -10,7 +10,7 @@ use Illuminate\Foundation\Http\FormRequest;
 
 final class PutAccountRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

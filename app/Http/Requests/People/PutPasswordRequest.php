@@ -12,7 +12,7 @@ final class PutPasswordRequest extends FormRequest
 {
     public const WORDS = ['password.required' => 'Type a new password.', 'password.min' => 'A password has at least 12 characters; a few words in a row are good.', 'current.required' => 'Type your present password too.'];
 
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [

@@ -12,7 +12,7 @@ use Illuminate\Validation\Rules\Password;
 
 final class UsePasswordLinkRequest extends FormRequest
 {
-    /** @return array<string, mixed> */
+    /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [
