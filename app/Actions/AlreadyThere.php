@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
-use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
-
 /** What would be made is there already, most likely as the same thing; the answer names it. */
-final class AlreadyThere extends ConflictHttpException
+final class AlreadyThere extends Conflict
 {
     public function __construct(string $message, public readonly string $uuid)
     {

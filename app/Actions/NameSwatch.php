@@ -6,6 +6,7 @@ namespace App\Actions;
 
 use App\Models\Paint;
 use App\Models\Swatch;
+use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Str;
@@ -63,7 +64,7 @@ final class NameSwatch
             return ['naming' => 'unknown', 'paint_id' => null, ...$alone];
         }
         if (isset($values['mix'])) {
-            [$a, $b] = array_map(static fn (string $uuid): Paint => (new Paint)->resolveRouteBinding($uuid) ?? abort(404), [$values['mix']['a'], $values['mix']['b']]);
+            [$a, $b] = array_map(static fn (string $uuid): Paint => (new Paint)->resolveRouteBinding($uuid) ?? throw (new ModelNotFoundException)->setModel(Paint::class), [$values['mix']['a'], $values['mix']['b']]);
             if ($a->is($b)) {
                 throw new CoreException('A paint mixed with itself is that paint. Choose another one for the other side.');
             }
@@ -72,7 +73,7 @@ final class NameSwatch
             return ['naming' => 'mixed', 'paint_id' => null, 'mix_a_id' => $a->id, 'mix_b_id' => $b->id, 'drops_a' => $counted ? $values['mix']['dropsA'] : null, 'drops_b' => $counted ? $values['mix']['dropsB'] : null, 'measure' => $values['mix']['measure'] ?? Amounts::DROPS];
         }
         if (($values['paintUuid'] ?? null) !== null) {
-            $paint = (new Paint)->resolveRouteBinding($values['paintUuid']) ?? abort(404);
+            $paint = (new Paint)->resolveRouteBinding($values['paintUuid']) ?? throw (new ModelNotFoundException)->setModel(Paint::class);
 
             return ['naming' => 'named', 'paint_id' => $paint->id, ...$alone];
         }

@@ -65,7 +65,9 @@ final class RequestMeasurement
     private static function there(string $uuid, Card $card): ?Measurement
     {
         $picture = Picture::query()->where('uuid', $uuid)->first();
-        abort_if($picture !== null && $picture->card_id !== $card->id, 409, 'This picture was sent for another card already.');
+        if ($picture !== null && $picture->card_id !== $card->id) {
+            throw new Conflict('This picture was sent for another card already.');
+        }
 
         return $picture === null ? null : Measurement::query()->where('picture_id', $picture->id)->orderBy('id')->firstOrFail();
     }

@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace App\Http;
 
 use App\Actions\AlreadyThere;
+use App\Actions\Conflict;
+use App\Models\EditionChanged;
+use App\Models\EditionNeeded;
 use App\Storage\DiskSpace;
 use Illuminate\Auth\Access\AuthorizationException;
 use Illuminate\Auth\AuthenticationException;
@@ -75,6 +78,9 @@ final class Problem
             // Two wrote the same at once; whoever came second is told.
             $e instanceof UniqueConstraintViolationException => [409, self::SENTENCES[409]],
             $e instanceof LockTimeoutException => [503, self::SENTENCES[503]],
+            $e instanceof EditionChanged => [412, self::SENTENCES[412]],
+            $e instanceof EditionNeeded => [428, self::SENTENCES[428]],
+            $e instanceof Conflict => [409, $e->getMessage()],
             $e instanceof Refused => [403, $e->getMessage()],
             $e instanceof HttpExceptionInterface => [$e->getStatusCode(), $e->getStatusCode() === 409 && $e->getMessage() !== '' ? $e->getMessage() : self::SENTENCES[$e->getStatusCode()] ?? ($e->getMessage() ?: 'The request could not be carried out.')],
             DiskSpace::isFull($e) => [507, DiskSpace::FULL],

@@ -16,6 +16,9 @@ final class Answer extends Model
 {
     use Said;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     /** @return BelongsTo<Question, $this> */
     public function question(): BelongsTo
     {

@@ -36,6 +36,9 @@ final class BenchSession extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected function casts(): array
     {
         return ['planned_on' => 'date', 'tests' => 'array', 'protocols' => 'array', 'conditions' => 'array', 'blind' => 'boolean', 'revealed_at' => 'datetime', 'finished_at' => 'datetime'];

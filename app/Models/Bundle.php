@@ -25,6 +25,9 @@ final class Bundle extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected function casts(): array
     {
         return ['report' => 'array', 'answers' => 'array', 'progress' => 'float', 'taken_at' => 'datetime'];

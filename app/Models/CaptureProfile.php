@@ -24,6 +24,9 @@ final class CaptureProfile extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected function casts(): array
     {
         return ['calibration' => 'array', 'checked_at' => 'datetime', 'drift' => 'float'];

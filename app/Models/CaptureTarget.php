@@ -17,6 +17,9 @@ final class CaptureTarget extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected function casts(): array
     {
         return ['patches' => 'array'];

@@ -47,6 +47,8 @@ final class Card extends Model
     use Shared {
         mayBeChangedBy as private mayBeChangedByOwner;
     }
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
 
     /** Its owner and stewards, and those who work on its session. What another ledger holds is changed there. */
     public function mayBeChangedBy(?User $user): bool

@@ -21,6 +21,9 @@ final class Claim extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected function casts(): array
     {
         return ['read_on' => 'date'];

@@ -20,6 +20,9 @@ use Illuminate\Support\Carbon;
  */
 final class Correction extends Model
 {
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     /** @param array<string, mixed> $before values by name, as a reader understands them */
     public static function keep(string $subject, int $id, int $cardId, array $before, string $reason = ''): void
     {

@@ -23,6 +23,9 @@ final class Decision extends Model
 {
     use SharedByChoice;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected function casts(): array
     {
         return ['decided_on' => 'date', 'brief' => 'array'];

@@ -23,6 +23,9 @@ final class FadeCheck extends Model
     use KeepsCorrections;
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     private const SUBJECT = 'check';
 
     /** What is kept of it when it is corrected. */

@@ -20,6 +20,9 @@ use MarshTrial\Core\Mixing\PaintFilm;
  */
 final class Film extends Model
 {
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     public $timestamps = false;
 
     protected function casts(): array

@@ -17,6 +17,9 @@ use Illuminate\Support\Carbon;
  */
 final class Follow extends Model
 {
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     public const KINDS = ['code', 'paint', 'rack', 'tester'];
 
     public $timestamps = false;

@@ -20,6 +20,9 @@ final class Formulation extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected function casts(): array
     {
         return ['since' => 'date'];

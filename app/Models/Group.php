@@ -17,6 +17,9 @@ final class Group extends Model
 {
     use SharedByChoice;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     /** @return BelongsToMany<Paint, $this> in the order of whoever made it */
     public function paints(): BelongsToMany
     {

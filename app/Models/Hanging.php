@@ -39,6 +39,9 @@ final class Hanging extends Model
     use KeepsCorrections;
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     private const SUBJECT = 'hanging';
 
     /** What is kept of it when it is corrected. */

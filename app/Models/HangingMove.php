@@ -24,6 +24,9 @@ final class HangingMove extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     /** @return BelongsTo<Card, $this> */
     public function card(): BelongsTo
     {

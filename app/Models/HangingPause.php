@@ -21,6 +21,9 @@ final class HangingPause extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     /** @return BelongsTo<Card, $this> */
     public function card(): BelongsTo
     {

@@ -26,6 +26,9 @@ final class Import extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected function casts(): array
     {
         return ['headings' => 'array', 'mapping' => 'array', 'defaults' => 'array', 'report' => 'array', 'progress' => 'float'];

@@ -26,6 +26,9 @@ final class InstrumentRun extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected function casts(): array
     {
         return ['samples' => 'array'];

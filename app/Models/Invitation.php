@@ -25,6 +25,9 @@ use Illuminate\Support\Str;
  */
 final class Invitation extends Model
 {
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     public const DAYS = 14;
 
     public function getRouteKeyName(): string

@@ -20,6 +20,9 @@ use MarshTrial\Core\Exchange\Signature;
  */
 final class Ledger extends Model
 {
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     /** Said of one that nobody has named yet. */
     private const NAMELESS = 'a ledger without a name';
 

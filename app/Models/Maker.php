@@ -16,6 +16,9 @@ final class Maker extends Model
     use FoundByName;
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected static function nameColumn(): string
     {
         return 'name';

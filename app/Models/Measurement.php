@@ -34,6 +34,9 @@ use MarshTrial\Core\Colour\Lab;
  */
 final class Measurement extends Model
 {
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     /** No sign of life for so long, and its worker is gone: as long as a job may last, and a little. */
     public const ORPHANED_SECONDS = 330;
 

@@ -24,6 +24,9 @@ final class Mix extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected function casts(): array
     {
         return ['layered' => 'boolean'];

@@ -35,10 +35,16 @@ final class Paint extends Model
     use FoundByName;
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected static function nameColumn(): string
     {
         return 'colour_name';
     }
+
+    /** As the database fills in what is not said. */
+    protected $attributes = ['series' => '', 'medium' => 'watercolour', 'grade' => '', 'discontinued' => false];
 
     /** Statements kept read. */
     private const STATEMENTS = 2000;

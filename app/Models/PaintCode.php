@@ -27,6 +27,9 @@ use MarshTrial\Core\Pigment\PigmentCode;
  */
 final class PaintCode extends Model
 {
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     public $timestamps = false;
 
     /** @return Builder<self> ids of paints of one pigment, for a query that is narrowed to them */

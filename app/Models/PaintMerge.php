@@ -20,6 +20,9 @@ final class PaintMerge extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     /** @return BelongsTo<Paint, $this> */
     public function from(): BelongsTo
     {

@@ -19,6 +19,9 @@ final class Palette extends Model
     use FoundByName;
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected static function nameColumn(): string
     {
         return 'name';

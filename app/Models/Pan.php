@@ -39,6 +39,9 @@ final class Pan extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected function casts(): array
     {
         return ['opened_on' => 'date', 'extras' => 'array', 'volume_ml' => 'decimal:2'];

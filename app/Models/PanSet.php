@@ -20,6 +20,9 @@ final class PanSet extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     public function price(): Money
     {
         return Money::ofMinor($this->price_minor, $this->currency);

@@ -20,6 +20,9 @@ use Illuminate\Support\Str;
  */
 final class PasswordLink extends Model
 {
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     public const HOURS = 48;
 
     /** Makes one and forgets earlier ones; returns the address's path with the secret in its fragment, which no server logs. */

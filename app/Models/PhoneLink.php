@@ -31,6 +31,9 @@ use Illuminate\Support\Str;
  */
 final class PhoneLink extends Model
 {
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     /** It opens for so long, and once open goes on for as long after every picture. */
     public const MINUTES = 10;
 

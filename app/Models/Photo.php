@@ -21,6 +21,9 @@ final class Photo extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     /** @return BelongsTo<Specimen, $this> */
     public function specimen(): BelongsTo
     {

@@ -43,6 +43,9 @@ use MarshTrial\Core\Simulation\TargetStandIn;
  */
 final class Picture extends Model
 {
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     public function getRouteKeyName(): string
     {
         return 'uuid';

@@ -23,6 +23,9 @@ final class Question extends Model
 {
     use Said;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected function casts(): array
     {
         return ['closed_at' => 'datetime'];

@@ -22,6 +22,9 @@ final class Remark extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected function casts(): array
     {
         return ['withdrawn' => 'boolean'];

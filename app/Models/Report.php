@@ -22,6 +22,9 @@ use Illuminate\Support\Carbon;
  */
 final class Report extends Model
 {
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     /** What can be reported, and by which model it is found. */
     public const SUBJECTS = ['question' => Question::class, 'answer' => Answer::class, 'record' => Card::class, 'study' => Study::class, 'group' => Group::class];
 

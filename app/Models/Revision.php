@@ -26,6 +26,9 @@ use Illuminate\Support\Carbon;
  */
 final class Revision extends Model
 {
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     public $timestamps = false;
 
     /** Name of the scope that leaves out what a bundle is still bringing. */

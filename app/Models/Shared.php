@@ -9,8 +9,6 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Gate;
-use Symfony\Component\HttpKernel\Exception\PreconditionFailedHttpException;
-use Symfony\Component\HttpKernel\Exception\PreconditionRequiredHttpException;
 
 /**
  * A thing with a public UUID that the client may make, an owner, and an edition that counts its changes.
@@ -47,8 +45,8 @@ trait Shared
      * @param array<string, mixed> $values
      * @param string|null $ifMatch edition that the writer had seen; null: not told
      *
-     * @throws PreconditionFailedHttpException when somebody changed it in between
-     * @throws PreconditionRequiredHttpException when it would change without the edition being told
+     * @throws EditionChanged when somebody changed it in between
+     * @throws EditionNeeded when it would change without the edition being told
      */
     public static function put(string $uuid, array $values, ?string $ifMatch = null): static
     {
@@ -74,10 +72,10 @@ trait Shared
             return $this;
         }
         if ($ifMatch === null) {
-            throw new PreconditionRequiredHttpException;
+            throw new EditionNeeded;
         }
         if (trim($ifMatch, '"') !== (string) $this->edition) {
-            throw new PreconditionFailedHttpException;
+            throw new EditionChanged;
         }
         $this->edition++;
         $this->save();

@@ -25,6 +25,9 @@ use Illuminate\Support\Str;
  */
 final class SignIn extends Model
 {
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     /** Where a session names its sign-in. */
     public const KEY = 'sign-in';
 

@@ -28,6 +28,9 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  */
 final class Specimen extends Model
 {
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     public $timestamps = false;
 
     public function getRouteKeyName(): string

@@ -16,4 +16,7 @@ use Illuminate\Database\Eloquent\Model;
 final class SpecimenCondition extends Model
 {
     use Shared;
+
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
 }

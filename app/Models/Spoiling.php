@@ -19,6 +19,9 @@ final class Spoiling extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     /** @return BelongsTo<Specimen, $this> */
     public function specimen(): BelongsTo
     {

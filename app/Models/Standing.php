@@ -18,6 +18,9 @@ final class Standing extends Model
 {
     use Said;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected function casts(): array
     {
         return ['withdrawn' => 'boolean', 'signature' => 'array'];

@@ -17,6 +17,9 @@ use Illuminate\Database\Eloquent\Model;
  */
 final class Strip extends Model
 {
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     public $timestamps = false;
 
     protected function casts(): array

@@ -24,6 +24,9 @@ final class Study extends Model
 {
     use SharedByChoice;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected function casts(): array
     {
         return ['painted_on' => 'date'];

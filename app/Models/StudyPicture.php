@@ -17,6 +17,9 @@ final class StudyPicture extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     /** @return BelongsTo<Study, $this> */
     public function study(): BelongsTo
     {

@@ -39,6 +39,9 @@ final class Swatch extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     public const NAMINGS = ['open', 'named', 'mixed', 'unknown'];
 
     protected function casts(): array

@@ -29,6 +29,9 @@ final class Task extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected function casts(): array
     {
         return ['done_at' => 'datetime'];

@@ -33,6 +33,9 @@ final class User extends Authenticatable
     use FoundByName;
     use HasApiTokens;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected static function nameColumn(): string
     {
         return 'email';

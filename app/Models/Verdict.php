@@ -23,6 +23,9 @@ final class Verdict extends Model
 {
     use Shared;
 
+    /** Whatever is written was checked by a request or an import before. */
+    protected $guarded = [];
+
     protected function casts(): array
     {
         return ['published' => 'boolean', 'blind' => 'boolean'];

@@ -96,7 +96,6 @@ final class AppServiceProvider extends ServiceProvider
     public function boot(): void
     {
         Model::shouldBeStrict();
-        Model::unguard();
         Gate::guessPolicyNamesUsing(static fn (string $model): string => self::POLICIES[$model] ?? OwnedPolicy::class);
         Gate::define('steward', static fn (User $user): bool => $user->isHouseSteward());
         // In the same transaction as what waits: state and job commit together.

@@ -11,12 +11,16 @@ use App\Models\User;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 
-/** The trail of who wrote what. */
+/**
+ * The trail of who wrote what.
+ *
+ * @phpstan-import-type ModerationAuditAnswer from \App\Http\Controllers\ModerationController
+ */
 final class Audit
 {
     private const PAGE = 100;
 
-    /** @return array{entries: list<array{at: string, by: string|null, byUuid: string|null, did: string, subject: string|null, token: string|null}>, total: int, page: int, pages: int} */
+    /** @return ModerationAuditAnswer */
     public static function page(?User $who): array
     {
         $page = DB::table('audit')->leftJoin('users', 'users.id', '=', 'audit.by_id')->when($who !== null, static fn ($q) => $q->where('audit.by_id', $who?->id))->orderByDesc('audit.id')->select('audit.at', 'audit.route', 'audit.subject', 'audit.by_token', 'users.name', 'users.uuid')->paginate(self::PAGE);

@@ -27,6 +27,7 @@ use MarshTrial\Core\Rating\Scale;
 /**
  * Two to eight paints held against each other: whether that is fair, whether a difference is real, and in which words it is told.
  *
+ * @phpstan-import-type RatingListed from \App\Queries\PaintDigest
  * @phpstan-type ComparisonMakers array{
  *     matters: bool,
  *     confounded: bool,
@@ -98,49 +99,7 @@ use MarshTrial\Core\Rating\Scale;
  *         strip: array<string, mixed>|null,
  *         properties: array<string, array{
  *             classes: list<string>,
- *             measured: array{
- *                 property?: string,
- *                 value?: float|null,
- *                 uncertainty?: float|null,
- *                 said?: string|null,
- *                 text?: string,
- *                 position?: float,
- *                 low?: float,
- *                 high?: float,
- *                 own?: list<float>,
- *                 pooled?: array{pictures: int, spread: float},
- *                 light?: array{
- *                     words: string,
- *                     told: string,
- *                     band: string|null,
- *                     or: string|null,
- *                     chance: float,
- *                     chances: array<string, float>,
- *                     outcome: string,
- *                     doubt: string|null,
- *                     mlxh: float|null,
- *                     range: array{float, float}|null,
- *                     depth: int,
- *                     change: float,
- *                     uncertainty: float,
- *                     number: string,
- *                     beside: string|null,
- *                     way: string,
- *                     categories: list<string>,
- *                     category: string|null,
- *                     grade: string,
- *                     strips: int,
- *                     disagree: bool,
- *                 },
- *                 values?: list<array{
- *                     said: string,
- *                     where: string,
- *                     text: string,
- *                     tests: int,
- *                     chances: array<string, float>,
- *                 }>,
- *                 card: array{simulated: bool},
- *             }|null,
+ *             measured: RatingListed|null,
  *             without: array{status: string, reason: string|null}|null,
  *             tests: int,
  *             pooled: array{

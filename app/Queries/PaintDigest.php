@@ -22,6 +22,7 @@ use MarshTrial\Core\Rating\Scale;
  * What lists show of a paint's tests, worked out once for everybody who may see the same of them. Kept in the database, which drops it when one of
  * these tests changes.
  *
+ * @phpstan-import-type LightVerdictTold from \MarshTrial\Core\Fading\LightVerdict
  * @phpstan-import-type PropertyTests from PropertyView
  * @phpstan-import-type PropertyPooled from PropertyView
  * @phpstan-import-type LightTold from PaintLight
@@ -63,49 +64,7 @@ use MarshTrial\Core\Rating\Scale;
  *         view: StripShape|null,
  *         properties: array<string, array{
  *             classes: list<string>,
- *             measured: array{
- *                 property?: string,
- *                 value?: float|null,
- *                 uncertainty?: float|null,
- *                 said?: string|null,
- *                 text?: string,
- *                 position?: float,
- *                 low?: float,
- *                 high?: float,
- *                 own?: list<float>,
- *                 pooled?: array{pictures: int, spread: float},
- *                 light?: array{
- *                     words: string,
- *                     told: string,
- *                     band: string|null,
- *                     or: string|null,
- *                     chance: float,
- *                     chances: array<string, float>,
- *                     outcome: string,
- *                     doubt: string|null,
- *                     mlxh: float|null,
- *                     range: array{float, float}|null,
- *                     depth: int,
- *                     change: float,
- *                     uncertainty: float,
- *                     number: string,
- *                     beside: string|null,
- *                     way: string,
- *                     categories: list<string>,
- *                     category: string|null,
- *                     grade: string,
- *                     strips: int,
- *                     disagree: bool,
- *                 },
- *                 values?: list<array{
- *                     said: string,
- *                     where: string,
- *                     text: string,
- *                     tests: int,
- *                     chances: array<string, float>,
- *                 }>,
- *                 card: array{simulated: bool},
- *             }|null,
+ *             measured: RatingListed|null,
  *             without: array{status: string, reason: string|null}|null,
  *             tests: int,
  *             pooled: array{
@@ -129,27 +88,7 @@ use MarshTrial\Core\Rating\Scale;
  *         },
  *         light: array{
  *             courses: array<int, list<list<mixed>>>,
- *             told: array{
- *                 words: string,
- *                 told: string,
- *                 band: string|null,
- *                 or: string|null,
- *                 chance: float,
- *                 chances: array<string, float>,
- *                 outcome: string,
- *                 doubt: string|null,
- *                 mlxh: float|null,
- *                 range: array{float, float}|null,
- *                 depth: int,
- *                 change: float,
- *                 uncertainty: float,
- *                 number: string,
- *                 beside: string|null,
- *                 way: string,
- *                 categories: list<string>,
- *                 category: string|null,
- *                 grade: string,
- *             }|null,
+ *             told: LightVerdictTold|null,
  *             doseKnown: bool,
  *             cardId: int,
  *             specimenId: int,

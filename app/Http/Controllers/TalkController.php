@@ -11,12 +11,12 @@ use App\Http\Requests\Ledger\PutQuestionRequest;
 use App\Http\Requests\Ledger\PutRepeatRequest;
 use App\Models\Answer;
 use App\Models\Card;
+use App\Models\EditionNeeded;
 use App\Models\Question;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use MarshTrial\Core\CoreException;
-use Symfony\Component\HttpKernel\Exception\PreconditionRequiredHttpException;
 
 /**
  * What testers have to do with each other's records: questions, answers, repeats.
@@ -67,7 +67,7 @@ final class TalkController extends Controller
     private static function refuseOtherWords(Question|Answer $said, string $text): void
     {
         if ($said->text !== trim($text)) {
-            throw new PreconditionRequiredHttpException;
+            throw new EditionNeeded;
         }
     }
 

@@ -223,6 +223,10 @@ final class AnswerSchema
             }
         }
 
+        if ($shape->items === []) {
+            return ['type' => 'array', 'maxItems' => 0];
+        }
+
         return $places !== []
             ? ['type' => 'array', 'prefixItems' => $places, 'items' => false, 'minItems' => count($places)]
             : array_filter(['type' => 'object', 'required' => $required, 'properties' => $properties, 'additionalProperties' => false], static fn (mixed $v): bool => $v !== []);

@@ -66,6 +66,9 @@ final class InterfaceTypes
         if (isset($schema['prefixItems'])) {
             return '['.implode(', ', array_map(static fn (array $s): string => self::type($s, $indent), $schema['prefixItems'])).']';
         }
+        if (! isset($schema['items'])) {
+            return 'never[]';
+        }
         $of = self::type((array) $schema['items'], $indent);
 
         return str_contains($of, ' | ') ? "($of)[]" : "{$of}[]";

@@ -783,54 +783,7 @@ export interface ComparisonShape {
         strip: Record<string, unknown> | null;
         properties: Record<string, {
             classes: string[];
-            measured: {
-                property?: string;
-                value?: number | null;
-                uncertainty?: number | null;
-                said?: string | null;
-                text?: string;
-                position?: number;
-                low?: number;
-                high?: number;
-                own?: number[];
-                pooled?: {
-                    pictures: number;
-                    spread: number;
-                };
-                light?: {
-                    words: string;
-                    told: string;
-                    band: string | null;
-                    or: string | null;
-                    chance: number;
-                    chances: Record<string, number>;
-                    outcome: string;
-                    doubt: string | null;
-                    mlxh: number | null;
-                    range: [number, number] | null;
-                    depth: number;
-                    change: number;
-                    uncertainty: number;
-                    number: string;
-                    beside: string | null;
-                    way: string;
-                    categories: string[];
-                    category: string | null;
-                    grade: string;
-                    strips: number;
-                    disagree: boolean;
-                };
-                values?: {
-                    said: string;
-                    where: string;
-                    text: string;
-                    tests: number;
-                    chances: Record<string, number>;
-                }[];
-                card: {
-                    simulated: boolean;
-                };
-            } | null;
+            measured: RatingListed | null;
             without: {
                 status: string;
                 reason: string | null;
@@ -1468,6 +1421,30 @@ export interface LightOfCodeShape {
     shown: number;
 }
 
+export interface LightTold {
+    words: string;
+    told: string;
+    band: string | null;
+    or: string | null;
+    chance: number;
+    chances: Record<string, number>;
+    outcome: string;
+    doubt: string | null;
+    mlxh: number | null;
+    range: [number, number] | null;
+    depth: number;
+    change: number;
+    uncertainty: number;
+    number: string;
+    beside: string | null;
+    way: string;
+    categories: string[];
+    category: string | null;
+    grade: string;
+    strips: number;
+    disagree: boolean;
+}
+
 export interface LikePaintsShape {
     uuid: string;
     conditions: string[];
@@ -2059,95 +2036,13 @@ export interface PaintIndexAnswer {
 
 export interface PaintKnowledgeShape {
     rated: Record<string, unknown>;
-    more: ({
+    more: {
         tests?: number;
         testers?: string[];
         protocols?: string[];
         earlier: string[];
-        rating: {
-            row?: number;
-            property: string;
-            status: string;
-            reason: string | null;
-            value: number | null;
-            uncertainty: number | null;
-            class: string | null;
-            said?: string | null;
-            chances?: Record<string, number> | Record<string, unknown>;
-            classes: string[];
-            classes95: string[];
-            atDeposit?: number | null;
-            scale?: string;
-            remarks?: string[];
-            cells?: string[];
-            numbers?: Record<string, unknown>;
-            formula?: string;
-            protocol?: string;
-            light?: {
-                words: string;
-                told: string;
-                band: string | null;
-                or: string | null;
-                chance: number;
-                chances: Record<string, number>;
-                outcome: string;
-                doubt: string | null;
-                mlxh: number | null;
-                range: [number, number] | null;
-                depth: number;
-                change: number;
-                uncertainty: number;
-                number: string;
-                beside: string | null;
-                way: string;
-                categories: string[];
-                category: string | null;
-                grade: string;
-                strips: number;
-                disagree: boolean;
-            };
-            earlier?: ({
-                scale: string;
-                rules: number;
-                told: string | null;
-            })[];
-            pooled?: {
-                pictures: number;
-                spread: number;
-            };
-            otherwise?: ({
-                value: number;
-                said?: string | null;
-            })[];
-            ofThisPicture?: {
-                said?: string | null;
-                value: number;
-            };
-            text?: string;
-            quantity?: string;
-            told?: string;
-            brief?: string;
-            position?: number;
-            low?: number;
-            high?: number;
-            own?: number[];
-            limits?: Record<string, number | null>;
-            ofPicture?: string | null;
-            values?: {
-                said: string;
-                where: string;
-                text: string;
-                tests: number;
-                chances: Record<string, number>;
-            }[];
-            card: {
-                uuid: string;
-                title: string;
-                mayChange: boolean;
-                simulated: boolean;
-            } | null;
-        };
-    })[];
+        rating: RatingShown;
+    }[];
     missing: string[];
     next: Record<string, unknown>[];
 }
@@ -2592,6 +2487,101 @@ export interface ProfileShape {
     protocols: unknown[];
 }
 
+export interface RatingListed {
+    property?: string;
+    value?: number | null;
+    uncertainty?: number | null;
+    said?: string | null;
+    text?: string;
+    position?: number;
+    low?: number;
+    high?: number;
+    own?: number[];
+    pooled?: {
+        pictures: number;
+        spread: number;
+    };
+    light?: LightTold;
+    values?: {
+        said: string;
+        where: string;
+        text: string;
+        tests: number;
+        chances: Record<string, number>;
+    }[];
+    card: {
+        simulated: boolean;
+    };
+}
+
+export interface RatingShown {
+    row?: number;
+    property: string;
+    status: string;
+    reason: string | null;
+    value: number | null;
+    uncertainty: number | null;
+    class: string | null;
+    said?: string | null;
+    chances?: Record<string, number> | Record<string, unknown>;
+    classes: string[];
+    classes95: string[];
+    atDeposit?: number | null;
+    scale?: string;
+    remarks?: string[];
+    cells?: string[];
+    numbers?: Record<string, unknown>;
+    formula?: string;
+    protocol?: string;
+    light?: LightTold;
+    earlier?: ({
+        scale: string;
+        rules: number;
+        told: string | null;
+    })[];
+    pooled?: {
+        pictures: number;
+        spread: number;
+    };
+    otherwise?: ({
+        value: number;
+        uncertainty?: number | null;
+        said?: string | null;
+    })[];
+    ofThisPicture?: {
+        said?: string | null;
+        value: number;
+        uncertainty?: number | null;
+        class?: string | null;
+        chances?: Record<string, number> | Record<string, unknown>;
+        classes?: string[];
+        classes95?: string[];
+    };
+    text?: string;
+    quantity?: string;
+    told?: string;
+    brief?: string;
+    position?: number;
+    low?: number;
+    high?: number;
+    own?: number[];
+    limits?: Record<string, number | null>;
+    ofPicture?: string | null;
+    values?: {
+        said: string;
+        where: string;
+        text: string;
+        tests: number;
+        chances: Record<string, number>;
+    }[];
+    card: {
+        uuid: string;
+        title: string;
+        mayChange: boolean;
+        simulated: boolean;
+    } | null;
+}
+
 export interface RecordIndexAnswer {
     records: ({
         strips: string[][];
@@ -2651,7 +2641,7 @@ export interface RepeatRecordPlan {
 }
 
 export interface RepeatsDrying {
-    remarks: Record<string, unknown> | [string];
+    remarks: never[] | [string];
     rows: ({
         /** anything */
         row: unknown;
@@ -2702,7 +2692,7 @@ export interface RepeatsPooled {
 
 export interface RepeatsShape {
     pooled: RepeatsPooled[];
-    drying: Record<string, unknown> | RepeatsDrying;
+    drying: never[] | RepeatsDrying;
 }
 
 export interface SessionCard {
@@ -2952,29 +2942,7 @@ export interface SideBySideShape {
         numbers?: Record<string, unknown>;
         formula?: string;
         protocol?: string;
-        light?: {
-            words: string;
-            told: string;
-            band: string | null;
-            or: string | null;
-            chance: number;
-            chances: Record<string, number>;
-            outcome: string;
-            doubt: string | null;
-            mlxh: number | null;
-            range: [number, number] | null;
-            depth: number;
-            change: number;
-            uncertainty: number;
-            number: string;
-            beside: string | null;
-            way: string;
-            categories: string[];
-            category: string | null;
-            grade: string;
-            strips: number;
-            disagree: boolean;
-        };
+        light?: LightTold;
         earlier?: ({
             scale: string;
             rules: number;
@@ -2986,11 +2954,17 @@ export interface SideBySideShape {
         };
         otherwise?: ({
             value: number;
+            uncertainty?: number | null;
             said?: string | null;
         })[];
         ofThisPicture?: {
             said?: string | null;
             value: number;
+            uncertainty?: number | null;
+            class?: string | null;
+            chances?: Record<string, number> | Record<string, unknown>;
+            classes?: string[];
+            classes95?: string[];
         };
         text?: string;
         quantity?: string;
