@@ -43,9 +43,6 @@ final class Paint extends Model
         return 'colour_name';
     }
 
-    /** As the database fills in what is not said. */
-    protected $attributes = ['series' => '', 'medium' => 'watercolour', 'grade' => '', 'discontinued' => false];
-
     /** Statements kept read. */
     private const STATEMENTS = 2000;
 

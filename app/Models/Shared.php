@@ -55,7 +55,8 @@ trait Shared
         return DB::transaction(static function () use ($uuid, $values, $ifMatch): self {
             $thing = static::query()->where('uuid', $uuid)->first();
             if ($thing === null) {
-                return static::query()->create(['uuid' => $uuid, 'owner_id' => Auth::id(), 'edition' => 1] + $values);
+                // Read again: the database fills in what was not said.
+                return static::query()->create(['uuid' => $uuid, 'owner_id' => Auth::id(), 'edition' => 1] + $values)->refresh();
             }
             Gate::authorize('update', $thing);
 
