@@ -3,6 +3,8 @@ import a11y from 'eslint-plugin-jsx-a11y';
 import hooks from 'eslint-plugin-react-hooks';
 
 export default [
+    // Written by the server's own command.
+    { ignores: ['resources/js/api/schema.ts'] },
     {
         files: ['resources/js/**/*.{ts,tsx}'],
         languageOptions: {

@@ -39,6 +39,7 @@ use MarshTrial\Core\Session\BenchWords;
 /**
  * A card with everything that hangs on it, as its own page shows it.
  *
+ * @phpstan-import-type RatingShown from PropertyView
  * @phpstan-type CardSummary array{
  *     uuid: string,
  *     edition: int,
@@ -129,7 +130,7 @@ use MarshTrial\Core\Session\BenchWords;
  *     made: string,
  *     paints: int,
  *     layout: array<string, mixed>,
- *     rows: array<int, array<string, mixed>>,
+ *     rows: array<int, CardRow>,
  *     pictures: array<int, CardPicture>,
  *     shownPicture: string|null,
  *     result: array<string, mixed>|null,
@@ -232,7 +233,7 @@ use MarshTrial\Core\Session\BenchWords;
  *         check: string,
  *         span: array{float, float}|null,
  *     }>,
- *     ratings: list<array<string, mixed>>,
+ *     ratings: list<RatingShown>,
  *     verdicts: array<int, array{
  *         uuid: string,
  *         property: string,

@@ -209,9 +209,13 @@ final readonly class PaintDigest
     }
 
     /**
-     * @param PropertyTests $property
+     * With what a list shows of its newest test.
      *
-     * @return PropertyListed with what a list shows of it
+     * @template T of array<string, mixed> a property as from PropertyView
+     *
+     * @param T $property
+     *
+     * @return T
      */
     public static function listed(array $property): array
     {

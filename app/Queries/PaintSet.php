@@ -23,6 +23,12 @@ use MarshTrial\Core\Rating\Scale;
 /**
  * Paints under one another, whatever brings them together: a code, a maker, a choice. Strips in hue order, ratings beside claims and eye verdicts, and what is not tested.
  *
+ * @phpstan-import-type StripShape from StripView
+ * @phpstan-import-type RatingShown from PropertyView
+ * @phpstan-import-type RatingListed from PaintDigest
+ * @phpstan-import-type PropertyPooled from PropertyView
+ * @phpstan-import-type PropertyClaim from PropertyView
+ * @phpstan-import-type PropertyVerdict from PropertyView
  * @phpstan-type PaintSetShown array{
  *     uuid: string,
  *     edition: int,
@@ -38,19 +44,19 @@ use MarshTrial\Core\Rating\Scale;
  *     effects: list<string>|null,
  *     statement: PigmentStatementShape,
  *     mayChange: bool,
- *     strip: array<string, mixed>|null,
- *     properties: array<string, array<string, mixed>>,
- *     alsoJudged: array<int, array{
- *         uuid: string,
- *         property: string,
- *         word: string,
- *         note: string,
- *         by: string,
- *         on: string|null,
- *         blind: bool,
- *         check: string,
- *     }>,
+ *     strip: StripShape|null,
+ *     properties: array<string, PaintSetProperty>,
+ *     alsoJudged: list<PropertyVerdict>,
  *     notTested: list<string>,
+ * }
+ * @phpstan-type PaintSetProperty array{
+ *     classes: list<string>,
+ *     measured: RatingShown|RatingListed|null,
+ *     without: array{status: string, reason: string|null}|null,
+ *     tests: int,
+ *     pooled: PropertyPooled|null,
+ *     claims: list<PropertyClaim>,
+ *     verdicts: list<PropertyVerdict>,
  * }
  * @phpstan-import-type PigmentStatementShape from \App\Queries\PigmentView
  * @phpstan-type PaintSetShape array{

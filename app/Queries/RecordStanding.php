@@ -25,7 +25,7 @@ use MarshTrial\Core\Exchange\RecordDifference;
  *     history: array<int, array{withdrawn: bool, because: string, by: string, on: string}>,
  *     home: array{uuid: string, name: string, proven: bool, broughtBy: string|null}|null,
  *     otherwise: array<mixed>,
- *     questions: list<array<string, mixed>>,
+ *     questions: list<RecordQuestion>,
  *     repeats: array{
  *         card: string,
  *         title: string,

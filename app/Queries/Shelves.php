@@ -20,6 +20,8 @@ use MarshTrial\Core\Rating\Scale;
 /**
  * Paints on three shelves: what fits a wish by the evidence, what nobody can tell yet, and what is not for it. No ranking.
  *
+ * @phpstan-import-type LightTold from PaintLight
+ * @phpstan-import-type StripShape from StripView
  * @phpstan-type ShelvesShape array{
  *     shelves: list<array{
  *         name: string,
@@ -39,8 +41,8 @@ use MarshTrial\Core\Rating\Scale;
  *             statement: PigmentStatementShape,
  *             mayChange: bool,
  *             mine: bool,
- *             strip: array<string, mixed>|null,
- *             light: array<string, mixed>|null,
+ *             strip: StripShape|null,
+ *             light: LightTold|null,
  *             reasons: list<array{answer: string, reason: string, change: string|null}>,
  *             perMl: string|null,
  *             decided: mixed,

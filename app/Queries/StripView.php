@@ -22,7 +22,11 @@ use MarshTrial\Core\Optics\Deposit;
  *         residue: float|null,
  *         grain: array{value: float, deltaL: float|null, sizeMm: float|null}|null,
  *     }|null,
- *     fade: array<string, mixed>|null,
+ *     fade: array{
+ *         doseMlxh: float|null,
+ *         paper: array{string, string},
+ *         depths: list<array{depth: int, kept: string, exposed: string}>,
+ *     }|null,
  * }
  */
 final class StripView

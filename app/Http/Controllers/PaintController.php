@@ -43,6 +43,9 @@ use MarshTrial\Core\Session\BenchWords;
 /**
  * Makers, paints, pans and what makers claim.
  *
+ * @phpstan-import-type PropertyVerdict from \App\Queries\PropertyView
+ * @phpstan-import-type PaintSetProperty from \App\Queries\PaintSet
+ * @phpstan-import-type StripShape from \App\Queries\StripView
  * @phpstan-import-type PaintShape from \App\Queries\PaintView
  * @phpstan-type PaintIndexAnswer array{
  *     paints: array<int, array{
@@ -98,18 +101,9 @@ use MarshTrial\Core\Session\BenchWords;
  *     effects: list<string>|null,
  *     statement: PigmentStatementShape,
  *     mayChange: bool,
- *     strip: array<string, mixed>|null,
- *     properties: array<string, array<string, mixed>>,
- *     alsoJudged: array<int, array{
- *         uuid: string,
- *         property: string,
- *         word: string,
- *         note: string,
- *         by: string,
- *         on: string|null,
- *         blind: bool,
- *         check: string,
- *     }>,
+ *     strip: StripShape|null,
+ *     properties: array<string, PaintSetProperty>,
+ *     alsoJudged: list<PropertyVerdict>,
  *     notTested: list<string>,
  *     spoken: list<list<array{text: string, property: string|null}>>,
  *     printed: array{

@@ -1,3 +1,4 @@
+import type * as Schema from './schema';
 /** Shapes of a session's answers; they mirror app/Queries/SessionView. */
 import type { ByHand, HandField, Measuring, Property, Verdict } from './types';
 
@@ -52,16 +53,7 @@ export interface Standing extends SessionSummary {
     lastAt: string | null;
 }
 
-export interface TaskKind {
-    title: string;
-    instruction: string;
-    timer: { kind: string; seconds: number } | null;
-    wait: boolean;
-    perRow: boolean;
-    needsPan: boolean;
-    rowGap: number;
-    roles: string[];
-}
+export type TaskKind = Schema.SessionKinds;
 export interface Task {
     uuid: string;
     edition: number;
@@ -73,17 +65,7 @@ export interface Task {
     card: string;
     specimen: string | null;
 }
-export interface Timer {
-    uuid: string;
-    edition: number;
-    kind: string;
-    label: string;
-    seconds: number;
-    task: string | null;
-    by: string;
-    startedAt: string;
-    stoppedAt: string | null;
-}
+export type Timer = Schema.SessionTimer;
 
 export interface BenchRow extends Said {
     uuid: string;

@@ -1,36 +1,9 @@
+import type * as Schema from './schema';
 /** Shapes of targets, profiles, instruments and repeats; they mirror app/Queries. */
 
-export interface Target {
-    uuid: string;
-    edition: number;
-    name: string;
-    by: string;
-    mayChange: boolean;
-    columns: number;
-    rows: number;
-    patches: { name: string; lab: number[]; hex: string }[];
-}
-export interface Profile {
-    uuid: string;
-    edition: number;
-    name: string;
-    by: string;
-    mayChange: boolean;
-    target: string | null;
-    targetUuid: string | null;
-    made: string;
-    residualMean: number | null;
-    residual95: number | null;
-    patches: number;
-    worst: { dE00: number; hex: string }[];
-    checked: string | null;
-    drift: number | null;
-    drifted: boolean;
-}
-export interface CaptureMeans {
-    targets: Target[];
-    profiles: Profile[];
-}
+export type Target = Schema.CaptureTargetShape;
+export type Profile = Schema.CaptureProfileShape;
+export type CaptureMeans = Schema.CaptureAll;
 
 export interface Spectrum {
     fromNm: number;
@@ -46,11 +19,7 @@ export interface PreviewSample {
     spectrum: Spectrum | null;
     doubt: string | null;
 }
-export interface Preview {
-    name: string;
-    by: 'name' | 'order';
-    samples: PreviewSample[];
-}
+export type Preview = Schema.InstrumentPreview;
 export interface Reading {
     cell: string;
     what: string;
@@ -61,22 +30,8 @@ export interface Reading {
     picture: { lab: number[]; dE00: number; uncertainty95: number | null; outside: boolean } | null;
     doubt: string | null;
 }
-export interface Run {
-    uuid: string;
-    edition: number;
-    name: string;
-    source: string;
-    by: string;
-    on: string;
-    mine: boolean;
-    mean: number | null;
-    readings: Reading[];
-    pairs: { one: string; two: string; remark: string; index: number }[];
-}
-export interface Readings {
-    order: { cell: string; what: string }[];
-    runs: Run[];
-}
+export type Run = Schema.InstrumentRunShape;
+export type Readings = Schema.Instrument;
 
 export interface Pooled {
     repeatability: number | null;

@@ -1,16 +1,7 @@
+import type * as Schema from './schema';
 /** Shapes of hanging, light and courses of fading; they mirror app/Queries/FadeView, FadeCourses and WindowDose. */
 
-export interface DoseTold {
-    mlxh: number;
-    range: [number, number];
-    uncertainty: number;
-    /** Share that a logger measured. */
-    measured: number;
-    megajoules: number;
-    words: string;
-    livingRoomYears: number;
-    museumYears: number;
-}
+export type DoseTold = Schema.WindowDoseTold;
 export interface RackBead {
     mlxh: number;
     range: [number, number];
@@ -55,45 +46,8 @@ export interface LightTold {
 export interface FadeSummary extends LightTold {
     group: string;
 }
-export interface RackWindow {
-    card: string;
-    title: string;
-    code: string;
-    owner: string;
-    mayChange: boolean;
-    place: string;
-    facing: string;
-    panes: string;
-    hungOn: string;
-    /** As it was said, where the day is not known. */
-    hungWords: string;
-    downOn: string | null;
-    downWords: string;
-    /** Not printed here, and without a first reading. */
-    old: boolean;
-    now: DoseTold;
-    next: { on: string; mlxh: number | null } | null;
-    rows: {
-        row: number;
-        paint: string;
-        name: string;
-        maker: string;
-        pigments: string;
-        summary: FadeSummary | null;
-        /** Its colour cannot be this paint's. */
-        odd: boolean;
-        checks: RackBead[];
-    }[];
-}
-export interface Rack {
-    facings: string[];
-    panes: string[];
-    skies: string[];
-    windows: RackWindow[];
-    steps: number[];
-    referenceMlxh: number;
-    years: Record<string, number>;
-}
+export type RackWindow = Schema.FadeHung;
+export type Rack = Schema.FadeRack;
 
 export interface CourseDepth {
     depth: number;
@@ -129,53 +83,9 @@ export interface Courses {
     rows: { row: number; depths: CourseDepth[]; summary: FadeSummary; asWool: { number: number; bound: string } | null }[];
 }
 
-export interface Light {
-    now: DoseTold | null;
-    curve: { on: string; mlxh: number }[];
-    reaches: { what: string; mlxh: number; on: string | null }[];
-    moves: {
-        uuid: string;
-        edition: number;
-        movedOn: string;
-        place: string;
-        facing: string;
-        panes: string;
-        sky: string;
-        curtain: boolean;
-    }[];
-    pauses: { uuid: string; edition: number; fromOn: string; toOn: string; note: string }[];
-    logs: {
-        uuid: string;
-        name: string;
-        readings: number;
-        gaps: number;
-        clipped: boolean;
-        from: string | null;
-        to: string | null;
-        unit: string;
-        timeZone: string;
-    }[];
-}
+export type Light = Schema.FadeLight;
 
-export interface AtEqualLight {
-    mlxh: number | null;
-    unfinished: { name: string; title: string }[];
-    strips: {
-        paint: string;
-        name: string;
-        maker: string;
-        card: string;
-        title: string;
-        mayChange: boolean;
-        lastMlxh: number;
-        change: number;
-        uncertainty: number;
-        dark: string;
-        window: string | null;
-        /** Against the least changed. */
-        against: { difference: number; uncertainty: number; differs: boolean } | null;
-    }[];
-}
+export type AtEqualLight = Schema.FadeAtEqualLight;
 
 /** A strip at one dose; the more faded of two where it is expected and not seen. */
 export interface AgedStop {

@@ -1,3 +1,4 @@
+import type * as Schema from './schema';
 /** Shapes of what is expected of mixed paints; they mirror app/Queries/MixView. */
 
 export interface MixPaint {
@@ -14,28 +15,9 @@ export interface MixPaint {
     card: { uuid: string; title: string; mayChange: boolean };
     mine?: boolean;
 }
-export interface NamedMix {
-    uuid: string;
-    edition: number;
-    name: string;
-    note: string;
-    share: number;
-    deposit: number;
-    layered: boolean;
-    a: { uuid: string; name: string; maker: string };
-    b: { uuid: string; name: string; maker: string };
-    hex: string | null;
-}
-/** A place among the partners that everything is mixed with. */
-export interface Partner {
-    place: string;
-    pan: { uuid: string; name: string; maker: string; batch: string; paint: string; atHand: boolean } | null;
-}
-export interface MixBench {
-    paints: MixPaint[];
-    mixes: NamedMix[];
-    partners: Partner[];
-}
+export type NamedMix = Schema.MixMix;
+export type Partner = Schema.MixPartners;
+export type MixBench = Schema.MixBench;
 export interface Grey extends MixPaint {
     /** Of the partner, by strength. */
     share: number;
@@ -141,34 +123,7 @@ export interface AcrossDepth {
     /** Against the first row. */
     apart: { dE00: number; surely: boolean; words: string[] } | null;
 }
-export interface Across {
-    partner: MixPaint;
-    share: number;
-    rows: {
-        paint: Partial<MixPaint> & { uuid: string; name: string; maker: string };
-        clarity: number | null;
-        depths: AcrossDepth[] | null;
-    }[];
-}
-export interface RecipeAnswer {
-    of: number;
-    single: boolean;
-    places: { name: string; hex: string }[];
-    recipes: {
-        parts: (MixPaint & { share: number; cautions: string[] })[];
-        dE00: number;
-        near: boolean;
-        /** Different pigments in it. */
-        pigments: number;
-        places: { hex: string; dE00: number; words: string[] }[];
-    }[];
-}
+export type Across = Schema.MixAcross;
+export type RecipeAnswer = Schema.MixRecipesShape;
 
-/** A mix after light, each film along its own measured course. */
-export interface MixLight {
-    start: { hex: string; words: string };
-    stops: { mlxh: number; hex: string; kind: 'checked' | 'between' | 'expected'; words: string; dE00: number; change: string[] }[];
-    yearly: number;
-    /** Name of the paint that fades more, "both alike", or null where neither is seen to. */
-    weaker: string | null;
-}
+export type MixLight = Schema.MixInLightShape;

@@ -1,3 +1,4 @@
+import type * as Schema from './schema';
 /** What testers make of paints; beside the evidence, never part of it. */
 
 export interface Decision {
@@ -13,20 +14,7 @@ export interface Decision {
     changes: string[];
 }
 
-export interface Study {
-    uuid: string;
-    edition: number;
-    title: string;
-    on: string | null;
-    paper: string;
-    purpose: string;
-    went: string;
-    shared: boolean;
-    by: string;
-    mayChange: boolean;
-    paints: { uuid: string; name: string; maker: string }[];
-    pictures: string[];
-}
+export type Study = Schema.OpinionsStudy;
 
 export interface Opinions {
     words: string[];
@@ -37,13 +25,7 @@ export interface Opinions {
     studies: Study[];
 }
 
-export interface GroupOf {
-    uuid: string;
-    edition: number;
-    name: string;
-    shared: boolean;
-    by: string;
-}
+export type GroupOf = Schema.GroupShownAnswer;
 
 export interface GroupList {
     groups: (GroupOf & { paints: number; mine: boolean })[];

@@ -481,6 +481,72 @@ export interface CardPublishAnswer {
     number: number;
 }
 
+export interface CardRow {
+    row: number;
+    uuid: string;
+    paint: RowPaintTold;
+    pan: PaintOpen | null;
+    codeWord: string | null;
+    conditions: Record<string, {
+        value: string;
+        inherited: string | null;
+        own: boolean;
+    }>;
+    overrides: {
+        uuid: string;
+        edition: number;
+        key: string;
+        value: string;
+        by: string;
+    }[];
+    remarks: {
+        uuid: string;
+        edition: number;
+        word: string;
+        note: string;
+        by: string;
+        mine: boolean;
+        on: string;
+    }[];
+    byHand: SpecimenByHand[];
+    photos: ({
+        uuid: string;
+        taken: string | null;
+    })[];
+    spoiled: ({
+        uuid: string;
+        property: string | null;
+        reason: string;
+        by: string;
+    })[];
+    strip: StripShape | null;
+    claims: ({
+        uuid: string;
+        property: string;
+        words: string;
+        readOn: string;
+        scale: string | null;
+        scaleUuid: string | null;
+        classes: string[];
+        check: string;
+        span: [number, number] | null;
+    })[];
+    ratings: RatingShown[];
+    verdicts: ({
+        uuid: string;
+        property: string;
+        word: string;
+        note: string;
+        by: string;
+        on: string | null;
+        blind: boolean;
+        check: 'agrees' | 'contradicted' | 'not comparable' | 'open';
+        edition: number;
+        checkUuid: string | null;
+        mine: boolean;
+    })[];
+}
+
 export interface CardShape {
     uuid: string;
     edition: number;
@@ -497,7 +563,7 @@ export interface CardShape {
     made: string;
     paints: number;
     layout: Record<string, unknown>;
-    rows: Record<string, unknown>[];
+    rows: CardRow[];
     pictures: CardPicture[];
     shownPicture: string | null;
     result: Record<string, unknown> | null;
@@ -765,56 +831,7 @@ export interface ComparisonMakers {
 }
 
 export interface ComparisonShape {
-    paints: ({
-        uuid: string;
-        edition: number;
-        maker: string;
-        makerUuid: string;
-        range: string;
-        colourName: string;
-        pigmentsWritten: string;
-        series: string;
-        medium: string;
-        grade: string;
-        discontinued: boolean;
-        effects: string[] | null;
-        statement: PigmentStatementShape;
-        mayChange: boolean;
-        strip: Record<string, unknown> | null;
-        properties: Record<string, {
-            classes: string[];
-            measured: RatingListed | null;
-            without: {
-                status: string;
-                reason: string | null;
-            } | null;
-            tests: number;
-            pooled: {
-                value: number;
-                uncertainty: number;
-                text: string;
-                own: [number, number];
-                another: [number, number];
-                anotherText: string;
-                tests: number;
-                testers: number;
-                off: number;
-                otherwise: number;
-            } | null;
-            classes95: string[];
-        }>;
-        alsoJudged: ({
-            uuid: string;
-            property: string;
-            word: string;
-            note: string;
-            by: string;
-            on: string | null;
-            blind: boolean;
-            check: string;
-        })[];
-        notTested: string[];
-    })[];
+    paints: PaintSetShown[];
     spoken: (({
         text: string;
         property: string | null;
@@ -836,7 +853,8 @@ export interface ComparisonShape {
             value: number;
             uncertainty: number;
             text: string;
-            another: [number, number];
+            own: number[];
+            another: number[];
             anotherText: string;
             tests: number;
             testers: number;
@@ -2074,6 +2092,19 @@ export interface PaintOpen {
     mine: boolean;
 }
 
+export interface PaintSetProperty {
+    classes: string[];
+    measured: RatingShown | RatingListed | null;
+    without: {
+        status: string;
+        reason: string | null;
+    } | null;
+    tests: number;
+    pooled: PropertyPooled | null;
+    claims: PropertyClaim[];
+    verdicts: PropertyVerdict[];
+}
+
 export interface PaintSetShown {
     uuid: string;
     edition: number;
@@ -2089,18 +2120,9 @@ export interface PaintSetShown {
     effects: string[] | null;
     statement: PigmentStatementShape;
     mayChange: boolean;
-    strip: Record<string, unknown> | null;
-    properties: Record<string, Record<string, unknown>>;
-    alsoJudged: ({
-        uuid: string;
-        property: string;
-        word: string;
-        note: string;
-        by: string;
-        on: string | null;
-        blind: boolean;
-        check: string;
-    })[];
+    strip: StripShape | null;
+    properties: Record<string, PaintSetProperty>;
+    alsoJudged: PropertyVerdict[];
     notTested: string[];
 }
 
@@ -2136,18 +2158,9 @@ export interface PaintShowAnswer {
     effects: string[] | null;
     statement: PigmentStatementShape;
     mayChange: boolean;
-    strip: Record<string, unknown> | null;
-    properties: Record<string, Record<string, unknown>>;
-    alsoJudged: ({
-        uuid: string;
-        property: string;
-        word: string;
-        note: string;
-        by: string;
-        on: string | null;
-        blind: boolean;
-        check: string;
-    })[];
+    strip: StripShape | null;
+    properties: Record<string, PaintSetProperty>;
+    alsoJudged: PropertyVerdict[];
     notTested: string[];
     spoken: (({
         text: string;
@@ -2487,6 +2500,42 @@ export interface ProfileShape {
     protocols: unknown[];
 }
 
+export interface PropertyClaim {
+    uuid: string;
+    property: string;
+    words: string;
+    readOn: string;
+    scale: string | null;
+    scaleUuid: string | null;
+    classes: string[];
+    check: 'agrees' | 'contradicted' | 'not comparable' | 'open';
+    span: [number, number] | null;
+}
+
+export interface PropertyPooled {
+    value: number;
+    uncertainty: number;
+    text: string;
+    own: number[];
+    another: number[];
+    anotherText: string;
+    tests: number;
+    testers: number;
+    off: number;
+    otherwise: number;
+}
+
+export interface PropertyVerdict {
+    uuid: string;
+    property: string;
+    word: string;
+    note: string;
+    by: string;
+    on: string | null;
+    blind: boolean;
+    check: 'agrees' | 'contradicted' | 'not comparable' | 'open';
+}
+
 export interface RatingListed {
     property?: string;
     value?: number | null;
@@ -2695,6 +2744,23 @@ export interface RepeatsShape {
     drying: never[] | RepeatsDrying;
 }
 
+export interface RowPaintTold {
+    uuid: string;
+    edition: number;
+    maker: string;
+    makerUuid: string;
+    range: string;
+    colourName: string;
+    pigmentsWritten: string;
+    series: string;
+    discontinued: boolean;
+    effects: string[] | null;
+    statement: PigmentStatementShape;
+    mayChange: boolean;
+    medium?: string;
+    grade?: string;
+}
+
 export interface SessionCard {
     uuid: string;
     kind: string;
@@ -2835,8 +2901,8 @@ export interface ShelvesShape {
             statement: PigmentStatementShape;
             mayChange: boolean;
             mine: boolean;
-            strip: Record<string, unknown> | null;
-            light: Record<string, unknown> | null;
+            strip: StripShape | null;
+            light: LightTold | null;
             reasons: ({
                 answer: string;
                 reason: string;
@@ -2923,73 +2989,7 @@ export interface SideBySideShape {
     statement: PigmentStatementShape;
     mayChange: boolean;
     windows: SideBySideWindows[];
-    ratings: ({
-        row?: number;
-        property: string;
-        status: string;
-        reason: string | null;
-        value: number | null;
-        uncertainty: number | null;
-        class: string | null;
-        said?: string | null;
-        chances?: Record<string, number> | Record<string, unknown>;
-        classes: string[];
-        classes95: string[];
-        atDeposit?: number | null;
-        scale?: string;
-        remarks?: string[];
-        cells?: string[];
-        numbers?: Record<string, unknown>;
-        formula?: string;
-        protocol?: string;
-        light?: LightTold;
-        earlier?: ({
-            scale: string;
-            rules: number;
-            told: string | null;
-        })[];
-        pooled?: {
-            pictures: number;
-            spread: number;
-        };
-        otherwise?: ({
-            value: number;
-            uncertainty?: number | null;
-            said?: string | null;
-        })[];
-        ofThisPicture?: {
-            said?: string | null;
-            value: number;
-            uncertainty?: number | null;
-            class?: string | null;
-            chances?: Record<string, number> | Record<string, unknown>;
-            classes?: string[];
-            classes95?: string[];
-        };
-        text?: string;
-        quantity?: string;
-        told?: string;
-        brief?: string;
-        position?: number;
-        low?: number;
-        high?: number;
-        own?: number[];
-        limits?: Record<string, number | null>;
-        ofPicture?: string | null;
-        values?: {
-            said: string;
-            where: string;
-            text: string;
-            tests: number;
-            chances: Record<string, number>;
-        }[];
-        card: {
-            uuid: string;
-            title: string;
-            mayChange: boolean;
-            simulated: boolean;
-        } | null;
-    })[];
+    ratings: RatingShown[];
     isReference: boolean;
     strength: SideBySideStrength | null;
 }
@@ -3064,7 +3064,15 @@ export interface StripShape {
             sizeMm: number | null;
         } | null;
     } | null;
-    fade: Record<string, unknown> | null;
+    fade: {
+        doseMlxh: number | null;
+        paper: [string, string];
+        depths: {
+            depth: number;
+            kept: string;
+            exposed: string;
+        }[];
+    } | null;
 }
 
 export interface SwatchDrawer {

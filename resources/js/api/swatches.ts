@@ -1,3 +1,4 @@
+import type * as Schema from './schema';
 /** Shapes of swatches, of the telephone's link, and of where to begin; they mirror app/Queries/SwatchView and PhoneView. */
 import type { Paint, Rating, Strip } from './types';
 
@@ -55,15 +56,7 @@ export interface Swatch {
     mayChange: boolean;
     made: string;
 }
-export interface SwatchPicture {
-    uuid: string;
-    name: string;
-    called: string;
-    state: 'waiting' | 'running' | 'done' | 'failed';
-    progress: number;
-    step: string;
-    problem: string | null;
-}
+export type SwatchPicture = Schema.SwatchPictures;
 export interface Drawer {
     drawer: string | null;
     swatches: Swatch[];
@@ -101,10 +94,4 @@ export interface PhoneAtHand extends PhoneLink {
     hints: string[];
 }
 
-export interface Begin {
-    empty: boolean;
-    founded: boolean;
-    mayFound: boolean;
-    practice: number | null;
-    practiceSignIn: { email: string; password: string } | null;
-}
+export type Begin = Schema.BeginShowAnswer;

@@ -1,3 +1,4 @@
+import type * as Schema from './schema';
 import type { Opinions } from './opinions';
 /** Shapes of the server's answers; they mirror app/Queries. */
 
@@ -23,23 +24,9 @@ export interface CodeRead {
     likelyMeaning: string | null;
     chemicalName: string | null;
 }
-export interface Statement {
-    text: string;
-    stated: boolean;
-    singlePigment: boolean;
-    codes: CodeRead[];
-    cautions: string[];
-}
+export type Statement = Schema.PigmentStatementShape;
 
-export interface Pigment {
-    code: string;
-    constitution: string;
-    chemicalName: string;
-    class: string;
-    metals: string[];
-    hueFamily: string;
-    cautions: string[];
-}
+export type Pigment = Schema.PigmentShape;
 
 export interface Pan {
     uuid: string;
@@ -62,78 +49,19 @@ export interface Pan {
     formulation: Formulation | null;
     mine: boolean;
 }
-export interface Formulation {
-    uuid: string;
-    edition: number;
-    since: string | null;
-    note: string;
-    pigmentsWritten: string;
-    statement: Statement;
-}
-export interface Paint {
-    uuid: string;
-    edition: number;
-    maker: string;
-    makerUuid: string;
-    range: string;
-    colourName: string;
-    pigmentsWritten: string;
-    series: string;
-    /** watercolour or gouache. */
-    medium: string;
-    /** As the maker says it. */
-    grade: string;
-    discontinued: boolean;
-    /** fluorescent, shimmering; null: nobody was asked. */
-    effects: string[] | null;
-    statement: Statement;
-    mayChange: boolean;
-}
+export type Formulation = Schema.PaintFormulation;
+export type Paint = Schema.PaintShape;
 
-export interface Claim {
-    uuid: string;
-    property: Property;
-    words: string;
-    readOn: string;
-    scale: string | null;
-    scaleUuid: string | null;
-    classes: string[];
-}
+export type Claim = Schema.PaintClaim;
 export interface ClaimBeside extends Claim {
     check: 'agrees' | 'contradicted' | 'open' | 'not comparable';
     span: [number, number] | null;
 }
-export interface ClaimScale {
-    uuid: string;
-    property: Property;
-    name: string;
-    words: { word: string; classes: string[] }[];
-}
+export type ClaimScale = Schema.PaintClaimScale;
 
-/** check: how it stands to what was measured on the same specimen. */
-export interface Verdict {
-    uuid: string;
-    property: string;
-    word: string;
-    note: string;
-    by: string;
-    on: string | null;
-    blind: boolean;
-    check: ClaimBeside['check'];
-}
+export type Verdict = Schema.PropertyVerdict;
 
-/** A number taken with a ruler, a timer, or by counting. */
-export interface ByHand {
-    uuid: string;
-    edition: number;
-    what: string;
-    label: string;
-    value: number;
-    unit: string;
-    by: string;
-    mine: boolean;
-    on: string;
-}
+export type ByHand = Schema.SpecimenByHand;
 export interface HandField {
     label: string;
     unit: string;
@@ -493,35 +421,7 @@ export interface CardRow {
     spoiled: { uuid: string; property: Property | null; reason: string; by: string }[];
     photos?: { uuid: string; taken: string | null }[];
 }
-export interface Hanging {
-    uuid: string;
-    edition: number;
-    place: string;
-    facing: string;
-    glass: string;
-    latitude: number | null;
-    longitude: number | null;
-    timeZone: string;
-    hungOn: string;
-    note: string;
-    nextCheck: string | null;
-    panes: string;
-    sky: string;
-    curtain: boolean;
-    sunshine: number | null;
-    distanceM: number;
-    byDose: boolean;
-    sunshineByMonth: number[] | null;
-    /** Heights around the compass, degrees, the first in the north. */
-    horizon: number[] | null;
-    /** Last day on which it may have been hung, where the day is not known. */
-    hungTo: string | null;
-    hungWords: string;
-    /** It was taken down, on this day or between it and the next. */
-    downOn: string | null;
-    downTo: string | null;
-    downWords: string;
-}
+export type Hanging = Schema.CardHanging;
 export interface Check {
     uuid: string;
     edition: number;
@@ -545,13 +445,7 @@ export interface WindowRead {
     deposit: (number | null)[];
     remarks: string[];
 }
-export interface Correction {
-    subject: string;
-    before: Record<string, unknown>;
-    by: string;
-    on: string;
-    reason: string;
-}
+export type Correction = Schema.CardCorrections;
 export interface Card extends CardSummary {
     corrections: Correction[];
     simulated: boolean;
