@@ -24,15 +24,14 @@ use MarshTrial\Core\CoreException;
  * Makes the plan of a record a session of one's own: the same tests by the same protocols on the same paper, of the paints that one has.
  *
  * @phpstan-type RepeatRecordPlan array{
- *     paper: PaperPaperAnswer,
+ *     paper: array{uuid: string, words: string},
  *     side: string,
  *     kind: string,
  *     blocks: string|null,
  *     protocols: list<string>,
- *     rows: list<array{row: int, paint: PaintShape, pans: list<PaperPaperAnswer>}>,
+ *     rows: list<array{row: int, paint: PaintShape, pans: list<array{uuid: string, words: string}>}>,
  *     number: int,
  * }
- * @phpstan-import-type PaperPaperAnswer from \App\Http\Controllers\PaperController
  * @phpstan-import-type PaintShape from \App\Queries\PaintView
  */
 final class RepeatRecord

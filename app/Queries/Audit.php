@@ -14,13 +14,25 @@ use Illuminate\Support\Facades\DB;
 /**
  * The trail of who wrote what.
  *
- * @phpstan-import-type ModerationAuditAnswer from \App\Http\Controllers\ModerationController
+ * @phpstan-type AuditPage array{
+ *     entries: list<array{
+ *         at: string,
+ *         by: string|null,
+ *         byUuid: string|null,
+ *         did: string,
+ *         subject: string|null,
+ *         token: string|null,
+ *     }>,
+ *     total: int,
+ *     page: int,
+ *     pages: int,
+ * }
  */
 final class Audit
 {
     private const PAGE = 100;
 
-    /** @return ModerationAuditAnswer */
+    /** @return AuditPage */
     public static function page(?User $who): array
     {
         $page = DB::table('audit')->leftJoin('users', 'users.id', '=', 'audit.by_id')->when($who !== null, static fn ($q) => $q->where('audit.by_id', $who?->id))->orderByDesc('audit.id')->select('audit.at', 'audit.route', 'audit.subject', 'audit.by_token', 'users.name', 'users.uuid')->paginate(self::PAGE);

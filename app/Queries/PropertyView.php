@@ -124,7 +124,7 @@ use MarshTrial\Core\Rating\Scale;
  *     limits?: array<string, float|null>,
  *     ofPicture?: string|null,
  *     values?: list<array{said: string, where: string, text: string, tests: int, chances: array<string, float>}>,
- *     card: array{uuid: string, title: string, mayChange: bool, simulated: bool}|null,
+ *     card?: array{uuid: string, title: string, mayChange: bool, simulated: bool}|null,
  * }
  * @phpstan-type PropertyPooled array{
  *     value: float,

@@ -11,6 +11,7 @@ use MarshTrial\Core\Optics\Deposit;
 /**
  * A strip as screen colours, for drawing.
  *
+ * @phpstan-import-type FadeStripDepth from \MarshTrial\Core\Evidence\FadeStrip
  * @phpstan-type StripShape array{
  *     ladder: array{
  *         paper: string,
@@ -25,7 +26,7 @@ use MarshTrial\Core\Optics\Deposit;
  *     fade: array{
  *         doseMlxh: float|null,
  *         paper: array{string, string},
- *         depths: list<array{depth: int, kept: string, exposed: string}>,
+ *         depths: list<FadeStripDepth>,
  *     }|null,
  * }
  */

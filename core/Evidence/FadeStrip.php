@@ -35,6 +35,29 @@ use MarshTrial\Core\Measuring\CardMeasurement;
  *         hasFirst?: bool,
  *     }>,
  * }
+ *
+ * @phpstan-type FadeStripDepth array{
+ *     depth: int,
+ *     kept: string,
+ *     exposed: string,
+ *     dark?: list<float>,
+ *     window?: list<float>,
+ *     deposit?: float|null,
+ *     change?: float,
+ *     uncertainty?: float,
+ *     least?: float|null,
+ *     greatest?: float|null,
+ *     paperChange?: float,
+ *     outcome?: string,
+ *     grade?: string,
+ *     darkChange?: float|null,
+ *     darkUncertainty?: float|null,
+ *     raw?: list<float>,
+ *     across?: float|null,
+ *     left?: float|null,
+ *     doubt?: string|null,
+ *     hasFirst?: bool,
+ * }
  */
 final class FadeStrip
 {

@@ -117,7 +117,7 @@ trait FurnishedHouse
         $target = CaptureTarget::put(self::uuid(), ['name' => 'target', 'patches' => []]);
         $profile = CaptureProfile::put(self::uuid(), ['name' => 'profile', 'capture_target_id' => $target->id, 'calibration' => []]);
         $palette = Palette::put(self::uuid(), ['name' => 'tin', 'rows' => 1, 'columns' => 2]);
-        $import = Import::put(self::uuid(), ['name' => 'a.csv', 'state' => 'failed', 'separator' => 'comma', 'encoding' => 'UTF-8', 'headings' => ['a'], 'mapping' => [], 'defaults' => []]);
+        $import = Import::put(self::uuid(), ['name' => 'a.csv', 'state' => 'failed', 'separator' => 'comma', 'encoding' => 'UTF-8', 'headings' => ['a'], 'mapping' => [], 'defaults' => ['currency' => 'EUR', 'form' => 'pan', 'dates' => 'day first']]);
         $paint = $specimen->pan->paint;
         $claim = self::uuid();
         $this->putJson("/api/claims/$claim", ['paintUuid' => $paint->uuid, 'property' => 'staining', 'words' => 'clings', 'readOn' => '2026-02-20'])->assertCreated();

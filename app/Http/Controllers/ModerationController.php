@@ -17,19 +17,7 @@ use MarshTrial\Core\CoreException;
 /**
  * What stewards keep an eye on: what was reported, what is out of sight, and who did what.
  *
- * @phpstan-type ModerationAuditAnswer array{
- *     entries: list<array{
- *         at: string,
- *         by: string|null,
- *         byUuid: string|null,
- *         did: string,
- *         subject: string|null,
- *         token: string|null,
- *     }>,
- *     total: int,
- *     page: int,
- *     pages: int,
- * }
+ * @phpstan-import-type AuditPage from \App\Queries\Audit
  */
 final class ModerationController extends Controller
 {
@@ -100,7 +88,7 @@ final class ModerationController extends Controller
     /**
      * Who did what, newest first.
      *
-     * @return JsonResponse<ModerationAuditAnswer>
+     * @return JsonResponse<AuditPage>
      */
     public function audit(ReadAuditRequest $request): JsonResponse
     {

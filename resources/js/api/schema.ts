@@ -29,6 +29,20 @@ export interface AccuracyAll {
     scans: unknown;
 }
 
+export interface AuditPage {
+    entries: ({
+        at: string;
+        by: string | null;
+        byUuid: string | null;
+        did: string;
+        subject: string | null;
+        token: string | null;
+    })[];
+    total: number;
+    page: number;
+    pages: number;
+}
+
 export interface BeginShowAnswer {
     empty: boolean;
     founded: boolean;
@@ -1251,6 +1265,29 @@ export interface FadeReport {
     })[];
 }
 
+export interface FadeStripDepth {
+    depth: number;
+    kept: string;
+    exposed: string;
+    dark?: number[];
+    window?: number[];
+    deposit?: number | null;
+    change?: number;
+    uncertainty?: number;
+    least?: number | null;
+    greatest?: number | null;
+    paperChange?: number;
+    outcome?: string;
+    grade?: string;
+    darkChange?: number | null;
+    darkUncertainty?: number | null;
+    raw?: number[];
+    across?: number | null;
+    left?: number | null;
+    doubt?: string | null;
+    hasFirst?: boolean;
+}
+
 export interface FollowPutAnswer {
     kind: string;
     key: string;
@@ -1870,20 +1907,6 @@ export interface MixRunShape {
         strength: number | null;
         strength95: [number, number] | null;
     } | null;
-}
-
-export interface ModerationAuditAnswer {
-    entries: ({
-        at: string;
-        by: string | null;
-        byUuid: string | null;
-        did: string;
-        subject: string | null;
-        token: string | null;
-    })[];
-    total: number;
-    page: number;
-    pages: number;
 }
 
 export interface OddStripsLike {
@@ -2623,7 +2646,7 @@ export interface RatingShown {
         tests: number;
         chances: Record<string, number>;
     }[];
-    card: {
+    card?: {
         uuid: string;
         title: string;
         mayChange: boolean;
@@ -2676,7 +2699,10 @@ export interface RecordProtocolShape {
 }
 
 export interface RepeatRecordPlan {
-    paper: PaperPaperAnswer;
+    paper: {
+        uuid: string;
+        words: string;
+    };
     side: string;
     kind: string;
     blocks: string | null;
@@ -2684,7 +2710,10 @@ export interface RepeatRecordPlan {
     rows: {
         row: number;
         paint: PaintShape;
-        pans: PaperPaperAnswer[];
+        pans: {
+            uuid: string;
+            words: string;
+        }[];
     }[];
     number: number;
 }
@@ -3067,11 +3096,7 @@ export interface StripShape {
     fade: {
         doseMlxh: number | null;
         paper: [string, string];
-        depths: {
-            depth: number;
-            kept: string;
-            exposed: string;
-        }[];
+        depths: FadeStripDepth[];
     } | null;
 }
 
