@@ -29,10 +29,10 @@ use MarshTrial\Core\CoreException;
  *     kind: string,
  *     blocks: string|null,
  *     protocols: list<string>,
- *     rows: list<array{row: int, paint: PaintShape, pans: list<array{uuid: string, words: string}>}>,
+ *     rows: list<array{row: int, paint: PaintDetail, pans: list<array{uuid: string, words: string}>}>,
  *     number: int,
  * }
- * @phpstan-import-type PaintShape from \App\Queries\PaintView
+ * @phpstan-import-type PaintDetail from \App\Queries\PaintView
  */
 final class RepeatRecord
 {

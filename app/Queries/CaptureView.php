@@ -13,7 +13,7 @@ use MarshTrial\Core\Colour\Lab;
 /**
  * Targets and profiles as their page and the choosers show them.
  *
- * @phpstan-type CaptureTargetShape array{
+ * @phpstan-type CaptureTargetDetail array{
  *     uuid: string,
  *     edition: int,
  *     name: string,
@@ -23,7 +23,7 @@ use MarshTrial\Core\Colour\Lab;
  *     rows: int,
  *     patches: list<array{name: string, lab: array{float, float, float}, hex: string}>,
  * }
- * @phpstan-type CaptureProfileShape array{
+ * @phpstan-type CaptureProfileDetail array{
  *     uuid: string,
  *     edition: int,
  *     name: string,
@@ -40,7 +40,7 @@ use MarshTrial\Core\Colour\Lab;
  *     drift: float|null,
  *     drifted: bool,
  * }
- * @phpstan-type CaptureAll array{targets: array<int, CaptureTargetShape>, profiles: array<int, CaptureProfileShape>}
+ * @phpstan-type CaptureAll array{targets: array<int, CaptureTargetDetail>, profiles: array<int, CaptureProfileDetail>}
  */
 final class CaptureView
 {
@@ -56,7 +56,7 @@ final class CaptureView
         ];
     }
 
-    /** @return CaptureTargetShape */
+    /** @return CaptureTargetDetail */
     private static function target(CaptureTarget $target): array
     {
         $sheet = TargetSheet::for(count($target->patches));
@@ -68,7 +68,7 @@ final class CaptureView
         ];
     }
 
-    /** @return CaptureProfileShape */
+    /** @return CaptureProfileDetail */
     private static function profile(CaptureProfile $profile): array
     {
         $kept = $profile->kept();

@@ -92,7 +92,7 @@ use MarshTrial\Core\Session\BenchWords;
  *     dose: WindowDoseTold|null,
  * }
  * @phpstan-import-type WindowDoseTold from \App\Queries\WindowDose
- * @phpstan-type CardMeasurementShape array{
+ * @phpstan-type CardMeasurementDetail array{
  *     uuid: string,
  *     state: string,
  *     progress: float,
@@ -111,10 +111,10 @@ use MarshTrial\Core\Session\BenchWords;
  *     taken: string|null,
  *     checkUuid: string|null,
  *     withdrawn: string|null,
- *     measurement: CardMeasurementShape|null,
+ *     measurement: CardMeasurementDetail|null,
  * }
  * @phpstan-type CardCorrections array{subject: string, before: array<string, mixed>, by: string, on: string, reason: string}
- * @phpstan-type CardShape array{
+ * @phpstan-type CardDetail array{
  *     uuid: string,
  *     edition: int,
  *     kind: string,
@@ -139,7 +139,7 @@ use MarshTrial\Core\Session\BenchWords;
  *     facings: list<string>,
  *     panes: list<string>,
  *     skies: array{'open', 'half', 'little'},
- *     courses: FadeCoursesShape|null,
+ *     courses: FadeCoursesDetail|null,
  *     corrections: array<int, CardCorrections>,
  *     simulated: bool,
  *     picturesRead: int,
@@ -205,7 +205,7 @@ use MarshTrial\Core\Session\BenchWords;
  *     row: int,
  *     uuid: string,
  *     paint: RowPaintTold,
- *     pan: PaintOpen|null,
+ *     pan: PanDetail|null,
  *     codeWord: string|null,
  *     conditions: array<string, array{value: string, inherited: string|null, own: bool}>,
  *     overrides: array<int, array{uuid: string, edition: int, key: string, value: string, by: string}>,
@@ -221,7 +221,7 @@ use MarshTrial\Core\Session\BenchWords;
  *     byHand: list<SpecimenByHand>,
  *     photos: array<int, array{uuid: string, taken: string|null}>,
  *     spoiled: array<int, array{uuid: string, property: string|null, reason: string, by: string}>,
- *     strip: StripShape|null,
+ *     strip: StripDetail|null,
  *     claims: array<array{
  *         uuid: string,
  *         property: string,
@@ -248,15 +248,15 @@ use MarshTrial\Core\Session\BenchWords;
  *         mine: bool,
  *     }>,
  * }
- * @phpstan-import-type FadeCoursesShape from \App\Queries\FadeCourses
+ * @phpstan-import-type FadeCoursesDetail from \App\Queries\FadeCourses
  * @phpstan-import-type RowPaintTold from \App\Queries\RowPaint
- * @phpstan-import-type PaintOpen from \App\Queries\PaintView
+ * @phpstan-import-type PanDetail from \App\Queries\PaintView
  * @phpstan-import-type SpecimenByHand from \App\Queries\SpecimenView
- * @phpstan-import-type StripShape from \App\Queries\StripView
+ * @phpstan-import-type StripDetail from \App\Queries\StripView
  */
 final class CardView
 {
-    /** @return CardShape */
+    /** @return CardDetail */
     public static function of(Card $card): array
     {
         $card->load('owner', 'paper', 'hanging', 'revisions', 'checks', 'pictures', 'specimens.pan.paint.maker', 'specimens.pan.paint.codes', 'specimens.pan.paint.claims.claimScale', 'specimens.pan.palette', 'specimens.pan.formulation', 'specimens.verdicts.owner', 'specimens.remarks.owner', 'specimens.conditions.owner', 'specimens.spoilings.owner', 'specimens.photos', 'specimens.handReadings.owner', 'session');
@@ -404,7 +404,7 @@ final class CardView
         ];
     }
 
-    /** @return CardMeasurementShape */
+    /** @return CardMeasurementDetail */
     public static function measurement(Measurement $measurement): array
     {
         return [

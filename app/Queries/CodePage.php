@@ -15,11 +15,11 @@ use MarshTrial\Core\Pigment\PigmentCode;
 /**
  * A pigment code across makers: strips in hue order, ratings beside claims and eye verdicts, and what is not tested.
  *
- * @phpstan-type CodePageShape array{
+ * @phpstan-type CodePageDetail array{
  *     code: string,
  *     state: 'known'|'not-colour-index'|'not-in-catalogue',
  *     likelyMeaning: string|null,
- *     pigment: PigmentShape|null,
+ *     pigment: PigmentDetail|null,
  *     caution: string,
  *     spoken: list<list<array{text: string, property: string|null}>>,
  *     ranked: list<string>,
@@ -31,12 +31,12 @@ use MarshTrial\Core\Pigment\PigmentCode;
  *     stripOrder: list<string>,
  *     paints: list<PaintSetShown>,
  * }
- * @phpstan-import-type PigmentShape from \App\Queries\PigmentView
+ * @phpstan-import-type PigmentDetail from \App\Queries\PigmentView
  * @phpstan-import-type PaintSetShown from \App\Queries\PaintSet
  */
 final class CodePage
 {
-    /** @return CodePageShape */
+    /** @return CodePageDetail */
     public static function of(string $written, ?User $user): array
     {
         $code = PigmentCode::parse($written);

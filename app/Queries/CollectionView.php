@@ -109,7 +109,7 @@ use MarshTrial\Core\Pigment\Catalogue;
  *         extras: \stdClass,
  *         formulation: PaintFormulation|null,
  *         mine: bool,
- *         paint: PaintShape,
+ *         paint: PaintDetail,
  *         code: string,
  *         hue: string,
  *         testedOnPapers: array<int, mixed>,
@@ -117,9 +117,9 @@ use MarshTrial\Core\Pigment\Catalogue;
  *         retest: list<string>,
  *     }>,
  * }
- * @phpstan-import-type PaintShape from \App\Queries\PaintView
- * @phpstan-type CollectionNarrowing array{strip: StripShape|null, candidates: list<SwatchNarrowing>}
- * @phpstan-import-type StripShape from \App\Queries\StripView
+ * @phpstan-import-type PaintDetail from \App\Queries\PaintView
+ * @phpstan-type CollectionNarrowing array{strip: StripDetail|null, candidates: list<SwatchNarrowing>}
+ * @phpstan-import-type StripDetail from \App\Queries\StripView
  * @phpstan-import-type SwatchNarrowing from \App\Queries\SwatchView
  */
 final class CollectionView

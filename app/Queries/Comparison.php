@@ -82,7 +82,7 @@ use MarshTrial\Core\Rating\Scale;
  *     paints: list<array{at: int, hex: string|null, dE00: float|null, seam: bool, words: list<string>}>,
  * }
  * @phpstan-import-type PaintSetShown from PaintSet
- * @phpstan-type ComparisonShape array{
+ * @phpstan-type ComparisonDetail array{
  *     paints: list<PaintSetShown>,
  *     spoken: list<list<array{text: string, property: string|null}>>,
  *     properties: list<array{
@@ -131,7 +131,7 @@ use MarshTrial\Core\Rating\Scale;
  *     }>,
  *     makeFair: array{blocks: string, pans: list<string>, without: list<string>}|null,
  * }
- * @phpstan-import-type PigmentStatementShape from \App\Queries\PigmentView
+ * @phpstan-import-type PigmentStatementDetail from \App\Queries\PigmentView
  */
 final class Comparison
 {
@@ -140,7 +140,7 @@ final class Comparison
     /**
      * @param list<Paint> $paints with maker and codes, in the order shown; the first is what the others are held against
      *
-     * @return ComparisonShape
+     * @return ComparisonDetail
      */
     public static function of(array $paints, ?User $user): array
     {

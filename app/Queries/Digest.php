@@ -31,7 +31,7 @@ use Illuminate\Support\Facades\DB;
  *     link: string,
  * }
  * @phpstan-type DigestChecks array{on: string, what: string, words: mixed, by: mixed, link: string}
- * @phpstan-type DigestShape array{
+ * @phpstan-type DigestDetail array{
  *     follows: list<array{kind: string, key: string, name: string}>,
  *     events: list<array{on: string, what: string, words: mixed, by: mixed, link: string, new: bool}>,
  *     seen: string|null,
@@ -43,7 +43,7 @@ final class Digest
 
     private const MOST = 100;
 
-    /** @return DigestShape */
+    /** @return DigestDetail */
     public static function of(User $user): array
     {
         $follows = Follow::query()->where('user_id', $user->id)->orderBy('kind')->orderBy('key')->get();

@@ -81,7 +81,7 @@ use MarshTrial\Core\Rating\Scale;
  *         'living room': array{int|float, int|float|null},
  *     }|null,
  * }
- * @phpstan-type FadeCoursesShape array{
+ * @phpstan-type FadeCoursesDetail array{
  *     wool: array{
  *         strips: list<array{number: int, change: float}>,
  *         least: float|null,
@@ -214,7 +214,7 @@ final class FadeCourses
         return array_map(static fn (array $of): FadeSeries => new FadeSeries(Scale::current(), $of), $readings);
     }
 
-    /** @return FadeCoursesShape needs hanging, checks and specimens with their paints loaded */
+    /** @return FadeCoursesDetail needs hanging, checks and specimens with their paints loaded */
     public static function of(Card $card, ?WindowDose $window): array
     {
         $checks = self::checks($card, $window);

@@ -50,7 +50,7 @@ use MarshTrial\Core\Rating\Scale;
  *         against: array{difference: float, uncertainty: float, differs: bool}|null,
  *     }>,
  * }
- * @phpstan-type FadeHung array{
+ * @phpstan-type HungCard array{
  *     card: string,
  *     title: string,
  *     code: string,
@@ -115,7 +115,7 @@ use MarshTrial\Core\Rating\Scale;
  * @phpstan-import-type WindowDoseTold from \App\Queries\WindowDose
  * @phpstan-import-type FadeCoursesSummary from \App\Queries\FadeCourses
  * @phpstan-type FadeRack array{
- *     windows: array<int, FadeHung>,
+ *     windows: array<int, HungCard>,
  *     steps: list<float>,
  *     referenceMlxh: float,
  *     years: array{museum: float, 'living room': float},
@@ -207,7 +207,7 @@ final class FadeView
     /**
      * @param list<int> $odd specimens whose colour cannot be their paint's
      *
-     * @return FadeHung
+     * @return HungCard
      */
     private static function hung(Card $card, array $odd): array
     {

@@ -35,7 +35,7 @@ use MarshTrial\Core\Instrument\Plausibility;
  *         doubt: string|null,
  *     }>,
  * }
- * @phpstan-type InstrumentRunShape array{
+ * @phpstan-type InstrumentRunDetail array{
  *     uuid: string,
  *     edition: int,
  *     name: string,
@@ -61,7 +61,7 @@ use MarshTrial\Core\Instrument\Plausibility;
  *     }>,
  *     pairs: list<array{one: string, two: string, remark: string, index: float}>,
  * }
- * @phpstan-type Instrument array{order: list<array{cell: string, what: string}>, runs: array<int, InstrumentRunShape>}
+ * @phpstan-type Instrument array{order: list<array{cell: string, what: string}>, runs: array<int, InstrumentRunDetail>}
  */
 final class InstrumentView
 {
@@ -113,7 +113,7 @@ final class InstrumentView
      * @param array<string, Cell> $cells
      * @param array<string, array{0: Lab, 1: float}> $seen
      *
-     * @return InstrumentRunShape
+     * @return InstrumentRunDetail
      */
     private static function run(InstrumentRun $run, CardLayout $layout, array $cells, array $seen): array
     {

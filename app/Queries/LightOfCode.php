@@ -16,7 +16,7 @@ use MarshTrial\Core\Evidence\Strip;
 /**
  * All strips of a code aged together: sampled by dose, so that the dial only picks.
  *
- * @phpstan-type LightOfCodeShape array{
+ * @phpstan-type LightOfCodeDetail array{
  *     doses: list<float>,
  *     checks: list<float>,
  *     yearly: float,
@@ -47,7 +47,7 @@ final class LightOfCode
     /**
      * @param float $depth deposit at which swatches are asked for
      *
-     * @return LightOfCodeShape
+     * @return LightOfCodeDetail
      */
     public static function of(string $code, float $depth, ?User $user): array
     {

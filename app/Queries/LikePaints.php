@@ -19,7 +19,7 @@ use MarshTrial\Core\Rating\PaintEffect;
 /**
  * What comes nearest to a paint among all that were measured: stand-ins, and paints that are one too many.
  *
- * @phpstan-type LikePaintsShape array{
+ * @phpstan-type LikePaintsDetail array{
  *     uuid: string,
  *     conditions: list<string>,
  *     like: list<array{
@@ -35,7 +35,7 @@ use MarshTrial\Core\Rating\PaintEffect;
  *         grade: string,
  *         discontinued: bool,
  *         effects: list<string>|null,
- *         statement: PigmentStatementShape,
+ *         statement: PigmentStatementDetail,
  *         mayChange: bool,
  *         mine: bool,
  *         dE00: float,
@@ -48,7 +48,7 @@ use MarshTrial\Core\Rating\PaintEffect;
  *         holds: bool|null,
  *     }>,
  * }
- * @phpstan-import-type PigmentStatementShape from \App\Queries\PigmentView
+ * @phpstan-import-type PigmentStatementDetail from \App\Queries\PigmentView
  */
 final class LikePaints
 {
@@ -69,7 +69,7 @@ final class LikePaints
     /**
      * @param list<string> $conditions some of the above
      *
-     * @return LikePaintsShape
+     * @return LikePaintsDetail
      */
     public static function of(Paint $paint, array $conditions, ?User $user): array
     {

@@ -22,7 +22,7 @@ use MarshTrial\Core\Rating\Scale;
 /**
  * A mix that fades: each film along the course that its own paint was measured to take; only where both have one.
  *
- * @phpstan-type MixInLightShape array{
+ * @phpstan-type MixInLightDetail array{
  *     start: array{hex: string, words: string},
  *     stops: list<array{
  *         mlxh: float,
@@ -44,7 +44,7 @@ final class MixInLight
     /** Difference that both partners must reach to be told apart, dE00 (own). */
     private const SEEN = 1.0;
 
-    /** @return MixInLightShape */
+    /** @return MixInLightDetail */
     public static function of(Paint $a, Paint $b, float $share, float $deposit, ?User $user): array
     {
         [$one, $other] = MixView::pair($a, $b, $user);

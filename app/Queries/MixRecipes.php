@@ -25,9 +25,9 @@ use MarshTrial\Core\Mixing\Recipes;
 /**
  * What of one's own stands in for a paint, a mix or a colour, makes a grey, and how far it all reaches.
  *
- * @phpstan-import-type MixMix from \App\Queries\MixView
+ * @phpstan-import-type NamedMix from \App\Queries\MixView
  * @phpstan-import-type MixPaint from \App\Queries\MixView
- * @phpstan-type MixRecipesShape array{
+ * @phpstan-type MixRecipesDetail array{
  *     wanted: array{
  *         lab?: list<float>,
  *         hex: string|null,
@@ -116,7 +116,7 @@ final class MixRecipes
      * @param bool $single look through all measured paints of one pigment, whoever has them: what a hue or a convenience mix is made of
      * @param bool $three whether a third paint may be added
      *
-     * @return MixRecipesShape
+     * @return MixRecipesDetail
      */
     public static function of(Paint|Mix|Lab $wanted, User $user, bool $single = false, bool $three = false): array
     {
@@ -151,7 +151,7 @@ final class MixRecipes
      *     }|array{
      *         list<array{name: string, lab: \MarshTrial\Core\Colour\Lab, deposit: float}>,
      *         \MarshTrial\Core\Mixing\Backing,
-     *         MixMix,
+     *         NamedMix,
      *         int,
      *     }|array{
      *         list<array{name: string, lab: \MarshTrial\Core\Colour\Lab, deposit: float}>,

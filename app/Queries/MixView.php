@@ -45,7 +45,7 @@ use MarshTrial\Core\Rating\Scale;
  *     simulated: bool,
  *     card: array{uuid: string, title: string, mayChange: bool},
  * }
- * @phpstan-type MixMix array{
+ * @phpstan-type NamedMix array{
  *     uuid: string,
  *     edition: int,
  *     name: string,
@@ -99,10 +99,10 @@ use MarshTrial\Core\Rating\Scale;
  *         card: array{uuid: string, title: string, mayChange: bool},
  *         mine: bool,
  *     }>,
- *     mixes: list<MixMix>,
+ *     mixes: list<NamedMix>,
  *     partners: list<MixPartners>,
  * }
- * @phpstan-type MixRunShape array{
+ * @phpstan-type MixRunDetail array{
  *     a: MixPaint,
  *     b: MixPaint,
  *     counted: bool,
@@ -232,7 +232,7 @@ final class MixView
      *
      * @param array<int, Film>|null $films null: fetched here
      *
-     * @return list<MixMix>
+     * @return list<NamedMix>
      */
     public static function named(User $user, ?array $films = null): array
     {
@@ -256,7 +256,7 @@ final class MixView
     /**
      * @param array<int, Film> $films
      *
-     * @return MixMix
+     * @return NamedMix
      */
     public static function mix(Mix $mix, array $films): array
     {
@@ -308,7 +308,7 @@ final class MixView
      *
      * @param bool $ladders from the ladders alone, whatever was painted of the two
      *
-     * @return MixRunShape
+     * @return MixRunDetail
      */
     public static function run(Paint $a, Paint $b, ?User $user, bool $ladders = false): array
     {

@@ -49,7 +49,7 @@ use MarshTrial\Core\Collection\Decisions;
  *     changes: list<string>,
  * }
  * @phpstan-import-type OddStripsLike from \App\Queries\OddStrips
- * @phpstan-type OpinionsShape array{
+ * @phpstan-type OpinionsDetail array{
  *     words: list<'keep'|'buy'|'replace'|'let go'|'use up'|'wanted'>,
  *     decisions: array<int, array{
  *         uuid: string,
@@ -92,7 +92,7 @@ final class Opinions
     /**
      * @param array<string, string> $brief what the evidence says of it today, by property
      *
-     * @return OpinionsShape
+     * @return OpinionsDetail
      */
     public static function of(Paint $paint, array $brief, ?User $user): array
     {

@@ -26,7 +26,7 @@ use MarshTrial\Core\Rating\Scale;
  * @phpstan-import-type PropertyTests from PropertyView
  * @phpstan-import-type PropertyPooled from PropertyView
  * @phpstan-import-type LightTold from PaintLight
- * @phpstan-import-type StripShape from StripView
+ * @phpstan-import-type StripDetail from StripView
  * @phpstan-type RatingListed array{
  *     property?: string,
  *     value?: float|null,
@@ -61,7 +61,7 @@ use MarshTrial\Core\Rating\Scale;
  *             list<array{hex: string, lab: array{float, float, float}}|null>,
  *         },
  *         tint: string|null,
- *         view: StripShape|null,
+ *         view: StripDetail|null,
  *         properties: array<string, array{
  *             classes: list<string>,
  *             measured: RatingListed|null,
@@ -289,7 +289,7 @@ final readonly class PaintDigest
         return $this->data['samples'][$key ?? $this->key() ?? 0];
     }
 
-    /** @return StripShape|null */
+    /** @return StripDetail|null */
     public function view(): ?array
     {
         return $this->data['view'];

@@ -20,7 +20,7 @@ use MarshTrial\Core\Rating\Scale;
  * What is known of one paint beyond the four rated properties, by whom and how well, what is missing, and what to test next.
  *
  * @phpstan-import-type RatingShown from PropertyView
- * @phpstan-type PaintKnowledgeShape array{
+ * @phpstan-type PaintKnowledgeDetail array{
  *     rated: \stdClass,
  *     more: list<array{
  *         tests?: int,
@@ -42,7 +42,7 @@ final class PaintKnowledge
      * @param array{ratings: Collection<int, Collection<int, Rating>>, cards: \Illuminate\Database\Eloquent\Collection<int, Measurement>, ...} $evidence as from PaintSet::evidence()
      * @param array<string, array<string, mixed>> $properties the four rated ones, as CodePage shows them
      *
-     * @return PaintKnowledgeShape
+     * @return PaintKnowledgeDetail
      */
     public static function of(Paint $paint, array $evidence, array $properties, ?User $user): array
     {

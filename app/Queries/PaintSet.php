@@ -23,7 +23,7 @@ use MarshTrial\Core\Rating\Scale;
 /**
  * Paints under one another, whatever brings them together: a code, a maker, a choice. Strips in hue order, ratings beside claims and eye verdicts, and what is not tested.
  *
- * @phpstan-import-type StripShape from StripView
+ * @phpstan-import-type StripDetail from StripView
  * @phpstan-import-type RatingShown from PropertyView
  * @phpstan-import-type RatingListed from PaintDigest
  * @phpstan-import-type PropertyPooled from PropertyView
@@ -42,9 +42,9 @@ use MarshTrial\Core\Rating\Scale;
  *     grade: string,
  *     discontinued: bool,
  *     effects: list<string>|null,
- *     statement: PigmentStatementShape,
+ *     statement: PigmentStatementDetail,
  *     mayChange: bool,
- *     strip: StripShape|null,
+ *     strip: StripDetail|null,
  *     properties: array<string, PaintSetProperty>,
  *     alsoJudged: list<PropertyVerdict>,
  *     notTested: list<string>,
@@ -58,8 +58,8 @@ use MarshTrial\Core\Rating\Scale;
  *     claims: list<PropertyClaim>,
  *     verdicts: list<PropertyVerdict>,
  * }
- * @phpstan-import-type PigmentStatementShape from \App\Queries\PigmentView
- * @phpstan-type PaintSetShape array{
+ * @phpstan-import-type PigmentStatementDetail from \App\Queries\PigmentView
+ * @phpstan-type PaintSetDetail array{
  *     depths: list<float>,
  *     referenceDepth: float,
  *     stops: list<list<array{hex: string, lab: array{float, float, float}, dE00Above: float|null, seam: bool}|null>>,
@@ -92,7 +92,7 @@ final class PaintSet
      * @param bool $asGiven in the order in which they come, which somebody chose
      * @param array<int, PaintDigest>|null $digests of these paints, where they were asked for already
      *
-     * @return PaintSetShape
+     * @return PaintSetDetail
      */
     public static function of(Collection $paints, ?User $user, bool $asGiven = false, ?array $digests = null): array
     {

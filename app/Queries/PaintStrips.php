@@ -14,7 +14,7 @@ use MarshTrial\Core\Evidence\Strip as CoreStrip;
 /**
  * The strip that stands for a paint: of those that may be seen and are not spoiled, the newest among the fullest; one of this house before one from elsewhere.
  *
- * @phpstan-type PaintStripsShape array{strips: array<int, \MarshTrial\Core\Evidence\Strip>, fades: array<int, array<string, mixed>>}
+ * @phpstan-type PaintStripsDetail array{strips: array<int, \MarshTrial\Core\Evidence\Strip>, fades: array<int, array<string, mixed>>}
  */
 final class PaintStrips
 {
@@ -39,7 +39,7 @@ final class PaintStrips
      * @param list<int>|null $paintIds null: of all paints
      * @param bool $fades also what fade cards show, at no further query
      *
-     * @return PaintStripsShape by paint
+     * @return PaintStripsDetail by paint
      */
     public static function of(?array $paintIds, ?User $user, bool $fades = false): array
     {

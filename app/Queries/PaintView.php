@@ -31,7 +31,7 @@ use MarshTrial\Core\Pigment\PigmentStatement;
  *     scaleUuid: string|null,
  *     classes: list<string>,
  * }
- * @phpstan-type PaintShape array{
+ * @phpstan-type PaintDetail array{
  *     uuid: string,
  *     edition: int,
  *     maker: string,
@@ -44,7 +44,7 @@ use MarshTrial\Core\Pigment\PigmentStatement;
  *     grade: string,
  *     discontinued: bool,
  *     effects: list<string>|null,
- *     statement: PigmentStatementShape,
+ *     statement: PigmentStatementDetail,
  *     mayChange: bool,
  * }
  * @phpstan-type PaintFormulation array{
@@ -53,10 +53,10 @@ use MarshTrial\Core\Pigment\PigmentStatement;
  *     since: string|null,
  *     note: string,
  *     pigmentsWritten: string,
- *     statement: PigmentStatementShape,
+ *     statement: PigmentStatementDetail,
  * }
- * @phpstan-import-type PigmentStatementShape from \App\Queries\PigmentView
- * @phpstan-type PaintOpen array{
+ * @phpstan-import-type PigmentStatementDetail from \App\Queries\PigmentView
+ * @phpstan-type PanDetail array{
  *     uuid: string,
  *     edition: int,
  *     form: string,
@@ -109,7 +109,7 @@ final class PaintView
         return ['uuid' => $paint->uuid, 'name' => $paint->colour_name, 'maker' => $paint->maker->name];
     }
 
-    /** @return PaintShape needs maker loaded */
+    /** @return PaintDetail needs maker loaded */
     public static function of(Paint $paint): array
     {
         return [
@@ -126,7 +126,7 @@ final class PaintView
         ];
     }
 
-    /** @return PaintOpen needs palette and formulation loaded */
+    /** @return PanDetail needs palette and formulation loaded */
     public static function pan(Pan $pan): array
     {
         if (isset(Pan::hidden(Auth::user())[$pan->id])) {
@@ -136,7 +136,7 @@ final class PaintView
         return self::open($pan);
     }
 
-    /** @return PaintOpen */
+    /** @return PanDetail */
     private static function open(Pan $pan): array
     {
         $volume = $pan->volume_ml === null ? null : (float) $pan->volume_ml;

@@ -38,7 +38,7 @@ use MarshTrial\Core\Rating\Scale;
  *     to: OddStripsLike|null,
  * }
  * @phpstan-import-type OddStripsLike from \App\Queries\OddStrips
- * @phpstan-type PaletteCheckShape array{
+ * @phpstan-type PaletteCheckDetail array{
  *     alike: list<PaletteCheckAlike>,
  *     gaps: list<array{
  *         of: 'mixtures of two'|'paints',
@@ -62,7 +62,7 @@ final class PaletteCheck
     /**
      * @param non-empty-array<int, PaintFilm> $films of the paints at hand
      *
-     * @return PaletteCheckShape
+     * @return PaletteCheckDetail
      */
     public static function of(array $films, Reach $reach, User $user): array
     {

@@ -14,7 +14,7 @@ use MarshTrial\Core\Rating\Property;
 /**
  * Every test of a pan side by side, spoiled ones included and marked; and whether they call for a retest.
  *
- * @phpstan-type PanTestsShape array{
+ * @phpstan-type PanTestsDetail array{
  *     specimen: mixed,
  *     status: mixed,
  *     text: string|null,
@@ -40,7 +40,7 @@ final class PanTests
     /**
      * @param list<int> $panIds
      *
-     * @return array<array<list<PanTestsShape>>> by pan and property, oldest first
+     * @return array<array<list<PanTestsDetail>>> by pan and property, oldest first
      */
     public static function of(array $panIds, ?User $user): array
     {

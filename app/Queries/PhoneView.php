@@ -23,8 +23,8 @@ use MarshTrial\Core\Card\CardKind;
  *     problem: string|null,
  *     swatches: list<array{placing: int, problem: string|null, depths: int, colour: mixed}>,
  * }
- * @phpstan-type PhoneLinkShape array{uuid: string, opened: bool, ended: bool, secondsLeft: int, pictures: list<PhonePictures>}
- * @phpstan-type PhonePhone array{
+ * @phpstan-type PhoneLinkDetail array{uuid: string, opened: bool, ended: bool, secondsLeft: int, pictures: list<PhonePictures>}
+ * @phpstan-type PhoneHeld array{
  *     uuid: string,
  *     opened: bool,
  *     ended: bool,
@@ -40,7 +40,7 @@ final class PhoneView
     /** Places of a swatch that are a depth of its paint. */
     private const DEPTHS = ['swatch', 'wash'];
 
-    /** @return PhoneLinkShape */
+    /** @return PhoneLinkDetail */
     public static function link(PhoneLink $link): array
     {
         return [
@@ -52,7 +52,7 @@ final class PhoneView
     /**
      * What the telephone is told: what the pictures are for and how far they are, nothing else of what is here.
      *
-     * @return PhonePhone needs card loaded
+     * @return PhoneHeld needs card loaded
      */
     public static function phone(PhoneLink $link): array
     {

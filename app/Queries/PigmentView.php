@@ -12,7 +12,7 @@ use MarshTrial\Core\Pigment\PigmentStatement;
 /**
  * Pigments as the interface shows them.
  *
- * @phpstan-type PigmentShape array{
+ * @phpstan-type PigmentDetail array{
  *     code: string,
  *     constitution: string,
  *     chemicalName: string,
@@ -21,7 +21,7 @@ use MarshTrial\Core\Pigment\PigmentStatement;
  *     hueFamily: string,
  *     cautions: list<string>,
  * }
- * @phpstan-type PigmentStatementShape array{
+ * @phpstan-type PigmentStatementDetail array{
  *     text: string,
  *     stated: bool,
  *     singlePigment: bool,
@@ -36,7 +36,7 @@ use MarshTrial\Core\Pigment\PigmentStatement;
  */
 final class PigmentView
 {
-    /** @return PigmentShape|null */
+    /** @return PigmentDetail|null */
     public static function of(?Pigment $pigment): ?array
     {
         return $pigment === null ? null : [
@@ -46,7 +46,7 @@ final class PigmentView
         ];
     }
 
-    /** @return PigmentStatementShape */
+    /** @return PigmentStatementDetail */
     public static function statement(PigmentStatement $statement): array
     {
         return [

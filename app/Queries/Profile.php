@@ -12,7 +12,7 @@ use Illuminate\Support\Facades\DB;
 /**
  * What anybody may see of a tester: what they published, and nothing else.
  *
- * @phpstan-type ProfileShape array{
+ * @phpstan-type ProfileDetail array{
  *     uuid: string,
  *     name: string,
  *     ledger: string|null,
@@ -28,7 +28,7 @@ final class Profile
 {
     private const RECORDS = 50;
 
-    /** @return ProfileShape|null null: nothing is published under this name */
+    /** @return ProfileDetail|null null: nothing is published under this name */
     public static function of(User $user): ?array
     {
         $cards = DB::table('cards')->where('owner_id', $user->id)->whereNotNull('published_at')->whereNull('withdrawn_at');

@@ -16,7 +16,7 @@ use MarshTrial\Core\Session\SessionPlan;
 /**
  * How a record was made, step by step, for a stranger with a brush and no program.
  *
- * @phpstan-type RecordProtocolShape array{
+ * @phpstan-type RecordProtocolDetail array{
  *     card: string,
  *     title: string,
  *     kind: string,
@@ -39,7 +39,7 @@ use MarshTrial\Core\Session\SessionPlan;
  */
 final class RecordProtocol
 {
-    /** @return RecordProtocolShape */
+    /** @return RecordProtocolDetail */
     public static function of(Card $card): array
     {
         $card->load('paper', 'owner', 'specimens.pan.paint.maker', 'specimens.conditions', 'session');

@@ -18,7 +18,7 @@ use MarshTrial\Core\Exchange\RecordDifference;
 /**
  * How a record stands today: what later revisions and others say of it. It is told beside the record and is no part of it.
  *
- * @phpstan-type RecordStandingShape array{
+ * @phpstan-type RecordStandingDetail array{
  *     newest: int,
  *     changes: list<string>,
  *     withdrawn: array{on: string, because: string}|null,
@@ -62,7 +62,7 @@ final class RecordStanding
     /**
      * @param array<string, mixed> $record of the revision
      *
-     * @return RecordStandingShape
+     * @return RecordStandingDetail
      */
     public static function of(Revision $revision, array $record, ?User $user): array
     {

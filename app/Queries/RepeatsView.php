@@ -56,11 +56,11 @@ use MarshTrial\Core\Rating\Scale;
  *     wet: string,
  *     dry: string,
  * }
- * @phpstan-type RepeatsShape array{pooled: list<RepeatsPooled>, drying: array{}|RepeatsDrying}
+ * @phpstan-type RepeatsDetail array{pooled: list<RepeatsPooled>, drying: array{}|RepeatsDrying}
  */
 final class RepeatsView
 {
-    /** @return RepeatsShape */
+    /** @return RepeatsDetail */
     public static function of(Card $card): array
     {
         if (RowPaint::areHidden($card)) {

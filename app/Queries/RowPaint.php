@@ -25,12 +25,12 @@ use Illuminate\Support\Facades\Auth;
  *     series: string,
  *     discontinued: bool,
  *     effects: list<string>|null,
- *     statement: PigmentStatementShape,
+ *     statement: PigmentStatementDetail,
  *     mayChange: bool,
  *     medium?: string,
  *     grade?: string,
  * }
- * @phpstan-import-type PigmentStatementShape from \App\Queries\PigmentView
+ * @phpstan-import-type PigmentStatementDetail from \App\Queries\PigmentView
  */
 final readonly class RowPaint
 {

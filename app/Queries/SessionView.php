@@ -131,10 +131,10 @@ use MarshTrial\Core\Session\Conditions;
  *     title: string,
  *     code: string,
  *     properties: list<string>,
- *     measuring: CardMeasurementShape|null,
+ *     measuring: CardMeasurementDetail|null,
  *     rows: array<int, SessionRow>,
  * }
- * @phpstan-import-type CardMeasurementShape from \App\Queries\CardView
+ * @phpstan-import-type CardMeasurementDetail from \App\Queries\CardView
  * @phpstan-type Session array{
  *     uuid: string,
  *     edition: int,

@@ -21,8 +21,8 @@ use MarshTrial\Core\Rating\Scale;
  * Paints on three shelves: what fits a wish by the evidence, what nobody can tell yet, and what is not for it. No ranking.
  *
  * @phpstan-import-type LightTold from PaintLight
- * @phpstan-import-type StripShape from StripView
- * @phpstan-type ShelvesShape array{
+ * @phpstan-import-type StripDetail from StripView
+ * @phpstan-type ShelvesDetail array{
  *     shelves: list<array{
  *         name: string,
  *         paints: list<array{
@@ -38,10 +38,10 @@ use MarshTrial\Core\Rating\Scale;
  *             grade: string,
  *             discontinued: bool,
  *             effects: list<string>|null,
- *             statement: PigmentStatementShape,
+ *             statement: PigmentStatementDetail,
  *             mayChange: bool,
  *             mine: bool,
- *             strip: StripShape|null,
+ *             strip: StripDetail|null,
  *             light: LightTold|null,
  *             reasons: list<array{answer: string, reason: string, change: string|null}>,
  *             perMl: string|null,
@@ -53,7 +53,7 @@ use MarshTrial\Core\Rating\Scale;
  *     change: array{of: string, before: string, after: string}|null,
  *     thin: bool,
  * }
- * @phpstan-import-type PigmentStatementShape from \App\Queries\PigmentView
+ * @phpstan-import-type PigmentStatementDetail from \App\Queries\PigmentView
  */
 final class Shelves
 {
@@ -66,7 +66,7 @@ final class Shelves
     /**
      * @param string $from mine: what I have at hand; all: every paint that was tested; else the UUID of a palette of mine
      *
-     * @return ShelvesShape
+     * @return ShelvesDetail
      */
     public static function of(Wish $wish, string $from, ?User $user): array
     {

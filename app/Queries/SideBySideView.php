@@ -39,7 +39,7 @@ use MarshTrial\Core\Rating\RatingStatus;
  *     channel?: string,
  *     perMl?: string|null,
  * }
- * @phpstan-type SideBySideShape array{
+ * @phpstan-type SideBySideDetail array{
  *     uuid: string,
  *     edition: int,
  *     maker: string,
@@ -52,21 +52,21 @@ use MarshTrial\Core\Rating\RatingStatus;
  *     grade: string,
  *     discontinued: bool,
  *     effects: list<string>|null,
- *     statement: PigmentStatementShape,
+ *     statement: PigmentStatementDetail,
  *     mayChange: bool,
  *     windows: list<SideBySideWindows>,
  *     ratings: array<int, RatingShown>,
  *     isReference: bool,
  *     strength: SideBySideStrength|null,
  * }
- * @phpstan-import-type PigmentStatementShape from \App\Queries\PigmentView
+ * @phpstan-import-type PigmentStatementDetail from \App\Queries\PigmentView
  */
 final class SideBySideView
 {
     /**
      * @param list<Paint> $paints with maker and codes, in the order shown
      *
-     * @return list<SideBySideShape>
+     * @return list<SideBySideDetail>
      */
     public static function of(SideBySide $show, array $paints, ?string $reference, ?User $user): array
     {

@@ -12,7 +12,7 @@ use MarshTrial\Core\Optics\Deposit;
  * A strip as screen colours, for drawing.
  *
  * @phpstan-import-type FadeStripDepth from \MarshTrial\Core\Evidence\FadeStrip
- * @phpstan-type StripShape array{
+ * @phpstan-type StripDetail array{
  *     ladder: array{
  *         paper: string,
  *         ink: string|null,
@@ -35,7 +35,7 @@ final class StripView
     /**
      * @param array<string, mixed>|null $fade as from FadeStrip
      *
-     * @return StripShape|null null when nothing was measured
+     * @return StripDetail|null null when nothing was measured
      */
     public static function of(?Strip $strip, ?array $fade): ?array
     {

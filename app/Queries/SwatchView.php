@@ -30,8 +30,8 @@ use MarshTrial\Core\Rating\PaintEffect;
  *     step: string,
  *     problem: string|null,
  * }
- * @phpstan-import-type PaintShape from \App\Queries\PaintView
- * @phpstan-type SwatchShape array{
+ * @phpstan-import-type PaintDetail from \App\Queries\PaintView
+ * @phpstan-type SwatchDetail array{
  *     uuid: string,
  *     edition: int,
  *     picture: string,
@@ -40,8 +40,8 @@ use MarshTrial\Core\Rating\PaintEffect;
  *     told: array<string, mixed>|null,
  *     naming: string,
  *     called: string,
- *     paint: PaintShape|null,
- *     guess: PaintShape|null,
+ *     paint: PaintDetail|null,
+ *     guess: PaintDetail|null,
  *     mix: array{
  *         a: OddStripsLike,
  *         b: OddStripsLike,
@@ -63,7 +63,7 @@ use MarshTrial\Core\Rating\PaintEffect;
  * @phpstan-import-type OddStripsLike from \App\Queries\OddStrips
  * @phpstan-type SwatchDrawer array{
  *     drawer: string|null,
- *     swatches: array<int, SwatchShape>,
+ *     swatches: array<int, SwatchDetail>,
  *     total: int,
  *     page: int,
  *     pages: int,
@@ -77,10 +77,10 @@ use MarshTrial\Core\Rating\PaintEffect;
  *     worstDE00: float,
  *     depths: int,
  *     says: string,
- *     paint: PaintShape,
- *     strip: StripShape|null,
+ *     paint: PaintDetail,
+ *     strip: StripDetail|null,
  * }
- * @phpstan-import-type StripShape from \App\Queries\StripView
+ * @phpstan-import-type StripDetail from \App\Queries\StripView
  */
 final class SwatchView
 {
@@ -110,7 +110,7 @@ final class SwatchView
         ];
     }
 
-    /** @return SwatchShape needs paint with maker, picture and owner loaded */
+    /** @return SwatchDetail needs paint with maker, picture and owner loaded */
     public static function of(Swatch $swatch): array
     {
         return [
@@ -132,7 +132,7 @@ final class SwatchView
     /**
      * Swatches of one paint.
      *
-     * @return list<SwatchShape>
+     * @return list<SwatchDetail>
      */
     public static function ofPaint(Paint $paint, ?User $user): array
     {
@@ -164,7 +164,7 @@ final class SwatchView
     /**
      * A recorded paint of the very name that somebody gave it, where there is one and no other.
      *
-     * @return PaintShape|null
+     * @return PaintDetail|null
      */
     private static function guess(Swatch $swatch): ?array
     {

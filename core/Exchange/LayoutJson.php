@@ -25,7 +25,7 @@ use MarshTrial\Core\CoreException;
 /**
  * The layout of a card as JSON; every field and unit is described in docs/formats.md.
  *
- * @phpstan-type LayoutJsonData array{
+ * @phpstan-type LayoutData array{
  *     format: 'marsh-trial/card-layout',
  *     version: int,
  *     kind: 'fade'|'frame'|'halves'|'pocket'|'property',
@@ -62,7 +62,7 @@ final class LayoutJson
 
     public const VERSION = 1;
 
-    /** @return LayoutJsonData */
+    /** @return LayoutData */
     public static function toArray(CardLayout $layout): array
     {
         return [

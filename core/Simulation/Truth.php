@@ -42,7 +42,7 @@ use MarshTrial\Core\Colour\LinearRgb;
  *     clearSteps?: float,
  *     blocks: array<string, array<string, float|int|list<float>|string|null>>,
  * }
- * @phpstan-type TruthShape array{
+ * @phpstan-type TruthDetail array{
  *     format: 'marsh-trial/card-truth',
  *     version: int,
  *     cells: list<array{id: string, lab: array{float, float, float}}>,
@@ -74,7 +74,7 @@ final class Truth
      * @param array<string, LinearRgb> $means noise-free mean colour per cell
      * @param array<int, Grains> $grains by row
      *
-     * @return TruthShape
+     * @return TruthDetail
      */
     public static function of(Scene $scene, array $means, array $grains): array
     {

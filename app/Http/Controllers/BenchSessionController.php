@@ -61,7 +61,7 @@ use MarshTrial\Core\Session\SessionPlan;
  *         extras: \stdClass,
  *         formulation: PaintFormulation|null,
  *         mine: bool,
- *         paint: PaintShape,
+ *         paint: PaintDetail,
  *         code: string,
  *         hue: string,
  *         testedOnPapers: array<int, mixed>,
@@ -221,7 +221,7 @@ use MarshTrial\Core\Session\SessionPlan;
  *     now: string,
  * }
  * @phpstan-import-type PaintFormulation from \App\Queries\PaintView
- * @phpstan-import-type PaintShape from \App\Queries\PaintView
+ * @phpstan-import-type PaintDetail from \App\Queries\PaintView
  * @phpstan-import-type SessionCard from \App\Queries\SessionView
  * @phpstan-import-type SessionKinds from \App\Queries\SessionView
  * @phpstan-import-type SessionTimer from \App\Queries\SessionView

@@ -42,7 +42,7 @@ use MarshTrial\Core\Exchange\Licences;
  * @phpstan-type CardPublishAnswer array{card: string, number: int}
  * @phpstan-type CardIndexAnswer array{cards: array<int, CardSummary>, total: int, page: int, pages: int}
  * @phpstan-import-type CardSummary from \App\Queries\CardView
- * @phpstan-import-type CardShape from \App\Queries\CardView
+ * @phpstan-import-type CardDetail from \App\Queries\CardView
  */
 final class CardController extends Controller
 {
@@ -56,13 +56,13 @@ final class CardController extends Controller
         return new JsonResponse(['cards' => array_map(CardView::summary(...), $page->items()), 'total' => $page->total(), 'page' => $page->currentPage(), 'pages' => $page->lastPage()]);
     }
 
-    /** @return JsonResponse<CardShape> */
+    /** @return JsonResponse<CardDetail> */
     public function show(Card $card): JsonResponse
     {
         return new JsonResponse(CardView::of($card), 200, ['ETag' => "\"$card->edition\""]);
     }
 
-    /** @return JsonResponse<CardShape> */
+    /** @return JsonResponse<CardDetail> */
     public function put(PutCardRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -90,7 +90,7 @@ final class CardController extends Controller
     /**
      * This row is really painted with another pan; what was said of it before is kept.
      *
-     * @return JsonResponse<CardShape>
+     * @return JsonResponse<CardDetail>
      */
     public function putSpecimenPan(PutSpecimenPanRequest $request, Specimen $specimen): JsonResponse
     {

@@ -12,14 +12,14 @@ use MarshTrial\Core\Evidence\Wish;
 /**
  * What to use for a piece of work: shelves of paints, each with its reason.
  *
- * @phpstan-import-type ShelvesShape from \App\Queries\Shelves
+ * @phpstan-import-type ShelvesDetail from \App\Queries\Shelves
  */
 final class ChooseController extends Controller
 {
     /** As a year of light is counted everywhere (Dose::YEARS), so that ten years are the same light on every page. */
     private const DAYS = 365;
 
-    /** @return JsonResponse<ShelvesShape> */
+    /** @return JsonResponse<ShelvesDetail> */
     public function __invoke(ReadChoiceRequest $request): JsonResponse
     {
         $v = $request->validated();

@@ -41,14 +41,14 @@ use MarshTrial\Core\CoreException;
  *     paints: list<PaintSetShown>,
  * }
  * @phpstan-import-type PaintSetShown from \App\Queries\PaintSet
- * @phpstan-import-type ComparisonShape from \App\Queries\Comparison
+ * @phpstan-import-type ComparisonDetail from \App\Queries\Comparison
  */
 final class CompareController extends Controller
 {
     /** Paints under one another at most. */
     private const MOST_TOGETHER = 120;
 
-    /** @return JsonResponse<ComparisonShape> */
+    /** @return JsonResponse<ComparisonDetail> */
     public function show(ReadStripsRequest $request): JsonResponse
     {
         return new JsonResponse(Comparison::of(self::paints($request), $this->user($request)));

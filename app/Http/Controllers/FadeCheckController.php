@@ -16,11 +16,11 @@ use Illuminate\Support\Carbon;
 /**
  * When a fade card was looked at.
  *
- * @phpstan-import-type CardShape from \App\Queries\CardView
+ * @phpstan-import-type CardDetail from \App\Queries\CardView
  */
 final class FadeCheckController extends Controller
 {
-    /** @return JsonResponse<CardShape> */
+    /** @return JsonResponse<CardDetail> */
     public function put(PutCheckRequest $request, Card $card, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -53,7 +53,7 @@ final class FadeCheckController extends Controller
     /**
      * A check without pictures goes; what it said is kept.
      *
-     * @return JsonResponse<CardShape>
+     * @return JsonResponse<CardDetail>
      */
     public function destroy(FadeCheck $check): JsonResponse
     {

@@ -19,14 +19,14 @@ use MarshTrial\Core\Pigment\PigmentCodeState;
  * What one follows, and what became of it.
  *
  * @phpstan-type FollowPutAnswer array{kind: string, key: string}
- * @phpstan-import-type DigestShape from \App\Queries\Digest
+ * @phpstan-import-type DigestDetail from \App\Queries\Digest
  */
 final class FollowController extends Controller
 {
     /** Nobody reads more. */
     private const MOST = 500;
 
-    /** @return JsonResponse<DigestShape> */
+    /** @return JsonResponse<DigestDetail> */
     public function index(Request $request): JsonResponse
     {
         return new JsonResponse(Digest::of($this->me($request)));

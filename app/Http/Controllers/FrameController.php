@@ -13,14 +13,14 @@ use App\Queries\CardView;
 /**
  * Frames of one’s own, laid over sheets that were painted already.
  *
- * @phpstan-import-type CardShape from \App\Queries\CardView
+ * @phpstan-import-type CardDetail from \App\Queries\CardView
  */
 final class FrameController extends Controller
 {
     /**
      * A frame with windows of one's own.
      *
-     * @return JsonResponse<CardShape>
+     * @return JsonResponse<CardDetail>
      */
     public function put(PutFrameRequest $request, string $uuid): JsonResponse
     {

@@ -15,7 +15,7 @@ use Illuminate\Support\Facades\DB;
 /**
  * Groups of one's own, ordered by hand, comparable like a code.
  *
- * @phpstan-type GroupShownAnswer array{uuid: string, edition: int, name: string, shared: bool, by: string}
+ * @phpstan-type GroupSummary array{uuid: string, edition: int, name: string, shared: bool, by: string}
  * @phpstan-type GroupStripsAnswer array{
  *     title: string,
  *     group: array{
@@ -70,7 +70,7 @@ final class GroupController extends Controller
         return new JsonResponse(['title' => $group->name, 'group' => [...self::shown($group->load('owner')), 'mayChange' => $group->mayBeChangedBy($this->user($request)), 'order' => $paints->pluck('uuid')->values()->all()], ...PaintSet::of($paints, $this->user($request), true)]);
     }
 
-    /** @return JsonResponse<GroupShownAnswer> */
+    /** @return JsonResponse<GroupSummary> */
     public function put(PutGroupRequest $request, string $uuid): JsonResponse
     {
         $v = $request->validated();
@@ -92,7 +92,7 @@ final class GroupController extends Controller
         return new JsonResponse(null, 204);
     }
 
-    /** @return GroupShownAnswer needs owner loaded */
+    /** @return GroupSummary needs owner loaded */
     private static function shown(Group $group): array
     {
         return ['uuid' => $group->uuid, 'edition' => $group->edition, 'name' => $group->name, 'shared' => $group->shared, 'by' => $group->owner->name];

@@ -24,11 +24,11 @@ use MarshTrial\Core\Daylight\Window;
 /**
  * Where a fade card hangs, with its pauses and moves.
  *
- * @phpstan-import-type CardShape from \App\Queries\CardView
+ * @phpstan-import-type CardDetail from \App\Queries\CardView
  */
 final class HangingController extends Controller
 {
-    /** @return JsonResponse<CardShape> */
+    /** @return JsonResponse<CardDetail> */
     public function put(PutHangingRequest $request, Card $card, string $uuid): JsonResponse
     {
         $old = $request->isOldStrip();
@@ -65,7 +65,7 @@ final class HangingController extends Controller
     /**
      * It came down, to be put back or not: nothing is added to its light from then on.
      *
-     * @return JsonResponse<CardShape>
+     * @return JsonResponse<CardDetail>
      */
     public function takeDown(TakeDownRequest $request, Card $card): JsonResponse
     {
@@ -82,7 +82,7 @@ final class HangingController extends Controller
     /**
      * Put back: the days in between were dark, and the series goes on.
      *
-     * @return JsonResponse<CardShape>
+     * @return JsonResponse<CardDetail>
      */
     public function hangAgain(HangAgainRequest $request, Card $card): JsonResponse
     {
@@ -109,7 +109,7 @@ final class HangingController extends Controller
     /**
      * It was never hung there: the hanging goes, and what it said is kept.
      *
-     * @return JsonResponse<CardShape>
+     * @return JsonResponse<CardDetail>
      */
     public function destroy(Card $card): JsonResponse
     {

@@ -34,7 +34,7 @@ use MarshTrial\Core\CoreException;
  *     }>,
  *     circles: array<mixed>,
  * }
- * @phpstan-import-type ProfileShape from \App\Queries\Profile
+ * @phpstan-import-type ProfileDetail from \App\Queries\Profile
  */
 final class InvitationController extends Controller
 {
@@ -103,7 +103,7 @@ final class InvitationController extends Controller
     /**
      * What anybody may see of a tester.
      *
-     * @return JsonResponse<ProfileShape>
+     * @return JsonResponse<ProfileDetail>
      */
     public function profile(User $user): JsonResponse
     {

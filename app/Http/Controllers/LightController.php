@@ -21,7 +21,7 @@ use MarshTrial\Core\Rating\Scale;
  * The light that fell on a card, and what it did to the paints of a code.
  *
  * @phpstan-import-type FadeAtEqualLight from \App\Queries\FadeView
- * @phpstan-import-type LightOfCodeShape from \App\Queries\LightOfCode
+ * @phpstan-import-type LightOfCodeDetail from \App\Queries\LightOfCode
  * @phpstan-import-type FadeLight from \App\Queries\FadeView
  */
 final class LightController extends Controller
@@ -73,7 +73,7 @@ final class LightController extends Controller
     /**
      * All strips of a code aged together, sampled by dose.
      *
-     * @return JsonResponse<LightOfCodeShape>
+     * @return JsonResponse<LightOfCodeDetail>
      */
     public function ofCode(ReadLightOfCodeRequest $request, string $code): JsonResponse
     {

@@ -29,8 +29,8 @@ use MarshTrial\Core\Mixing\Partners;
 /**
  * What paints make together, expected from their ladders.
  *
- * @phpstan-import-type MixInLightShape from \App\Queries\MixInLight
- * @phpstan-import-type MixMix from \App\Queries\MixView
+ * @phpstan-import-type MixInLightDetail from \App\Queries\MixInLight
+ * @phpstan-import-type NamedMix from \App\Queries\MixView
  * @phpstan-type MixAcrossAnswer array{
  *     partner: MixPaint,
  *     share: float,
@@ -62,9 +62,9 @@ use MarshTrial\Core\Mixing\Partners;
  * @phpstan-import-type MixAcross from \App\Queries\MixView
  * @phpstan-import-type MixPaint from \App\Queries\MixView
  * @phpstan-import-type MixBench from \App\Queries\MixView
- * @phpstan-import-type MixRecipesShape from \App\Queries\MixRecipes
+ * @phpstan-import-type MixRecipesDetail from \App\Queries\MixRecipes
  * @phpstan-import-type MixRecipesReach from \App\Queries\MixRecipes
- * @phpstan-import-type MixRunShape from \App\Queries\MixView
+ * @phpstan-import-type MixRunDetail from \App\Queries\MixView
  */
 final class MixController extends Controller
 {
@@ -74,7 +74,7 @@ final class MixController extends Controller
         return new JsonResponse(MixView::bench($this->user($request)));
     }
 
-    /** @return JsonResponse<MixRunShape> */
+    /** @return JsonResponse<MixRunDetail> */
     public function run(ReadMixRequest $request): JsonResponse
     {
         $values = $request->validated();
@@ -85,7 +85,7 @@ final class MixController extends Controller
     /**
      * The same mix after light.
      *
-     * @return JsonResponse<MixInLightShape>
+     * @return JsonResponse<MixInLightDetail>
      */
     public function light(ReadMixInLightRequest $request): JsonResponse
     {
@@ -117,7 +117,7 @@ final class MixController extends Controller
     /**
      * What of one's own stands in for a paint, or makes a colour.
      *
-     * @return JsonResponse<MixRecipesShape>
+     * @return JsonResponse<MixRecipesDetail>
      */
     public function recipes(ReadRecipesRequest $request): JsonResponse
     {
@@ -192,7 +192,7 @@ final class MixController extends Controller
     /**
      * A mix that somebody likes, under a name.
      *
-     * @return JsonResponse<MixMix>
+     * @return JsonResponse<NamedMix>
      */
     public function put(PutMixRequest $request, string $uuid): JsonResponse
     {

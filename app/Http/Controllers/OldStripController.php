@@ -17,14 +17,14 @@ use MarshTrial\Core\Daylight\Window;
 /**
  * Strips that the program did not print.
  *
- * @phpstan-import-type CardShape from \App\Queries\CardView
+ * @phpstan-import-type CardDetail from \App\Queries\CardView
  */
 final class OldStripController extends Controller
 {
     /**
      * A strip that the program did not print, with its window and its days as far as they are known.
      *
-     * @return JsonResponse<CardShape>
+     * @return JsonResponse<CardDetail>
      */
     public function put(PutOldStripRequest $request, string $uuid): JsonResponse
     {
@@ -38,7 +38,7 @@ final class OldStripController extends Controller
     /**
      * The halves of an old strip lie the other way round in this picture.
      *
-     * @return JsonResponse<CardShape>
+     * @return JsonResponse<CardDetail>
      */
     public function swapHalves(Picture $picture): JsonResponse
     {

@@ -66,7 +66,7 @@ use Symfony\Component\HttpFoundation\StreamedResponse;
  *         },
  *     }>,
  * }
- * @phpstan-import-type RecordProtocolShape from \App\Queries\RecordProtocol
+ * @phpstan-import-type RecordProtocolDetail from \App\Queries\RecordProtocol
  * @phpstan-import-type EvidenceMapPlan from \App\Queries\EvidenceMap
  * @phpstan-type OpenDataProtocolAnswer array{
  *     card: string,
@@ -178,7 +178,7 @@ final class OpenDataController extends Controller
     /**
      * How a record was made, for a stranger to follow.
      *
-     * @return JsonResponse<RecordProtocolShape>
+     * @return JsonResponse<RecordProtocolDetail>
      */
     public function protocol(string $card): JsonResponse
     {

@@ -45,8 +45,8 @@ use MarshTrial\Core\Session\BenchWords;
  *
  * @phpstan-import-type PropertyVerdict from \App\Queries\PropertyView
  * @phpstan-import-type PaintSetProperty from \App\Queries\PaintSet
- * @phpstan-import-type StripShape from \App\Queries\StripView
- * @phpstan-import-type PaintShape from \App\Queries\PaintView
+ * @phpstan-import-type StripDetail from \App\Queries\StripView
+ * @phpstan-import-type PaintDetail from \App\Queries\PaintView
  * @phpstan-type PaintIndexAnswer array{
  *     paints: array<int, array{
  *         uuid: string,
@@ -61,31 +61,31 @@ use MarshTrial\Core\Session\BenchWords;
  *         grade: string,
  *         discontinued: bool,
  *         effects: list<string>|null,
- *         statement: PigmentStatementShape,
+ *         statement: PigmentStatementDetail,
  *         mayChange: bool,
  *         colour: array{string, string}|null,
- *         pans: array<int, PaintOpen>,
+ *         pans: array<int, PanDetail>,
  *     }>,
  *     total: int,
  *     page: int,
  *     pages: int,
  *     shows: list<string>,
  * }
- * @phpstan-import-type PigmentStatementShape from \App\Queries\PigmentView
- * @phpstan-import-type PaintOpen from \App\Queries\PaintView
- * @phpstan-import-type LikePaintsShape from \App\Queries\LikePaints
+ * @phpstan-import-type PigmentStatementDetail from \App\Queries\PigmentView
+ * @phpstan-import-type PanDetail from \App\Queries\PaintView
+ * @phpstan-import-type LikePaintsDetail from \App\Queries\LikePaints
  * @phpstan-type PaintTestsAnswer array{
  *     pan: string,
  *     properties: list<array{
  *         property: string,
  *         quantity: string,
- *         tests: list<PanTestsShape>,
+ *         tests: list<PanTestsDetail>,
  *         counted: int,
  *         spread: float|null,
  *         apart: array{array<string, mixed>, array<string, mixed>}|null,
  *     }>,
  * }
- * @phpstan-import-type PanTestsShape from \App\Queries\PanTests
+ * @phpstan-import-type PanTestsDetail from \App\Queries\PanTests
  * @phpstan-type PaintShowAnswer array{
  *     uuid: string,
  *     edition: int,
@@ -99,9 +99,9 @@ use MarshTrial\Core\Session\BenchWords;
  *     grade: string,
  *     discontinued: bool,
  *     effects: list<string>|null,
- *     statement: PigmentStatementShape,
+ *     statement: PigmentStatementDetail,
  *     mayChange: bool,
- *     strip: StripShape|null,
+ *     strip: StripDetail|null,
  *     properties: array<string, PaintSetProperty>,
  *     alsoJudged: list<PropertyVerdict>,
  *     notTested: list<string>,
@@ -142,8 +142,8 @@ use MarshTrial\Core\Session\BenchWords;
  *         studies: array<int, OpinionsStudy>,
  *     },
  *     between: \stdClass,
- *     knowledge: PaintKnowledgeShape,
- *     pans: array<int, PaintOpen>,
+ *     knowledge: PaintKnowledgeDetail,
+ *     pans: array<int, PanDetail>,
  *     merges: array<int, array{uuid: string, name: string, mayChange: bool}>,
  *     formulations: array<int, PaintFormulation>,
  *     tests: list<PaintTestsAnswer>,
@@ -151,7 +151,7 @@ use MarshTrial\Core\Session\BenchWords;
  *     states: list<string>,
  *     got: list<string>,
  *     spoiledReasons: list<string>,
- *     swatches: list<SwatchShape>,
+ *     swatches: list<SwatchDetail>,
  *     claimScales: array<int, PaintClaimScale>,
  *     forms: list<string>,
  *     media: array{'watercolour', 'gouache'},
@@ -159,10 +159,10 @@ use MarshTrial\Core\Session\BenchWords;
  * }
  * @phpstan-import-type OddStripsTold from \App\Queries\OddStrips
  * @phpstan-import-type OpinionsStudy from \App\Queries\Opinions
- * @phpstan-import-type PaintKnowledgeShape from \App\Queries\PaintKnowledge
+ * @phpstan-import-type PaintKnowledgeDetail from \App\Queries\PaintKnowledge
  * @phpstan-import-type PaintFormulation from \App\Queries\PaintView
  * @phpstan-import-type SpecimenByHand from \App\Queries\SpecimenView
- * @phpstan-import-type SwatchShape from \App\Queries\SwatchView
+ * @phpstan-import-type SwatchDetail from \App\Queries\SwatchView
  * @phpstan-import-type PaintClaimScale from \App\Queries\PaintView
  */
 final class PaintController extends Controller
@@ -198,7 +198,7 @@ final class PaintController extends Controller
     /**
      * What comes nearest to it, with conditions that stand before likeness: ?holds=1&transparent=1&single=1&mine=1
      *
-     * @return JsonResponse<LikePaintsShape>
+     * @return JsonResponse<LikePaintsDetail>
      */
     public function like(Request $request, Paint $paint): JsonResponse
     {
@@ -260,7 +260,7 @@ final class PaintController extends Controller
         ])->all());
     }
 
-    /** @return JsonResponse<PaintShape> */
+    /** @return JsonResponse<PaintDetail> */
     public function put(PutPaintRequest $request, string $uuid): JsonResponse
     {
         $line = $request->validated();

@@ -24,7 +24,7 @@ use MarshTrial\Core\Exchange\Money;
  * Pans that a card can be made of.
  *
  * @phpstan-type PanPutSetAnswer array{uuid: string, edition: int, name: string, price: string, pans: int}
- * @phpstan-import-type PaintOpen from \App\Queries\PaintView
+ * @phpstan-import-type PanDetail from \App\Queries\PaintView
  * @phpstan-type PanIndexAnswer array{
  *     sets: array<int, array{uuid: string, edition: int, name: string, price: string, pans: mixed}>,
  *     pans: array<int, array{
@@ -47,11 +47,11 @@ use MarshTrial\Core\Exchange\Money;
  *         extras: \stdClass,
  *         formulation: PaintFormulation|null,
  *         mine: bool,
- *         paint: PaintShape,
+ *         paint: PaintDetail,
  *     }>,
  * }
  * @phpstan-import-type PaintFormulation from \App\Queries\PaintView
- * @phpstan-import-type PaintShape from \App\Queries\PaintView
+ * @phpstan-import-type PaintDetail from \App\Queries\PaintView
  */
 final class PanController extends Controller
 {
@@ -93,7 +93,7 @@ final class PanController extends Controller
         return new JsonResponse(['uuid' => $set->uuid, 'edition' => $set->edition, 'name' => $set->name, 'price' => $set->price()->text(), 'pans' => $pans->count()], $set->wasRecentlyCreated ? 201 : 200);
     }
 
-    /** @return JsonResponse<PaintOpen> */
+    /** @return JsonResponse<PanDetail> */
     public function put(PutPanRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();

@@ -14,14 +14,14 @@ use MarshTrial\Core\Card\Protocol;
 /**
  * Papers that cards are painted on.
  *
- * @phpstan-type PaperPaperAnswer array{uuid: string, words: string}
+ * @phpstan-type PaperName array{uuid: string, words: string}
  * @phpstan-type PaperIndexAnswer array{
  *     lifting: list<array{id: string, title: string}>,
  *     paint: list<array{id: string, title: string}>,
  *     quality: list<array{id: string, title: string}>,
  *     usualBlocks: 'stroke,wash,lift',
  *     blocks: list<array{kind: string, words: string, tells: string, counts: array{int, int, int}|null}>,
- *     papers: array<int, PaperPaperAnswer>,
+ *     papers: array<int, PaperName>,
  *     fibres: array{'cotton', 'cellulose', 'mixed', 'other'},
  *     surfaces: array{'hot-pressed', 'cold-pressed', 'rough'},
  * }
@@ -40,7 +40,7 @@ final class PaperController extends Controller
         ]);
     }
 
-    /** @return JsonResponse<PaperPaperAnswer> */
+    /** @return JsonResponse<PaperName> */
     public function put(PutPaperRequest $request, string $uuid): JsonResponse
     {
         $values = $request->validated();
@@ -49,7 +49,7 @@ final class PaperController extends Controller
         return new JsonResponse(self::paper($paper), $paper->wasRecentlyCreated ? 201 : 200);
     }
 
-    /** @return PaperPaperAnswer */
+    /** @return PaperName */
     private static function paper(Paper $paper): array
     {
         return ['uuid' => $paper->uuid, 'words' => $paper->words()];

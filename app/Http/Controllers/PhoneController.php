@@ -40,7 +40,7 @@ use MarshTrial\Core\Measuring\FirstLook;
  *     swatches: bool,
  *     hints: list<string>,
  * }
- * @phpstan-import-type PhonePhone from \App\Queries\PhoneView
+ * @phpstan-import-type PhoneHeld from \App\Queries\PhoneView
  * @phpstan-import-type PhonePictures from \App\Queries\PhoneView
  */
 final class PhoneController extends Controller
@@ -63,7 +63,7 @@ final class PhoneController extends Controller
         return new JsonResponse(['hold' => $hold, ...PhoneView::phone(PhoneLink::heldBy($hold) ?? abort(403))]);
     }
 
-    /** @return JsonResponse<PhonePhone> */
+    /** @return JsonResponse<PhoneHeld> */
     public function show(Request $request): JsonResponse
     {
         return new JsonResponse(PhoneView::phone(HoldsPhoneLink::of($request)));

@@ -25,7 +25,7 @@ use Illuminate\Http\Request;
  *     pictures: list<PhonePictures>,
  *     urls: list<string>,
  * }
- * @phpstan-import-type PhoneLinkShape from \App\Queries\PhoneView
+ * @phpstan-import-type PhoneLinkDetail from \App\Queries\PhoneView
  * @phpstan-import-type PhonePictures from \App\Queries\PhoneView
  */
 final class PhoneLinkController extends Controller
@@ -42,7 +42,7 @@ final class PhoneLinkController extends Controller
         return new JsonResponse([...PhoneView::link($link), 'urls' => array_map(static fn (string $origin): string => "$origin/phone#$secret", self::origins($request))], 201);
     }
 
-    /** @return JsonResponse<PhoneLinkShape> */
+    /** @return JsonResponse<PhoneLinkDetail> */
     public function show(Request $request, PhoneLink $link): JsonResponse
     {
         abort_if($link->user_id !== $this->me($request)->id, 404);
@@ -50,7 +50,7 @@ final class PhoneLinkController extends Controller
         return new JsonResponse(PhoneView::link($link));
     }
 
-    /** @return JsonResponse<PhoneLinkShape> */
+    /** @return JsonResponse<PhoneLinkDetail> */
     public function destroy(Request $request, PhoneLink $link): JsonResponse
     {
         abort_if($link->user_id !== $this->me($request)->id, 404);

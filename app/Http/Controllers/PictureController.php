@@ -28,8 +28,8 @@ use Symfony\Component\HttpFoundation\Response;
 /**
  * Pictures of cards and the measuring of them.
  *
- * @phpstan-import-type CardMeasurementShape from \App\Queries\CardView
- * @phpstan-import-type RepeatsShape from \App\Queries\RepeatsView
+ * @phpstan-import-type CardMeasurementDetail from \App\Queries\CardView
+ * @phpstan-import-type RepeatsDetail from \App\Queries\RepeatsView
  * @phpstan-type PictureMeasurementAnswer array{
  *     uuid: string,
  *     state: string,
@@ -39,17 +39,17 @@ use Symfony\Component\HttpFoundation\Response;
  *     quality: mixed,
  *     result: array<string, mixed>|null,
  * }
- * @phpstan-import-type CardShape from \App\Queries\CardView
+ * @phpstan-import-type CardDetail from \App\Queries\CardView
  */
 final class PictureController extends Controller
 {
-    /** @return JsonResponse<CardMeasurementShape> */
+    /** @return JsonResponse<CardMeasurementDetail> */
     public function upload(UploadPictureRequest $request, Card $card, string $uuid): JsonResponse
     {
         return $this->answer(RequestMeasurement::fromUpload($uuid, $card, $request->upload(), self::check($request->validated('checkUuid'), $card), $request->taken()));
     }
 
-    /** @return JsonResponse<CardMeasurementShape> */
+    /** @return JsonResponse<CardMeasurementDetail> */
     public function standIn(PaintStandInRequest $request, Card $card): JsonResponse
     {
         $values = $request->validated();
@@ -57,7 +57,7 @@ final class PictureController extends Controller
         return $this->answer(RequestMeasurement::fromStandIn($values['uuid'] ?? (string) Str::uuid(), $card, self::check($values['checkUuid'] ?? null, $card), $values['device'] ?? 'scanner', (bool) ($values['wet'] ?? false)));
     }
 
-    /** @return JsonResponse<CardMeasurementShape> */
+    /** @return JsonResponse<CardMeasurementDetail> */
     public function again(Picture $picture): JsonResponse
     {
         $picture->sha256 === null ?: self::mustBeHere($picture);
@@ -68,7 +68,7 @@ final class PictureController extends Controller
     /**
      * Takes a picture out of what counts, with a reason; it is kept.
      *
-     * @return JsonResponse<CardShape>
+     * @return JsonResponse<CardDetail>
      */
     public function withdraw(WithdrawPictureRequest $request, Picture $picture): JsonResponse
     {
@@ -78,7 +78,7 @@ final class PictureController extends Controller
         return new JsonResponse(CardView::of($picture->card));
     }
 
-    /** @return JsonResponse<CardShape> */
+    /** @return JsonResponse<CardDetail> */
     public function bringBack(Picture $picture): JsonResponse
     {
         RemoveDraft::bringBack($picture);
@@ -86,7 +86,7 @@ final class PictureController extends Controller
         return new JsonResponse(CardView::of($picture->card));
     }
 
-    /** @return JsonResponse<RepeatsShape> */
+    /** @return JsonResponse<RepeatsDetail> */
     public function repeats(Card $card): JsonResponse
     {
         return new JsonResponse(RepeatsView::of($card));
@@ -123,7 +123,7 @@ final class PictureController extends Controller
         return $uuid === null ? null : FadeCheck::query()->where('card_id', $card->id)->where('uuid', $uuid)->firstOrFail();
     }
 
-    /** @return JsonResponse<CardMeasurementShape> */
+    /** @return JsonResponse<CardMeasurementDetail> */
     private function answer(Measurement $measurement): JsonResponse
     {
         return new JsonResponse(CardView::measurement($measurement), 202);

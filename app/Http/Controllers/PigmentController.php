@@ -31,8 +31,8 @@ use MarshTrial\Core\Pigment\PigmentStatement;
  *     }>,
  *     others: array<int, array{code: string, paints: int, measured: int}>,
  * }
- * @phpstan-import-type PigmentStatementShape from \App\Queries\PigmentView
- * @phpstan-import-type CodePageShape from \App\Queries\CodePage
+ * @phpstan-import-type PigmentStatementDetail from \App\Queries\PigmentView
+ * @phpstan-import-type CodePageDetail from \App\Queries\CodePage
  */
 final class PigmentController extends Controller
 {
@@ -53,13 +53,13 @@ final class PigmentController extends Controller
         ]);
     }
 
-    /** @return JsonResponse<CodePageShape> */
+    /** @return JsonResponse<CodePageDetail> */
     public function show(Request $request, string $code): JsonResponse
     {
         return new JsonResponse(CodePage::of($code, $this->user($request)));
     }
 
-    /** @return JsonResponse<PigmentStatementShape> */
+    /** @return JsonResponse<PigmentStatementDetail> */
     public function statement(ReadStatementRequest $request): JsonResponse
     {
         return new JsonResponse(PigmentView::statement(PigmentStatement::parse(mb_substr((string) $request->query('written', ''), 0, 300))));

@@ -19,9 +19,9 @@ use MarshTrial\Core\Bench\SideBySide;
  *     show: 'glazes'|'grain'|'ladders'|'lifting'|'lines'|'water',
  *     shows: list<array{key: 'ladders'|'glazes'|'grain'|'lifting'|'water'|'lines', title: string}>,
  *     loupeMm: float,
- *     paints: list<SideBySideShape>,
+ *     paints: list<SideBySideDetail>,
  * }
- * @phpstan-import-type SideBySideShape from \App\Queries\SideBySideView
+ * @phpstan-import-type SideBySideDetail from \App\Queries\SideBySideView
  */
 final class SideBySideController extends Controller
 {

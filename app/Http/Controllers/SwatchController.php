@@ -19,7 +19,7 @@ use Symfony\Component\HttpFoundation\Response;
 /**
  * Swatches of any time, seen through the pocket frame.
  *
- * @phpstan-import-type SwatchShape from \App\Queries\SwatchView
+ * @phpstan-import-type SwatchDetail from \App\Queries\SwatchView
  * @phpstan-import-type SwatchDrawer from \App\Queries\SwatchView
  * @phpstan-import-type SwatchNarrowing from \App\Queries\SwatchView
  */
@@ -49,7 +49,7 @@ final class SwatchController extends Controller
         return new JsonResponse(['card' => MakeCard::drawer($this->me($request))->uuid]);
     }
 
-    /** @return JsonResponse<SwatchShape> */
+    /** @return JsonResponse<SwatchDetail> */
     public function put(PutSwatchRequest $request, Swatch $swatch): JsonResponse
     {
         $values = $request->validated();

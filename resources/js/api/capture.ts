@@ -1,8 +1,8 @@
 import type * as Schema from './schema';
 /** Shapes of targets, profiles, instruments and repeats; they mirror app/Queries. */
 
-export type Target = Schema.CaptureTargetShape;
-export type Profile = Schema.CaptureProfileShape;
+export type Target = Schema.CaptureTargetDetail;
+export type Profile = Schema.CaptureProfileDetail;
 export type CaptureMeans = Schema.CaptureAll;
 
 export interface Spectrum {
@@ -30,7 +30,7 @@ export interface Reading {
     picture: { lab: number[]; dE00: number; uncertainty95: number | null; outside: boolean } | null;
     doubt: string | null;
 }
-export type Run = Schema.InstrumentRunShape;
+export type Run = Schema.InstrumentRunDetail;
 export type Readings = Schema.Instrument;
 
 export interface Pooled {

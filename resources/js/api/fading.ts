@@ -46,7 +46,7 @@ export interface LightTold {
 export interface FadeSummary extends LightTold {
     group: string;
 }
-export type RackWindow = Schema.FadeHung;
+export type RackWindow = Schema.HungCard;
 export type Rack = Schema.FadeRack;
 
 export interface CourseDepth {

@@ -15,7 +15,7 @@ export interface MixPaint {
     card: { uuid: string; title: string; mayChange: boolean };
     mine?: boolean;
 }
-export type NamedMix = Schema.MixMix;
+export type NamedMix = Schema.NamedMix;
 export type Partner = Schema.MixPartners;
 export type MixBench = Schema.MixBench;
 export interface Grey extends MixPaint {
@@ -124,6 +124,6 @@ export interface AcrossDepth {
     apart: { dE00: number; surely: boolean; words: string[] } | null;
 }
 export type Across = Schema.MixAcross;
-export type RecipeAnswer = Schema.MixRecipesShape;
+export type RecipeAnswer = Schema.MixRecipesDetail;
 
-export type MixLight = Schema.MixInLightShape;
+export type MixLight = Schema.MixInLightDetail;

@@ -25,7 +25,7 @@ export interface Opinions {
     studies: Study[];
 }
 
-export type GroupOf = Schema.GroupShownAnswer;
+export type GroupOf = Schema.GroupSummary;
 
 export interface GroupList {
     groups: (GroupOf & { paints: number; mine: boolean })[];

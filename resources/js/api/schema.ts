@@ -101,7 +101,7 @@ export interface BenchSessionChoicesAnswer {
         extras: Record<string, unknown>;
         formulation: PaintFormulation | null;
         mine: boolean;
-        paint: PaintShape;
+        paint: PaintDetail;
         code: string;
         hue: string;
         testedOnPapers: unknown[];
@@ -384,11 +384,11 @@ export interface BundleAnswer {
 }
 
 export interface CaptureAll {
-    targets: CaptureTargetShape[];
-    profiles: CaptureProfileShape[];
+    targets: CaptureTargetDetail[];
+    profiles: CaptureProfileDetail[];
 }
 
-export interface CaptureProfileShape {
+export interface CaptureProfileDetail {
     uuid: string;
     edition: number;
     name: string;
@@ -409,7 +409,7 @@ export interface CaptureProfileShape {
     drifted: boolean;
 }
 
-export interface CaptureTargetShape {
+export interface CaptureTargetDetail {
     uuid: string;
     edition: number;
     name: string;
@@ -432,136 +432,7 @@ export interface CardCorrections {
     reason: string;
 }
 
-export interface CardHanging {
-    uuid: string;
-    edition: number;
-    place: string;
-    facing: string;
-    glass: string;
-    latitude: number | null;
-    longitude: number | null;
-    timeZone: string;
-    hungOn: string;
-    note: string;
-    panes: string;
-    sky: string;
-    curtain: boolean;
-    sunshine: number | null;
-    distanceM: number;
-    sunshineByMonth: number[] | null;
-    horizon: number[] | null;
-    byDose: boolean;
-    nextCheck: string | null;
-    hungTo: string | null;
-    hungWords: string;
-    downOn: string | null;
-    downTo: string | null;
-    downWords: string;
-}
-
-export interface CardIndexAnswer {
-    cards: CardSummary[];
-    total: number;
-    page: number;
-    pages: number;
-}
-
-export interface CardMeasurementShape {
-    uuid: string;
-    state: string;
-    progress: number;
-    step: string;
-    problem: string | null;
-    /** anything */
-    quality: unknown;
-}
-
-export interface CardPicture {
-    uuid: string;
-    moment: string;
-    source: string;
-    name: string;
-    wet: boolean;
-    width: number | null;
-    height: number | null;
-    taken: string | null;
-    checkUuid: string | null;
-    withdrawn: string | null;
-    measurement: CardMeasurementShape | null;
-}
-
-export interface CardPublishAnswer {
-    card: string;
-    number: number;
-}
-
-export interface CardRow {
-    row: number;
-    uuid: string;
-    paint: RowPaintTold;
-    pan: PaintOpen | null;
-    codeWord: string | null;
-    conditions: Record<string, {
-        value: string;
-        inherited: string | null;
-        own: boolean;
-    }>;
-    overrides: {
-        uuid: string;
-        edition: number;
-        key: string;
-        value: string;
-        by: string;
-    }[];
-    remarks: {
-        uuid: string;
-        edition: number;
-        word: string;
-        note: string;
-        by: string;
-        mine: boolean;
-        on: string;
-    }[];
-    byHand: SpecimenByHand[];
-    photos: ({
-        uuid: string;
-        taken: string | null;
-    })[];
-    spoiled: ({
-        uuid: string;
-        property: string | null;
-        reason: string;
-        by: string;
-    })[];
-    strip: StripShape | null;
-    claims: ({
-        uuid: string;
-        property: string;
-        words: string;
-        readOn: string;
-        scale: string | null;
-        scaleUuid: string | null;
-        classes: string[];
-        check: string;
-        span: [number, number] | null;
-    })[];
-    ratings: RatingShown[];
-    verdicts: ({
-        uuid: string;
-        property: string;
-        word: string;
-        note: string;
-        by: string;
-        on: string | null;
-        blind: boolean;
-        check: 'agrees' | 'contradicted' | 'not comparable' | 'open';
-        edition: number;
-        checkUuid: string | null;
-        mine: boolean;
-    })[];
-}
-
-export interface CardShape {
+export interface CardDetail {
     uuid: string;
     edition: number;
     kind: string;
@@ -586,7 +457,7 @@ export interface CardShape {
     facings: string[];
     panes: string[];
     skies: ['open', 'half', 'little'];
-    courses: FadeCoursesShape | null;
+    courses: FadeCoursesDetail | null;
     corrections: CardCorrections[];
     simulated: boolean;
     picturesRead: number;
@@ -678,6 +549,135 @@ export interface CardShape {
     spoiledReasons: string[];
 }
 
+export interface CardHanging {
+    uuid: string;
+    edition: number;
+    place: string;
+    facing: string;
+    glass: string;
+    latitude: number | null;
+    longitude: number | null;
+    timeZone: string;
+    hungOn: string;
+    note: string;
+    panes: string;
+    sky: string;
+    curtain: boolean;
+    sunshine: number | null;
+    distanceM: number;
+    sunshineByMonth: number[] | null;
+    horizon: number[] | null;
+    byDose: boolean;
+    nextCheck: string | null;
+    hungTo: string | null;
+    hungWords: string;
+    downOn: string | null;
+    downTo: string | null;
+    downWords: string;
+}
+
+export interface CardIndexAnswer {
+    cards: CardSummary[];
+    total: number;
+    page: number;
+    pages: number;
+}
+
+export interface CardMeasurementDetail {
+    uuid: string;
+    state: string;
+    progress: number;
+    step: string;
+    problem: string | null;
+    /** anything */
+    quality: unknown;
+}
+
+export interface CardPicture {
+    uuid: string;
+    moment: string;
+    source: string;
+    name: string;
+    wet: boolean;
+    width: number | null;
+    height: number | null;
+    taken: string | null;
+    checkUuid: string | null;
+    withdrawn: string | null;
+    measurement: CardMeasurementDetail | null;
+}
+
+export interface CardPublishAnswer {
+    card: string;
+    number: number;
+}
+
+export interface CardRow {
+    row: number;
+    uuid: string;
+    paint: RowPaintTold;
+    pan: PanDetail | null;
+    codeWord: string | null;
+    conditions: Record<string, {
+        value: string;
+        inherited: string | null;
+        own: boolean;
+    }>;
+    overrides: {
+        uuid: string;
+        edition: number;
+        key: string;
+        value: string;
+        by: string;
+    }[];
+    remarks: {
+        uuid: string;
+        edition: number;
+        word: string;
+        note: string;
+        by: string;
+        mine: boolean;
+        on: string;
+    }[];
+    byHand: SpecimenByHand[];
+    photos: ({
+        uuid: string;
+        taken: string | null;
+    })[];
+    spoiled: ({
+        uuid: string;
+        property: string | null;
+        reason: string;
+        by: string;
+    })[];
+    strip: StripDetail | null;
+    claims: ({
+        uuid: string;
+        property: string;
+        words: string;
+        readOn: string;
+        scale: string | null;
+        scaleUuid: string | null;
+        classes: string[];
+        check: string;
+        span: [number, number] | null;
+    })[];
+    ratings: RatingShown[];
+    verdicts: ({
+        uuid: string;
+        property: string;
+        word: string;
+        note: string;
+        by: string;
+        on: string | null;
+        blind: boolean;
+        check: 'agrees' | 'contradicted' | 'not comparable' | 'open';
+        edition: number;
+        checkUuid: string | null;
+        mine: boolean;
+    })[];
+}
+
 export interface CardSummary {
     uuid: string;
     edition: number;
@@ -695,11 +695,11 @@ export interface CardSummary {
     paints: number;
 }
 
-export interface CodePageShape {
+export interface CodePageDetail {
     code: string;
     state: 'known' | 'not-colour-index' | 'not-in-catalogue';
     likelyMeaning: string | null;
-    pigment: PigmentShape | null;
+    pigment: PigmentDetail | null;
     caution: string;
     spoken: (({
         text: string;
@@ -729,7 +729,7 @@ export interface CodePageShape {
 }
 
 export interface CollectionNarrowing {
-    strip: StripShape | null;
+    strip: StripDetail | null;
     candidates: SwatchNarrowing[];
 }
 
@@ -833,18 +833,7 @@ export interface CompareOfMakerAnswer {
     paints: PaintSetShown[];
 }
 
-export interface ComparisonMakers {
-    matters: boolean;
-    confounded: boolean;
-    chance: number;
-    between: string;
-    between95: [string, string];
-    within: string;
-    within95: [string, string];
-    named: string[];
-}
-
-export interface ComparisonShape {
+export interface ComparisonDetail {
     paints: PaintSetShown[];
     spoken: (({
         text: string;
@@ -912,7 +901,18 @@ export interface ComparisonShape {
     } | null;
 }
 
-export interface DigestShape {
+export interface ComparisonMakers {
+    matters: boolean;
+    confounded: boolean;
+    chance: number;
+    between: string;
+    between95: [string, string];
+    within: string;
+    within95: [string, string];
+    named: string[];
+}
+
+export interface DigestDetail {
     follows: {
         kind: string;
         key: string;
@@ -997,7 +997,7 @@ export interface FadeAtEqualLight {
     })[];
 }
 
-export interface FadeCoursesShape {
+export interface FadeCoursesDetail {
     wool: {
         strips: {
             number: number;
@@ -1096,45 +1096,6 @@ export interface FadeCoursesSummary {
     group: 'cannot be told yet' | 'for ten years on a wall' | 'not for a wall';
 }
 
-export interface FadeHung {
-    card: string;
-    title: string;
-    code: string;
-    owner: string;
-    mayChange: boolean;
-    place: string;
-    facing: string;
-    panes: string;
-    hungOn: string;
-    hungWords: string;
-    downOn: string | null;
-    downWords: string;
-    old: boolean;
-    now: WindowDoseTold;
-    next: {
-        on: string;
-        mlxh: number | null;
-    } | null;
-    rows: ({
-        row: number;
-        paint: string | null;
-        name: string;
-        maker: string;
-        pigments: string;
-        summary: FadeCoursesSummary | null;
-        odd: boolean;
-        checks: {
-            mlxh: number;
-            range: [number, number];
-            change: number;
-            uncertainty: number;
-            words: string;
-            dark: string;
-            window: string;
-        }[];
-    })[];
-}
-
 export interface FadeLight {
     now: WindowDoseTold | null;
     curve: {
@@ -1177,7 +1138,7 @@ export interface FadeLight {
 }
 
 export interface FadeRack {
-    windows: FadeHung[];
+    windows: HungCard[];
     steps: number[];
     referenceMlxh: number;
     years: {
@@ -1293,14 +1254,6 @@ export interface FollowPutAnswer {
     key: string;
 }
 
-export interface GroupShownAnswer {
-    uuid: string;
-    edition: number;
-    name: string;
-    shared: boolean;
-    by: string;
-}
-
 export interface GroupStripsAnswer {
     title: string;
     group: {
@@ -1322,6 +1275,53 @@ export interface GroupStripsAnswer {
     } | null)[])[];
     stripOrder: string[];
     paints: PaintSetShown[];
+}
+
+export interface GroupSummary {
+    uuid: string;
+    edition: number;
+    name: string;
+    shared: boolean;
+    by: string;
+}
+
+export interface HungCard {
+    card: string;
+    title: string;
+    code: string;
+    owner: string;
+    mayChange: boolean;
+    place: string;
+    facing: string;
+    panes: string;
+    hungOn: string;
+    hungWords: string;
+    downOn: string | null;
+    downWords: string;
+    old: boolean;
+    now: WindowDoseTold;
+    next: {
+        on: string;
+        mlxh: number | null;
+    } | null;
+    rows: ({
+        row: number;
+        paint: string | null;
+        name: string;
+        maker: string;
+        pigments: string;
+        summary: FadeCoursesSummary | null;
+        odd: boolean;
+        checks: {
+            mlxh: number;
+            range: [number, number];
+            change: number;
+            uncertainty: number;
+            words: string;
+            dark: string;
+            window: string;
+        }[];
+    })[];
 }
 
 export interface ImportAnswer {
@@ -1373,7 +1373,7 @@ export interface Instrument {
         cell: string;
         what: string;
     }[];
-    runs: InstrumentRunShape[];
+    runs: InstrumentRunDetail[];
 }
 
 export interface InstrumentPreview {
@@ -1394,7 +1394,7 @@ export interface InstrumentPreview {
     })[];
 }
 
-export interface InstrumentRunShape {
+export interface InstrumentRunDetail {
     uuid: string;
     edition: number;
     name: string;
@@ -1466,7 +1466,7 @@ export interface LedgerShowAnswer {
     }[];
 }
 
-export interface LightOfCodeShape {
+export interface LightOfCodeDetail {
     doses: number[];
     checks: number[];
     yearly: number;
@@ -1500,7 +1500,7 @@ export interface LightTold {
     disagree: boolean;
 }
 
-export interface LikePaintsShape {
+export interface LikePaintsDetail {
     uuid: string;
     conditions: string[];
     like: ({
@@ -1516,7 +1516,7 @@ export interface LikePaintsShape {
         grade: string;
         discontinued: boolean;
         effects: string[] | null;
-        statement: PigmentStatementShape;
+        statement: PigmentStatementDetail;
         mayChange: boolean;
         mine: boolean;
         dE00: number;
@@ -1660,11 +1660,11 @@ export interface MixBench {
         };
         mine: boolean;
     }[];
-    mixes: MixMix[];
+    mixes: NamedMix[];
     partners: MixPartners[];
 }
 
-export interface MixInLightShape {
+export interface MixInLightDetail {
     start: {
         hex: string;
         words: string;
@@ -1687,19 +1687,6 @@ export interface MixLayers {
     lab: number[];
     range95: number;
     words: string;
-}
-
-export interface MixMix {
-    uuid: string;
-    edition: number;
-    name: string;
-    note: string;
-    share: number;
-    deposit: number;
-    layered: boolean;
-    a: OddStripsLike;
-    b: OddStripsLike;
-    hex: string | null;
 }
 
 export interface MixPaint {
@@ -1730,39 +1717,7 @@ export interface MixPartners {
     } | null;
 }
 
-export interface MixRecipesReach {
-    alike: PaletteCheckAlike[];
-    gaps: ({
-        of: 'mixtures of two' | 'paints';
-        degrees: number;
-        hex: string;
-        from: OddStripsLike | null;
-        to: OddStripsLike | null;
-    })[];
-    side: number;
-    lightnesses: [number, number, number, number];
-    unmeasured: number;
-    patches: [number, number, number, string][];
-    paints: {
-        uuid: string;
-        name: string;
-        maker: string;
-        pigments: string;
-        hex: string;
-        counted: boolean;
-        misfit: number;
-        simulated: boolean;
-        card: {
-            uuid: string;
-            title: string;
-            mayChange: boolean;
-        };
-        lost: number;
-        share: number;
-    }[];
-}
-
-export interface MixRecipesShape {
+export interface MixRecipesDetail {
     wanted: {
         lab?: number[];
         hex: string | null;
@@ -1821,7 +1776,39 @@ export interface MixRecipesShape {
     }[];
 }
 
-export interface MixRunShape {
+export interface MixRecipesReach {
+    alike: PaletteCheckAlike[];
+    gaps: ({
+        of: 'mixtures of two' | 'paints';
+        degrees: number;
+        hex: string;
+        from: OddStripsLike | null;
+        to: OddStripsLike | null;
+    })[];
+    side: number;
+    lightnesses: [number, number, number, number];
+    unmeasured: number;
+    patches: [number, number, number, string][];
+    paints: {
+        uuid: string;
+        name: string;
+        maker: string;
+        pigments: string;
+        hex: string;
+        counted: boolean;
+        misfit: number;
+        simulated: boolean;
+        card: {
+            uuid: string;
+            title: string;
+            mayChange: boolean;
+        };
+        lost: number;
+        share: number;
+    }[];
+}
+
+export interface MixRunDetail {
     a: MixPaint;
     b: MixPaint;
     counted: boolean;
@@ -1907,6 +1894,19 @@ export interface MixRunShape {
         strength: number | null;
         strength95: [number, number] | null;
     } | null;
+}
+
+export interface NamedMix {
+    uuid: string;
+    edition: number;
+    name: string;
+    note: string;
+    share: number;
+    deposit: number;
+    layered: boolean;
+    a: OddStripsLike;
+    b: OddStripsLike;
+    hex: string | null;
 }
 
 export interface OddStripsLike {
@@ -2041,13 +2041,30 @@ export interface PaintClaimScale {
     }[];
 }
 
+export interface PaintDetail {
+    uuid: string;
+    edition: number;
+    maker: string;
+    makerUuid: string;
+    range: string;
+    colourName: string;
+    pigmentsWritten: string;
+    series: string;
+    medium: string;
+    grade: string;
+    discontinued: boolean;
+    effects: string[] | null;
+    statement: PigmentStatementDetail;
+    mayChange: boolean;
+}
+
 export interface PaintFormulation {
     uuid: string;
     edition: number;
     since: string | null;
     note: string;
     pigmentsWritten: string;
-    statement: PigmentStatementShape;
+    statement: PigmentStatementDetail;
 }
 
 export interface PaintIndexAnswer {
@@ -2064,10 +2081,10 @@ export interface PaintIndexAnswer {
         grade: string;
         discontinued: boolean;
         effects: string[] | null;
-        statement: PigmentStatementShape;
+        statement: PigmentStatementDetail;
         mayChange: boolean;
         colour: [string, string] | null;
-        pans: PaintOpen[];
+        pans: PanDetail[];
     })[];
     total: number;
     page: number;
@@ -2075,7 +2092,7 @@ export interface PaintIndexAnswer {
     shows: string[];
 }
 
-export interface PaintKnowledgeShape {
+export interface PaintKnowledgeDetail {
     rated: Record<string, unknown>;
     more: {
         tests?: number;
@@ -2091,28 +2108,6 @@ export interface PaintKnowledgeShape {
 export interface PaintMergeStoreAnswer {
     uuid: string;
     into: string;
-}
-
-export interface PaintOpen {
-    uuid: string;
-    edition: number;
-    form: string;
-    batch: string;
-    volumeMl: number | null;
-    price: string | null;
-    perMl: string | null;
-    keptAt: string;
-    palette: string | null;
-    paletteUuid: string | null;
-    slot: number | null;
-    place: string;
-    openedOn: string | null;
-    state: string;
-    got: string;
-    note: string;
-    extras: Record<string, unknown>;
-    formulation: PaintFormulation | null;
-    mine: boolean;
 }
 
 export interface PaintSetProperty {
@@ -2141,29 +2136,12 @@ export interface PaintSetShown {
     grade: string;
     discontinued: boolean;
     effects: string[] | null;
-    statement: PigmentStatementShape;
+    statement: PigmentStatementDetail;
     mayChange: boolean;
-    strip: StripShape | null;
+    strip: StripDetail | null;
     properties: Record<string, PaintSetProperty>;
     alsoJudged: PropertyVerdict[];
     notTested: string[];
-}
-
-export interface PaintShape {
-    uuid: string;
-    edition: number;
-    maker: string;
-    makerUuid: string;
-    range: string;
-    colourName: string;
-    pigmentsWritten: string;
-    series: string;
-    medium: string;
-    grade: string;
-    discontinued: boolean;
-    effects: string[] | null;
-    statement: PigmentStatementShape;
-    mayChange: boolean;
 }
 
 export interface PaintShowAnswer {
@@ -2179,9 +2157,9 @@ export interface PaintShowAnswer {
     grade: string;
     discontinued: boolean;
     effects: string[] | null;
-    statement: PigmentStatementShape;
+    statement: PigmentStatementDetail;
     mayChange: boolean;
-    strip: StripShape | null;
+    strip: StripDetail | null;
     properties: Record<string, PaintSetProperty>;
     alsoJudged: PropertyVerdict[];
     notTested: string[];
@@ -2229,8 +2207,8 @@ export interface PaintShowAnswer {
         studies: OpinionsStudy[];
     };
     between: Record<string, unknown>;
-    knowledge: PaintKnowledgeShape;
-    pans: PaintOpen[];
+    knowledge: PaintKnowledgeDetail;
+    pans: PanDetail[];
     merges: {
         uuid: string;
         name: string;
@@ -2242,7 +2220,7 @@ export interface PaintShowAnswer {
     states: string[];
     got: string[];
     spoiledReasons: string[];
-    swatches: SwatchShape[];
+    swatches: SwatchDetail[];
     claimScales: PaintClaimScale[];
     forms: string[];
     media: ['watercolour', 'gouache'];
@@ -2254,7 +2232,7 @@ export interface PaintTestsAnswer {
     properties: ({
         property: string;
         quantity: string;
-        tests: PanTestsShape[];
+        tests: PanTestsDetail[];
         counted: number;
         spread: number | null;
         apart: [Record<string, unknown>, Record<string, unknown>] | null;
@@ -2270,6 +2248,28 @@ export interface PaletteCheckAlike {
     apart: string[];
     mixes: number | null;
     enough: boolean;
+}
+
+export interface PanDetail {
+    uuid: string;
+    edition: number;
+    form: string;
+    batch: string;
+    volumeMl: number | null;
+    price: string | null;
+    perMl: string | null;
+    keptAt: string;
+    palette: string | null;
+    paletteUuid: string | null;
+    slot: number | null;
+    place: string;
+    openedOn: string | null;
+    state: string;
+    got: string;
+    note: string;
+    extras: Record<string, unknown>;
+    formulation: PaintFormulation | null;
+    mine: boolean;
 }
 
 export interface PanIndexAnswer {
@@ -2301,7 +2301,7 @@ export interface PanIndexAnswer {
         extras: Record<string, unknown>;
         formulation: PaintFormulation | null;
         mine: boolean;
-        paint: PaintShape;
+        paint: PaintDetail;
     })[];
 }
 
@@ -2313,7 +2313,7 @@ export interface PanPutSetAnswer {
     pans: number;
 }
 
-export interface PanTestsShape {
+export interface PanTestsDetail {
     /** anything */
     specimen: unknown;
     /** anything */
@@ -2357,12 +2357,12 @@ export interface PaperIndexAnswer {
         tells: string;
         counts: [number, number, number] | null;
     })[];
-    papers: PaperPaperAnswer[];
+    papers: PaperName[];
     fibres: ['cotton', 'cellulose', 'mixed', 'other'];
     surfaces: ['hot-pressed', 'cold-pressed', 'rough'];
 }
 
-export interface PaperPaperAnswer {
+export interface PaperName {
     uuid: string;
     words: string;
 }
@@ -2379,7 +2379,18 @@ export interface PeopleLinkAnswer {
     hours: number;
 }
 
-export interface PhoneLinkShape {
+export interface PhoneHeld {
+    uuid: string;
+    opened: boolean;
+    ended: boolean;
+    secondsLeft: number;
+    pictures: PhonePictures[];
+    for: string;
+    swatches: boolean;
+    hints: string[];
+}
+
+export interface PhoneLinkDetail {
     uuid: string;
     opened: boolean;
     ended: boolean;
@@ -2404,17 +2415,6 @@ export interface PhoneLookAnswer {
 
 export interface PhoneOpenAnswer {
     hold: string;
-    uuid: string;
-    opened: boolean;
-    ended: boolean;
-    secondsLeft: number;
-    pictures: PhonePictures[];
-    for: string;
-    swatches: boolean;
-    hints: string[];
-}
-
-export interface PhonePhone {
     uuid: string;
     opened: boolean;
     ended: boolean;
@@ -2458,6 +2458,16 @@ export interface PictureMeasurementAnswer {
     result: Record<string, unknown> | null;
 }
 
+export interface PigmentDetail {
+    code: string;
+    constitution: string;
+    chemicalName: string;
+    class: string;
+    metals: string[];
+    hueFamily: string;
+    cautions: string[];
+}
+
 export interface PigmentIndexAnswer {
     pigments: ({
         code?: string;
@@ -2478,17 +2488,7 @@ export interface PigmentIndexAnswer {
     }[];
 }
 
-export interface PigmentShape {
-    code: string;
-    constitution: string;
-    chemicalName: string;
-    class: string;
-    metals: string[];
-    hueFamily: string;
-    cautions: string[];
-}
-
-export interface PigmentStatementShape {
+export interface PigmentStatementDetail {
     text: string;
     stated: boolean;
     singlePigment: boolean;
@@ -2501,7 +2501,7 @@ export interface PigmentStatementShape {
     cautions: string[];
 }
 
-export interface ProfileShape {
+export interface ProfileDetail {
     uuid: string;
     name: string;
     ledger: string | null;
@@ -2672,7 +2672,7 @@ export interface RecordIndexAnswer {
     pages: number;
 }
 
-export interface RecordProtocolShape {
+export interface RecordProtocolDetail {
     card: string;
     title: string;
     kind: string;
@@ -2709,13 +2709,18 @@ export interface RepeatRecordPlan {
     protocols: string[];
     rows: {
         row: number;
-        paint: PaintShape;
+        paint: PaintDetail;
         pans: {
             uuid: string;
             words: string;
         }[];
     }[];
     number: number;
+}
+
+export interface RepeatsDetail {
+    pooled: RepeatsPooled[];
+    drying: never[] | RepeatsDrying;
 }
 
 export interface RepeatsDrying {
@@ -2768,11 +2773,6 @@ export interface RepeatsPooled {
     inDispute: string[];
 }
 
-export interface RepeatsShape {
-    pooled: RepeatsPooled[];
-    drying: never[] | RepeatsDrying;
-}
-
 export interface RowPaintTold {
     uuid: string;
     edition: number;
@@ -2784,7 +2784,7 @@ export interface RowPaintTold {
     series: string;
     discontinued: boolean;
     effects: string[] | null;
-    statement: PigmentStatementShape;
+    statement: PigmentStatementDetail;
     mayChange: boolean;
     medium?: string;
     grade?: string;
@@ -2796,7 +2796,7 @@ export interface SessionCard {
     title: string;
     code: string;
     properties: string[];
-    measuring: CardMeasurementShape | null;
+    measuring: CardMeasurementDetail | null;
     rows: SessionRow[];
 }
 
@@ -2911,7 +2911,7 @@ export interface SessionTimer {
     stoppedAt: string | null;
 }
 
-export interface ShelvesShape {
+export interface ShelvesDetail {
     shelves: ({
         name: string;
         paints: ({
@@ -2927,10 +2927,10 @@ export interface ShelvesShape {
             grade: string;
             discontinued: boolean;
             effects: string[] | null;
-            statement: PigmentStatementShape;
+            statement: PigmentStatementDetail;
             mayChange: boolean;
             mine: boolean;
-            strip: StripShape | null;
+            strip: StripDetail | null;
             light: LightTold | null;
             reasons: ({
                 answer: string;
@@ -2999,10 +2999,10 @@ export interface SideBySideAnswer {
         title: string;
     })[];
     loupeMm: number;
-    paints: SideBySideShape[];
+    paints: SideBySideDetail[];
 }
 
-export interface SideBySideShape {
+export interface SideBySideDetail {
     uuid: string;
     edition: number;
     maker: string;
@@ -3015,7 +3015,7 @@ export interface SideBySideShape {
     grade: string;
     discontinued: boolean;
     effects: string[] | null;
-    statement: PigmentStatementShape;
+    statement: PigmentStatementDetail;
     mayChange: boolean;
     windows: SideBySideWindows[];
     ratings: RatingShown[];
@@ -3074,7 +3074,7 @@ export interface SpecimenByHand {
     on: string;
 }
 
-export interface StripShape {
+export interface StripDetail {
     ladder: {
         paper: string;
         ink: string | null;
@@ -3100,9 +3100,40 @@ export interface StripShape {
     } | null;
 }
 
+export interface SwatchDetail {
+    uuid: string;
+    edition: number;
+    picture: string;
+    placing: number;
+    problem: string | null;
+    told: Record<string, unknown> | null;
+    naming: string;
+    called: string;
+    paint: PaintDetail | null;
+    guess: PaintDetail | null;
+    mix: {
+        a: OddStripsLike;
+        b: OddStripsLike;
+        dropsA: number | null;
+        dropsB: number | null;
+        measure: string;
+    } | null;
+    paintedWhen: string;
+    paintedFrom: string | null;
+    paintedTo: string | null;
+    paperWords: string;
+    note: string;
+    shared: boolean;
+    simulated: boolean;
+    owner: string;
+    mayChange: boolean;
+    /** anything */
+    made: unknown;
+}
+
 export interface SwatchDrawer {
     drawer: string | null;
-    swatches: SwatchShape[];
+    swatches: SwatchDetail[];
     total: number;
     page: number;
     pages: number;
@@ -3123,8 +3154,8 @@ export interface SwatchNarrowing {
     worstDE00: number;
     depths: number;
     says: string;
-    paint: PaintShape;
-    strip: StripShape | null;
+    paint: PaintDetail;
+    strip: StripDetail | null;
 }
 
 export interface SwatchPictures {
@@ -3135,37 +3166,6 @@ export interface SwatchPictures {
     progress: number;
     step: string;
     problem: string | null;
-}
-
-export interface SwatchShape {
-    uuid: string;
-    edition: number;
-    picture: string;
-    placing: number;
-    problem: string | null;
-    told: Record<string, unknown> | null;
-    naming: string;
-    called: string;
-    paint: PaintShape | null;
-    guess: PaintShape | null;
-    mix: {
-        a: OddStripsLike;
-        b: OddStripsLike;
-        dropsA: number | null;
-        dropsB: number | null;
-        measure: string;
-    } | null;
-    paintedWhen: string;
-    paintedFrom: string | null;
-    paintedTo: string | null;
-    paperWords: string;
-    note: string;
-    shared: boolean;
-    simulated: boolean;
-    owner: string;
-    mayChange: boolean;
-    /** anything */
-    made: unknown;
 }
 
 export interface TodayAnswer {

@@ -24,9 +24,9 @@ export interface CodeRead {
     likelyMeaning: string | null;
     chemicalName: string | null;
 }
-export type Statement = Schema.PigmentStatementShape;
+export type Statement = Schema.PigmentStatementDetail;
 
-export type Pigment = Schema.PigmentShape;
+export type Pigment = Schema.PigmentDetail;
 
 export interface Pan {
     uuid: string;
@@ -50,7 +50,7 @@ export interface Pan {
     mine: boolean;
 }
 export type Formulation = Schema.PaintFormulation;
-export type Paint = Schema.PaintShape;
+export type Paint = Schema.PaintDetail;
 
 export type Claim = Schema.PaintClaim;
 export interface ClaimBeside extends Claim {
