@@ -48,6 +48,7 @@ use MarshTrial\Core\Rating\Scale;
  *     span: array{float, float}|null,
  * }
  * @phpstan-import-type LightTold from PaintLight
+ * @phpstan-import-type LightVerdictTold from \MarshTrial\Core\Fading\LightVerdict
  * @phpstan-type RatingDetail array{
  *     row?: int,
  *     property: string,
@@ -67,7 +68,7 @@ use MarshTrial\Core\Rating\Scale;
  *     numbers?: array<string, mixed>,
  *     formula?: string,
  *     protocol?: string,
- *     light?: LightTold,
+ *     light?: LightTold|LightVerdictTold,
  *     earlier?: list<array{scale: string, rules: int, told: string|null}>,
  *     pooled?: array{pictures: int, spread: float},
  *     otherwise?: list<array{value: float, uncertainty?: float|null, said?: string|null}>,
@@ -100,7 +101,7 @@ use MarshTrial\Core\Rating\Scale;
  *     numbers?: array<string, mixed>,
  *     formula?: string,
  *     protocol?: string,
- *     light?: LightTold,
+ *     light?: LightTold|LightVerdictTold,
  *     earlier?: list<array{scale: string, rules: int, told: string|null}>,
  *     pooled?: array{pictures: int, spread: float},
  *     otherwise?: list<array{value: float, uncertainty?: float|null, said?: string|null}>,

@@ -1500,6 +1500,28 @@ export interface LightTold {
     disagree: boolean;
 }
 
+export interface LightVerdictTold {
+    words: string;
+    told: string;
+    band: string | null;
+    or: string | null;
+    chance: number;
+    chances: Record<string, number>;
+    outcome: string;
+    doubt: string | null;
+    mlxh: number | null;
+    range: [number, number] | null;
+    depth: number;
+    change: number;
+    uncertainty: number;
+    number: string;
+    beside: string | null;
+    way: string;
+    categories: string[];
+    category: string | null;
+    grade: string;
+}
+
 export interface LikePaintsDetail {
     uuid: string;
     conditions: string[];
@@ -2605,7 +2627,7 @@ export interface RatingShown {
     numbers?: Record<string, unknown>;
     formula?: string;
     protocol?: string;
-    light?: LightTold;
+    light?: LightTold | LightVerdictTold;
     earlier?: ({
         scale: string;
         rules: number;
