@@ -3,6 +3,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Router } from './router';
+import { followWrites } from './api/changes';
 import { Fault } from './api/client';
 import { App } from './App';
 
@@ -15,6 +16,8 @@ const queries = new QueryClient({
         },
     },
 });
+
+followWrites(queries);
 
 createRoot(document.getElementById('app')!).render(
     <StrictMode>

@@ -17,6 +17,12 @@ function forgeryToken(): string {
     return found ? decodeURIComponent(found.slice('XSRF-TOKEN='.length)) : '';
 }
 
+/** Told of every address that was written to. */
+let written: (path: string) => void = () => {};
+export function onWritten(tell: (path: string) => void): void {
+    written = tell;
+}
+
 export async function call<T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<T> {
     const form = body instanceof FormData;
     let answer: Response;
@@ -36,6 +42,7 @@ export async function call<T>(method: string, path: string, body?: unknown, head
         throw new Fault('The server cannot be reached. What you typed is still here; try again when it is back.', 0);
     }
     if (answer.status === 204) {
+        written(path);
         return undefined as T;
     }
     const data: unknown = await answer.json().catch(() => null);
@@ -46,6 +53,9 @@ export async function call<T>(method: string, path: string, body?: unknown, head
                 : 'The server gave no readable answer. Reload to see whether it was kept.';
         const more = (data ?? {}) as { say?: string; existing?: string };
         throw new Fault(detail, answer.status, more.say ?? null, more.existing ?? null);
+    }
+    if (method !== 'GET') {
+        written(path);
     }
     return data as T;
 }
