@@ -42,8 +42,6 @@ final class Swatch extends Model
     /** Whatever is written was checked by a request or an import before. */
     protected $guarded = [];
 
-    public const NAMINGS = ['open', 'named', 'mixed', 'unknown'];
-
     protected function casts(): array
     {
         return ['told' => 'array', 'painted_from' => 'date', 'painted_to' => 'date', 'shared' => 'boolean'];

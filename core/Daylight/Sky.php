@@ -42,21 +42,6 @@ final class Sky
     }
 
     /**
-     * The same for one dated day.
-     *
-     * @param float $sunset hour angle, radians
-     */
-    public static function diffuseOfDay(float $clearness, float $sunset): float
-    {
-        $k = max(0.0, min(0.9, $clearness));
-        if (rad2deg($sunset) <= 81.4) {
-            return $k < 0.715 ? 1 - 0.2727 * $k + 2.4495 * $k ** 2 - 11.9514 * $k ** 3 + 9.3879 * $k ** 4 : 0.143;
-        }
-
-        return $k < 0.722 ? 1 + 0.2832 * $k - 2.5557 * $k ** 2 + 0.8448 * $k ** 3 : 0.175;
-    }
-
-    /**
      * Rate of global radiation at an hour angle, over the day's sum (Collares-Pereira and Rabl 1979, memory).
      *
      * @param float $hour hour angle, radians
@@ -72,7 +57,7 @@ final class Sky
     }
 
     /**
-     * The same of diffuse radiation (Liu and Jordan 1960, memory).
+     * Rate of diffuse radiation at an hour angle, over its day's sum (Liu and Jordan 1960, memory).
      *
      * @return float per hour
      */
