@@ -18,7 +18,7 @@ use MarshTrial\Core\Exchange\LayoutJson;
  * A record in the making: one printed card with its specimens. A draft until it is published.
  *
  * @property int $paper_id
- * @property string $kind
+ * @property 'property'|'fade'|'frame'|'pocket'|'halves' $kind
  * @property string $title
  * @property string $paper_side
  * @property string $note

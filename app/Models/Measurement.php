@@ -19,7 +19,7 @@ use MarshTrial\Core\Colour\Lab;
  * @property int $card_id
  * @property int $picture_id
  * @property int|null $first_picture_id
- * @property string $state waiting, running, done or failed
+ * @property 'waiting'|'running'|'done'|'failed' $state waiting, running, done or failed
  * @property float $progress
  * @property string $step
  * @property string|null $problem

@@ -19,7 +19,7 @@ use MarshTrial\Core\Simulation\TargetStandIn;
  * @property int $owner_id
  * @property int $card_id
  * @property int|null $fade_check_id
- * @property string $moment property, first or check
+ * @property 'property'|'first'|'check' $moment
  * @property string $source upload or stand-in
  * @property string $original_name
  * @property string|null $sha256 null until the stand-in has made it

@@ -16,7 +16,7 @@ use Illuminate\Support\Carbon;
  * @property int|null $specimen_id
  * @property int $position
  * @property string $kind
- * @property string $state open, done or skipped
+ * @property 'open'|'done'|'skipped' $state
  * @property string $reason
  * @property int|null $done_by_id
  * @property Carbon|null $done_at

@@ -43,7 +43,7 @@ use MarshTrial\Core\Session\BenchWords;
  * @phpstan-type CardSummary array{
  *     uuid: string,
  *     edition: int,
- *     kind: string,
+ *     kind: 'property'|'fade'|'frame'|'pocket'|'halves',
  *     title: string,
  *     code: string,
  *     paper: string,
@@ -94,15 +94,15 @@ use MarshTrial\Core\Session\BenchWords;
  * @phpstan-import-type WindowDoseTold from \App\Queries\WindowDose
  * @phpstan-type CardMeasurementDetail array{
  *     uuid: string,
- *     state: string,
+ *     state: 'waiting'|'running'|'done'|'failed',
  *     progress: float,
  *     step: string,
  *     problem: string|null,
- *     quality: mixed,
+ *     quality: list<array{name: string, value: float, unit: string, limit: float, refusal: float|null, state: 'good'|'wider uncertainty'|'not used', advice: string}>,
  * }
  * @phpstan-type CardPicture array{
  *     uuid: string,
- *     moment: string,
+ *     moment: 'property'|'first'|'check',
  *     source: string,
  *     name: string,
  *     wet: bool,
@@ -117,7 +117,7 @@ use MarshTrial\Core\Session\BenchWords;
  * @phpstan-type CardDetail array{
  *     uuid: string,
  *     edition: int,
- *     kind: string,
+ *     kind: 'property'|'fade'|'frame'|'pocket'|'halves',
  *     title: string,
  *     code: string,
  *     paper: string,

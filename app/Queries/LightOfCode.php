@@ -21,7 +21,7 @@ use MarshTrial\Core\Evidence\Strip;
  *     checks: list<float>,
  *     yearly: float,
  *     most: float,
- *     paints: \stdClass,
+ *     paints: array<string, list<LightOfCodeStop|null>|null>|\stdClass,
  *     tested: int,
  *     shown: int,
  * }

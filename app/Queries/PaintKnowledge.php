@@ -21,7 +21,7 @@ use MarshTrial\Core\Rating\Scale;
  *
  * @phpstan-import-type RatingShown from PropertyView
  * @phpstan-type PaintKnowledgeDetail array{
- *     rated: \stdClass,
+ *     rated: array<string, array{tests: int, testers: list<string>, protocols: list<string>}>|\stdClass,
  *     more: list<array{
  *         tests?: int,
  *         testers?: list<string>,

@@ -73,7 +73,7 @@ use MarshTrial\Core\Pigment\PigmentStatement;
  *     state: string,
  *     got: string,
  *     note: string,
- *     extras: \stdClass,
+ *     extras: array<string, string>|\stdClass,
  *     formulation: PaintFormulation|null,
  *     mine: bool,
  * }
@@ -94,7 +94,7 @@ use MarshTrial\Core\Pigment\PigmentStatement;
  *     state: string,
  *     got: string,
  *     note: string,
- *     extras: \stdClass,
+ *     extras: array<string, string>|\stdClass,
  *     formulation: PaintFormulation|null,
  *     mine: bool,
  * }

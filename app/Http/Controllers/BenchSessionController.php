@@ -58,7 +58,7 @@ use MarshTrial\Core\Session\SessionPlan;
  *         state: string,
  *         got: string,
  *         note: string,
- *         extras: \stdClass,
+ *         extras: array<string, string>|\stdClass,
  *         formulation: PaintFormulation|null,
  *         mine: bool,
  *         paint: PaintDetail,

@@ -32,7 +32,7 @@ use Symfony\Component\HttpFoundation\StreamedResponse;
  *     separator: string,
  *     encoding: string,
  *     headings: list<string>,
- *     mapping: \stdClass,
+ *     mapping: array<string, int>|\stdClass,
  *     defaults: array{currency: string, form: string, dates: string},
  *     report: array<string, mixed>|null,
  *     fields: array{

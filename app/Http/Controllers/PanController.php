@@ -44,7 +44,7 @@ use MarshTrial\Core\Exchange\Money;
  *         state: string,
  *         got: string,
  *         note: string,
- *         extras: \stdClass,
+ *         extras: array<string, string>|\stdClass,
  *         formulation: PaintFormulation|null,
  *         mine: bool,
  *         paint: PaintDetail,

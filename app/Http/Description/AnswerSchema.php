@@ -277,6 +277,11 @@ final class AnswerSchema
         $of = array_map(fn (TypeNode $t): array => $this->schema($t, $at), $type->types);
         $isNull = static fn (array $schema): bool => $schema === ['type' => 'null'];
         $others = array_values(array_filter($of, static fn (array $s): bool => ! $isNull($s)));
+        // An empty map that is written as an object is still such a map.
+        $isMap = static fn (array $s): bool => isset($s['additionalProperties']) && $s['additionalProperties'] !== false;
+        if (array_filter($others, $isMap) !== []) {
+            $others = array_values(array_filter($others, static fn (array $s): bool => $s !== ['type' => 'object']));
+        }
         if (array_filter($others, static fn (array $s): bool => isset($s['enum'])) === $others) {
             $one = ['type' => $others[0]['type'], 'enum' => array_merge(...array_column($others, 'enum'))];
         } else {

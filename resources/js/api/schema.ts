@@ -98,7 +98,7 @@ export interface BenchSessionChoicesAnswer {
         state: string;
         got: string;
         note: string;
-        extras: Record<string, unknown>;
+        extras: Record<string, string> | null;
         formulation: PaintFormulation | null;
         mine: boolean;
         paint: PaintDetail;
@@ -435,7 +435,7 @@ export interface CardCorrections {
 export interface CardDetail {
     uuid: string;
     edition: number;
-    kind: string;
+    kind: 'property' | 'fade' | 'frame' | 'pocket' | 'halves';
     title: string;
     code: string;
     paper: string;
@@ -585,17 +585,24 @@ export interface CardIndexAnswer {
 
 export interface CardMeasurementDetail {
     uuid: string;
-    state: string;
+    state: 'waiting' | 'running' | 'done' | 'failed';
     progress: number;
     step: string;
     problem: string | null;
-    /** anything */
-    quality: unknown;
+    quality: ({
+        name: string;
+        value: number;
+        unit: string;
+        limit: number;
+        refusal: number | null;
+        state: 'good' | 'wider uncertainty' | 'not used';
+        advice: string;
+    })[];
 }
 
 export interface CardPicture {
     uuid: string;
-    moment: string;
+    moment: 'property' | 'first' | 'check';
     source: string;
     name: string;
     wet: boolean;
@@ -681,7 +688,7 @@ export interface CardRow {
 export interface CardSummary {
     uuid: string;
     edition: number;
-    kind: string;
+    kind: 'property' | 'fade' | 'frame' | 'pocket' | 'halves';
     title: string;
     code: string;
     paper: string;
@@ -757,7 +764,7 @@ export interface CollectionPalettes {
             state: string;
             got?: string;
             note?: string;
-            extras?: Record<string, unknown>;
+            extras?: Record<string, string> | null;
             formulation?: PaintFormulation | null;
             mine?: boolean;
             paintUuid: string | null;
@@ -784,7 +791,7 @@ export interface CollectionPalettes {
         state: string;
         got?: string;
         note?: string;
-        extras?: Record<string, unknown>;
+        extras?: Record<string, string> | null;
         formulation?: PaintFormulation | null;
         mine?: boolean;
         paintUuid: string | null;
@@ -1333,7 +1340,7 @@ export interface ImportAnswer {
     separator: string;
     encoding: string;
     headings: string[];
-    mapping: Record<string, unknown>;
+    mapping: Record<string, number> | null;
     defaults: {
         currency: string;
         form: string;
@@ -1471,9 +1478,19 @@ export interface LightOfCodeDetail {
     checks: number[];
     yearly: number;
     most: number;
-    paints: Record<string, unknown>;
+    paints: Record<string, (LightOfCodeStop | null)[] | null> | null;
     tested: number;
     shown: number;
+}
+
+export interface LightOfCodeStop {
+    kind: 'between' | 'checked' | 'expected';
+    ladder: string[];
+    ladderMost: string[] | null;
+    swatch: string | null;
+    swatchMost: string | null;
+    dE00Above: number | null;
+    seam: boolean;
 }
 
 export interface LightTold {
@@ -2115,7 +2132,11 @@ export interface PaintIndexAnswer {
 }
 
 export interface PaintKnowledgeDetail {
-    rated: Record<string, unknown>;
+    rated: Record<string, {
+        tests: number;
+        testers: string[];
+        protocols: string[];
+    }> | null;
     more: {
         tests?: number;
         testers?: string[];
@@ -2289,7 +2310,7 @@ export interface PanDetail {
     state: string;
     got: string;
     note: string;
-    extras: Record<string, unknown>;
+    extras: Record<string, string> | null;
     formulation: PaintFormulation | null;
     mine: boolean;
 }
@@ -2320,7 +2341,7 @@ export interface PanIndexAnswer {
         state: string;
         got: string;
         note: string;
-        extras: Record<string, unknown>;
+        extras: Record<string, string> | null;
         formulation: PaintFormulation | null;
         mine: boolean;
         paint: PaintDetail;
@@ -2617,7 +2638,7 @@ export interface RatingShown {
     uncertainty: number | null;
     class: string | null;
     said?: string | null;
-    chances?: Record<string, number> | Record<string, unknown>;
+    chances?: Record<string, number> | null;
     classes: string[];
     classes95: string[];
     atDeposit?: number | null;
@@ -2647,7 +2668,7 @@ export interface RatingShown {
         value: number;
         uncertainty?: number | null;
         class?: string | null;
-        chances?: Record<string, number> | Record<string, unknown>;
+        chances?: Record<string, number> | null;
         classes?: string[];
         classes95?: string[];
     };
