@@ -112,8 +112,8 @@ use MarshTrial\Core\Pigment\Catalogue;
  *         paint: PaintDetail,
  *         code: string,
  *         hue: string,
- *         testedOnPapers: array<int, mixed>,
- *         lastTested: mixed,
+ *         testedOnPapers: list<string>,
+ *         lastTested: string|null,
  *         retest: list<string>,
  *     }>,
  * }

@@ -30,10 +30,10 @@ use Illuminate\Support\Facades\DB;
  *     by: string,
  *     link: string,
  * }
- * @phpstan-type DigestChecks array{on: string, what: string, words: mixed, by: mixed, link: string}
+ * @phpstan-type DigestChecks array{on: string, what: string, words: string, by: string, link: string}
  * @phpstan-type DigestDetail array{
  *     follows: list<array{kind: string, key: string, name: string}>,
- *     events: list<array{on: string, what: string, words: mixed, by: mixed, link: string, new: bool}>,
+ *     events: list<array{on: string, what: string, words: string, by: string, link: string, new: bool}>,
  *     seen: string|null,
  * }
  */

@@ -26,19 +26,19 @@ use MarshTrial\Core\Rating\Scale;
  *     property: string,
  *     why: string,
  *     gain: float,
- *     tester: array{uuid: string, name: mixed}|null,
+ *     tester: array{uuid: string, name: string}|null,
  *     sameHand: bool,
  *     mine: bool,
  * }
  * @phpstan-type EvidenceMapCodes array{
  *     codes: array<int, array{
- *         code: mixed,
+ *         code: string,
  *         paints: int,
  *         makers: int,
  *         tests: int,
  *         tested: array<string, array{paints: int, testers: int}>,
- *         testers: array<int, mixed>,
- *         papers: array<int, mixed>,
+ *         testers: list<string>,
+ *         papers: list<string>,
  *         mostLight: float|null,
  *     }>,
  *     properties: list<string>,

@@ -44,7 +44,7 @@ use MarshTrial\Core\Rating\PaintEffect;
  *         depths: list<array{name: string, wanted: string, other: string, dE00: float}>,
  *         mixes: float|null,
  *         loses: list<string>,
- *         light: mixed,
+ *         light: string,
  *         holds: bool|null,
  *     }>,
  * }

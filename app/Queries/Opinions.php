@@ -62,7 +62,7 @@ use MarshTrial\Core\Collection\Decisions;
  *         mine: bool,
  *         changes: list<string>,
  *     }>,
- *     likedBy: array<mixed>,
+ *     likedBy: list<string>,
  *     liked: bool,
  *     groups: array<int, array{uuid: string, name: string, by: string}>,
  *     studies: array<int, OpinionsStudy>,
@@ -79,9 +79,9 @@ use MarshTrial\Core\Collection\Decisions;
  *         by: string,
  *         mine: bool,
  *     }>,
- *     groups: array<int, array{name: string, shared: bool, paints: array<mixed>}>,
+ *     groups: array<int, array{name: string, shared: bool, paints: list<string>}>,
  *     studies: array<int, OpinionsStudy>,
- *     liked: array<mixed>,
+ *     liked: list<string>,
  * }
  */
 final class Opinions

@@ -15,19 +15,19 @@ use MarshTrial\Core\Rating\Property;
  * Every test of a pan side by side, spoiled ones included and marked; and whether they call for a retest.
  *
  * @phpstan-type PanTestsDetail array{
- *     specimen: mixed,
- *     status: mixed,
+ *     specimen: string,
+ *     status: string,
  *     text: string|null,
  *     value: float|null,
  *     uncertainty: float|null,
- *     class: mixed,
- *     card: mixed,
- *     title: mixed,
- *     paper: mixed,
+ *     class: string|null,
+ *     card: string,
+ *     title: string,
+ *     paper: string,
  *     protocol: string,
  *     on: string,
- *     spoiled: mixed,
- *     spoilingUuid: mixed,
+ *     spoiled: string|null,
+ *     spoilingUuid: string|null,
  * }
  * @phpstan-type PanTestsRepeats array{
  *     counted: int,

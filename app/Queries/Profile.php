@@ -16,12 +16,12 @@ use Illuminate\Support\Facades\DB;
  *     uuid: string,
  *     name: string,
  *     ledger: string|null,
- *     since: mixed,
+ *     since: string|null,
  *     records: list<array{card: string, title: string, kind: string, publishedAt: string}>,
  *     total: int,
- *     codes: array<mixed>,
- *     properties: array<int, array{property: mixed, tests: int}>,
- *     protocols: list<mixed>,
+ *     codes: list<string>,
+ *     properties: array<int, array{property: string, tests: int}>,
+ *     protocols: list<string>,
  * }
  */
 final class Profile

@@ -24,7 +24,7 @@ use MarshTrial\Core\Exchange\RecordDifference;
  *     withdrawn: array{on: string, because: string}|null,
  *     history: array<int, array{withdrawn: bool, because: string, by: string, on: string}>,
  *     home: array{uuid: string, name: string, proven: bool, broughtBy: string|null}|null,
- *     otherwise: array<mixed>,
+ *     otherwise: list<string>,
  *     questions: list<RecordQuestion>,
  *     repeats: array{
  *         card: string,
@@ -41,7 +41,7 @@ use MarshTrial\Core\Exchange\RecordDifference;
  *         agreement: list<array{property: string, pairs: int, agree: int, apart: list<string>, words: string}>,
  *     }>,
  *     pictureHere: bool,
- *     testerUuid: mixed,
+ *     testerUuid: string|null,
  *     mayAsk: bool,
  *     mayRepeat: bool,
  * }

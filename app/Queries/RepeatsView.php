@@ -24,7 +24,7 @@ use MarshTrial\Core\Rating\Scale;
  *         uuid: string,
  *         name: string,
  *         taken: string|null,
- *         calibration: mixed,
+ *         calibration: string,
  *         dL: float,
  *         da: float,
  *         db: float,
@@ -35,9 +35,9 @@ use MarshTrial\Core\Rating\Scale;
  *     ratings: list<array{
  *         row: int,
  *         property: string,
- *         n: mixed,
+ *         n: int,
  *         mean: float|null,
- *         spread: mixed,
+ *         spread: float|null,
  *         uncertainty: float|null,
  *     }>,
  *     inDispute: list<string>,
@@ -45,7 +45,7 @@ use MarshTrial\Core\Rating\Scale;
  * @phpstan-type RepeatsDrying array{
  *     remarks: array{}|array{string},
  *     rows: list<array{
- *         row: mixed,
+ *         row: int,
  *         what: string,
  *         dL: float,
  *         chromaPercent: float|null,

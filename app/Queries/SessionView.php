@@ -123,7 +123,7 @@ use MarshTrial\Core\Session\Conditions;
  *     tasks: int,
  *     done: int,
  *     next: string|null,
- *     lastAt: mixed,
+ *     lastAt: string|null,
  * }
  * @phpstan-type SessionCard array{
  *     uuid: string,
@@ -190,12 +190,12 @@ use MarshTrial\Core\Session\Conditions;
  *         reason: string,
  *         by: string|null,
  *         at: string|null,
- *         card: mixed,
- *         specimen: mixed,
+ *         card: string,
+ *         specimen: string|null,
  *     }>,
  *     kinds: array<string, SessionKinds>,
  *     judgedAt: array<string, list<string>>,
- *     pans: array<int, mixed>,
+ *     pans: list<string>,
  *     timers: array<int, SessionTimer>,
  *     words: array{
  *         remarks: array{

@@ -58,7 +58,7 @@ use MarshTrial\Core\Rating\PaintEffect;
  *     simulated: bool,
  *     owner: string,
  *     mayChange: bool,
- *     made: mixed,
+ *     made: string,
  * }
  * @phpstan-import-type OddStripsLike from \App\Queries\OddStrips
  * @phpstan-type SwatchDrawer array{

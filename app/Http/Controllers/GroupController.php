@@ -25,7 +25,7 @@ use Illuminate\Support\Facades\DB;
  *         shared: bool,
  *         by: string,
  *         mayChange: bool,
- *         order: array<int, mixed>,
+ *         order: list<string>,
  *     },
  *     depths: list<float>,
  *     referenceDepth: float,

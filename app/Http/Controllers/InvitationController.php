@@ -32,7 +32,7 @@ use MarshTrial\Core\CoreException;
  *         over: bool,
  *         usedBy: string|null,
  *     }>,
- *     circles: array<mixed>,
+ *     circles: list<string>,
  * }
  * @phpstan-import-type ProfileDetail from \App\Queries\Profile
  */

@@ -136,7 +136,7 @@ use MarshTrial\Core\Session\BenchWords;
  *             mine: bool,
  *             changes: list<string>,
  *         }>,
- *         likedBy: array<mixed>,
+ *         likedBy: list<string>,
  *         liked: bool,
  *         groups: array<int, array{uuid: string, name: string, by: string}>,
  *         studies: array<int, OpinionsStudy>,

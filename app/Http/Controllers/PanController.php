@@ -26,7 +26,7 @@ use MarshTrial\Core\Exchange\Money;
  * @phpstan-type PanPutSetAnswer array{uuid: string, edition: int, name: string, price: string, pans: int}
  * @phpstan-import-type PanDetail from \App\Queries\PaintView
  * @phpstan-type PanIndexAnswer array{
- *     sets: array<int, array{uuid: string, edition: int, name: string, price: string, pans: mixed}>,
+ *     sets: array<int, array{uuid: string, edition: int, name: string, price: string, pans: int}>,
  *     pans: array<int, array{
  *         uuid: string,
  *         edition: int,

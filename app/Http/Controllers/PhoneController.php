@@ -28,7 +28,7 @@ use MarshTrial\Core\Measuring\FirstLook;
  * On the telephone: no account, only what its link allows, and only from the same network.
  *
  * @phpstan-type PhoneLookAnswer array{found: bool, placings: int, says: list<string>}
- * @phpstan-type PhonePictureAnswer array{uuid: string, state: mixed}
+ * @phpstan-type PhonePictureAnswer array{uuid: string, state: string}
  * @phpstan-type PhoneOpenAnswer array{
  *     hold: string,
  *     uuid: string,

@@ -36,7 +36,7 @@ use Symfony\Component\HttpFoundation\Response;
  *     progress: float,
  *     step: string,
  *     problem: string|null,
- *     quality: mixed,
+ *     quality: list<array{name: string, value: float, unit: string, limit: float, refusal: float|null, state: 'good'|'wider uncertainty'|'not used', advice: string}>,
  *     result: array<string, mixed>|null,
  * }
  * @phpstan-import-type CardDetail from \App\Queries\CardView

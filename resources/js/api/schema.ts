@@ -104,9 +104,8 @@ export interface BenchSessionChoicesAnswer {
         paint: PaintDetail;
         code: string;
         hue: string;
-        testedOnPapers: unknown[];
-        /** anything */
-        lastTested: unknown;
+        testedOnPapers: string[];
+        lastTested: string | null;
         retest: string[];
     })[];
     tests: ['property', 'fade'];
@@ -291,14 +290,12 @@ export interface BenchSessionShowAnswer {
         reason: string;
         by: string | null;
         at: string | null;
-        /** anything */
-        card: unknown;
-        /** anything */
-        specimen: unknown;
+        card: string;
+        specimen: string | null;
     })[];
     kinds: Record<string, SessionKinds>;
     judgedAt: Record<string, string[]>;
-    pans: unknown[];
+    pans: string[];
     timers: SessionTimer[];
     words: {
         remarks: {
@@ -928,10 +925,8 @@ export interface DigestDetail {
     events: {
         on: string;
         what: string;
-        /** anything */
-        words: unknown;
-        /** anything */
-        by: unknown;
+        words: string;
+        by: string;
         link: string;
         new: boolean;
     }[];
@@ -940,8 +935,7 @@ export interface DigestDetail {
 
 export interface EvidenceMapCodes {
     codes: ({
-        /** anything */
-        code: unknown;
+        code: string;
         paints: number;
         makers: number;
         tests: number;
@@ -949,8 +943,8 @@ export interface EvidenceMapCodes {
             paints: number;
             testers: number;
         }>;
-        testers: unknown[];
-        papers: unknown[];
+        testers: string[];
+        papers: string[];
         mostLight: number | null;
     })[];
     properties: string[];
@@ -971,8 +965,7 @@ export interface EvidenceMapPlan {
     gain: number;
     tester: {
         uuid: string;
-        /** anything */
-        name: unknown;
+        name: string;
     } | null;
     sameHand: boolean;
     mine: boolean;
@@ -1270,7 +1263,7 @@ export interface GroupStripsAnswer {
         shared: boolean;
         by: string;
         mayChange: boolean;
-        order: unknown[];
+        order: string[];
     };
     depths: number[];
     referenceDepth: number;
@@ -1442,7 +1435,7 @@ export interface InvitationIndexAnswer {
         over: boolean;
         usedBy: string | null;
     })[];
-    circles: unknown[];
+    circles: string[];
 }
 
 export interface InvitationJoinAnswer {
@@ -1569,8 +1562,7 @@ export interface LikePaintsDetail {
         }[];
         mixes: number | null;
         loses: string[];
-        /** anything */
-        light: unknown;
+        light: string;
         holds: boolean | null;
     })[];
 }
@@ -2240,7 +2232,7 @@ export interface PaintShowAnswer {
             mine: boolean;
             changes: string[];
         }[];
-        likedBy: unknown[];
+        likedBy: string[];
         liked: boolean;
         groups: {
             uuid: string;
@@ -2321,8 +2313,7 @@ export interface PanIndexAnswer {
         edition: number;
         name: string;
         price: string;
-        /** anything */
-        pans: unknown;
+        pans: number;
     }[];
     pans: ({
         uuid: string;
@@ -2357,27 +2348,19 @@ export interface PanPutSetAnswer {
 }
 
 export interface PanTestsDetail {
-    /** anything */
-    specimen: unknown;
-    /** anything */
-    status: unknown;
+    specimen: string;
+    status: string;
     text: string | null;
     value: number | null;
     uncertainty: number | null;
-    /** anything */
-    class: unknown;
-    /** anything */
-    card: unknown;
-    /** anything */
-    title: unknown;
-    /** anything */
-    paper: unknown;
+    class: string | null;
+    card: string;
+    title: string;
+    paper: string;
     protocol: string;
     on: string;
-    /** anything */
-    spoiled: unknown;
-    /** anything */
-    spoilingUuid: unknown;
+    spoiled: string | null;
+    spoilingUuid: string | null;
 }
 
 export interface PaperIndexAnswer {
@@ -2470,8 +2453,7 @@ export interface PhoneOpenAnswer {
 
 export interface PhonePictureAnswer {
     uuid: string;
-    /** anything */
-    state: unknown;
+    state: string;
 }
 
 export interface PhonePictures {
@@ -2485,8 +2467,7 @@ export interface PhonePictures {
         placing: number;
         problem: string | null;
         depths: number;
-        /** anything */
-        colour: unknown;
+        colour: string | null;
     })[];
 }
 
@@ -2496,8 +2477,15 @@ export interface PictureMeasurementAnswer {
     progress: number;
     step: string;
     problem: string | null;
-    /** anything */
-    quality: unknown;
+    quality: ({
+        name: string;
+        value: number;
+        unit: string;
+        limit: number;
+        refusal: number | null;
+        state: 'good' | 'wider uncertainty' | 'not used';
+        advice: string;
+    })[];
     result: Record<string, unknown> | null;
 }
 
@@ -2548,8 +2536,7 @@ export interface ProfileDetail {
     uuid: string;
     name: string;
     ledger: string | null;
-    /** anything */
-    since: unknown;
+    since: string | null;
     records: {
         card: string;
         title: string;
@@ -2557,13 +2544,12 @@ export interface ProfileDetail {
         publishedAt: string;
     }[];
     total: number;
-    codes: unknown[];
+    codes: string[];
     properties: {
-        /** anything */
-        property: unknown;
+        property: string;
         tests: number;
     }[];
-    protocols: unknown[];
+    protocols: string[];
 }
 
 export interface PropertyClaim {
@@ -2769,8 +2755,7 @@ export interface RepeatsDetail {
 export interface RepeatsDrying {
     remarks: never[] | [string];
     rows: ({
-        /** anything */
-        row: unknown;
+        row: number;
         what: string;
         dL: number;
         chromaPercent: number | null;
@@ -2788,8 +2773,7 @@ export interface RepeatsPooled {
         uuid: string;
         name: string;
         taken: string | null;
-        /** anything */
-        calibration: unknown;
+        calibration: string;
         dL: number;
         da: number;
         db: number;
@@ -2806,11 +2790,9 @@ export interface RepeatsPooled {
     ratings: ({
         row: number;
         property: string;
-        /** anything */
-        n: unknown;
+        n: number;
         mean: number | null;
-        /** anything */
-        spread: unknown;
+        spread: number | null;
         uncertainty: number | null;
     })[];
     inDispute: string[];
@@ -2928,8 +2910,7 @@ export interface SessionStanding {
     tasks: number;
     done: number;
     next: string | null;
-    /** anything */
-    lastAt: unknown;
+    lastAt: string | null;
 }
 
 export interface SessionTask {
@@ -3170,8 +3151,7 @@ export interface SwatchDetail {
     simulated: boolean;
     owner: string;
     mayChange: boolean;
-    /** anything */
-    made: unknown;
+    made: string;
 }
 
 export interface SwatchDrawer {
