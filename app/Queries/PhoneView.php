@@ -21,7 +21,7 @@ use MarshTrial\Core\Card\CardKind;
  *     progress: float,
  *     step: string,
  *     problem: string|null,
- *     swatches: list<array{placing: int, problem: string|null, depths: int, colour: string|null}>,
+ *     swatches: list<array{placing: int, problem: string|null, depths: int, colour: array{float, float, float}|null}>,
  * }
  * @phpstan-type PhoneLinkDetail array{uuid: string, opened: bool, ended: bool, secondsLeft: int, pictures: list<PhonePictures>}
  * @phpstan-type PhoneHeld array{

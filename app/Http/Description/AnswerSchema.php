@@ -288,7 +288,7 @@ final class AnswerSchema
             $one = count($others) === 1 ? $others[0] : ['anyOf' => $others];
         }
 
-        return count($others) < count($of) ? self::orNull($one) : $one;
+        return array_filter($of, $isNull) !== [] ? self::orNull($one) : $one;
     }
 
     /**

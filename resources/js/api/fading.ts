@@ -12,37 +12,7 @@ export interface RackBead {
     dark: string;
     window: string;
 }
-/** What light did to a paint, the same on every page; mirrors LightVerdict in core/Fading. */
-export interface LightTold {
-    words: string;
-    /** With the light that it rests on. */
-    told: string;
-    band: string | null;
-    or: string | null;
-    chance: number;
-    chances: Record<string, number>;
-    outcome: string;
-    /** Why it cannot be told. */
-    doubt: string | null;
-    /** Null where nobody knows. */
-    mlxh: number | null;
-    range: [number, number] | null;
-    depth: number;
-    change: number;
-    uncertainty: number;
-    /** The number behind the word. */
-    number: string;
-    /** What the paper did, where the paint did not change. */
-    beside: string | null;
-    way: 'one way' | 'does not run one way' | 'speeding up';
-    categories: string[];
-    /** Categories with their words: "III, fair". */
-    category: string | null;
-    grade: string;
-    /** Strips that were checked, and whether another changed by another amount; of a paint, not of one row. */
-    strips?: number;
-    disagree?: boolean;
-}
+export type LightTold = Schema.LightTold;
 export interface FadeSummary extends LightTold {
     group: string;
 }
@@ -87,26 +57,6 @@ export type Light = Schema.FadeLight;
 
 export type AtEqualLight = Schema.FadeAtEqualLight;
 
-/** A strip at one dose; the more faded of two where it is expected and not seen. */
-export interface AgedStop {
-    kind: 'checked' | 'between' | 'expected';
-    ladder: string[];
-    ladderMost: string[] | null;
-    swatch: string | null;
-    swatchMost: string | null;
-    dE00Above: number | null;
-    seam: boolean;
-}
+export type AgedStop = Schema.LightOfCodeStop;
 
-/** Strips of a code, sampled by dose. */
-export interface LightOfCode {
-    doses: number[];
-    checks: number[];
-    /** Light of a living room, Mlx h a year. */
-    yearly: number;
-    most: number;
-    /** By paint; null where no fade strip of it was checked. */
-    paints: Record<string, (AgedStop | null)[] | null>;
-    tested: number;
-    shown: number;
-}
+export type LightOfCode = Schema.LightOfCodeDetail;

@@ -98,7 +98,7 @@ export interface BenchSessionChoicesAnswer {
         state: string;
         got: string;
         note: string;
-        extras: Record<string, string> | null;
+        extras: Record<string, string>;
         formulation: PaintFormulation | null;
         mine: boolean;
         paint: PaintDetail;
@@ -761,7 +761,7 @@ export interface CollectionPalettes {
             state: string;
             got?: string;
             note?: string;
-            extras?: Record<string, string> | null;
+            extras?: Record<string, string>;
             formulation?: PaintFormulation | null;
             mine?: boolean;
             paintUuid: string | null;
@@ -788,7 +788,7 @@ export interface CollectionPalettes {
         state: string;
         got?: string;
         note?: string;
-        extras?: Record<string, string> | null;
+        extras?: Record<string, string>;
         formulation?: PaintFormulation | null;
         mine?: boolean;
         paintUuid: string | null;
@@ -1333,7 +1333,7 @@ export interface ImportAnswer {
     separator: string;
     encoding: string;
     headings: string[];
-    mapping: Record<string, number> | null;
+    mapping: Record<string, number>;
     defaults: {
         currency: string;
         form: string;
@@ -1471,7 +1471,7 @@ export interface LightOfCodeDetail {
     checks: number[];
     yearly: number;
     most: number;
-    paints: Record<string, (LightOfCodeStop | null)[] | null> | null;
+    paints: Record<string, (LightOfCodeStop | null)[] | null>;
     tested: number;
     shown: number;
 }
@@ -2128,7 +2128,7 @@ export interface PaintKnowledgeDetail {
         tests: number;
         testers: string[];
         protocols: string[];
-    }> | null;
+    }>;
     more: {
         tests?: number;
         testers?: string[];
@@ -2302,7 +2302,7 @@ export interface PanDetail {
     state: string;
     got: string;
     note: string;
-    extras: Record<string, string> | null;
+    extras: Record<string, string>;
     formulation: PaintFormulation | null;
     mine: boolean;
 }
@@ -2332,7 +2332,7 @@ export interface PanIndexAnswer {
         state: string;
         got: string;
         note: string;
-        extras: Record<string, string> | null;
+        extras: Record<string, string>;
         formulation: PaintFormulation | null;
         mine: boolean;
         paint: PaintDetail;
@@ -2467,7 +2467,7 @@ export interface PhonePictures {
         placing: number;
         problem: string | null;
         depths: number;
-        colour: string | null;
+        colour: [number, number, number] | null;
     })[];
 }
 
@@ -2624,7 +2624,7 @@ export interface RatingShown {
     uncertainty: number | null;
     class: string | null;
     said?: string | null;
-    chances?: Record<string, number> | null;
+    chances?: Record<string, number>;
     classes: string[];
     classes95: string[];
     atDeposit?: number | null;
@@ -2654,7 +2654,7 @@ export interface RatingShown {
         value: number;
         uncertainty?: number | null;
         class?: string | null;
-        chances?: Record<string, number> | null;
+        chances?: Record<string, number>;
         classes?: string[];
         classes95?: string[];
     };

@@ -72,15 +72,7 @@ export interface SwatchCandidates {
     candidates: { meanDE00: number; worstDE00: number; depths: number; says: string; paint: Paint; strip: Strip | null }[];
 }
 
-export interface PhonePicture {
-    uuid: string;
-    called: string;
-    state: SwatchPicture['state'];
-    progress: number;
-    step: string;
-    problem: string | null;
-    swatches: { placing: number; problem: string | null; depths: number; colour: [number, number, number] | null }[];
-}
+export type PhonePicture = Schema.PhonePictures;
 export interface PhoneLink {
     uuid: string;
     opened: boolean;

@@ -28,27 +28,7 @@ export type Statement = Schema.PigmentStatementDetail;
 
 export type Pigment = Schema.PigmentDetail;
 
-export interface Pan {
-    uuid: string;
-    edition: number;
-    form: string;
-    batch: string;
-    volumeMl: number | null;
-    price: string | null;
-    perMl: string | null;
-    keptAt: string;
-    palette: string | null;
-    paletteUuid: string | null;
-    slot: number | null;
-    place: string;
-    openedOn: string | null;
-    state: string;
-    got: string;
-    note: string;
-    extras: Record<string, string>;
-    formulation: Formulation | null;
-    mine: boolean;
-}
+export type Pan = Schema.PanDetail;
 export type Formulation = Schema.PaintFormulation;
 export type Paint = Schema.PaintDetail;
 
@@ -115,22 +95,7 @@ export interface Rating {
     ofThisPicture?: { said?: string | null; value: number };
 }
 
-/** What all tests of a paint say together, and another tester's card would say. */
-export interface PooledTests {
-    value: number;
-    uncertainty: number;
-    text: string;
-    /** Within which the paint lies, and within which one more card would, 95 %. */
-    own: [number, number];
-    another: [number, number];
-    anotherText: string;
-    tests: number;
-    testers: number;
-    /** Tests that lie off the others by more than they scatter. */
-    off: number;
-    /** Tests under other protocols, not pooled. */
-    otherwise: number;
-}
+export type PooledTests = Schema.PropertyPooled;
 /** A part of a sentence that is read out, and the property whose numbers stand behind it. */
 export interface Clause {
     text: string;
@@ -167,10 +132,7 @@ export interface FadeHalves {
     paper: [string, string];
     depths: { depth: number; kept: string; exposed: string }[];
 }
-export interface Strip {
-    ladder: Ladder | null;
-    fade: FadeHalves | null;
-}
+export type Strip = Schema.StripDetail;
 
 export interface PaintBeside<R extends RatingShown = Rating> extends Paint {
     strip: Strip | null;
@@ -178,21 +140,7 @@ export interface PaintBeside<R extends RatingShown = Rating> extends Paint {
     alsoJudged: Verdict[];
     notTested: Property[];
 }
-export interface PanTest {
-    text: string | null;
-    specimen: string;
-    status: Rating['status'];
-    value: number | null;
-    uncertainty: number | null;
-    class: string | null;
-    card: string;
-    title: string;
-    paper: string;
-    protocol: string;
-    on: string;
-    spoiled: string | null;
-    spoilingUuid: string | null;
-}
+export type PanTest = Schema.PanTestsDetail;
 export interface PanTests {
     pan: string;
     properties: {
@@ -215,20 +163,7 @@ export interface Knowledge {
     missing: Quantity[];
     next: { property: Property; gain: number; chances: Record<string, number>; why: string }[];
 }
-/** A test whose colour cannot be its paint's. */
-export interface OddTest {
-    specimen: string;
-    paint: { uuid: string; name: string; maker: string };
-    state: 'set aside' | 'two disagree';
-    colour: string;
-    card: { uuid: string; title: string; mayChange: boolean };
-    row: number;
-    tester: string;
-    /** Paints that look so, the nearest first. */
-    like: { uuid: string; name: string; maker: string }[];
-    mayDecide: boolean;
-    decided: { word: string; by: string; paint: string | null } | null;
-}
+export type OddTest = Schema.OddStripsTold;
 export interface PaintPage extends PaintBeside {
     odd: OddTest[];
     /** What one would read out to a friend: sentences of clauses. */
@@ -287,27 +222,8 @@ export interface CodePage extends PaintSet {
     caution: string;
 }
 
-export interface Measuring {
-    uuid: string;
-    state: 'waiting' | 'running' | 'done' | 'failed';
-    progress: number;
-    step: string;
-    problem: string | null;
-    quality: QualityCheck[];
-}
-export interface Picture {
-    uuid: string;
-    moment: 'property' | 'first' | 'check';
-    source: string;
-    name: string;
-    width: number | null;
-    height: number | null;
-    taken: string | null;
-    checkUuid: string | null;
-    wet?: boolean;
-    withdrawn: string | null;
-    measurement: Measuring | null;
-}
+export type Measuring = Schema.CardMeasurementDetail;
+export type Picture = Schema.CardPicture;
 
 export interface CellRead {
     id: string;
