@@ -74,13 +74,15 @@ has_libraries() { [ -f vendor/autoload.php ] && ! [ composer.json -nt vendor/.in
 has_modules() { [ -f node_modules/.installed ] && ! [ package-lock.json -nt node_modules/.installed ]; }
 has_build() { [ -f public/build/manifest.json ] && [ -z "$(find resources vite.config.ts package.json -newer public/build/manifest.json -print -quit)" ]; }
 
-# php_libraries / modules, with --no-dev / --omit=dev for what only runs. What was installed for tests serves both.
+# php_libraries / modules, with --no-dev / --omit=dev for what only runs. What was installed for tests serves both, and stays with them.
 php_libraries() {
+    [ ! -f vendor/.installed-dev ] || set --
     COMPOSER_ALLOW_SUPERUSER=1 composer install --no-interaction --no-progress --quiet "$@"
     if [ $# -eq 0 ]; then touch vendor/.installed-dev; else rm -f vendor/.installed-dev; fi
     touch vendor/.installed
 }
 modules() {
+    if [ -f node_modules/.installed-dev ] && [ "${1:-}" = --omit=dev ]; then shift; fi
     npm ci --no-audit --no-fund --loglevel=error --prefer-offline "$@"
     if [ $# -eq 0 ]; then touch node_modules/.installed-dev; else rm -f node_modules/.installed-dev; fi
     touch node_modules/.installed
