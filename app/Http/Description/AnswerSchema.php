@@ -26,6 +26,8 @@ use PHPStan\PhpDocParser\ParserConfig;
 /**
  * What a route answers, as JSON Schema: read off the type that its method returns, `JsonResponse<T>`, and off the declared fields of the
  * views that T names. The same types are what PHPStan checks the code against.
+ *
+ * @phpstan-type JsonSchema array<string, mixed>
  */
 final class AnswerSchema
 {
@@ -36,7 +38,7 @@ final class AnswerSchema
     /** No schema at all would be written as a list. */
     private const ANYTHING = ['description' => 'anything'];
 
-    /** @var array<string, array<string, mixed>> schemas of the views met so far, by the short name of their class */
+    /** @var array<string, JsonSchema> schemas of the views met so far, by the short name of their class */
     private array $components = [];
 
     private readonly Lexer $lexer;
@@ -54,7 +56,7 @@ final class AnswerSchema
         $this->docs = new PhpDocParser($config, $this->types, $constants);
     }
 
-    /** @return array<string, mixed>|null schema of what a method answers; null when it does not say */
+    /** @return JsonSchema|null schema of what a method answers; null when it does not say */
     public function of(\ReflectionMethod $method): ?array
     {
         foreach ($this->doc($method->getDocComment())?->getReturnTagValues() ?? [] as $tag) {
@@ -67,7 +69,7 @@ final class AnswerSchema
         return null;
     }
 
-    /** @return array<string, array<string, mixed>> */
+    /** @return array<string, JsonSchema> */
     public function components(): array
     {
         ksort($this->components);
@@ -78,7 +80,7 @@ final class AnswerSchema
     /**
      * @param \ReflectionClass<object> $at where the type is written
      *
-     * @return array<string, mixed>
+     * @return JsonSchema
      */
     private function schema(TypeNode $type, \ReflectionClass $at): array
     {
@@ -98,7 +100,7 @@ final class AnswerSchema
     /**
      * @param \ReflectionClass<object> $at
      *
-     * @return array<string, mixed>
+     * @return JsonSchema
      */
     private function named(string $name, \ReflectionClass $at): array
     {
@@ -191,7 +193,7 @@ final class AnswerSchema
         return ['$ref' => "#/components/schemas/$name"];
     }
 
-    /** @return array<string, mixed> */
+    /** @return JsonSchema */
     private function property(\ReflectionProperty $property): array
     {
         $at = $property->getDeclaringClass();
@@ -207,7 +209,7 @@ final class AnswerSchema
     /**
      * @param \ReflectionClass<object> $at
      *
-     * @return array<string, mixed>
+     * @return JsonSchema
      */
     private function shape(ArrayShapeNode $shape, \ReflectionClass $at): array
     {
@@ -235,7 +237,7 @@ final class AnswerSchema
     /**
      * @param \ReflectionClass<object> $at
      *
-     * @return array<string, mixed>
+     * @return JsonSchema
      */
     private function listOrMap(GenericTypeNode $type, \ReflectionClass $at): array
     {
@@ -253,9 +255,9 @@ final class AnswerSchema
 
     /**
      * @param list<TypeNode> $types of key and value, or of the value alone
-     * @param list<array<string, mixed>> $of their schemas
+     * @param list<JsonSchema> $of their schemas
      *
-     * @return array<string, mixed>
+     * @return JsonSchema
      */
     private static function ofArray(array $types, array $of): array
     {
@@ -270,7 +272,7 @@ final class AnswerSchema
     /**
      * @param \ReflectionClass<object> $at
      *
-     * @return array<string, mixed>
+     * @return JsonSchema
      */
     private function union(UnionTypeNode $type, \ReflectionClass $at): array
     {
@@ -292,9 +294,9 @@ final class AnswerSchema
     }
 
     /**
-     * @param array<string, mixed> $schema
+     * @param JsonSchema $schema
      *
-     * @return array<string, mixed>
+     * @return JsonSchema
      */
     private static function orNull(array $schema): array
     {

@@ -7,7 +7,11 @@ namespace App\Http\Description;
 use Illuminate\Routing\Route;
 use Illuminate\Support\Facades\Route as Routes;
 
-/** The API as OpenAPI 3.1, read off its routes and the sentences beside them. */
+/**
+ * The API as OpenAPI 3.1, read off its routes and the sentences beside them.
+ *
+ * @phpstan-import-type JsonSchema from AnswerSchema
+ */
 final class ApiDescription
 {
     public const FILE = 'docs/openapi.json';
@@ -17,9 +21,9 @@ final class ApiDescription
     /**
      * @param array<string, string> $problems title by type
      * @param \Closure(string, string): (string|null) $scopeOf scope that a method and route take of a token; null: no token may
-     * @param \Closure(Route): array<string, mixed> $rulesOf validation rules by field
+     * @param \Closure(Route): JsonSchema $rulesOf validation rules by field
      *
-     * @return array<string, mixed>
+     * @return JsonSchema
      */
     public static function of(array $problems, \Closure $scopeOf, \Closure $rulesOf): array
     {
@@ -62,9 +66,9 @@ final class ApiDescription
     }
 
     /**
-     * @param array<string, mixed> $rules
+     * @param JsonSchema $rules
      *
-     * @return array<string, mixed>
+     * @return JsonSchema
      */
     private static function operation(Route $route, string $method, ?string $scope, array $rules, AnswerSchema $answers): array
     {
@@ -95,9 +99,9 @@ final class ApiDescription
     }
 
     /**
-     * @param array<string, mixed>|null $schema
+     * @param JsonSchema|null $schema
      *
-     * @return array{content?: array<string, array{schema: array<string, mixed>}|\stdClass>}
+     * @return array{content?: array<string, array{schema: JsonSchema}|\stdClass>}
      */
     private static function content(string $method, string $type, ?array $schema): array
     {
@@ -111,9 +115,9 @@ final class ApiDescription
     /**
      * What a request brings: fields by the rules that they are checked by, files beside them.
      *
-     * @param array<string, mixed> $rules
+     * @param JsonSchema $rules
      *
-     * @return array<string, mixed>|null
+     * @return JsonSchema|null
      */
     private static function body(array $rules): ?array
     {

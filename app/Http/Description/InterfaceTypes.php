@@ -4,12 +4,16 @@ declare(strict_types=1);
 
 namespace App\Http\Description;
 
-/** The views of the API's description as types of the interface's language. */
+/**
+ * The views of the API's description as types of the interface's language.
+ *
+ * @phpstan-import-type JsonSchema from AnswerSchema
+ */
 final class InterfaceTypes
 {
     public const FILE = 'resources/js/api/schema.ts';
 
-    /** @param array<string, mixed> $description OpenAPI 3.1 */
+    /** @param JsonSchema $description OpenAPI 3.1 */
     public static function of(array $description): string
     {
         $out = "// Written by \"php artisan api:describe\" from the views of the server. Not changed by hand.\n";
@@ -21,7 +25,7 @@ final class InterfaceTypes
         return $out;
     }
 
-    /** @param array<string, mixed> $object */
+    /** @param JsonSchema $object */
     private static function fields(array $object, string $indent): string
     {
         $out = '';
@@ -34,7 +38,7 @@ final class InterfaceTypes
         return $out;
     }
 
-    /** @param array<string, mixed> $schema */
+    /** @param JsonSchema $schema */
     private static function type(array $schema, string $indent): string
     {
         if (isset($schema['$ref'])) {
@@ -60,7 +64,7 @@ final class InterfaceTypes
         }, $types));
     }
 
-    /** @param array<string, mixed> $schema */
+    /** @param JsonSchema $schema */
     private static function list(array $schema, string $indent): string
     {
         if (isset($schema['prefixItems'])) {

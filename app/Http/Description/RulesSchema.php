@@ -7,7 +7,11 @@ namespace App\Http\Description;
 use Illuminate\Validation\Rules\Enum;
 use Illuminate\Validation\Rules\In;
 
-/** Validation rules as the JSON Schema of what passes them, as far as a schema can say it. */
+/**
+ * Validation rules as the JSON Schema of what passes them, as far as a schema can say it.
+ *
+ * @phpstan-import-type JsonSchema from AnswerSchema
+ */
 final class RulesSchema
 {
     private const TYPES = ['string' => 'string', 'integer' => 'integer', 'numeric' => 'number', 'boolean' => 'boolean', 'array' => 'array', 'uuid' => 'string', 'email' => 'string', 'date_format' => 'string', 'date' => 'string', 'timezone' => 'string', 'url' => 'string', 'alpha_dash' => 'string', 'digits' => 'string', 'regex' => 'string'];
@@ -15,9 +19,9 @@ final class RulesSchema
     private const FORMATS = ['uuid' => 'uuid', 'email' => 'idn-email', 'date_format' => 'date', 'url' => 'uri'];
 
     /**
-     * @param array<string, mixed> $rules by field, with dots and asterisks for what lies within
+     * @param JsonSchema $rules by field, with dots and asterisks for what lies within
      *
-     * @return array<string, mixed> of the object
+     * @return JsonSchema of the object
      */
     public static function of(array $rules): array
     {
@@ -38,9 +42,9 @@ final class RulesSchema
     /**
      * Fields of an address: each with whether it has to be there.
      *
-     * @param array<string, mixed> $rules
+     * @param JsonSchema $rules
      *
-     * @return list<array{name: string, in: string, required: bool, schema: array<string, mixed>}>
+     * @return list<array{name: string, in: string, required: bool, schema: JsonSchema}>
      */
     public static function asked(array $rules): array
     {
@@ -50,9 +54,9 @@ final class RulesSchema
     }
 
     /**
-     * @param array<string, mixed> $tree
+     * @param JsonSchema $tree
      *
-     * @return array<string, mixed>
+     * @return JsonSchema
      */
     private static function node(array $tree): array
     {
@@ -75,7 +79,7 @@ final class RulesSchema
     /**
      * @param list<array{0: string, 1: mixed}> $rules
      *
-     * @return array<string, mixed>
+     * @return JsonSchema
      */
     private static function leaf(array $rules): array
     {
