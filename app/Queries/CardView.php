@@ -39,6 +39,7 @@ use MarshTrial\Core\Session\BenchWords;
 /**
  * A card with everything that hangs on it, as its own page shows it.
  *
+ * @phpstan-import-type HandField from \App\Queries\SessionView
  * @phpstan-import-type RatingShown from PropertyView
  * @phpstan-type CardSummary array{
  *     uuid: string,
@@ -138,7 +139,7 @@ use MarshTrial\Core\Session\BenchWords;
  *     hanging: CardHanging|null,
  *     facings: list<string>,
  *     panes: list<string>,
- *     skies: array{'open', 'half', 'little'},
+ *     skies: list<string>,
  *     courses: FadeCoursesDetail|null,
  *     corrections: array<int, CardCorrections>,
  *     simulated: bool,
@@ -162,40 +163,7 @@ use MarshTrial\Core\Session\BenchWords;
  *     revisions: array<int, array{number: int, publishedAt: string}>,
  *     eyeScales: array<string, array<string, string>>,
  *     moreByEye: list<string>,
- *     handFields: array{
- *         spread: array{label: 'Spread in wet paper', unit: 'mm', range: array{int, int}, how: string},
- *         strokesToLift: array{
- *             label: 'Strokes until no more lifts',
- *             unit: 'strokes',
- *             range: array{int, int},
- *             how: 'soft damp brush, blotted between',
- *         },
- *         layerMoved: array{
- *             label: 'Layer that moved the one below',
- *             unit: 'layer',
- *             range: array{int, int},
- *             how: string,
- *         },
- *         brushLoads: array{
- *             label: 'Brush loads used',
- *             unit: 'loads',
- *             range: array{int, int},
- *             how: 'for the whole row',
- *         },
- *         paintUsed: array{
- *             label: 'Paint used',
- *             unit: 'ml',
- *             range: array{int, int},
- *             how: 'by weighing or by the tube’s scale',
- *         },
- *         passes: array{label: 'Passes to re-wet', unit: 'passes', range: array{int, int}, how: string},
- *         dryingTime: array{
- *             label: 'Drying time',
- *             unit: 'min',
- *             range: array{int, int},
- *             how: 'until the paper no longer feels cool',
- *         },
- *     },
+ *     handFields: array<string, HandField>,
  *     classes: array<string, list<string>>,
  *     session: array{uuid: string, title: string, blind: bool, revealed: bool}|null,
  *     mayPublish: bool,

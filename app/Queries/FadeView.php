@@ -121,7 +121,7 @@ use MarshTrial\Core\Rating\Scale;
  *     years: array{museum: float, 'living room': float},
  *     facings: list<string>,
  *     panes: list<string>,
- *     skies: array{'open', 'half', 'little'},
+ *     skies: list<string>,
  * }
  * @phpstan-type FadeReport array{
  *     format: 'marsh-trial/fading',

@@ -26,6 +26,14 @@ use MarshTrial\Core\Session\Conditions;
 /**
  * A session as those who work on it see it.
  *
+ * @phpstan-type HandField array{label: string, unit: string, range: array{int, int}, how: string}
+ * @phpstan-type ConditionField array{
+ *     label: string,
+ *     words?: list<string>,
+ *     hint?: string,
+ *     unit?: string,
+ *     range?: array{int, int},
+ * }
  * @phpstan-type SessionSummary array{
  *     uuid: string,
  *     edition: int,
@@ -149,36 +157,7 @@ use MarshTrial\Core\Session\Conditions;
  *     finished: string|null,
  *     mayLead: bool,
  *     conditions: \stdClass,
- *     conditionFields: array{
- *         paperSide: array{label: 'Paper side', words: array{'felt side', 'wire side', 'side unknown'}},
- *         form: array{label: 'Form', words: list<string>},
- *         state: array{
- *             label: 'State of the paint',
- *             words: list<'fresh from the tube'|'dried, re-wet within minutes'|'dried, soaked for an hour or more'|'dried for months, re-wet'|'not known'>,
- *         },
- *         amounts: array{
- *             label: 'Paint measured out in',
- *             words: array{'counted drops', 'brush loads', 'grams'},
- *         },
- *         added: array{
- *             label: 'Medium added',
- *             words: array{'granulation medium', 'gum arabic', 'ox gall', 'another medium'},
- *         },
- *         brush: array{label: 'Brush', hint: 'round 8, synthetic'},
- *         water: array{label: 'Water', hint: 'tap, hard'},
- *         room: array{label: 'Room', hint: 'north light, heated'},
- *         humidity: array{label: 'Humidity', unit: '%', range: array{int, int}},
- *         temperature: array{label: 'Temperature', unit: '°C', range: array{int, int}},
- *         ink: array{label: 'Ink of the line', hint: 'waterproof pigment ink'},
- *         inkSet: array{
- *             label: 'Ink set by',
- *             words: list<'drying for a day or more'|'drying for an hour'|'heat'|'not set'|'printed'>,
- *         },
- *         got: array{
- *             label: 'Disclosure',
- *             words: array{'bought', 'gift', 'sample from the maker', 'made by the tester'},
- *         },
- *     },
+ *     conditionFields: array<string, ConditionField>,
  *     people: array<int, array{uuid: string, name: string}>,
  *     cautions: list<string>,
  *     cards: array<int, SessionCard>,
@@ -198,60 +177,14 @@ use MarshTrial\Core\Session\Conditions;
  *     pans: list<string>,
  *     timers: array<int, SessionTimer>,
  *     words: array{
- *         remarks: array{
- *             a: 'binder excess',
- *             c: 'contaminated',
- *             e: 'streaky',
- *             f: 'wrong side of the paper',
- *             h: 'too much water',
- *             i: 'too little paint',
- *             j: 'bloom',
- *             l: 'hard to re-wet',
- *             m: 'pigment separates',
- *             o: 'paper roughened',
- *             u: 'uneven load',
- *             v: 'line ran',
- *         },
+ *         remarks: array<string, string>,
  *         skips: list<'pan not found'|'pan empty or dried up'|'no time today'|'place spoiled'|'not wanted for this paint'|'another reason'>,
  *         spoiled: list<string>,
  *         timers: array{pre-wetting: int, dwell: int, spread: int, drying: int},
  *     },
  *     eyeScales: array<string, array<string, string>>,
  *     moreByEye: list<string>,
- *     handFields: array{
- *         spread: array{label: 'Spread in wet paper', unit: 'mm', range: array{int, int}, how: string},
- *         strokesToLift: array{
- *             label: 'Strokes until no more lifts',
- *             unit: 'strokes',
- *             range: array{int, int},
- *             how: 'soft damp brush, blotted between',
- *         },
- *         layerMoved: array{
- *             label: 'Layer that moved the one below',
- *             unit: 'layer',
- *             range: array{int, int},
- *             how: string,
- *         },
- *         brushLoads: array{
- *             label: 'Brush loads used',
- *             unit: 'loads',
- *             range: array{int, int},
- *             how: 'for the whole row',
- *         },
- *         paintUsed: array{
- *             label: 'Paint used',
- *             unit: 'ml',
- *             range: array{int, int},
- *             how: 'by weighing or by the tube’s scale',
- *         },
- *         passes: array{label: 'Passes to re-wet', unit: 'passes', range: array{int, int}, how: string},
- *         dryingTime: array{
- *             label: 'Drying time',
- *             unit: 'min',
- *             range: array{int, int},
- *             how: 'until the paper no longer feels cool',
- *         },
- *     },
+ *     handFields: array<string, HandField>,
  *     now: string,
  * }
  */

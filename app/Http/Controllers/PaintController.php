@@ -154,7 +154,7 @@ use MarshTrial\Core\Session\BenchWords;
  *     swatches: list<SwatchDetail>,
  *     claimScales: array<int, PaintClaimScale>,
  *     forms: list<string>,
- *     media: array{'watercolour', 'gouache'},
+ *     media: list<string>,
  *     classes: array<string, list<string>>,
  * }
  * @phpstan-import-type OddStripsTold from \App\Queries\OddStrips

@@ -22,8 +22,8 @@ use MarshTrial\Core\Card\Protocol;
  *     usualBlocks: 'stroke,wash,lift',
  *     blocks: list<array{kind: string, words: string, tells: string, counts: array{int, int, int}|null}>,
  *     papers: array<int, PaperName>,
- *     fibres: array{'cotton', 'cellulose', 'mixed', 'other'},
- *     surfaces: array{'hot-pressed', 'cold-pressed', 'rough'},
+ *     fibres: list<string>,
+ *     surfaces: list<string>,
  * }
  */
 final class PaperController extends Controller

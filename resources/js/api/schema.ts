@@ -108,63 +108,8 @@ export interface BenchSessionChoicesAnswer {
         lastTested: string | null;
         retest: string[];
     })[];
-    tests: ['property', 'fade'];
-    conditionFields: {
-        paperSide: {
-            label: 'Paper side';
-            words: ['felt side', 'wire side', 'side unknown'];
-        };
-        form: {
-            label: 'Form';
-            words: string[];
-        };
-        state: {
-            label: 'State of the paint';
-            words: ('fresh from the tube' | 'dried, re-wet within minutes' | 'dried, soaked for an hour or more' | 'dried for months, re-wet' | 'not known')[];
-        };
-        amounts: {
-            label: 'Paint measured out in';
-            words: ['counted drops', 'brush loads', 'grams'];
-        };
-        added: {
-            label: 'Medium added';
-            words: ['granulation medium', 'gum arabic', 'ox gall', 'another medium'];
-        };
-        brush: {
-            label: 'Brush';
-            hint: 'round 8, synthetic';
-        };
-        water: {
-            label: 'Water';
-            hint: 'tap, hard';
-        };
-        room: {
-            label: 'Room';
-            hint: 'north light, heated';
-        };
-        humidity: {
-            label: 'Humidity';
-            unit: '%';
-            range: [number, number];
-        };
-        temperature: {
-            label: 'Temperature';
-            unit: '°C';
-            range: [number, number];
-        };
-        ink: {
-            label: 'Ink of the line';
-            hint: 'waterproof pigment ink';
-        };
-        inkSet: {
-            label: 'Ink set by';
-            words: ('drying for a day or more' | 'drying for an hour' | 'heat' | 'not set' | 'printed')[];
-        };
-        got: {
-            label: 'Disclosure';
-            words: ['bought', 'gift', 'sample from the maker', 'made by the tester'];
-        };
-    };
+    tests: string[];
+    conditionFields: Record<string, ConditionField>;
     conditions: Record<string, unknown>;
 }
 
@@ -220,62 +165,7 @@ export interface BenchSessionShowAnswer {
     finished: string | null;
     mayLead: boolean;
     conditions: Record<string, unknown>;
-    conditionFields: {
-        paperSide: {
-            label: 'Paper side';
-            words: ['felt side', 'wire side', 'side unknown'];
-        };
-        form: {
-            label: 'Form';
-            words: string[];
-        };
-        state: {
-            label: 'State of the paint';
-            words: ('dried for months, re-wet' | 'dried, re-wet within minutes' | 'dried, soaked for an hour or more' | 'fresh from the tube' | 'not known')[];
-        };
-        amounts: {
-            label: 'Paint measured out in';
-            words: ['counted drops', 'brush loads', 'grams'];
-        };
-        added: {
-            label: 'Medium added';
-            words: ['granulation medium', 'gum arabic', 'ox gall', 'another medium'];
-        };
-        brush: {
-            label: 'Brush';
-            hint: 'round 8, synthetic';
-        };
-        water: {
-            label: 'Water';
-            hint: 'tap, hard';
-        };
-        room: {
-            label: 'Room';
-            hint: 'north light, heated';
-        };
-        humidity: {
-            label: 'Humidity';
-            unit: '%';
-            range: [number, number];
-        };
-        temperature: {
-            label: 'Temperature';
-            unit: '°C';
-            range: [number, number];
-        };
-        ink: {
-            label: 'Ink of the line';
-            hint: 'waterproof pigment ink';
-        };
-        inkSet: {
-            label: 'Ink set by';
-            words: ('drying for a day or more' | 'drying for an hour' | 'heat' | 'not set' | 'printed')[];
-        };
-        got: {
-            label: 'Disclosure';
-            words: ['bought', 'gift', 'sample from the maker', 'made by the tester'];
-        };
-    };
+    conditionFields: Record<string, ConditionField>;
     people: {
         uuid: string;
         name: string;
@@ -298,20 +188,7 @@ export interface BenchSessionShowAnswer {
     pans: string[];
     timers: SessionTimer[];
     words: {
-        remarks: {
-            a: 'binder excess';
-            c: 'contaminated';
-            e: 'streaky';
-            f: 'wrong side of the paper';
-            h: 'too much water';
-            i: 'too little paint';
-            j: 'bloom';
-            l: 'hard to re-wet';
-            m: 'pigment separates';
-            o: 'paper roughened';
-            u: 'uneven load';
-            v: 'line ran';
-        };
+        remarks: Record<string, string>;
         skips: ('another reason' | 'no time today' | 'not wanted for this paint' | 'pan empty or dried up' | 'pan not found' | 'place spoiled')[];
         spoiled: string[];
         timers: {
@@ -323,50 +200,7 @@ export interface BenchSessionShowAnswer {
     };
     eyeScales: Record<string, Record<string, string>>;
     moreByEye: string[];
-    handFields: {
-        spread: {
-            label: 'Spread in wet paper';
-            unit: 'mm';
-            range: [number, number];
-            how: string;
-        };
-        strokesToLift: {
-            label: 'Strokes until no more lifts';
-            unit: 'strokes';
-            range: [number, number];
-            how: 'soft damp brush, blotted between';
-        };
-        layerMoved: {
-            label: 'Layer that moved the one below';
-            unit: 'layer';
-            range: [number, number];
-            how: string;
-        };
-        brushLoads: {
-            label: 'Brush loads used';
-            unit: 'loads';
-            range: [number, number];
-            how: 'for the whole row';
-        };
-        paintUsed: {
-            label: 'Paint used';
-            unit: 'ml';
-            range: [number, number];
-            how: 'by weighing or by the tube’s scale';
-        };
-        passes: {
-            label: 'Passes to re-wet';
-            unit: 'passes';
-            range: [number, number];
-            how: string;
-        };
-        dryingTime: {
-            label: 'Drying time';
-            unit: 'min';
-            range: [number, number];
-            how: 'until the paper no longer feels cool';
-        };
-    };
+    handFields: Record<string, HandField>;
     now: string;
 }
 
@@ -453,7 +287,7 @@ export interface CardDetail {
     hanging: CardHanging | null;
     facings: string[];
     panes: string[];
-    skies: ['open', 'half', 'little'];
+    skies: string[];
     courses: FadeCoursesDetail | null;
     corrections: CardCorrections[];
     simulated: boolean;
@@ -491,50 +325,7 @@ export interface CardDetail {
     }[];
     eyeScales: Record<string, Record<string, string>>;
     moreByEye: string[];
-    handFields: {
-        spread: {
-            label: 'Spread in wet paper';
-            unit: 'mm';
-            range: [number, number];
-            how: string;
-        };
-        strokesToLift: {
-            label: 'Strokes until no more lifts';
-            unit: 'strokes';
-            range: [number, number];
-            how: 'soft damp brush, blotted between';
-        };
-        layerMoved: {
-            label: 'Layer that moved the one below';
-            unit: 'layer';
-            range: [number, number];
-            how: string;
-        };
-        brushLoads: {
-            label: 'Brush loads used';
-            unit: 'loads';
-            range: [number, number];
-            how: 'for the whole row';
-        };
-        paintUsed: {
-            label: 'Paint used';
-            unit: 'ml';
-            range: [number, number];
-            how: 'by weighing or by the tube’s scale';
-        };
-        passes: {
-            label: 'Passes to re-wet';
-            unit: 'passes';
-            range: [number, number];
-            how: string;
-        };
-        dryingTime: {
-            label: 'Drying time';
-            unit: 'min';
-            range: [number, number];
-            how: 'until the paper no longer feels cool';
-        };
-    };
+    handFields: Record<string, HandField>;
     classes: Record<string, string[]>;
     session: {
         uuid: string;
@@ -916,6 +707,14 @@ export interface ComparisonMakers {
     named: string[];
 }
 
+export interface ConditionField {
+    label: string;
+    words?: string[];
+    hint?: string;
+    unit?: string;
+    range?: [number, number];
+}
+
 export interface DigestDetail {
     follows: {
         kind: string;
@@ -1147,7 +946,7 @@ export interface FadeRack {
     };
     facings: string[];
     panes: string[];
-    skies: ['open', 'half', 'little'];
+    skies: string[];
 }
 
 export interface FadeReport {
@@ -1285,6 +1084,13 @@ export interface GroupSummary {
     by: string;
 }
 
+export interface HandField {
+    label: string;
+    unit: string;
+    range: [number, number];
+    how: string;
+}
+
 export interface HungCard {
     card: string;
     title: string;
@@ -1340,31 +1146,10 @@ export interface ImportAnswer {
         dates: string;
     };
     report: Record<string, unknown> | null;
-    fields: {
-        maker: 'Maker';
-        range: 'Range';
-        colourName: 'Colour name';
-        pigments: 'Pigments';
-        series: 'Series';
-        discontinued: 'Discontinued';
-        form: 'Form';
-        batch: 'Batch';
-        volumeMl: 'Volume ml';
-        price: 'Price';
-        currency: 'Currency';
-        opened: 'Opened';
-        state: 'State';
-        palette: 'Palette';
-        slot: 'Slot';
-        keptAt: 'Kept at';
-        got: 'How got';
-        note: 'Note';
-        paintId: 'Paint id';
-        panId: 'Pan id';
-    };
-    needed: ['maker', 'colourName'];
-    separators: ['comma', 'semicolon', 'tab', 'bar'];
-    encodings: ['UTF-8', 'Windows-1252', 'UTF-16'];
+    fields: Record<string, string>;
+    needed: string[];
+    separators: string[];
+    encodings: string[];
     forms: string[];
 }
 
@@ -2258,7 +2043,7 @@ export interface PaintShowAnswer {
     swatches: SwatchDetail[];
     claimScales: PaintClaimScale[];
     forms: string[];
-    media: ['watercolour', 'gouache'];
+    media: string[];
     classes: Record<string, string[]>;
 }
 
@@ -2384,8 +2169,8 @@ export interface PaperIndexAnswer {
         counts: [number, number, number] | null;
     })[];
     papers: PaperName[];
-    fibres: ['cotton', 'cellulose', 'mixed', 'other'];
-    surfaces: ['hot-pressed', 'cold-pressed', 'rough'];
+    fibres: string[];
+    surfaces: string[];
 }
 
 export interface PaperName {
