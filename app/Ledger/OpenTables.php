@@ -40,22 +40,14 @@ use ZipArchive;
  *         mediatype: 'text/csv',
  *         encoding: 'utf-8',
  *         schema: array{
- *             primaryKey?: 'card'|'paint'|'specimen'|'check',
+ *             primaryKey?: string,
  *             fields: list<array{
  *                 description?: string,
  *                 name: string,
  *                 type: 'boolean'|'datetime'|'integer'|'string'|'date'|'number',
  *             }>,
  *             missingValues: array{string},
- *             foreignKeys?: array{
- *                 array{fields: 'card', reference: array{resource: 'records', fields: 'card'}},
- *                 array{fields: 'paint', reference: array{resource: 'paints', fields: 'paint'}},
- *             }|array{
- *                 array{fields: 'specimen', reference: array{resource: 'rows', fields: 'specimen'}},
- *             }|array{array{fields: 'card', reference: array{resource: 'records', fields: 'card'}}}|array{
- *                 array{fields: 'specimen', reference: array{resource: 'rows', fields: 'specimen'}},
- *                 array{fields: 'check', reference: array{resource: 'checks', fields: 'check'}},
- *             },
+ *             foreignKeys?: list<array{fields: string, reference: array{resource: string, fields: string}}>,
  *         },
  *     }>,
  * }

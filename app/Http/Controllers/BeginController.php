@@ -26,7 +26,7 @@ use Illuminate\Support\Facades\Auth;
  *     founded: bool,
  *     mayFound: bool,
  *     practice: float|null,
- *     practiceSignIn: array{email: 'tamsin@saltern-reach.example', password: 'reed-and-salt'}|null,
+ *     practiceSignIn: array{email: string, password: string}|null,
  * }
  */
 final class BeginController extends Controller

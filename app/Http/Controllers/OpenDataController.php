@@ -49,20 +49,14 @@ use Symfony\Component\HttpFoundation\StreamedResponse;
  *         mediatype: 'text/csv',
  *         encoding: 'utf-8',
  *         schema: array{
- *             primaryKey?: 'card'|'check'|'paint'|'specimen',
+ *             primaryKey?: string,
  *             fields: list<array{
  *                 description?: string,
  *                 name: string,
  *                 type: 'boolean'|'date'|'datetime'|'integer'|'number'|'string',
  *             }>,
  *             missingValues: array{string},
- *             foreignKeys?: list<array{
- *                 fields: 'card'|'paint'|'specimen'|'check',
- *                 reference: array{
- *                     resource: 'records'|'paints'|'rows'|'checks',
- *                     fields: 'card'|'paint'|'specimen'|'check',
- *                 },
- *             }>,
+ *             foreignKeys?: list<array{fields: string, reference: array{resource: string, fields: string}}>,
  *         },
  *     }>,
  * }

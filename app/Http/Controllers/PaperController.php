@@ -19,7 +19,7 @@ use MarshTrial\Core\Card\Protocol;
  *     lifting: list<array{id: string, title: string}>,
  *     paint: list<array{id: string, title: string}>,
  *     quality: list<array{id: string, title: string}>,
- *     usualBlocks: 'stroke,wash,lift',
+ *     usualBlocks: string,
  *     blocks: list<array{kind: string, words: string, tells: string, counts: array{int, int, int}|null}>,
  *     papers: array<int, PaperName>,
  *     fibres: list<string>,

@@ -49,8 +49,8 @@ export interface BeginShowAnswer {
     mayFound: boolean;
     practice: number | null;
     practiceSignIn: {
-        email: 'tamsin@saltern-reach.example';
-        password: 'reed-and-salt';
+        email: string;
+        password: string;
     } | null;
 }
 
@@ -1784,20 +1784,20 @@ export interface OpenDataDictionaryAnswer {
         mediatype: 'text/csv';
         encoding: 'utf-8';
         schema: {
-            primaryKey?: 'card' | 'check' | 'paint' | 'specimen';
+            primaryKey?: string;
             fields: ({
                 description?: string;
                 name: string;
                 type: 'boolean' | 'date' | 'datetime' | 'integer' | 'number' | 'string';
             })[];
             missingValues: [string];
-            foreignKeys?: ({
-                fields: 'card' | 'paint' | 'specimen' | 'check';
+            foreignKeys?: {
+                fields: string;
                 reference: {
-                    resource: 'records' | 'paints' | 'rows' | 'checks';
-                    fields: 'card' | 'paint' | 'specimen' | 'check';
+                    resource: string;
+                    fields: string;
                 };
-            })[];
+            }[];
         };
     })[];
 }
@@ -2161,7 +2161,7 @@ export interface PaperIndexAnswer {
         id: string;
         title: string;
     }[];
-    usualBlocks: 'stroke,wash,lift';
+    usualBlocks: string;
     blocks: ({
         kind: string;
         words: string;
