@@ -65,6 +65,7 @@ final class Problem
         return array_column(array_map(static fn (array $kind): array => [self::TYPE.$kind[0], $kind[1]], self::KINDS), 1, 0);
     }
 
+    /** @return JsonResponse<array<string, mixed>> RFC 9457, see the schema Problem in the description */
     public static function from(\Throwable $e): JsonResponse
     {
         [$status, $detail] = match (true) {
