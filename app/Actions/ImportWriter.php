@@ -19,18 +19,8 @@ use MarshTrial\Core\Pigment\PigmentStatement;
  *
  * @phpstan-type ImportWriterShared array{uuid: string, owner_id: int, edition: int, created_at: string, updated_at: string}
  * @phpstan-type ImportWriterColumns array{
- *     form: mixed,
- *     batch: mixed,
- *     volume_ml: mixed,
- *     price_minor: mixed,
- *     currency: mixed,
- *     opened_on: string|null,
- *     state: mixed,
- *     kept_at: mixed,
- *     got: mixed,
- *     note: mixed,
- *     palette_id: int|null,
- *     slot: mixed,
+ *     form: mixed, batch: mixed, volume_ml: mixed, price_minor: mixed, currency: mixed, opened_on: string|null,
+ *     state: mixed, kept_at: mixed, got: mixed, note: mixed, palette_id: int|null, slot: mixed,
  *     extras: string|bool|null,
  * }
  */

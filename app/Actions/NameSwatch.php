@@ -18,14 +18,8 @@ use MarshTrial\Core\Session\Amounts;
  * Says which paint a swatch is, as far as anybody knows, and when and on what it was painted.
  *
  * @phpstan-type NameSwatchNaming array{
- *     naming: 'unknown'|'mixed'|'named',
- *     paint_id: int|null,
- *     mix_a_id: int|null,
- *     mix_b_id: int|null,
- *     drops_a: mixed,
- *     drops_b: mixed,
- *     measure: mixed,
- *     called?: string,
+ *     naming: 'unknown'|'mixed'|'named', paint_id: int|null, mix_a_id: int|null, mix_b_id: int|null,
+ *     drops_a: mixed, drops_b: mixed, measure: mixed, called?: string,
  * }
  */
 final class NameSwatch

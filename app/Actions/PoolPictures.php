@@ -22,13 +22,8 @@ use MarshTrial\Core\Rating\Scale;
  * before it say together, and beside it what its own picture said. Pictures that cannot be of one painting are not pooled: both values stand.
  *
  * @phpstan-type PoolPicturesSaid array{
- *     value: float,
- *     uncertainty: float,
- *     class?: string|null,
- *     classes?: list<string>,
- *     classes95?: list<string>,
- *     said?: string|null,
- *     chances?: array<string, float>,
+ *     value: float, uncertainty: float, class?: string|null, classes?: list<string>, classes95?: list<string>,
+ *     said?: string|null, chances?: array<string, float>,
  * }
  */
 final class PoolPictures

@@ -24,13 +24,9 @@ use MarshTrial\Core\CoreException;
  * Makes the plan of a record a session of one's own: the same tests by the same protocols on the same paper, of the paints that one has.
  *
  * @phpstan-type RepeatRecordPlan array{
- *     paper: array{uuid: string, words: string},
- *     side: string,
- *     kind: string,
- *     blocks: string|null,
+ *     paper: array{uuid: string, words: string}, side: string, kind: string, blocks: string|null,
  *     protocols: list<string>,
- *     rows: list<array{row: int, paint: PaintDetail, pans: list<array{uuid: string, words: string}>}>,
- *     number: int,
+ *     rows: list<array{row: int, paint: PaintDetail, pans: list<array{uuid: string, words: string}>}>, number: int,
  * }
  * @phpstan-import-type PaintDetail from \App\Queries\PaintView
  */

@@ -19,42 +19,21 @@ use MarshTrial\Core\Exchange\Signature;
  * What taking a bundle in would do, record by record; nothing is written but the report.
  *
  * @phpstan-type LookReport array{
- *     ledger: array{uuid: string, name: string},
- *     key: string,
- *     met: bool,
- *     namedLike: string|null,
- *     signedOtherwise: int,
- *     madeAt: string,
- *     about: string,
- *     records: int,
- *     new: int,
- *     further: int,
- *     known: int,
- *     conflict: int,
- *     wrong: int,
+ *     ledger: array{uuid: string, name: string}, key: string, met: bool, namedLike: string|null,
+ *     signedOtherwise: int, madeAt: string, about: string, records: int, new: int, further: int, known: int,
+ *     conflict: int, wrong: int,
  *     listed: list<array{
- *         card: string,
- *         number: int,
- *         title: string,
- *         home: string,
- *         proven: bool,
+ *         card: string, number: int, title: string, home: string, proven: bool,
  *         does: 'conflict'|'further'|'known'|'new',
  *     }>,
- *     faults: list<array{title: string, number: int, why: string}>,
- *     sound: list<string>,
+ *     faults: list<array{title: string, number: int, why: string}>, sound: list<string>,
  *     paints: array{
- *         same: int,
- *         new: int,
+ *         same: int, new: int,
  *         unsure: list<array{
- *             uuid: string,
- *             words: string,
- *             candidates: list<array{uuid: string, words: string, why: string}>,
+ *             uuid: string, words: string, candidates: list<array{uuid: string, words: string, why: string}>,
  *         }>,
  *     },
- *     pictures: int,
- *     picturesMissing: int,
- *     incomparable: int,
- *     said: int,
+ *     pictures: int, picturesMissing: int, incomparable: int, said: int,
  * }
  */
 final class Look

@@ -26,24 +26,15 @@ use ZipArchive;
  * leave no tests. With the data dictionary they are a data package (Frictionless Data Package, version 1), which a statistician opens in one line.
  *
  * @phpstan-type OpenTablesDictionary array{
- *     profile: 'tabular-data-package',
- *     name: 'marsh-trial-ledger',
- *     id: string,
- *     title: string,
- *     created: string,
+ *     profile: 'tabular-data-package', name: 'marsh-trial-ledger', id: string, title: string, created: string,
  *     description: string,
  *     resources: list<array{
- *         name: string,
- *         path: string,
- *         profile: 'tabular-data-resource',
- *         format: 'csv',
- *         mediatype: 'text/csv',
+ *         name: string, path: string, profile: 'tabular-data-resource', format: 'csv', mediatype: 'text/csv',
  *         encoding: 'utf-8',
  *         schema: array{
  *             primaryKey?: string,
  *             fields: list<array{
- *                 description?: string,
- *                 name: string,
+ *                 description?: string, name: string,
  *                 type: 'boolean'|'datetime'|'integer'|'string'|'date'|'number',
  *             }>,
  *             missingValues: array{string},

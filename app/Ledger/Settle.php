@@ -25,20 +25,11 @@ use MarshTrial\Core\Pigment\PigmentStatement;
  * Runs inside the transaction of whoever calls it.
  *
  * @phpstan-type SettleTold array{
- *     kind: mixed,
- *     title: mixed,
- *     paper_id: int,
- *     paper_side: mixed,
- *     note: mixed,
- *     layout: mixed,
- *     repeats_card: string|null,
- *     repeats_number: mixed,
+ *     kind: mixed, title: mixed, paper_id: int, paper_side: mixed, note: mixed, layout: mixed,
+ *     repeats_card: string|null, repeats_number: mixed,
  * }
  * @phpstan-type SettleOurs array{
- *     uuid: string,
- *     owner_id: mixed,
- *     edition: int,
- *     created_at: \Illuminate\Support\Carbon,
+ *     uuid: string, owner_id: mixed, edition: int, created_at: \Illuminate\Support\Carbon,
  *     updated_at: \Illuminate\Support\Carbon,
  * }
  */

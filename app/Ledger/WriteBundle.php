@@ -26,26 +26,13 @@ use ZipArchive;
  * Writes records of this ledger, and of others that it took in, for another one to take in.
  *
  * @phpstan-type WriteBundleSaid array{
- *     format: 'marsh-trial/said',
- *     version: int,
- *     people: list<array{uuid: mixed, name: mixed}>,
+ *     format: 'marsh-trial/said', version: int, people: list<array{uuid: mixed, name: mixed}>,
  *     standings: list<array{
- *         uuid: string,
- *         card: mixed,
- *         withdrawn: bool,
- *         because: string,
- *         by: string,
- *         at: string,
+ *         uuid: string, card: mixed, withdrawn: bool, because: string, by: string, at: string,
  *         signature: array{key: string, value: string},
  *     }>,
  *     questions: list<array{
- *         uuid: string,
- *         card: mixed,
- *         row: int|null,
- *         text: string,
- *         by: string,
- *         at: string,
- *         closedAt: string|null,
+ *         uuid: string, card: mixed, row: int|null, text: string, by: string, at: string, closedAt: string|null,
  *     }>,
  *     answers: list<array{uuid: string, question: string, text: string, by: string, at: string}>,
  * }

@@ -18,10 +18,7 @@ use MarshTrial\Core\Pigment\PigmentCode;
  * @property string|null $likely_meaning
  *
  * @phpstan-type PaintCodeRows array{
- *     paint_id: int,
- *     position: int,
- *     code: string,
- *     state: 'known'|'not-colour-index'|'not-in-catalogue',
+ *     paint_id: int, position: int, code: string, state: 'known'|'not-colour-index'|'not-in-catalogue',
  *     likely_meaning: string|null,
  * }
  */

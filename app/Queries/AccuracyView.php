@@ -10,20 +10,13 @@ use MarshTrial\Core\Colour\Lab;
  * What bin/accuracy found when it measured pictures whose truth is known, as its page shows it.
  *
  * @phpstan-type AccuracyAll array{
- *     photos: array<string, mixed>|null,
- *     drying: mixed,
- *     covered: mixed,
- *     swatches: mixed,
- *     courses: mixed,
+ *     photos: array<string, mixed>|null, drying: mixed, covered: mixed, swatches: mixed, courses: mixed,
  *     scans: mixed,
  * }
  * @phpstan-type AccuracyPhotos array{
- *     words: mixed,
- *     outside: mixed,
- *     others: list<mixed>,
+ *     words: mixed, outside: mixed, others: list<mixed>,
  *     kinds: list<array{kind: string, figures: array<string, mixed>}>,
- *     chances: list<array{kind: string, figures: array<string, mixed>}>,
- *     worst: array<array<string, mixed>>,
+ *     chances: list<array{kind: string, figures: array<string, mixed>}>, worst: array<array<string, mixed>>,
  * }
  */
 final class AccuracyView

@@ -16,16 +16,9 @@ use Illuminate\Support\Facades\DB;
  *
  * @phpstan-type AuditPage array{
  *     entries: list<array{
- *         at: string,
- *         by: string|null,
- *         byUuid: string|null,
- *         did: string,
- *         subject: string|null,
- *         token: string|null,
+ *         at: string, by: string|null, byUuid: string|null, did: string, subject: string|null, token: string|null,
  *     }>,
- *     total: int,
- *     page: int,
- *     pages: int,
+ *     total: int, page: int, pages: int,
  * }
  */
 final class Audit

@@ -14,31 +14,13 @@ use MarshTrial\Core\Colour\Lab;
  * Targets and profiles as their page and the choosers show them.
  *
  * @phpstan-type CaptureTargetDetail array{
- *     uuid: string,
- *     edition: int,
- *     name: string,
- *     by: string,
- *     mayChange: bool,
- *     columns: int,
- *     rows: int,
+ *     uuid: string, edition: int, name: string, by: string, mayChange: bool, columns: int, rows: int,
  *     patches: list<array{name: string, lab: array{float, float, float}, hex: string}>,
  * }
  * @phpstan-type CaptureProfileDetail array{
- *     uuid: string,
- *     edition: int,
- *     name: string,
- *     by: string,
- *     mayChange: bool,
- *     target: string|null,
- *     targetUuid: string|null,
- *     made: string,
- *     residualMean: float|null,
- *     residual95: float|null,
- *     patches: int,
- *     worst: list<array{dE00: float, hex: string}>,
- *     checked: string|null,
- *     drift: float|null,
- *     drifted: bool,
+ *     uuid: string, edition: int, name: string, by: string, mayChange: bool, target: string|null,
+ *     targetUuid: string|null, made: string, residualMean: float|null, residual95: float|null, patches: int,
+ *     worst: list<array{dE00: float, hex: string}>, checked: string|null, drift: float|null, drifted: bool,
  * }
  * @phpstan-type CaptureAll array{targets: array<int, CaptureTargetDetail>, profiles: array<int, CaptureProfileDetail>}
  */

@@ -16,20 +16,15 @@ use MarshTrial\Core\Pigment\PigmentCode;
  * A pigment code across makers: strips in hue order, ratings beside claims and eye verdicts, and what is not tested.
  *
  * @phpstan-type CodePageDetail array{
- *     code: string,
- *     state: 'known'|'not-colour-index'|'not-in-catalogue',
- *     likelyMeaning: string|null,
- *     pigment: PigmentDetail|null,
- *     caution: string,
- *     spoken: list<list<array{text: string, property: string|null}>>,
- *     ranked: list<string>,
- *     apart: list<array{uuid: string, name: string, what: string}>,
- *     unlikely: list<array{uuid: string, name: string, degrees: float}>,
- *     depths: list<float>,
+ *     code: string, state: 'known'|'not-colour-index'|'not-in-catalogue', likelyMeaning: string|null,
+ *     pigment: PigmentDetail|null, caution: string, spoken: list<list<array{text: string, property: string|null}>>,
+ *     ranked: list<string>, apart: list<array{uuid: string, name: string, what: string}>,
+ *     unlikely: list<array{uuid: string, name: string, degrees: float}>, depths: list<float>,
  *     referenceDepth: float,
- *     stops: list<list<array{hex: string, lab: array{float, float, float}, dE00Above: float|null, seam: bool}|null>>,
- *     stripOrder: list<string>,
- *     paints: list<PaintSetShown>,
+ *     stops: list<list<array{
+ *         hex: string, lab: array{float, float, float}, dE00Above: float|null, seam: bool,
+ *     }|null>>,
+ *     stripOrder: list<string>, paints: list<PaintSetShown>,
  * }
  * @phpstan-import-type PigmentDetail from \App\Queries\PigmentView
  * @phpstan-import-type PaintSetShown from \App\Queries\PaintSet

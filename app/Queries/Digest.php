@@ -24,11 +24,7 @@ use Illuminate\Support\Facades\DB;
  * @phpstan-type DigestRevisions array{on: string, what: string, words: string, by: string, link: string}
  * @phpstan-type DigestSaid array{on: string, what: 'stands again'|'withdrawn', words: string, by: string, link: string}
  * @phpstan-type DigestTalk array{
- *     on: string,
- *     what: 'answered'|'asked'|'repeated yours',
- *     words: string,
- *     by: string,
- *     link: string,
+ *     on: string, what: 'answered'|'asked'|'repeated yours', words: string, by: string, link: string,
  * }
  * @phpstan-type DigestChecks array{on: string, what: string, words: string, by: string, link: string}
  * @phpstan-type DigestDetail array{

@@ -22,29 +22,16 @@ use MarshTrial\Core\Rating\Scale;
  * What is tested of every pigment code, by whom, on what and in how much light; and which further tests would settle most for all together.
  *
  * @phpstan-type EvidenceMapPlan array{
- *     paint: array{uuid: string, name: string, maker: string, pigments: string},
- *     property: string,
- *     why: string,
- *     gain: float,
- *     tester: array{uuid: string, name: string}|null,
- *     sameHand: bool,
- *     mine: bool,
+ *     paint: array{uuid: string, name: string, maker: string, pigments: string}, property: string, why: string,
+ *     gain: float, tester: array{uuid: string, name: string}|null, sameHand: bool, mine: bool,
  * }
  * @phpstan-type EvidenceMapCodes array{
  *     codes: array<int, array{
- *         code: string,
- *         paints: int,
- *         makers: int,
- *         tests: int,
- *         tested: array<string, array{paints: int, testers: int}>,
- *         testers: list<string>,
- *         papers: list<string>,
+ *         code: string, paints: int, makers: int, tests: int,
+ *         tested: array<string, array{paints: int, testers: int}>, testers: list<string>, papers: list<string>,
  *         mostLight: float|null,
  *     }>,
- *     properties: list<string>,
- *     total: int,
- *     page: int,
- *     pages: int,
+ *     properties: list<string>, total: int, page: int, pages: int,
  * }
  */
 final class EvidenceMap

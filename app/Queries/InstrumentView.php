@@ -23,39 +23,20 @@ use MarshTrial\Core\Instrument\Plausibility;
  * Readings of instruments on a card, beside what its picture says.
  *
  * @phpstan-type InstrumentPreview array{
- *     name: string,
- *     by: 'name'|'order',
+ *     name: string, by: 'name'|'order',
  *     samples: list<array{
- *         name: string,
- *         cell: string|null,
- *         what: string|null,
- *         lab: array{float, float, float},
- *         hex: string,
- *         spectrum: array{fromNm: float, stepNm: float, values: list<float>}|null,
- *         doubt: string|null,
+ *         name: string, cell: string|null, what: string|null, lab: array{float, float, float}, hex: string,
+ *         spectrum: array{fromNm: float, stepNm: float, values: list<float>}|null, doubt: string|null,
  *     }>,
  * }
  * @phpstan-type InstrumentRunDetail array{
- *     uuid: string,
- *     edition: int,
- *     name: string,
- *     source: string,
- *     by: string,
- *     on: string,
- *     mine: bool,
+ *     uuid: string, edition: int, name: string, source: string, by: string, on: string, mine: bool,
  *     mean: float|null,
  *     readings: list<array{
- *         cell: string,
- *         what: string,
- *         lab: array{float, float, float},
- *         hex: string,
- *         d50: array{float, float, float}|null,
- *         a: array{float, float, float}|null,
+ *         cell: string, what: string, lab: array{float, float, float}, hex: string,
+ *         d50: array{float, float, float}|null, a: array{float, float, float}|null,
  *         picture: array{
- *             lab: array{float, float, float},
- *             dE00: float,
- *             uncertainty95: float|null,
- *             outside: bool,
+ *             lab: array{float, float, float}, dE00: float, uncertainty95: float|null, outside: bool,
  *         }|null,
  *         doubt: string|null,
  *     }>,

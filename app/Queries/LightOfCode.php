@@ -17,22 +17,12 @@ use MarshTrial\Core\Evidence\Strip;
  * All strips of a code aged together: sampled by dose, so that the dial only picks.
  *
  * @phpstan-type LightOfCodeDetail array{
- *     doses: list<float>,
- *     checks: list<float>,
- *     yearly: float,
- *     most: float,
- *     paints: array<string, list<LightOfCodeStop|null>|null>|\stdClass,
- *     tested: int,
- *     shown: int,
+ *     doses: list<float>, checks: list<float>, yearly: float, most: float,
+ *     paints: array<string, list<LightOfCodeStop|null>|null>|\stdClass, tested: int, shown: int,
  * }
  * @phpstan-type LightOfCodeStop array{
- *     kind: 'between'|'checked'|'expected',
- *     ladder: list<string>,
- *     ladderMost: list<string>|null,
- *     swatch: string|null,
- *     swatchMost: string|null,
- *     dE00Above: float|null,
- *     seam: bool,
+ *     kind: 'between'|'checked'|'expected', ladder: list<string>, ladderMost: list<string>|null,
+ *     swatch: string|null, swatchMost: string|null, dE00Above: float|null, seam: bool,
  * }
  */
 final class LightOfCode

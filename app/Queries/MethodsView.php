@@ -13,17 +13,10 @@ use MarshTrial\Core\Rating\Scale;
  * How everything is measured, for readers and as a document.
  *
  * @phpstan-type MethodsAll array{
- *     scale: string,
- *     scales: array{'bench scale 1'},
- *     rules: int,
+ *     scale: string, scales: array{'bench scale 1'}, rules: int,
  *     methods: list<array{
- *         property: string,
- *         what: string,
- *         quantity: string,
- *         formula: string,
- *         limits: array<string, float|null>,
- *         weakness: string,
- *         thresholds: list<array<string, mixed>>,
+ *         property: string, what: string, quantity: string, formula: string, limits: array<string, float|null>,
+ *         weakness: string, thresholds: list<array<string, mixed>>,
  *         protocols: list<array{id: string, title: string, spoilers: list<string>}>,
  *     }>,
  * }

@@ -25,15 +25,10 @@ use MarshTrial\Core\Rating\Scale;
  * @phpstan-type MixInLightDetail array{
  *     start: array{hex: string, words: string},
  *     stops: list<array{
- *         mlxh: float,
- *         hex: string,
- *         kind: 'between'|'checked'|'expected',
- *         words: string,
- *         dE00: float,
+ *         mlxh: float, hex: string, kind: 'between'|'checked'|'expected', words: string, dE00: float,
  *         change: list<string>,
  *     }>,
- *     yearly: float,
- *     weaker: string|null,
+ *     yearly: float, weaker: string|null,
  * }
  */
 final class MixInLight

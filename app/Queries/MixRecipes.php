@@ -27,74 +27,35 @@ use MarshTrial\Core\Mixing\Recipes;
  *
  * @phpstan-import-type NamedMix from \App\Queries\MixView
  * @phpstan-import-type MixPaint from \App\Queries\MixView
+ * @phpstan-type MixGrey array{
+ *     uuid: string, name: string, maker: string, pigments: string, hex: string, counted: bool, misfit: float,
+ *     simulated: bool, card: array{uuid: string, title: string, mayChange: bool}, share: float,
+ *     cautions: list<string>,
+ * }
  * @phpstan-type MixRecipesDetail array{
  *     wanted: array{
- *         lab?: list<float>,
- *         hex: string|null,
- *         uuid?: string,
- *         edition?: int,
- *         name?: string,
- *         note?: string,
- *         share?: float,
- *         deposit?: float,
- *         layered?: bool,
- *         a?: OddStripsLike,
- *         b?: OddStripsLike,
- *         maker?: string,
- *         pigments?: string,
- *         counted?: bool,
- *         misfit?: float,
- *         simulated?: bool,
+ *         lab?: list<float>, hex: string|null, uuid?: string, edition?: int, name?: string, note?: string,
+ *         share?: float, deposit?: float, layered?: bool, a?: OddStripsLike, b?: OddStripsLike, maker?: string,
+ *         pigments?: string, counted?: bool, misfit?: float, simulated?: bool,
  *         card?: array{uuid: string, title: string, mayChange: bool},
  *     },
- *     of: int,
- *     single: bool,
- *     places: list<array{name: string, hex: string}>,
+ *     of: int, single: bool, places: list<array{name: string, hex: string}>,
  *     recipes: list<array{
- *         parts: list<array{
- *             uuid: string,
- *             name: string,
- *             maker: string,
- *             pigments: string,
- *             hex: string,
- *             counted: bool,
- *             misfit: float,
- *             simulated: bool,
- *             card: array{uuid: string, title: string, mayChange: bool},
- *             share: float,
- *             cautions: list<string>,
- *         }>,
- *         dE00: float,
- *         near: bool,
- *         pigments: int,
+ *         parts: list<MixGrey>, dE00: float, near: bool, pigments: int,
  *         places: list<array{hex: string, dE00: float, words: list<string>}>,
  *     }>,
  * }
  * @phpstan-type MixRecipesReach array{
  *     alike: list<PaletteCheckAlike>,
  *     gaps: list<array{
- *         of: 'mixtures of two'|'paints',
- *         degrees: float,
- *         hex: string,
- *         from: OddStripsLike|null,
+ *         of: 'mixtures of two'|'paints', degrees: float, hex: string, from: OddStripsLike|null,
  *         to: OddStripsLike|null,
  *     }>,
- *     side: float,
- *     lightnesses: array{float, float, float, float},
- *     unmeasured: int,
+ *     side: float, lightnesses: array{float, float, float, float}, unmeasured: int,
  *     patches: list<array{float, float, float, string}>,
  *     paints: list<array{
- *         uuid: string,
- *         name: string,
- *         maker: string,
- *         pigments: string,
- *         hex: string,
- *         counted: bool,
- *         misfit: float,
- *         simulated: bool,
- *         card: array{uuid: string, title: string, mayChange: bool},
- *         lost: int,
- *         share: float,
+ *         uuid: string, name: string, maker: string, pigments: string, hex: string, counted: bool, misfit: float,
+ *         simulated: bool, card: array{uuid: string, title: string, mayChange: bool}, lost: int, share: float,
  *     }>,
  * }
  * @phpstan-import-type OddStripsLike from \App\Queries\OddStrips
@@ -144,11 +105,9 @@ final class MixRecipes
      * Colours that are wanted, on which paper, how they are told, and the paint that is done without.
      *
      * @return array{
-     *         array{array{name: 'as told', lab: \MarshTrial\Core\Colour\Lab, deposit: null}},
-     *         null,
-     *         array{lab: list<float>, hex: string},
-     *         int,
-     *     }|array{
+     *     array{array{name: 'as told', lab: \MarshTrial\Core\Colour\Lab, deposit: null}}, null,
+     *     array{lab: list<float>, hex: string}, int,
+     * }|array{
      *         list<array{name: string, lab: \MarshTrial\Core\Colour\Lab, deposit: float}>,
      *         \MarshTrial\Core\Mixing\Backing,
      *         NamedMix,
@@ -194,21 +153,12 @@ final class MixRecipes
      * What makes the nearest greys with a paint, among what is at hand.
      *
      * @return array{
-     *         greys: list<array{
-     *             uuid: string,
-     *             name: string,
-     *             maker: string,
-     *             pigments: string,
-     *             hex: string,
-     *             counted: bool,
-     *             misfit: float,
-     *             simulated: bool,
-     *             card: array{uuid: string, title: string, mayChange: bool},
-     *             share: float,
-     *             chroma: float,
-     *             grey: bool,
-     *         }>,
-     *     }
+     *     greys: list<array{
+     *         uuid: string, name: string, maker: string, pigments: string, hex: string, counted: bool,
+     *         misfit: float, simulated: bool, card: array{uuid: string, title: string, mayChange: bool},
+     *         share: float, chroma: float, grey: bool,
+     *     }>,
+     * }
      */
     public static function greys(Paint $paint, User $user): array
     {

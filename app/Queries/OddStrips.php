@@ -26,28 +26,15 @@ use MarshTrial\Core\Rating\Scale;
  *
  * @phpstan-type OddStripsLike array{uuid: string, name: string, maker: string}
  * @phpstan-type OddStripsTold array{
- *     specimen: string,
- *     paint: OddStripsLike,
- *     state: 'set aside'|'two disagree',
- *     colour: string,
- *     card: array{uuid: string, title: string, mayChange: bool},
- *     row: int,
- *     tester: string,
- *     like: list<OddStripsLike>,
- *     mayDecide: bool,
+ *     specimen: string, paint: OddStripsLike, state: 'set aside'|'two disagree', colour: string,
+ *     card: array{uuid: string, title: string, mayChange: bool}, row: int, tester: string,
+ *     like: list<OddStripsLike>, mayDecide: bool,
  *     decided: array{word: string, by: string, paint: string|null}|null,
  * }
  * @phpstan-type OddStripsWaiting array{
- *     specimen: string,
- *     paint: OddStripsLike,
- *     state: 'set aside'|'two disagree',
- *     colour: string,
- *     card: array{uuid: string, title: string, mayChange: bool},
- *     row: int,
- *     tester: string,
- *     like: list<OddStripsLike>,
- *     mayDecide: bool,
- *     decided: null,
+ *     specimen: string, paint: OddStripsLike, state: 'set aside'|'two disagree', colour: string,
+ *     card: array{uuid: string, title: string, mayChange: bool}, row: int, tester: string,
+ *     like: list<OddStripsLike>, mayDecide: bool, decided: null,
  * }
  */
 final class OddStrips

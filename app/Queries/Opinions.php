@@ -17,71 +17,32 @@ use MarshTrial\Core\Collection\Decisions;
  * What testers make of a paint: decisions, liking, groups and studies. Said beside the evidence, and never counted as such.
  *
  * @phpstan-type OpinionsDecision array{
- *     uuid: string,
- *     edition: int,
- *     word: string,
- *     reason: string,
- *     on: string,
- *     shared: bool,
- *     by: string,
- *     mine: bool,
+ *     uuid: string, edition: int, word: string, reason: string, on: string, shared: bool, by: string, mine: bool,
  * }
  * @phpstan-type OpinionsStudy array{
- *     uuid: string,
- *     edition: int,
- *     title: string,
- *     on: string|null,
- *     paper: string,
- *     purpose: string,
- *     went: string,
- *     shared: bool,
- *     by: string,
- *     mayChange: bool,
- *     paints: array<int, OddStripsLike>,
- *     pictures: array<int, string>,
+ *     uuid: string, edition: int, title: string, on: string|null, paper: string, purpose: string, went: string,
+ *     shared: bool, by: string, mayChange: bool, paints: array<int, OddStripsLike>, pictures: array<int, string>,
  * }
  * @phpstan-type OpinionsChanged array{
- *     uuid: string,
- *     name: string,
- *     maker: string,
- *     since: string,
- *     decided: string|null,
- *     changes: list<string>,
+ *     uuid: string, name: string, maker: string, since: string, decided: string|null, changes: list<string>,
  * }
  * @phpstan-import-type OddStripsLike from \App\Queries\OddStrips
  * @phpstan-type OpinionsDetail array{
  *     words: list<'keep'|'buy'|'replace'|'let go'|'use up'|'wanted'>,
  *     decisions: array<int, array{
- *         uuid: string,
- *         edition: int,
- *         word: string,
- *         reason: string,
- *         on: string,
- *         shared: bool,
- *         by: string,
- *         mine: bool,
- *         changes: list<string>,
+ *         uuid: string, edition: int, word: string, reason: string, on: string, shared: bool, by: string,
+ *         mine: bool, changes: list<string>,
  *     }>,
- *     likedBy: list<string>,
- *     liked: bool,
- *     groups: array<int, array{uuid: string, name: string, by: string}>,
+ *     likedBy: list<string>, liked: bool, groups: array<int, array{uuid: string, name: string, by: string}>,
  *     studies: array<int, OpinionsStudy>,
  * }
  * @phpstan-type OpinionsAll array{
  *     decisions: array<int, array{
- *         paint: string,
- *         uuid: string,
- *         edition: int,
- *         word: string,
- *         reason: string,
- *         on: string,
- *         shared: bool,
- *         by: string,
- *         mine: bool,
+ *         paint: string, uuid: string, edition: int, word: string, reason: string, on: string, shared: bool,
+ *         by: string, mine: bool,
  *     }>,
  *     groups: array<int, array{name: string, shared: bool, paints: list<string>}>,
- *     studies: array<int, OpinionsStudy>,
- *     liked: list<string>,
+ *     studies: array<int, OpinionsStudy>, liked: list<string>,
  * }
  */
 final class Opinions

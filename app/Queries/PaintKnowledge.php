@@ -23,14 +23,10 @@ use MarshTrial\Core\Rating\Scale;
  * @phpstan-type PaintKnowledgeDetail array{
  *     rated: array<string, array{tests: int, testers: list<string>, protocols: list<string>}>|\stdClass,
  *     more: list<array{
- *         tests?: int,
- *         testers?: list<string>,
- *         protocols?: list<string>,
- *         earlier: list<string>,
+ *         tests?: int, testers?: list<string>, protocols?: list<string>, earlier: list<string>,
  *         rating: RatingShown,
  *     }>,
- *     missing: list<string>,
- *     next: list<array<string, mixed>>,
+ *     missing: list<string>, next: list<array<string, mixed>>,
  * }
  */
 final class PaintKnowledge

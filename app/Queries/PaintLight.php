@@ -15,27 +15,11 @@ use MarshTrial\Core\Rating\Scale;
  *
  * @phpstan-import-type LightVerdictTold from LightVerdict
  * @phpstan-type LightTold array{
- *     words: string,
- *     told: string,
- *     band: string|null,
- *     or: string|null,
- *     chance: float,
- *     chances: array<string, float>,
- *     outcome: string,
- *     doubt: string|null,
- *     mlxh: float|null,
- *     range: array{float, float}|null,
- *     depth: int,
- *     change: float,
- *     uncertainty: float,
- *     number: string,
- *     beside: string|null,
- *     way: string,
- *     categories: list<string>,
- *     category: string|null,
- *     grade: string,
- *     strips: int,
- *     disagree: bool,
+ *     words: string, told: string, band: string|null, or: string|null, chance: float,
+ *     chances: array<string, float>, outcome: string, doubt: string|null, mlxh: float|null,
+ *     range: array{float, float}|null, depth: int, change: float, uncertainty: float, number: string,
+ *     beside: string|null, way: string, categories: list<string>, category: string|null, grade: string,
+ *     strips: int, disagree: bool,
  * }
  */
 final class PaintLight

@@ -30,57 +30,33 @@ use MarshTrial\Core\Rating\Scale;
  * @phpstan-import-type PropertyClaim from PropertyView
  * @phpstan-import-type PropertyVerdict from PropertyView
  * @phpstan-type PaintSetShown array{
- *     uuid: string,
- *     edition: int,
- *     maker: string,
- *     makerUuid: string,
- *     range: string,
- *     colourName: string,
- *     pigmentsWritten: string,
- *     series: string,
- *     medium: string,
- *     grade: string,
- *     discontinued: bool,
- *     effects: list<string>|null,
- *     statement: PigmentStatementDetail,
- *     mayChange: bool,
- *     strip: StripDetail|null,
- *     properties: array<string, PaintSetProperty>,
- *     alsoJudged: list<PropertyVerdict>,
- *     notTested: list<string>,
+ *     uuid: string, edition: int, maker: string, makerUuid: string, range: string, colourName: string,
+ *     pigmentsWritten: string, series: string, medium: string, grade: string, discontinued: bool,
+ *     effects: list<string>|null, statement: PigmentStatementDetail, mayChange: bool, strip: StripDetail|null,
+ *     properties: array<string, PaintSetProperty>, alsoJudged: list<PropertyVerdict>, notTested: list<string>,
  * }
  * @phpstan-type PaintSetProperty array{
- *     classes: list<string>,
- *     measured: RatingShown|RatingListed|null,
- *     without: array{status: string, reason: string|null}|null,
- *     tests: int,
- *     pooled: PropertyPooled|null,
- *     claims: list<PropertyClaim>,
- *     verdicts: list<PropertyVerdict>,
+ *     classes: list<string>, measured: RatingShown|RatingListed|null,
+ *     without: array{status: string, reason: string|null}|null, tests: int, pooled: PropertyPooled|null,
+ *     claims: list<PropertyClaim>, verdicts: list<PropertyVerdict>,
  * }
  * @phpstan-import-type PigmentStatementDetail from \App\Queries\PigmentView
  * @phpstan-type PaintSetDetail array{
- *     depths: list<float>,
- *     referenceDepth: float,
- *     stops: list<list<array{hex: string, lab: array{float, float, float}, dE00Above: float|null, seam: bool}|null>>,
- *     stripOrder: list<string>,
- *     paints: list<PaintSetShown>,
+ *     depths: list<float>, referenceDepth: float,
+ *     stops: list<list<array{
+ *         hex: string, lab: array{float, float, float}, dE00Above: float|null, seam: bool,
+ *     }|null>>,
+ *     stripOrder: list<string>, paints: list<PaintSetShown>,
  * }
  * @phpstan-type PaintSetTests array{
- *     strips: array<int, \MarshTrial\Core\Evidence\Strip>,
- *     fades: array<int, array<string, mixed>>,
- *     ratings: Collection<int, Collection<int, Rating>>,
- *     cards: Collection<int, Measurement>,
- *     pooled: \App\Queries\PaintEvidence,
- *     light: array<int, \App\Queries\PaintLight>,
+ *     strips: array<int, \MarshTrial\Core\Evidence\Strip>, fades: array<int, array<string, mixed>>,
+ *     ratings: Collection<int, Collection<int, Rating>>, cards: Collection<int, Measurement>,
+ *     pooled: \App\Queries\PaintEvidence, light: array<int, \App\Queries\PaintLight>,
  * }
  * @phpstan-type PaintSetEvidence array{
- *     strips: array<int, \MarshTrial\Core\Evidence\Strip>,
- *     fades: array<int, array<string, mixed>>,
- *     ratings: Collection<int, Collection<int, Rating>>,
- *     cards: Collection<int, Measurement>,
- *     pooled: \App\Queries\PaintEvidence,
- *     light: array<int, \App\Queries\PaintLight>,
+ *     strips: array<int, \MarshTrial\Core\Evidence\Strip>, fades: array<int, array<string, mixed>>,
+ *     ratings: Collection<int, Collection<int, Rating>>, cards: Collection<int, Measurement>,
+ *     pooled: \App\Queries\PaintEvidence, light: array<int, \App\Queries\PaintLight>,
  *     claims: \Illuminate\Support\Collection<int, \Illuminate\Support\Collection<int, \App\Models\Claim>>,
  *     verdicts: \Illuminate\Support\Collection<int, \Illuminate\Support\Collection<int, \App\Models\Verdict>>,
  * }

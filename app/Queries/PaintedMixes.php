@@ -24,16 +24,9 @@ use MarshTrial\Core\Rating\Scale;
  * Mixes of two paints that somebody painted and measured, beside what their ladders led to expect.
  *
  * @phpstan-type PaintedMixesField array{
- *     deposit: float,
- *     dropsA: float|null,
- *     dropsB: float|null,
- *     share: float|null,
- *     spoken: array{share: float, left: float},
- *     places: list<string>,
- *     expected: list<string>,
- *     off: float|null,
- *     range95: float|null,
- *     asExpected: bool|null,
+ *     deposit: float, dropsA: float|null, dropsB: float|null, share: float|null,
+ *     spoken: array{share: float, left: float}, places: list<string>, expected: list<string>, off: float|null,
+ *     range95: float|null, asExpected: bool|null,
  * }
  */
 final readonly class PaintedMixes

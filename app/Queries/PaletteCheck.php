@@ -21,30 +21,18 @@ use MarshTrial\Core\Rating\Scale;
  * Which paints at hand are one too many, and where around the hue circle there is none.
  *
  * @phpstan-type PaletteCheckAlike array{
- *     one: OddStripsLike,
- *     other: OddStripsLike,
- *     dE00: float,
- *     unseen: bool,
- *     words: list<string>,
- *     apart: list<string>,
- *     mixes: float|null,
- *     enough: bool,
+ *     one: OddStripsLike, other: OddStripsLike, dE00: float, unseen: bool, words: list<string>,
+ *     apart: list<string>, mixes: float|null, enough: bool,
  * }
  * @phpstan-type PaletteCheckGaps array{
- *     of: 'paints'|'mixtures of two',
- *     degrees: float,
- *     hex: string,
- *     from: OddStripsLike|null,
+ *     of: 'paints'|'mixtures of two', degrees: float, hex: string, from: OddStripsLike|null,
  *     to: OddStripsLike|null,
  * }
  * @phpstan-import-type OddStripsLike from \App\Queries\OddStrips
  * @phpstan-type PaletteCheckDetail array{
  *     alike: list<PaletteCheckAlike>,
  *     gaps: list<array{
- *         of: 'mixtures of two'|'paints',
- *         degrees: float,
- *         hex: string,
- *         from: OddStripsLike|null,
+ *         of: 'mixtures of two'|'paints', degrees: float, hex: string, from: OddStripsLike|null,
  *         to: OddStripsLike|null,
  *     }>,
  * }

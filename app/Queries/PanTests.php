@@ -15,24 +15,12 @@ use MarshTrial\Core\Rating\Property;
  * Every test of a pan side by side, spoiled ones included and marked; and whether they call for a retest.
  *
  * @phpstan-type PanTestsDetail array{
- *     specimen: string,
- *     status: string,
- *     text: string|null,
- *     value: float|null,
- *     uncertainty: float|null,
- *     class: string|null,
- *     card: string,
- *     title: string,
- *     paper: string,
- *     protocol: string,
- *     on: string,
- *     spoiled: string|null,
- *     spoilingUuid: string|null,
+ *     specimen: string, status: string, text: string|null, value: float|null, uncertainty: float|null,
+ *     class: string|null, card: string, title: string, paper: string, protocol: string, on: string,
+ *     spoiled: string|null, spoilingUuid: string|null,
  * }
  * @phpstan-type PanTestsRepeats array{
- *     counted: int,
- *     spread: float|null,
- *     apart: array{array<string, mixed>, array<string, mixed>}|null,
+ *     counted: int, spread: float|null, apart: array{array<string, mixed>, array<string, mixed>}|null,
  * }
  */
 final class PanTests

@@ -15,24 +15,15 @@ use MarshTrial\Core\Card\CardKind;
  * A telephone's link, as the desk follows it and as the telephone sees it.
  *
  * @phpstan-type PhonePictures array{
- *     uuid: string,
- *     called: string,
- *     state: string,
- *     progress: float,
- *     step: string,
- *     problem: string|null,
- *     swatches: list<array{placing: int, problem: string|null, depths: int, colour: array{float, float, float}|null}>,
+ *     uuid: string, called: string, state: string, progress: float, step: string, problem: string|null,
+ *     swatches: list<array{
+ *         placing: int, problem: string|null, depths: int, colour: array{float, float, float}|null,
+ *     }>,
  * }
  * @phpstan-type PhoneLinkDetail array{uuid: string, opened: bool, ended: bool, secondsLeft: int, pictures: list<PhonePictures>}
  * @phpstan-type PhoneHeld array{
- *     uuid: string,
- *     opened: bool,
- *     ended: bool,
- *     secondsLeft: int,
- *     pictures: list<PhonePictures>,
- *     for: string,
- *     swatches: bool,
- *     hints: list<string>,
+ *     uuid: string, opened: bool, ended: bool, secondsLeft: int, pictures: list<PhonePictures>, for: string,
+ *     swatches: bool, hints: list<string>,
  * }
  */
 final class PhoneView

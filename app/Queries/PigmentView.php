@@ -13,22 +13,13 @@ use MarshTrial\Core\Pigment\PigmentStatement;
  * Pigments as the interface shows them.
  *
  * @phpstan-type PigmentDetail array{
- *     code: string,
- *     constitution: string,
- *     chemicalName: string,
- *     class: string,
- *     metals: list<string>,
- *     hueFamily: string,
- *     cautions: list<string>,
+ *     code: string, constitution: string, chemicalName: string, class: string, metals: list<string>,
+ *     hueFamily: string, cautions: list<string>,
  * }
  * @phpstan-type PigmentStatementDetail array{
- *     text: string,
- *     stated: bool,
- *     singlePigment: bool,
+ *     text: string, stated: bool, singlePigment: bool,
  *     codes: list<array{
- *         code: string,
- *         state: 'known'|'not-colour-index'|'not-in-catalogue',
- *         likelyMeaning: string|null,
+ *         code: string, state: 'known'|'not-colour-index'|'not-in-catalogue', likelyMeaning: string|null,
  *         chemicalName: string|null,
  *     }>,
  *     cautions: list<string>,

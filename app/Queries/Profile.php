@@ -13,15 +13,9 @@ use Illuminate\Support\Facades\DB;
  * What anybody may see of a tester: what they published, and nothing else.
  *
  * @phpstan-type ProfileDetail array{
- *     uuid: string,
- *     name: string,
- *     ledger: string|null,
- *     since: string|null,
- *     records: list<array{card: string, title: string, kind: string, publishedAt: string}>,
- *     total: int,
- *     codes: list<string>,
- *     properties: array<int, array{property: string, tests: int}>,
- *     protocols: list<string>,
+ *     uuid: string, name: string, ledger: string|null, since: string|null,
+ *     records: list<array{card: string, title: string, kind: string, publishedAt: string}>, total: int,
+ *     codes: list<string>, properties: array<int, array{property: string, tests: int}>, protocols: list<string>,
  * }
  */
 final class Profile

@@ -17,15 +17,9 @@ use MarshTrial\Core\Exchange\RecordGaps;
  * and nothing else: what is added to the page does not leave by itself.
  *
  * @phpstan-type RecordDocumentInstruments array{
- *     uuid: string,
- *     name: string,
- *     source: string,
- *     by: string,
- *     on: string,
+ *     uuid: string, name: string, source: string, by: string, on: string,
  *     samples: list<array{
- *         cell: string,
- *         name: string,
- *         lab: array{float, float, float},
+ *         cell: string, name: string, lab: array{float, float, float},
  *         spectrum: array{fromNm: float, stepNm: float, values: list<float>}|null,
  *     }>,
  * }

@@ -29,27 +29,13 @@ use Illuminate\Support\Collection;
  * follows from it, verdicts. Where a pan is kept, what was paid, and the window are not in it; nor are pictures, which travel beside it.
  *
  * @phpstan-type RecordEvidencePaint array{
- *     uuid: string,
- *     maker: string,
- *     range: string,
- *     colourName: string,
- *     pigmentsWritten: string,
- *     series: string,
- *     medium: string,
- *     grade: string,
- *     discontinued: bool,
- *     effects: list<string>|null,
+ *     uuid: string, maker: string, range: string, colourName: string, pigmentsWritten: string, series: string,
+ *     medium: string, grade: string, discontinued: bool, effects: list<string>|null,
  * }
  * @phpstan-type RecordEvidenceRow array{
- *     row: int,
- *     specimen: string,
- *     paint: string,
+ *     row: int, specimen: string, paint: string,
  *     pan: array{
- *         form: string,
- *         batch: string,
- *         volumeMl: float|null,
- *         openedOn: string|null,
- *         got: string,
+ *         form: string, batch: string, volumeMl: float|null, openedOn: string|null, got: string,
  *         formulation: array{uuid: string, since: string|null, pigmentsWritten: string}|null,
  *     },
  *     conditions: list<array{key: string, value: string}>,
@@ -58,43 +44,23 @@ use Illuminate\Support\Collection;
  * }
  * @phpstan-type RecordEvidenceCheck array{uuid: string, on: string, doseMlxh: float|null, doseUncertainty: float|null}
  * @phpstan-type RecordEvidencePicture array{
- *     uuid: string,
- *     sha256: string|null,
- *     extension: string,
- *     moment: string,
- *     source: string,
- *     device: string,
- *     takenAs: string|null,
- *     wet: bool,
- *     windowFirst: bool,
- *     width: int|null,
- *     height: int|null,
- *     check: string|null,
+ *     uuid: string, sha256: string|null, extension: string, moment: string, source: string, device: string,
+ *     takenAs: string|null, wet: bool, windowFirst: bool, width: int|null, height: int|null, check: string|null,
  *     at: string,
  * }
  * @phpstan-type RecordEvidenceMeasurement array{
- *     uuid: string,
- *     picture: string,
- *     first: string|null,
- *     meter: mixed,
- *     at: string,
+ *     uuid: string, picture: string, first: string|null, meter: mixed, at: string,
  *     result: array<string, mixed>|null,
  *     ratings: list<array{
- *         row: int,
- *         property: string,
- *         scale: string,
- *         rules: int,
- *         status: string,
- *         value: float|null,
- *         uncertainty: float|null,
- *         class: mixed,
- *         detail: array<string, mixed>,
+ *         row: int, property: string, scale: string, rules: int, status: string, value: float|null,
+ *         uncertainty: float|null, class: mixed, detail: array<string, mixed>,
  *     }>,
- *     strips: list<array{row: int, kind: string, data: array<string, mixed>, lab: array{mixed, mixed, mixed}|null}>,
+ *     strips: list<array{
+ *         row: int, kind: string, data: array<string, mixed>, lab: array{mixed, mixed, mixed}|null,
+ *     }>,
  *     films: list<array{row: int, counted: bool, data: array<string, mixed>}>,
  *     mixes: list<array{
- *         row: int,
- *         partner: string,
+ *         row: int, partner: string,
  *         data: list<array{ratio: array{int, int}, lab: list<float>, uncertainty95: float}>,
  *     }>,
  * }

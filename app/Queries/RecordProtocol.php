@@ -17,24 +17,12 @@ use MarshTrial\Core\Session\SessionPlan;
  * How a record was made, step by step, for a stranger with a brush and no program.
  *
  * @phpstan-type RecordProtocolDetail array{
- *     card: string,
- *     title: string,
- *     kind: string,
- *     tester: string,
- *     paper: string,
- *     side: string,
- *     conditions: \stdClass,
- *     rows: list<array{row: int, name: string, maker: string, pigments: string}>,
+ *     card: string, title: string, kind: string, tester: string, paper: string, side: string,
+ *     conditions: \stdClass, rows: list<array{row: int, name: string, maker: string, pigments: string}>,
  *     steps: array<int, array{
- *         key?: string,
- *         title?: string,
- *         instruction?: string,
- *         wait?: bool,
- *         minutes?: float|null,
- *         rows: list<int>,
+ *         key?: string, title?: string, instruction?: string, wait?: bool, minutes?: float|null, rows: list<int>,
  *     }>,
- *     protocols: list<array<string, mixed>>,
- *     needsProgram: string,
+ *     protocols: list<array<string, mixed>>, needsProgram: string,
  * }
  */
 final class RecordProtocol

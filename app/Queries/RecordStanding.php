@@ -19,40 +19,22 @@ use MarshTrial\Core\Exchange\RecordDifference;
  * How a record stands today: what later revisions and others say of it. It is told beside the record and is no part of it.
  *
  * @phpstan-type RecordStandingDetail array{
- *     newest: int,
- *     changes: list<string>,
- *     withdrawn: array{on: string, because: string}|null,
+ *     newest: int, changes: list<string>, withdrawn: array{on: string, because: string}|null,
  *     history: array<int, array{withdrawn: bool, because: string, by: string, on: string}>,
- *     home: array{uuid: string, name: string, proven: bool, broughtBy: string|null}|null,
- *     otherwise: list<string>,
+ *     home: array{uuid: string, name: string, proven: bool, broughtBy: string|null}|null, otherwise: list<string>,
  *     questions: list<RecordQuestion>,
  *     repeats: array{
- *         card: string,
- *         title: string,
- *         by: string,
- *         withdrawn: bool,
+ *         card: string, title: string, by: string, withdrawn: bool,
  *         agreement: list<array{property: string, pairs: int, agree: int, apart: list<string>, words: string}>,
  *     }|null,
  *     repeatedBy: array<int, array{
- *         card: string,
- *         title: string,
- *         by: string,
- *         withdrawn: bool,
+ *         card: string, title: string, by: string, withdrawn: bool,
  *         agreement: list<array{property: string, pairs: int, agree: int, apart: list<string>, words: string}>,
  *     }>,
- *     pictureHere: bool,
- *     testerUuid: string|null,
- *     mayAsk: bool,
- *     mayRepeat: bool,
+ *     pictureHere: bool, testerUuid: string|null, mayAsk: bool, mayRepeat: bool,
  * }
  * @phpstan-type RecordQuestion array{
- *     uuid: string,
- *     row: int|null,
- *     text: string,
- *     by: string,
- *     at: string,
- *     closed: string|null,
- *     mayClose: bool,
+ *     uuid: string, row: int|null, text: string, by: string, at: string, closed: string|null, mayClose: bool,
  *     hidden: bool,
  *     answers: list<array{uuid: string, text: string, by: string, at: string, tester: bool, hidden: bool}>,
  * }

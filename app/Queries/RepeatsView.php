@@ -21,40 +21,22 @@ use MarshTrial\Core\Rating\Scale;
  * @phpstan-type RepeatsPooled array{
  *     repeatability: float|null,
  *     pictures: list<array{
- *         uuid: string,
- *         name: string,
- *         taken: string|null,
- *         calibration: string,
- *         dL: float,
- *         da: float,
- *         db: float,
- *         apart: float,
- *         stands: bool,
+ *         uuid: string, name: string, taken: string|null, calibration: string, dL: float, da: float, db: float,
+ *         apart: float, stands: bool,
  *     }>,
  *     cells: list<array{id: string, what: string, lab: array{float, float, float}, spread: float, n: int}>,
  *     ratings: list<array{
- *         row: int,
- *         property: string,
- *         n: int,
- *         mean: float|null,
- *         spread: float|null,
- *         uncertainty: float|null,
+ *         row: int, property: string, n: int, mean: float|null, spread: float|null, uncertainty: float|null,
  *     }>,
  *     inDispute: list<string>,
  * }
  * @phpstan-type RepeatsDrying array{
  *     remarks: array{}|array{string},
  *     rows: list<array{
- *         row: int,
- *         what: string,
- *         dL: float,
- *         chromaPercent: float|null,
- *         chromaUncertainty: float|null,
- *         hueDeg: float|null,
- *         words: string,
+ *         row: int, what: string, dL: float, chromaPercent: float|null, chromaUncertainty: float|null,
+ *         hueDeg: float|null, words: string,
  *     }>,
- *     wet: string,
- *     dry: string,
+ *     wet: string, dry: string,
  * }
  * @phpstan-type RepeatsDetail array{pooled: list<RepeatsPooled>, drying: array{}|RepeatsDrying}
  */

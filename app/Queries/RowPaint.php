@@ -15,20 +15,9 @@ use Illuminate\Support\Facades\Auth;
  * still has to judge it blind reads its name.
  *
  * @phpstan-type RowPaintTold array{
- *     uuid: string,
- *     edition: int,
- *     maker: string,
- *     makerUuid: string,
- *     range: string,
- *     colourName: string,
- *     pigmentsWritten: string,
- *     series: string,
- *     discontinued: bool,
- *     effects: list<string>|null,
- *     statement: PigmentStatementDetail,
- *     mayChange: bool,
- *     medium?: string,
- *     grade?: string,
+ *     uuid: string, edition: int, maker: string, makerUuid: string, range: string, colourName: string,
+ *     pigmentsWritten: string, series: string, discontinued: bool, effects: list<string>|null,
+ *     statement: PigmentStatementDetail, mayChange: bool, medium?: string, grade?: string,
  * }
  * @phpstan-import-type PigmentStatementDetail from \App\Queries\PigmentView
  */

@@ -20,30 +20,15 @@ use MarshTrial\Core\Rating\Scale;
  * Every measured paint in hue order, as narrow strips; where there are too many, one for each code.
  *
  * @phpstan-type ShoreContradicted array{
- *     uuid: string,
- *     name: string,
- *     property: string,
- *     words: string,
- *     tests: int,
+ *     uuid: string, name: string, property: string, words: string, tests: int,
  *     seen: array{said: string|null, halves: array{list<string>, list<string>}|null, steps: list<string>},
  * }
+ * @phpstan-type ShoreStrip array{
+ *     uuid: string, name: string, maker: string, code: string, paints: int, alone: bool, steps: list<string>,
+ *     paper: string, grain: array{float, float}|null, scan: array{string, int}, grey: bool, pale: bool,
+ * }
  * @phpstan-type ShoreMade array{
- *     strips: list<array{
- *         uuid: string,
- *         name: string,
- *         maker: string,
- *         code: string,
- *         paints: int,
- *         alone: bool,
- *         steps: list<string>,
- *         paper: string,
- *         grain: array{float, float}|null,
- *         scan: array{string, int},
- *         grey: bool,
- *         pale: bool,
- *     }>,
- *     measured: int,
- *     byCode: bool,
+ *     strips: list<ShoreStrip>, measured: int, byCode: bool,
  *     news: list<array{uuid: string, title: string, by: string, on: string}>,
  *     contradicted: list<ShoreContradicted>,
  * }

@@ -23,40 +23,18 @@ use MarshTrial\Core\Rating\RatingStatus;
  * @phpstan-import-type RatingShown from \App\Queries\PropertyView
  * @phpstan-import-type LightTold from \App\Queries\PaintLight
  * @phpstan-type SideBySideWindows array{
- *     fields: list<array{name: string, atMm: float}>,
- *     measurement: string|null,
- *     row: int,
- *     use: string,
- *     words: string,
- *     widthMm: float,
- *     heightMm: float,
+ *     fields: list<array{name: string, atMm: float}>, measurement: string|null, row: int, use: string,
+ *     words: string, widthMm: float, heightMm: float,
  * }
  * @phpstan-type SideBySideStrength array{
- *     relative: float|null,
- *     uncertainty: float|null,
- *     why: string|null,
- *     cost: string|null,
- *     channel?: string,
+ *     relative: float|null, uncertainty: float|null, why: string|null, cost: string|null, channel?: string,
  *     perMl?: string|null,
  * }
  * @phpstan-type SideBySideDetail array{
- *     uuid: string,
- *     edition: int,
- *     maker: string,
- *     makerUuid: string,
- *     range: string,
- *     colourName: string,
- *     pigmentsWritten: string,
- *     series: string,
- *     medium: string,
- *     grade: string,
- *     discontinued: bool,
- *     effects: list<string>|null,
- *     statement: PigmentStatementDetail,
- *     mayChange: bool,
- *     windows: list<SideBySideWindows>,
- *     ratings: array<int, RatingShown>,
- *     isReference: bool,
+ *     uuid: string, edition: int, maker: string, makerUuid: string, range: string, colourName: string,
+ *     pigmentsWritten: string, series: string, medium: string, grade: string, discontinued: bool,
+ *     effects: list<string>|null, statement: PigmentStatementDetail, mayChange: bool,
+ *     windows: list<SideBySideWindows>, ratings: array<int, RatingShown>, isReference: bool,
  *     strength: SideBySideStrength|null,
  * }
  * @phpstan-import-type PigmentStatementDetail from \App\Queries\PigmentView

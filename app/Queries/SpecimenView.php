@@ -19,30 +19,16 @@ use MarshTrial\Core\Session\Conditions;
  * What was said of a specimen at the bench: conditions, remarks, notes, photographs, and what no longer counts.
  *
  * @phpstan-type SpecimenByHand array{
- *     uuid: string,
- *     edition: int,
- *     what: string,
- *     value: float|null,
- *     unit: string,
- *     label: string,
- *     by: string,
- *     mine: bool,
- *     on: string,
+ *     uuid: string, edition: int, what: string, value: float|null, unit: string, label: string, by: string,
+ *     mine: bool, on: string,
  * }
  * @phpstan-type SpecimenSaid array{
  *     conditions: array<string, array{value: string, inherited: string|null, own: bool}>,
  *     overrides: array<int, array{uuid: string, edition: int, key: string, value: string, by: string}>,
  *     remarks: array<int, array{
- *         uuid: string,
- *         edition: int,
- *         word: string,
- *         note: string,
- *         by: string,
- *         mine: bool,
- *         on: string,
+ *         uuid: string, edition: int, word: string, note: string, by: string, mine: bool, on: string,
  *     }>,
- *     byHand: list<SpecimenByHand>,
- *     photos: array<int, array{uuid: string, taken: string|null}>,
+ *     byHand: list<SpecimenByHand>, photos: array<int, array{uuid: string, taken: string|null}>,
  *     spoiled: array<int, array{uuid: string, property: string|null, reason: string, by: string}>,
  * }
  */

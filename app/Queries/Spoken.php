@@ -17,14 +17,8 @@ use MarshTrial\Core\Rating\Scale;
  * What one would read out to a friend, from what pages show.
  *
  * @phpstan-type SpokenCompared array{
- *     verdict: mixed,
- *     why: mixed,
- *     tested: mixed,
- *     classes: array<string|null>,
- *     values: array<float>,
- *     pairs: array<array{one: mixed, other: mixed, real: mixed}>,
- *     leader: mixed,
- *     perhapsWith: mixed,
+ *     verdict: mixed, why: mixed, tested: mixed, classes: array<string|null>, values: array<float>,
+ *     pairs: array<array{one: mixed, other: mixed, real: mixed}>, leader: mixed, perhapsWith: mixed,
  *     testers: mixed,
  * }
  */

@@ -14,20 +14,12 @@ use MarshTrial\Core\Optics\Deposit;
  * @phpstan-import-type FadeStripDepth from \MarshTrial\Core\Evidence\FadeStrip
  * @phpstan-type StripDetail array{
  *     ladder: array{
- *         paper: string,
- *         ink: string|null,
- *         steps: list<array{onPaper: string, onBlack: string|null, deposit: float|null}>,
- *         wash: string|null,
- *         unlifted: string|null,
- *         lifted: string|null,
- *         residue: float|null,
+ *         paper: string, ink: string|null,
+ *         steps: list<array{onPaper: string, onBlack: string|null, deposit: float|null}>, wash: string|null,
+ *         unlifted: string|null, lifted: string|null, residue: float|null,
  *         grain: array{value: float, deltaL: float|null, sizeMm: float|null}|null,
  *     }|null,
- *     fade: array{
- *         doseMlxh: float|null,
- *         paper: array{string, string},
- *         depths: list<FadeStripDepth>,
- *     }|null,
+ *     fade: array{ doseMlxh: float|null, paper: array{string, string}, depths: list<FadeStripDepth>, }|null,
  * }
  */
 final class StripView

@@ -22,63 +22,26 @@ use MarshTrial\Core\Rating\PaintEffect;
  * Swatches of any time as the interface shows them.
  *
  * @phpstan-type SwatchPictures array{
- *     uuid: string,
- *     name: string,
- *     called: string,
- *     state: string,
- *     progress: float,
- *     step: string,
+ *     uuid: string, name: string, called: string, state: string, progress: float, step: string,
  *     problem: string|null,
  * }
  * @phpstan-import-type PaintDetail from \App\Queries\PaintView
  * @phpstan-type SwatchDetail array{
- *     uuid: string,
- *     edition: int,
- *     picture: string,
- *     placing: int,
- *     problem: string|null,
- *     told: array<string, mixed>|null,
- *     naming: string,
- *     called: string,
- *     paint: PaintDetail|null,
+ *     uuid: string, edition: int, picture: string, placing: int, problem: string|null,
+ *     told: array<string, mixed>|null, naming: string, called: string, paint: PaintDetail|null,
  *     guess: PaintDetail|null,
- *     mix: array{
- *         a: OddStripsLike,
- *         b: OddStripsLike,
- *         dropsA: float|null,
- *         dropsB: float|null,
- *         measure: string,
- *     }|null,
- *     paintedWhen: string,
- *     paintedFrom: string|null,
- *     paintedTo: string|null,
- *     paperWords: string,
- *     note: string,
- *     shared: bool,
- *     simulated: bool,
- *     owner: string,
- *     mayChange: bool,
- *     made: string,
+ *     mix: array{a: OddStripsLike, b: OddStripsLike, dropsA: float|null, dropsB: float|null, measure: string}|null,
+ *     paintedWhen: string, paintedFrom: string|null, paintedTo: string|null, paperWords: string, note: string,
+ *     shared: bool, simulated: bool, owner: string, mayChange: bool, made: string,
  * }
  * @phpstan-import-type OddStripsLike from \App\Queries\OddStrips
  * @phpstan-type SwatchDrawer array{
- *     drawer: string|null,
- *     swatches: array<int, SwatchDetail>,
- *     total: int,
- *     page: int,
- *     pages: int,
- *     pictures: list<SwatchPictures>,
- *     howTo: list<string>,
- *     spoilers: list<string>,
+ *     drawer: string|null, swatches: array<int, SwatchDetail>, total: int, page: int, pages: int,
+ *     pictures: list<SwatchPictures>, howTo: list<string>, spoilers: list<string>,
  *     effects: array{array{effect: 'fluorescent', words: string}, array{effect: 'shimmering', words: string}},
  * }
  * @phpstan-type SwatchNarrowing array{
- *     meanDE00: float,
- *     worstDE00: float,
- *     depths: int,
- *     says: string,
- *     paint: PaintDetail,
- *     strip: StripDetail|null,
+ *     meanDE00: float, worstDE00: float, depths: int, says: string, paint: PaintDetail, strip: StripDetail|null,
  * }
  * @phpstan-import-type StripDetail from \App\Queries\StripView
  */

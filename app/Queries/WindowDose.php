@@ -26,14 +26,8 @@ use MarshTrial\Core\Fading\CheckSchedule;
  * Light behind a hung card's window: estimated, measured where a logger lay, and as somebody typed it.
  *
  * @phpstan-type WindowDoseTold array{
- *     mlxh: float,
- *     range: array{float, float},
- *     uncertainty: float,
- *     measured: float,
- *     megajoules: float,
- *     words: string,
- *     livingRoomYears: float,
- *     museumYears: float,
+ *     mlxh: float, range: array{float, float}, uncertainty: float, measured: float, megajoules: float,
+ *     words: string, livingRoomYears: float, museumYears: float,
  * }
  */
 final readonly class WindowDose

@@ -16,14 +16,9 @@ use MarshTrial\Core\Imaging\PixelGrid;
  * The tone curve is ln(out) = a + b x + c x^2 + d x^3, x = ln(in), in its darkest part a power.
  *
  * @phpstan-type CalibrationData array{
- *     kind: 'as-told'|'paper-and-black'|'profile'|'target'|'wedge',
- *     name: string,
- *     tone: list<list<float>>|null,
- *     columns: list<array{float, float, float}>,
- *     darkest: float,
- *     paper: array{float, float, float}|null,
- *     residuals: list<array{lab: array{float, float, float}, dE00: float}>,
- *     remarks: list<string>,
+ *     kind: 'as-told'|'paper-and-black'|'profile'|'target'|'wedge', name: string, tone: list<list<float>>|null,
+ *     columns: list<array{float, float, float}>, darkest: float, paper: array{float, float, float}|null,
+ *     residuals: list<array{lab: array{float, float, float}, dE00: float}>, remarks: list<string>,
  * }
  */
 final readonly class Calibration

@@ -22,14 +22,10 @@ use MarshTrial\Core\Rating\Scale;
  * Colours are linear sRGB, unclipped.
  *
  * @phpstan-type StripData array{
- *     paper: array{float, float, float},
- *     ink: array{float, float, float}|null,
- *     key: int|null,
+ *     paper: array{float, float, float}, ink: array{float, float, float}|null, key: int|null,
  *     steps: list<array{array{float, float, float}, array{float, float, float}|null}>,
- *     wash: array{float, float, float}|null,
- *     unlifted: array{float, float, float}|null,
- *     lifted: array{float, float, float}|null,
- *     residue: float|null,
+ *     wash: array{float, float, float}|null, unlifted: array{float, float, float}|null,
+ *     lifted: array{float, float, float}|null, residue: float|null,
  *     grain: array{float|null, float|null, float|null},
  * }
  */

@@ -26,33 +26,20 @@ use MarshTrial\Core\CoreException;
  * The layout of a card as JSON; every field and unit is described in docs/formats.md.
  *
  * @phpstan-type LayoutData array{
- *     format: 'marsh-trial/card-layout',
- *     version: int,
- *     kind: 'fade'|'frame'|'halves'|'pocket'|'property',
- *     card: array{uuid: string, code: string, title: string},
- *     page: array{widthMm: float, heightMm: float},
- *     protocols?: array<string, string>,
- *     rows: list<array<string, mixed>>,
+ *     format: 'marsh-trial/card-layout', version: int, kind: 'fade'|'frame'|'halves'|'pocket'|'property',
+ *     card: array{uuid: string, code: string, title: string}, page: array{widthMm: float, heightMm: float},
+ *     protocols?: array<string, string>, rows: list<array<string, mixed>>,
  *     pieces: list<array{
- *         id: string,
- *         outline: list<array{float, float}>,
+ *         id: string, outline: list<array{float, float}>,
  *         marks: list<array{id: string, centre: array{float, float}, sizeMm: float, shape: 'disc'|'ring'}>,
  *         codeArea: list<array{float, float}>,
  *     }>,
  *     windows: list<array{
- *         piece: string,
- *         row: int,
- *         use: string,
- *         polygon: list<array{float, float}>,
+ *         piece: string, row: int, use: string, polygon: list<array{float, float}>,
  *         painted: list<array{float, float}>|null,
  *     }>,
  *     cells: list<array{
- *         id: string,
- *         piece: string,
- *         row: int,
- *         role: string,
- *         step: int,
- *         polygon: list<array{float, float}>,
+ *         id: string, piece: string, row: int, role: string, step: int, polygon: list<array{float, float}>,
  *     }>,
  * }
  */

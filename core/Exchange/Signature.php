@@ -9,22 +9,12 @@ namespace MarshTrial\Core\Exchange;
  * was changed, not by whom it was made. Keys and signatures are base64.
  *
  * @phpstan-type SignatureOfRecord array{
- *     format: 'marsh-trial/signed-record',
- *     ledger: string,
- *     card: string,
- *     number: int,
- *     fingerprint: string,
+ *     format: 'marsh-trial/signed-record', ledger: string, card: string, number: int, fingerprint: string,
  *     evidence: string|null,
  * }
  * @phpstan-type SignatureOfStanding array{
- *     format: 'marsh-trial/signed-standing',
- *     ledger: string,
- *     uuid: string,
- *     card: string,
- *     withdrawn: bool,
- *     because: string,
- *     by: string,
- *     at: string,
+ *     format: 'marsh-trial/signed-standing', ledger: string, uuid: string, card: string, withdrawn: bool,
+ *     because: string, by: string, at: string,
  * }
  */
 final class Signature

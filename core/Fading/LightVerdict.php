@@ -14,25 +14,10 @@ use MarshTrial\Core\Rating\Scale;
  * Every page, file and sentence says this and nothing else.
  *
  * @phpstan-type LightVerdictTold array{
- *     words: string,
- *     told: string,
- *     band: string|null,
- *     or: string|null,
- *     chance: float,
- *     chances: array<string, float>,
- *     outcome: string,
- *     doubt: string|null,
- *     mlxh: float|null,
- *     range: array{float, float}|null,
- *     depth: int,
- *     change: float,
- *     uncertainty: float,
- *     number: string,
- *     beside: string|null,
- *     way: string,
- *     categories: list<string>,
- *     category: string|null,
- *     grade: string,
+ *     words: string, told: string, band: string|null, or: string|null, chance: float,
+ *     chances: array<string, float>, outcome: string, doubt: string|null, mlxh: float|null,
+ *     range: array{float, float}|null, depth: int, change: float, uncertainty: float, number: string,
+ *     beside: string|null, way: string, categories: list<string>, category: string|null, grade: string,
  * }
  */
 final readonly class LightVerdict

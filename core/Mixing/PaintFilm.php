@@ -10,18 +10,9 @@ use MarshTrial\Core\Colour\Bands;
  * A paint as a film that absorbs and scatters by band (Kubelka and Munk 1931): a model that was fitted to its measured ladder, never a measurement.
  *
  * @phpstan-type PaintFilmData array{
- *     logK: array<float>,
- *     level: float,
- *     slope: float,
- *     modes: list<array<float>>,
- *     paper: array<float>,
- *     ink: float|null,
- *     surface: float,
- *     key: int,
- *     deepest: float,
- *     unitDrops: float|null,
- *     misfit: array{float, float},
- *     device: float|null,
+ *     logK: array<float>, level: float, slope: float, modes: list<array<float>>, paper: array<float>,
+ *     ink: float|null, surface: float, key: int, deepest: float, unitDrops: float|null,
+ *     misfit: array{float, float}, device: float|null,
  * }
  */
 final readonly class PaintFilm

@@ -16,39 +16,23 @@ use MarshTrial\Core\Colour\LinearRgb;
  * What a perfect observer would say of a scene. Written apart from the measuring code, on purpose.
  *
  * @phpstan-type TruthInChannel array{
- *     body: float,
- *     classes: array{transparency: string, staining?: string, granulation?: string},
- *     residue?: array{soft: float, stiff: float},
- *     grain?: float,
- *     grainSizeMm?: float,
- *     blotch?: float,
+ *     body: float, classes: array{transparency: string, staining?: string, granulation?: string},
+ *     residue?: array{soft: float, stiff: float}, grain?: float, grainSizeMm?: float, blotch?: float,
  *     twoToneDeg?: float|null,
  * }
  * @phpstan-type TruthFading array{
- *     row: int,
- *     depth: int,
- *     raw: float,
- *     corrected: float,
- *     kept: array{float, float, float},
- *     faded: array{float, float, float},
- *     browns: bool,
+ *     row: int, depth: int, raw: float, corrected: float, kept: array{float, float, float},
+ *     faded: array{float, float, float}, browns: bool,
  * }
  * @phpstan-type TruthRow array{
- *     row: int,
- *     key: int,
- *     channels: array{TruthInChannel|null, TruthInChannel|null, TruthInChannel|null},
- *     streakDeg: float|null,
- *     backrun: float,
- *     clearSteps?: float,
+ *     row: int, key: int, channels: array{TruthInChannel|null, TruthInChannel|null, TruthInChannel|null},
+ *     streakDeg: float|null, backrun: float, clearSteps?: float,
  *     blocks: array<string, array<string, float|int|list<float>|string|null>>,
  * }
  * @phpstan-type TruthDetail array{
- *     format: 'marsh-trial/card-truth',
- *     version: int,
- *     cells: list<array{id: string, lab: array{float, float, float}}>,
- *     doseMlxh?: float,
- *     fading?: list<TruthFading>,
- *     rows?: list<TruthRow>,
+ *     format: 'marsh-trial/card-truth', version: int,
+ *     cells: list<array{id: string, lab: array{float, float, float}}>, doseMlxh?: float,
+ *     fading?: list<TruthFading>, rows?: list<TruthRow>,
  * }
  */
 final class Truth

@@ -28,11 +28,10 @@ use Symfony\Component\HttpFoundation\BinaryFileResponse;
  * One's own page: name, address, password, where one is signed in, and all that is one's own to take along.
  *
  * @phpstan-type AccountShowAnswer array{
- *     uuid: string,
- *     name: string,
- *     email: string,
- *     isSteward: bool,
- *     signIns: array<int, array{uuid: string, agent: string, since: string, seen: string, stays: bool, here: bool}>,
+ *     uuid: string, name: string, email: string, isSteward: bool,
+ *     signIns: array<int, array{
+ *         uuid: string, agent: string, since: string, seen: string, stays: bool, here: bool,
+ *     }>,
  * }
  */
 final class AccountController extends Controller

@@ -22,10 +22,7 @@ use Illuminate\Support\Facades\Auth;
  * Where to begin in an empty installation: the first tester, and the practice shore.
  *
  * @phpstan-type BeginShowAnswer array{
- *     empty: bool,
- *     founded: bool,
- *     mayFound: bool,
- *     practice: float|null,
+ *     empty: bool, founded: bool, mayFound: bool, practice: float|null,
  *     practiceSignIn: array{email: string, password: string}|null,
  * }
  */

@@ -25,6 +25,7 @@ use MarshTrial\Core\Session\SessionPlan;
 /**
  * Sessions at the bench: planned, shared, and their conditions.
  *
+ * @phpstan-import-type PanToChoose from \App\Queries\CollectionView
  * @phpstan-import-type HandField from \App\Queries\SessionView
  * @phpstan-import-type ConditionField from \App\Queries\SessionView
  * @phpstan-type BenchSessionPlanAnswer array{
@@ -33,90 +34,34 @@ use MarshTrial\Core\Session\SessionPlan;
  *         rows: list<array{pan: string, name: string, maker: string, pigments: string, place: string}>,
  *     }>,
  *     tasks: list<array{card: int, row: int|null, kind: string, title: string, wait: bool, start: int, end: int}>,
- *     workSeconds: int,
- *     wholeSeconds: int,
- *     sheets: int,
- *     squareMetres: float,
+ *     workSeconds: int, wholeSeconds: int, sheets: int, squareMetres: float,
  * }
  * @phpstan-type BenchSessionPutConditionsAnswer array{edition: int, conditions: \stdClass}
  * @phpstan-type BenchSessionIndexAnswer array{sessions: array<int, SessionStanding>, total: int, page: int, pages: int}
  * @phpstan-import-type SessionStanding from \App\Queries\SessionView
  * @phpstan-type BenchSessionChoicesAnswer array{
- *     total: int,
- *     pans: list<array{
- *         uuid: string,
- *         edition: int,
- *         form: string,
- *         batch: string,
- *         volumeMl: float|null,
- *         price: string|null,
- *         perMl: string|null,
- *         keptAt: string,
- *         palette: string|null,
- *         paletteUuid: string|null,
- *         slot: int|null,
- *         place: string,
- *         openedOn: string|null,
- *         state: string,
- *         got: string,
- *         note: string,
- *         extras: array<string, string>|\stdClass,
- *         formulation: PaintFormulation|null,
- *         mine: bool,
- *         paint: PaintDetail,
- *         code: string,
- *         hue: string,
- *         testedOnPapers: list<string>,
- *         lastTested: string|null,
- *         retest: list<string>,
- *     }>,
- *     tests: list<string>,
- *     conditionFields: array<string, ConditionField>,
+ *     total: int, pans: list<PanToChoose>, tests: list<string>, conditionFields: array<string, ConditionField>,
  *     conditions: \stdClass,
  * }
  * @phpstan-type BenchSessionShowAnswer array{
- *     uuid: string,
- *     edition: int,
- *     title: string,
- *     plannedOn: string,
- *     paper: string,
- *     paperUuid: string,
- *     tests: list<string>,
- *     owner: string,
- *     blind: bool,
- *     revealed: bool,
- *     finished: string|null,
- *     mayLead: bool,
- *     conditions: \stdClass,
- *     conditionFields: array<string, ConditionField>,
- *     people: array<int, array{uuid: string, name: string}>,
- *     cautions: list<string>,
+ *     uuid: string, edition: int, title: string, plannedOn: string, paper: string, paperUuid: string,
+ *     tests: list<string>, owner: string, blind: bool, revealed: bool, finished: string|null, mayLead: bool,
+ *     conditions: \stdClass, conditionFields: array<string, ConditionField>,
+ *     people: array<int, array{uuid: string, name: string}>, cautions: list<string>,
  *     cards: array<int, SessionCard>,
  *     tasks: array<int, array{
- *         uuid: string,
- *         edition: int,
- *         kind: string,
- *         state: string,
- *         reason: string,
- *         by: string|null,
- *         at: string|null,
- *         card: string,
- *         specimen: string|null,
+ *         uuid: string, edition: int, kind: string, state: string, reason: string, by: string|null,
+ *         at: string|null, card: string, specimen: string|null,
  *     }>,
- *     kinds: array<string, SessionKinds>,
- *     judgedAt: array<string, list<string>>,
- *     pans: list<string>,
+ *     kinds: array<string, SessionKinds>, judgedAt: array<string, list<string>>, pans: list<string>,
  *     timers: array<int, SessionTimer>,
  *     words: array{
  *         remarks: array<string, string>,
  *         skips: list<'another reason'|'no time today'|'not wanted for this paint'|'pan empty or dried up'|'pan not found'|'place spoiled'>,
- *         spoiled: list<string>,
- *         timers: array{pre-wetting: int, dwell: int, spread: int, drying: int},
+ *         spoiled: list<string>, timers: array{pre-wetting: int, dwell: int, spread: int, drying: int},
  *     },
- *     eyeScales: array<string, array<string, string>>,
- *     moreByEye: list<string>,
- *     handFields: array<string, HandField>,
- *     now: string,
+ *     eyeScales: array<string, array<string, string>>, moreByEye: list<string>,
+ *     handFields: array<string, HandField>, now: string,
  * }
  * @phpstan-import-type PaintFormulation from \App\Queries\PaintView
  * @phpstan-import-type PaintDetail from \App\Queries\PaintView

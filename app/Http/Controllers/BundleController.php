@@ -22,12 +22,7 @@ use MarshTrial\Core\CoreException;
  * Bundles of other ledgers: received, looked at, taken in and taken back.
  *
  * @phpstan-type BundleAnswer array{
- *     uuid: string,
- *     name: string,
- *     state: string,
- *     progress: float,
- *     problem: string|null,
- *     answers: \stdClass,
+ *     uuid: string, name: string, state: string, progress: float, problem: string|null, answers: \stdClass,
  *     report: array<string, mixed>|null,
  * }
  */
@@ -35,17 +30,11 @@ final class BundleController extends Controller
 {
     /**
      * @return JsonResponse<array{
-     *         bundles: array<int, array{
-     *             uuid: string,
-     *             name: string,
-     *             state: string,
-     *             from: mixed,
-     *             by: string,
-     *             on: string|null,
-     *             takenOn: string|null,
-     *             records: mixed,
-     *         }>,
-     *     }>
+     *     bundles: array<int, array{
+     *         uuid: string, name: string, state: string, from: mixed, by: string, on: string|null,
+     *         takenOn: string|null, records: mixed,
+     *     }>,
+     * }>
      */
     public function index(Request $request): JsonResponse
     {

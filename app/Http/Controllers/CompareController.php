@@ -23,22 +23,20 @@ use MarshTrial\Core\CoreException;
  * Two to eight paints held against each other; as a page's data and as a table.
  *
  * @phpstan-type CompareChosenAnswer array{
- *     title: 'Chosen paints',
- *     depths: list<float>,
- *     referenceDepth: float,
- *     stops: list<list<array{hex: string, lab: array{float, float, float}, dE00Above: float|null, seam: bool}|null>>,
- *     stripOrder: list<string>,
- *     paints: list<PaintSetShown>,
+ *     title: 'Chosen paints', depths: list<float>, referenceDepth: float,
+ *     stops: list<list<array{
+ *         hex: string, lab: array{float, float, float}, dE00Above: float|null, seam: bool,
+ *     }|null>>,
+ *     stripOrder: list<string>, paints: list<PaintSetShown>,
  * }
  * @phpstan-type CompareOfMakerAnswer array{
- *     title: string,
- *     more: int,
+ *     title: string, more: int,
  *     record: array{claims: int, confirmed: int, contradicted: int, open: int, notTested: int, tests: int},
- *     depths: list<float>,
- *     referenceDepth: float,
- *     stops: list<list<array{hex: string, lab: array{float, float, float}, dE00Above: float|null, seam: bool}|null>>,
- *     stripOrder: list<string>,
- *     paints: list<PaintSetShown>,
+ *     depths: list<float>, referenceDepth: float,
+ *     stops: list<list<array{
+ *         hex: string, lab: array{float, float, float}, dE00Above: float|null, seam: bool,
+ *     }|null>>,
+ *     stripOrder: list<string>, paints: list<PaintSetShown>,
  * }
  * @phpstan-import-type PaintSetShown from \App\Queries\PaintSet
  * @phpstan-import-type ComparisonDetail from \App\Queries\Comparison

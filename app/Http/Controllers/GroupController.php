@@ -19,19 +19,13 @@ use Illuminate\Support\Facades\DB;
  * @phpstan-type GroupStripsAnswer array{
  *     title: string,
  *     group: array{
- *         uuid: string,
- *         edition: int,
- *         name: string,
- *         shared: bool,
- *         by: string,
- *         mayChange: bool,
- *         order: list<string>,
+ *         uuid: string, edition: int, name: string, shared: bool, by: string, mayChange: bool, order: list<string>,
  *     },
- *     depths: list<float>,
- *     referenceDepth: float,
- *     stops: list<list<array{hex: string, lab: array{float, float, float}, dE00Above: float|null, seam: bool}|null>>,
- *     stripOrder: list<string>,
- *     paints: list<PaintSetShown>,
+ *     depths: list<float>, referenceDepth: float,
+ *     stops: list<list<array{
+ *         hex: string, lab: array{float, float, float}, dE00Above: float|null, seam: bool,
+ *     }|null>>,
+ *     stripOrder: list<string>, paints: list<PaintSetShown>,
  * }
  * @phpstan-import-type PaintSetShown from \App\Queries\PaintSet
  */
@@ -39,16 +33,10 @@ final class GroupController extends Controller
 {
     /**
      * @return JsonResponse<array{
-     *         groups: array<int, array{
-     *             uuid: string,
-     *             edition: int,
-     *             name: string,
-     *             shared: bool,
-     *             by: string,
-     *             paints: mixed,
-     *             mine: bool,
-     *         }>,
-     *     }>
+     *     groups: array<int, array{
+     *         uuid: string, edition: int, name: string, shared: bool, by: string, paints: mixed, mine: bool,
+     *     }>,
+     * }>
      */
     public function index(Request $request): JsonResponse
     {

@@ -24,21 +24,10 @@ use Symfony\Component\HttpFoundation\StreamedResponse;
  * A spreadsheet on its way into the collection: columns mapped, rows looked at, made, taken back.
  *
  * @phpstan-type ImportAnswer array{
- *     uuid: string,
- *     name: string,
- *     state: string,
- *     progress: float,
- *     problem: string|null,
- *     separator: string,
- *     encoding: string,
- *     headings: list<string>,
- *     mapping: array<string, int>|\stdClass,
- *     defaults: array{currency: string, form: string, dates: string},
- *     report: array<string, mixed>|null,
- *     fields: array<string, string>,
- *     needed: list<string>,
- *     separators: list<string>,
- *     encodings: list<string>,
+ *     uuid: string, name: string, state: string, progress: float, problem: string|null, separator: string,
+ *     encoding: string, headings: list<string>, mapping: array<string, int>|\stdClass,
+ *     defaults: array{currency: string, form: string, dates: string}, report: array<string, mixed>|null,
+ *     fields: array<string, string>, needed: list<string>, separators: list<string>, encodings: list<string>,
  *     forms: list<string>,
  * }
  */
@@ -48,15 +37,10 @@ final class ImportController extends Controller
 
     /**
      * @return JsonResponse<array{
-     *         imports: array<int, array{
-     *             uuid: string,
-     *             name: string,
-     *             state: string,
-     *             on: string|null,
-     *             new: mixed,
-     *             change: mixed,
-     *         }>,
-     *     }>
+     *     imports: array<int, array{
+     *         uuid: string, name: string, state: string, on: string|null, new: mixed, change: mixed,
+     *     }>,
+     * }>
      */
     public function index(Request $request): JsonResponse
     {

@@ -25,12 +25,7 @@ use MarshTrial\Core\CoreException;
  * @phpstan-type InvitationJoinAnswer array{name: string, email: string}
  * @phpstan-type InvitationIndexAnswer array{
  *     invitations: array<int, array{
- *         uuid: string,
- *         words: string,
- *         steward: bool,
- *         expires: string,
- *         over: bool,
- *         usedBy: string|null,
+ *         uuid: string, words: string, steward: bool, expires: string, over: bool, usedBy: string|null,
  *     }>,
  *     circles: list<string>,
  * }
@@ -114,8 +109,8 @@ final class InvitationController extends Controller
      * How far one agrees with all others; nobody else is shown it.
      *
      * @return JsonResponse<array{
-     *         properties: list<array{property: string, pairs: int, agree: int, leans: bool, words: string}>,
-     *     }>
+     *     properties: list<array{property: string, pairs: int, agree: int, leans: bool, words: string}>,
+     * }>
      */
     public function agreement(Request $request): JsonResponse
     {

@@ -22,15 +22,8 @@ use Symfony\Component\HttpFoundation\Response;
  * This ledger as a whole, and bundles of records on their way out and in.
  *
  * @phpstan-type LedgerShowAnswer array{
- *     uuid: string,
- *     name: string,
- *     fingerprint: string,
- *     key: string,
- *     records: int,
- *     revisions: int,
- *     elsewhere: int,
- *     questions: int,
- *     others: array<int, array{uuid: string, name: string, proven: bool, records: int}>,
+ *     uuid: string, name: string, fingerprint: string, key: string, records: int, revisions: int, elsewhere: int,
+ *     questions: int, others: array<int, array{uuid: string, name: string, proven: bool, records: int}>,
  * }
  */
 final class LedgerController extends Controller

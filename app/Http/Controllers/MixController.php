@@ -29,33 +29,17 @@ use MarshTrial\Core\Mixing\Partners;
 /**
  * What paints make together, expected from their ladders.
  *
+ * @phpstan-import-type MixDepth from \App\Queries\MixView
  * @phpstan-import-type MixInLightDetail from \App\Queries\MixInLight
  * @phpstan-import-type NamedMix from \App\Queries\MixView
  * @phpstan-type MixAcrossAnswer array{
- *     partner: MixPaint,
- *     share: float,
+ *     partner: MixPaint, share: float,
  *     rows: list<array{
  *         paint: array{
- *             uuid: string,
- *             name: string,
- *             maker: string,
- *             pigments?: string,
- *             hex?: string,
- *             counted?: bool,
- *             misfit?: float,
- *             simulated?: bool,
- *             card?: array{uuid: string, title: string, mayChange: bool},
+ *             uuid: string, name: string, maker: string, pigments?: string, hex?: string, counted?: bool,
+ *             misfit?: float, simulated?: bool, card?: array{uuid: string, title: string, mayChange: bool},
  *         },
- *         clarity: float|null,
- *         depths: list<array{
- *             hex: string,
- *             lab: list<float>,
- *             range95: float,
- *             words: string,
- *             slip: array{dE00: float, words: list<string>},
- *             name: 'deep'|'middle'|'tint',
- *             apart: array{dE00: float, surely: bool, words: list<string>}|null,
- *         }>|null,
+ *         clarity: float|null, depths: list<MixDepth>|null,
  *     }>,
  *     code: string,
  * }
@@ -135,21 +119,12 @@ final class MixController extends Controller
      * What makes a grey with a paint.
      *
      * @return JsonResponse<array{
-     *         greys: list<array{
-     *             uuid: string,
-     *             name: string,
-     *             maker: string,
-     *             pigments: string,
-     *             hex: string,
-     *             counted: bool,
-     *             misfit: float,
-     *             simulated: bool,
-     *             card: array{uuid: string, title: string, mayChange: bool},
-     *             share: float,
-     *             chroma: float,
-     *             grey: bool,
-     *         }>,
-     *     }>
+     *     greys: list<array{
+     *         uuid: string, name: string, maker: string, pigments: string, hex: string, counted: bool,
+     *         misfit: float, simulated: bool, card: array{uuid: string, title: string, mayChange: bool},
+     *         share: float, chroma: float, grey: bool,
+     *     }>,
+     * }>
      */
     public function greys(Request $request, Paint $paint): JsonResponse
     {

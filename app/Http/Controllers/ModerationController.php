@@ -37,18 +37,11 @@ final class ModerationController extends Controller
 
     /**
      * @return JsonResponse<array{
-     *         reports: array<int, array{
-     *             uuid: string,
-     *             subject: string,
-     *             subjectUuid: string,
-     *             words: string,
-     *             by: string,
-     *             at: string,
-     *             settled: string|null,
-     *             told: string,
-     *             link: string|null,
-     *         }>,
-     *     }>
+     *     reports: array<int, array{
+     *         uuid: string, subject: string, subjectUuid: string, words: string, by: string, at: string,
+     *         settled: string|null, told: string, link: string|null,
+     *     }>,
+     * }>
      */
     public function reports(): JsonResponse
     {

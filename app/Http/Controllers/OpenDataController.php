@@ -35,24 +35,15 @@ use Symfony\Component\HttpFoundation\StreamedResponse;
  * What is published, in forms that other programs open.
  *
  * @phpstan-type OpenDataDictionaryAnswer array{
- *     profile: 'tabular-data-package',
- *     name: 'marsh-trial-ledger',
- *     id: string,
- *     title: string,
- *     created: string,
+ *     profile: 'tabular-data-package', name: 'marsh-trial-ledger', id: string, title: string, created: string,
  *     description: string,
  *     resources: list<array{
- *         name: string,
- *         path: string,
- *         profile: 'tabular-data-resource',
- *         format: 'csv',
- *         mediatype: 'text/csv',
+ *         name: string, path: string, profile: 'tabular-data-resource', format: 'csv', mediatype: 'text/csv',
  *         encoding: 'utf-8',
  *         schema: array{
  *             primaryKey?: string,
  *             fields: list<array{
- *                 description?: string,
- *                 name: string,
+ *                 description?: string, name: string,
  *                 type: 'boolean'|'date'|'datetime'|'integer'|'number'|'string',
  *             }>,
  *             missingValues: array{string},
@@ -63,24 +54,12 @@ use Symfony\Component\HttpFoundation\StreamedResponse;
  * @phpstan-import-type RecordProtocolDetail from \App\Queries\RecordProtocol
  * @phpstan-import-type EvidenceMapPlan from \App\Queries\EvidenceMap
  * @phpstan-type OpenDataProtocolAnswer array{
- *     card: string,
- *     title: string,
- *     kind: string,
- *     tester: string,
- *     paper: string,
- *     side: string,
- *     conditions: \stdClass,
- *     rows: list<array{row: int, name: string, maker: string, pigments: string}>,
+ *     card: string, title: string, kind: string, tester: string, paper: string, side: string,
+ *     conditions: \stdClass, rows: list<array{row: int, name: string, maker: string, pigments: string}>,
  *     steps: array<int, array{
- *         key?: string,
- *         title?: string,
- *         instruction?: string,
- *         wait?: bool,
- *         minutes?: float|null,
- *         rows: list<int>,
+ *         key?: string, title?: string, instruction?: string, wait?: bool, minutes?: float|null, rows: list<int>,
  *     }>,
- *     protocols: list<array<string, mixed>>,
- *     needsProgram: string,
+ *     protocols: list<array<string, mixed>>, needsProgram: string,
  * }
  * @phpstan-import-type EvidenceMapCodes from \App\Queries\EvidenceMap
  */

@@ -16,14 +16,10 @@ use MarshTrial\Core\Card\Protocol;
  *
  * @phpstan-type PaperName array{uuid: string, words: string}
  * @phpstan-type PaperIndexAnswer array{
- *     lifting: list<array{id: string, title: string}>,
- *     paint: list<array{id: string, title: string}>,
- *     quality: list<array{id: string, title: string}>,
- *     usualBlocks: string,
+ *     lifting: list<array{id: string, title: string}>, paint: list<array{id: string, title: string}>,
+ *     quality: list<array{id: string, title: string}>, usualBlocks: string,
  *     blocks: list<array{kind: string, words: string, tells: string, counts: array{int, int, int}|null}>,
- *     papers: array<int, PaperName>,
- *     fibres: list<string>,
- *     surfaces: list<string>,
+ *     papers: array<int, PaperName>, fibres: list<string>, surfaces: list<string>,
  * }
  */
 final class PaperController extends Controller

@@ -28,8 +28,8 @@ final class PeopleController extends Controller
      * Testers to work with.
      *
      * @return JsonResponse<array{
-     *         people: array<int, array{uuid: string, name: string, circle: mixed, email?: string, isSteward?: bool}>,
-     *     }>
+     *     people: array<int, array{uuid: string, name: string, circle: mixed, email?: string, isSteward?: bool}>,
+     * }>
      */
     public function index(Request $request): JsonResponse
     {
@@ -43,8 +43,8 @@ final class PeopleController extends Controller
 
     /**
      * @return JsonResponse<array{
-     *         people: array<int, array{uuid: string, name: string, circle: mixed, email?: string, isSteward?: bool}>,
-     *     }>
+     *     people: array<int, array{uuid: string, name: string, circle: mixed, email?: string, isSteward?: bool}>,
+     * }>
      */
     public function put(PutPersonRequest $request, string $uuid): JsonResponse
     {

@@ -30,15 +30,8 @@ use MarshTrial\Core\Measuring\FirstLook;
  * @phpstan-type PhoneLookAnswer array{found: bool, placings: int, says: list<string>}
  * @phpstan-type PhonePictureAnswer array{uuid: string, state: string}
  * @phpstan-type PhoneOpenAnswer array{
- *     hold: string,
- *     uuid: string,
- *     opened: bool,
- *     ended: bool,
- *     secondsLeft: int,
- *     pictures: list<PhonePictures>,
- *     for: string,
- *     swatches: bool,
- *     hints: list<string>,
+ *     hold: string, uuid: string, opened: bool, ended: bool, secondsLeft: int, pictures: list<PhonePictures>,
+ *     for: string, swatches: bool, hints: list<string>,
  * }
  * @phpstan-import-type PhoneHeld from \App\Queries\PhoneView
  * @phpstan-import-type PhonePictures from \App\Queries\PhoneView

@@ -18,12 +18,7 @@ use Illuminate\Http\Request;
  * At the desk: makes a link for a telephone, and follows what comes by it.
  *
  * @phpstan-type PhoneLinkStoreAnswer array{
- *     uuid: string,
- *     opened: bool,
- *     ended: bool,
- *     secondsLeft: int,
- *     pictures: list<PhonePictures>,
- *     urls: list<string>,
+ *     uuid: string, opened: bool, ended: bool, secondsLeft: int, pictures: list<PhonePictures>, urls: list<string>,
  * }
  * @phpstan-import-type PhoneLinkDetail from \App\Queries\PhoneView
  * @phpstan-import-type PhonePictures from \App\Queries\PhoneView

@@ -31,12 +31,11 @@ use Symfony\Component\HttpFoundation\Response;
  * @phpstan-import-type CardMeasurementDetail from \App\Queries\CardView
  * @phpstan-import-type RepeatsDetail from \App\Queries\RepeatsView
  * @phpstan-type PictureMeasurementAnswer array{
- *     uuid: string,
- *     state: string,
- *     progress: float,
- *     step: string,
- *     problem: string|null,
- *     quality: list<array{name: string, value: float, unit: string, limit: float, refusal: float|null, state: 'good'|'wider uncertainty'|'not used', advice: string}>,
+ *     uuid: string, state: string, progress: float, step: string, problem: string|null,
+ *     quality: list<array{
+ *         name: string, value: float, unit: string, limit: float, refusal: float|null,
+ *         state: 'good'|'wider uncertainty'|'not used', advice: string,
+ *     }>,
  *     result: array<string, mixed>|null,
  * }
  * @phpstan-import-type CardDetail from \App\Queries\CardView

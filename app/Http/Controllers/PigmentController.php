@@ -18,15 +18,8 @@ use MarshTrial\Core\Pigment\PigmentStatement;
 /**
  * @phpstan-type PigmentIndexAnswer array{
  *     pigments: list<array{
- *         code?: string,
- *         constitution?: string,
- *         chemicalName?: string,
- *         class?: string,
- *         metals?: list<string>,
- *         hueFamily?: string,
- *         cautions?: list<string>,
- *         paints: int,
- *         measured: int,
+ *         code?: string, constitution?: string, chemicalName?: string, class?: string, metals?: list<string>,
+ *         hueFamily?: string, cautions?: list<string>, paints: int, measured: int,
  *         colour: array{string, string}|null,
  *     }>,
  *     others: array<int, array{code: string, paints: int, measured: int}>,

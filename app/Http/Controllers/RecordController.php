@@ -20,20 +20,10 @@ use MarshTrial\Core\Exchange\RecordFingerprint;
  *
  * @phpstan-type RecordIndexAnswer array{
  *     records: array<int, array{
- *         strips: list<list<string>>,
- *         card: string,
- *         number: int,
- *         title: string,
- *         kind: string,
- *         by: string,
- *         byUuid: string,
- *         publishedAt: string,
- *         withdrawn: bool,
- *         ledger: string|null,
+ *         strips: list<list<string>>, card: string, number: int, title: string, kind: string, by: string,
+ *         byUuid: string, publishedAt: string, withdrawn: bool, ledger: string|null,
  *     }>,
- *     total: int,
- *     page: int,
- *     pages: int,
+ *     total: int, page: int, pages: int,
  * }
  */
 final class RecordController extends Controller

@@ -12,26 +12,11 @@ use Illuminate\Http\Request;
 /**
  * Home: all that was measured, by hue.
  *
+ * @phpstan-import-type ShoreStrip from \App\Queries\Shore
  * @phpstan-type ShoreAnswer array{
- *     strips: list<array{
- *         uuid: string,
- *         name: string,
- *         maker: string,
- *         code: string,
- *         paints: int,
- *         alone: bool,
- *         steps: list<string>,
- *         paper: string,
- *         grain: array{float, float}|null,
- *         scan: array{string, int},
- *         grey: bool,
- *         pale: bool,
- *     }>,
- *     measured: int,
- *     byCode: bool,
+ *     strips: list<ShoreStrip>, measured: int, byCode: bool,
  *     news: list<array{uuid: string, title: string, by: string, on: string}>,
- *     contradicted: list<ShoreContradicted>,
- *     changed: list<OpinionsChanged>,
+ *     contradicted: list<ShoreContradicted>, changed: list<OpinionsChanged>,
  * }
  * @phpstan-import-type ShoreContradicted from \App\Queries\Shore
  * @phpstan-import-type OpinionsChanged from \App\Queries\Opinions

@@ -17,8 +17,7 @@ use MarshTrial\Core\Bench\SideBySide;
  *
  * @phpstan-type SideBySideAnswer array{
  *     show: 'glazes'|'grain'|'ladders'|'lifting'|'lines'|'water',
- *     shows: list<array{key: 'ladders'|'glazes'|'grain'|'lifting'|'water'|'lines', title: string}>,
- *     loupeMm: float,
+ *     shows: list<array{key: 'ladders'|'glazes'|'grain'|'lifting'|'water'|'lines', title: string}>, loupeMm: float,
  *     paints: list<SideBySideDetail>,
  * }
  * @phpstan-import-type SideBySideDetail from \App\Queries\SideBySideView

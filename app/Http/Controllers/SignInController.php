@@ -24,16 +24,9 @@ use MarshTrial\Core\Names\NameKey;
  * Signing in and out.
  *
  * @phpstan-type SignInShowAnswer array{
- *     demo: bool,
- *     practice: bool,
- *     painting: array{done: int, of: int}|null,
+ *     demo: bool, practice: bool, painting: array{done: int, of: int}|null,
  *     user: array{
- *         uuid: string,
- *         name: string,
- *         email: string,
- *         isSteward: bool,
- *         ofHouse: bool,
- *         warning: string|null,
+ *         uuid: string, name: string, email: string, isSteward: bool, ofHouse: bool, warning: string|null,
  *     }|null,
  * }
  */

@@ -17,11 +17,7 @@ use Laravel\Sanctum\PersonalAccessToken;
  * @phpstan-type TokenStoreAnswer array{id: int, token: string}
  * @phpstan-type TokenIndexAnswer array{
  *     tokens: array<int, array{
- *         id: int,
- *         name: string,
- *         scopes: array<string, mixed>|null,
- *         lastUsed: string|null,
- *         expires: string|null,
+ *         id: int, name: string, scopes: array<string, mixed>|null, lastUsed: string|null, expires: string|null,
  *         over: bool,
  *     }>,
  *     scopes: array{read: 'read all that you may read', collection: string, bench: string, ledger: string},

@@ -16,15 +16,8 @@ use MarshTrial\Core\Evidence\EyeScale;
  * What an eye says of a row.
  *
  * @phpstan-type VerdictPutAnswer array{
- *     uuid: string,
- *     property: string,
- *     word: string,
- *     note: string,
- *     by: string,
- *     on: string|null,
- *     blind: bool,
- *     check: 'agrees'|'contradicted'|'not comparable'|'open',
- *     edition: int,
+ *     uuid: string, property: string, word: string, note: string, by: string, on: string|null, blind: bool,
+ *     check: 'agrees'|'contradicted'|'not comparable'|'open', edition: int,
  * }
  */
 final class VerdictController extends Controller

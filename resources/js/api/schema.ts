@@ -81,33 +81,7 @@ export interface BenchPutSpoilingAnswer {
 
 export interface BenchSessionChoicesAnswer {
     total: number;
-    pans: ({
-        uuid: string;
-        edition: number;
-        form: string;
-        batch: string;
-        volumeMl: number | null;
-        price: string | null;
-        perMl: string | null;
-        keptAt: string;
-        palette: string | null;
-        paletteUuid: string | null;
-        slot: number | null;
-        place: string;
-        openedOn: string | null;
-        state: string;
-        got: string;
-        note: string;
-        extras: Record<string, string>;
-        formulation: PaintFormulation | null;
-        mine: boolean;
-        paint: PaintDetail;
-        code: string;
-        hue: string;
-        testedOnPapers: string[];
-        lastTested: string | null;
-        retest: string[];
-    })[];
+    pans: PanToChoose[];
     tests: string[];
     conditionFields: Record<string, ConditionField>;
     conditions: Record<string, unknown>;
@@ -529,65 +503,15 @@ export interface CollectionNarrowing {
 }
 
 export interface CollectionPalettes {
-    palettes: ({
+    palettes: {
         uuid: string;
         edition: number;
         name: string;
         rows: number;
         columns: number;
-        pans: ({
-            uuid: string;
-            edition: number;
-            form: string;
-            batch: string;
-            volumeMl?: number | null;
-            price?: string | null;
-            perMl?: string | null;
-            keptAt?: string;
-            palette?: string | null;
-            paletteUuid?: string | null;
-            slot: number | null;
-            place: string;
-            openedOn: string | null;
-            state: string;
-            got?: string;
-            note?: string;
-            extras?: Record<string, string>;
-            formulation?: PaintFormulation | null;
-            mine?: boolean;
-            paintUuid: string | null;
-            name: string;
-            maker: string;
-            pigments: string;
-            colour: [string, string] | null;
-        })[];
-    })[];
-    unplaced: ({
-        uuid: string;
-        edition: number;
-        form: string;
-        batch: string;
-        volumeMl?: number | null;
-        price?: string | null;
-        perMl?: string | null;
-        keptAt?: string;
-        palette?: string | null;
-        paletteUuid?: string | null;
-        slot: number | null;
-        place: string;
-        openedOn: string | null;
-        state: string;
-        got?: string;
-        note?: string;
-        extras?: Record<string, string>;
-        formulation?: PaintFormulation | null;
-        mine?: boolean;
-        paintUuid: string | null;
-        name: string;
-        maker: string;
-        pigments: string;
-        colour: [string, string] | null;
-    })[];
+        pans: PlacedPan[];
+    }[];
+    unplaced: PlacedPan[];
     unplacedCount: number;
 }
 
@@ -646,30 +570,8 @@ export interface ComparisonDetail {
             }[];
         };
         tested: number[];
-        paints: {
-            at: number;
-            value: number;
-            uncertainty: number;
-            text: string;
-            own: number[];
-            another: number[];
-            anotherText: string;
-            tests: number;
-            testers: number;
-            off: number;
-            otherwise: number;
-        }[];
-        pairs: ({
-            one: number;
-            other: number;
-            difference: number;
-            text: string;
-            chance: number;
-            again: number;
-            words: string;
-            real: boolean;
-            enough: boolean | null;
-        })[];
+        paints: ComparisonPaint[];
+        pairs: ComparisonPair[];
         leader: number | null;
         perhapsWith: number[];
         makers: ComparisonMakers | null;
@@ -705,6 +607,32 @@ export interface ComparisonMakers {
     within: string;
     within95: [string, string];
     named: string[];
+}
+
+export interface ComparisonPaint {
+    at: number;
+    value: number;
+    uncertainty: number;
+    text: string;
+    own: number[];
+    another: number[];
+    anotherText: string;
+    tests: number;
+    testers: number;
+    off: number;
+    otherwise: number;
+}
+
+export interface ComparisonPair {
+    one: number;
+    other: number;
+    difference: number;
+    text: string;
+    chance: number;
+    again: number;
+    words: string;
+    real: boolean;
+    enough: boolean | null;
 }
 
 export interface ConditionField {
@@ -796,6 +724,14 @@ export interface FadeAtEqualLight {
     })[];
 }
 
+export interface FadeCoursesCheck {
+    uuid: string;
+    on: string;
+    dose: WindowDoseTold;
+    typed: boolean;
+    measurement: string;
+}
+
 export interface FadeCoursesDetail {
     wool: {
         strips: {
@@ -810,66 +746,64 @@ export interface FadeCoursesDetail {
         museum: number;
         'living room': number;
     };
-    checks: {
-        uuid: string;
-        on: string;
-        dose: WindowDoseTold;
-        typed: boolean;
-        measurement: string;
-    }[];
-    rows: ({
-        row: number;
-        depths: ({
-            depth: number;
-            name: 'masstone' | 'middle' | 'tint';
-            way: 'does not run one way' | 'one way' | 'speeding up';
-            words: string;
-            readings: ({
-                mlxh: number;
-                change: number;
-                uncertainty: number;
-                outcome: string;
-                words: string;
-                dark: string;
-                window: string;
-                dL: number;
-                dC: number;
-                grade: string;
-                darkChange: [number, number] | null;
-            })[];
-            drawn: {
-                mlxh: number;
-                window: string;
-                uncertainty: number;
-                apart: boolean;
-            }[];
-            ahead: ({
-                mlxh: number;
-                least: number;
-                most: number;
-                leastSeen: string | null;
-                mostSeen: string | null;
-            })[];
-            fitted: {
-                mlxh: number;
-                change: number;
-            }[];
-            categories: string[];
-            referenceMlxh: number;
-            settled: number | null;
-            noticeable: [number, number | null] | null;
-            blueWool: [number, number] | null;
-            displayLife: {
-                museum: [number | number, number | number | null];
-                'living room': [number | number, number | number | null];
-            } | null;
+    checks: FadeCoursesCheck[];
+    rows: FadeCoursesRow[];
+}
+
+export interface FadeCoursesReading {
+    mlxh: number;
+    change: number;
+    uncertainty: number;
+    outcome: string;
+    words: string;
+    dark: string;
+    window: string;
+    dL: number;
+    dC: number;
+    grade: string;
+    darkChange: [number, number] | null;
+}
+
+export interface FadeCoursesRow {
+    row: number;
+    depths: ({
+        depth: number;
+        name: 'masstone' | 'middle' | 'tint';
+        way: 'does not run one way' | 'one way' | 'speeding up';
+        words: string;
+        readings: FadeCoursesReading[];
+        drawn: {
+            mlxh: number;
+            window: string;
+            uncertainty: number;
+            apart: boolean;
+        }[];
+        ahead: ({
+            mlxh: number;
+            least: number;
+            most: number;
+            leastSeen: string | null;
+            mostSeen: string | null;
         })[];
-        summary: FadeCoursesSummary;
-        asWool: {
-            number: number;
-            bound: string;
+        fitted: {
+            mlxh: number;
+            change: number;
+        }[];
+        categories: string[];
+        referenceMlxh: number;
+        settled: number | null;
+        noticeable: [number, number | null] | null;
+        blueWool: [number, number] | null;
+        displayLife: {
+            museum: [number | number, number | number | null];
+            'living room': [number | number, number | number | null];
         } | null;
     })[];
+    summary: FadeCoursesSummary;
+    asWool: {
+        number: number;
+        bound: string;
+    } | null;
 }
 
 export interface FadeCoursesSummary {
@@ -963,66 +897,8 @@ export interface FadeReport {
         maker: string;
         pigments: string;
     }[];
-    checks: {
-        uuid: string;
-        on: string;
-        dose: WindowDoseTold;
-        typed: boolean;
-        measurement: string;
-    }[];
-    rows: ({
-        row: number;
-        depths: ({
-            depth: number;
-            name: 'masstone' | 'middle' | 'tint';
-            way: 'does not run one way' | 'one way' | 'speeding up';
-            words: string;
-            readings: ({
-                mlxh: number;
-                change: number;
-                uncertainty: number;
-                outcome: string;
-                words: string;
-                dark: string;
-                window: string;
-                dL: number;
-                dC: number;
-                grade: string;
-                darkChange: [number, number] | null;
-            })[];
-            drawn: {
-                mlxh: number;
-                window: string;
-                uncertainty: number;
-                apart: boolean;
-            }[];
-            ahead: ({
-                mlxh: number;
-                least: number;
-                most: number;
-                leastSeen: string | null;
-                mostSeen: string | null;
-            })[];
-            fitted: {
-                mlxh: number;
-                change: number;
-            }[];
-            categories: string[];
-            referenceMlxh: number;
-            settled: number | null;
-            noticeable: [number, number | null] | null;
-            blueWool: [number, number] | null;
-            displayLife: {
-                museum: [number | number, number | number | null];
-                'living room': [number | number, number | number | null];
-            } | null;
-        })[];
-        summary: FadeCoursesSummary;
-        asWool: {
-            number: number;
-            bound: string;
-        } | null;
-    })[];
+    checks: FadeCoursesCheck[];
+    rows: FadeCoursesRow[];
 }
 
 export interface FadeStripDepth {
@@ -1400,22 +1276,7 @@ export interface MixAcross {
             };
         };
         clarity: number | null;
-        depths: ({
-            hex: string;
-            lab: number[];
-            range95: number;
-            words: string;
-            slip: {
-                dE00: number;
-                words: string[];
-            };
-            name: 'deep' | 'middle' | 'tint';
-            apart: {
-                dE00: number;
-                surely: boolean;
-                words: string[];
-            } | null;
-        })[] | null;
+        depths: MixDepth[] | null;
     })[];
 }
 
@@ -1439,22 +1300,7 @@ export interface MixAcrossAnswer {
             };
         };
         clarity: number | null;
-        depths: ({
-            hex: string;
-            lab: number[];
-            range95: number;
-            words: string;
-            slip: {
-                dE00: number;
-                words: string[];
-            };
-            name: 'deep' | 'middle' | 'tint';
-            apart: {
-                dE00: number;
-                surely: boolean;
-                words: string[];
-            } | null;
-        })[] | null;
+        depths: MixDepth[] | null;
     })[];
     code: string;
 }
@@ -1478,6 +1324,41 @@ export interface MixBench {
     }[];
     mixes: NamedMix[];
     partners: MixPartners[];
+}
+
+export interface MixDepth {
+    hex: string;
+    lab: number[];
+    range95: number;
+    words: string;
+    slip: {
+        dE00: number;
+        words: string[];
+    };
+    name: 'deep' | 'middle' | 'tint';
+    apart: {
+        dE00: number;
+        surely: boolean;
+        words: string[];
+    } | null;
+}
+
+export interface MixGrey {
+    uuid: string;
+    name: string;
+    maker: string;
+    pigments: string;
+    hex: string;
+    counted: boolean;
+    misfit: number;
+    simulated: boolean;
+    card: {
+        uuid: string;
+        title: string;
+        mayChange: boolean;
+    };
+    share: number;
+    cautions: string[];
 }
 
 export interface MixInLightDetail {
@@ -1533,6 +1414,21 @@ export interface MixPartners {
     } | null;
 }
 
+export interface MixPlace {
+    share: number;
+    hex: string;
+    onInk: string;
+    lab: number[];
+    body: number;
+    words: string;
+    range95: number;
+    drops: number | null;
+    slip: {
+        dE00: number;
+        words: string[];
+    };
+}
+
 export interface MixRecipesDetail {
     wanted: {
         lab?: number[];
@@ -1564,23 +1460,7 @@ export interface MixRecipesDetail {
         hex: string;
     }[];
     recipes: {
-        parts: {
-            uuid: string;
-            name: string;
-            maker: string;
-            pigments: string;
-            hex: string;
-            counted: boolean;
-            misfit: number;
-            simulated: boolean;
-            card: {
-                uuid: string;
-                title: string;
-                mayChange: boolean;
-            };
-            share: number;
-            cautions: string[];
-        }[];
+        parts: MixGrey[];
         dE00: number;
         near: boolean;
         pigments: number;
@@ -1634,20 +1514,7 @@ export interface MixRunDetail {
         greyest: number;
         mostVivid: number;
         clarity: number | null;
-        places: ({
-            share: number;
-            hex: string;
-            onInk: string;
-            lab: number[];
-            body: number;
-            words: string;
-            range95: number;
-            drops: number | null;
-            slip: {
-                dE00: number;
-                words: string[];
-            };
-        })[];
+        places: MixPlace[];
         layers: MixLayers[];
     }, {
         name: 'middle';
@@ -1655,20 +1522,7 @@ export interface MixRunDetail {
         greyest: number;
         mostVivid: number;
         clarity: number | null;
-        places: ({
-            share: number;
-            hex: string;
-            onInk: string;
-            lab: number[];
-            body: number;
-            words: string;
-            range95: number;
-            drops: number | null;
-            slip: {
-                dE00: number;
-                words: string[];
-            };
-        })[];
+        places: MixPlace[];
         layers: MixLayers[];
     }, {
         name: 'deep';
@@ -1676,20 +1530,7 @@ export interface MixRunDetail {
         greyest: number;
         mostVivid: number;
         clarity: number | null;
-        places: ({
-            share: number;
-            hex: string;
-            onInk: string;
-            lab: number[];
-            body: number;
-            words: string;
-            range95: number;
-            drops: number | null;
-            slip: {
-                dE00: number;
-                words: string[];
-            };
-        })[];
+        places: MixPlace[];
         layers: MixLayers[];
     }];
     painted: Record<string, unknown>[];
@@ -2148,6 +1989,34 @@ export interface PanTestsDetail {
     spoilingUuid: string | null;
 }
 
+export interface PanToChoose {
+    uuid: string;
+    edition: number;
+    form: string;
+    batch: string;
+    volumeMl: number | null;
+    price: string | null;
+    perMl: string | null;
+    keptAt: string;
+    palette: string | null;
+    paletteUuid: string | null;
+    slot: number | null;
+    place: string;
+    openedOn: string | null;
+    state: string;
+    got: string;
+    note: string;
+    extras: Record<string, string>;
+    formulation: PaintFormulation | null;
+    mine: boolean;
+    paint: PaintDetail;
+    code: string;
+    hue: string;
+    testedOnPapers: string[];
+    lastTested: string | null;
+    retest: string[];
+}
+
 export interface PaperIndexAnswer {
     lifting: {
         id: string;
@@ -2315,6 +2184,33 @@ export interface PigmentStatementDetail {
         chemicalName: string | null;
     })[];
     cautions: string[];
+}
+
+export interface PlacedPan {
+    uuid: string;
+    edition: number;
+    form: string;
+    batch: string;
+    volumeMl?: number | null;
+    price?: string | null;
+    perMl?: string | null;
+    keptAt?: string;
+    palette?: string | null;
+    paletteUuid?: string | null;
+    slot: number | null;
+    place: string;
+    openedOn: string | null;
+    state: string;
+    got?: string;
+    note?: string;
+    extras?: Record<string, string>;
+    formulation?: PaintFormulation | null;
+    mine?: boolean;
+    paintUuid: string | null;
+    name: string;
+    maker: string;
+    pigments: string;
+    colour: [string, string] | null;
 }
 
 export interface ProfileDetail {
@@ -2762,20 +2658,7 @@ export interface ShelvesDetail {
 }
 
 export interface ShoreAnswer {
-    strips: ({
-        uuid: string;
-        name: string;
-        maker: string;
-        code: string;
-        paints: number;
-        alone: boolean;
-        steps: string[];
-        paper: string;
-        grain: [number, number] | null;
-        scan: [string, number];
-        grey: boolean;
-        pale: boolean;
-    })[];
+    strips: ShoreStrip[];
     measured: number;
     byCode: boolean;
     news: {
@@ -2799,6 +2682,21 @@ export interface ShoreContradicted {
         halves: [string[], string[]] | null;
         steps: string[];
     };
+}
+
+export interface ShoreStrip {
+    uuid: string;
+    name: string;
+    maker: string;
+    code: string;
+    paints: number;
+    alone: boolean;
+    steps: string[];
+    paper: string;
+    grain: [number, number] | null;
+    scan: [string, number];
+    grey: boolean;
+    pale: boolean;
 }
 
 export interface SideBySideAnswer {
