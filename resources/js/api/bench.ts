@@ -2,13 +2,7 @@ import type * as Schema from './schema';
 /** Shapes of a session's answers; they mirror app/Queries/SessionView. */
 import type { ByHand, HandField, Measuring, Property, Verdict } from './types';
 
-export interface ConditionField {
-    label: string;
-    words?: string[];
-    unit?: string;
-    range?: [number, number];
-    hint?: string;
-}
+export type ConditionField = Schema.ConditionField;
 export interface Condition {
     value: string;
     inherited: string | null;

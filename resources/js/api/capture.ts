@@ -51,18 +51,7 @@ export interface Pooled {
     /** Pictures that cannot be of one painting, newest first. */
     inDispute: string[];
 }
-export interface Drying {
-    remarks: string[];
-    rows: {
-        row: number;
-        what: string;
-        dL: number;
-        chromaPercent: number | null;
-        chromaUncertainty: number | null;
-        hueDeg: number | null;
-        words: string;
-    }[];
-}
+export type Drying = Schema.RepeatsDrying;
 export interface Repeats {
     pooled: Pooled[];
     drying: Drying | [];

@@ -1,22 +1,10 @@
+import type * as Schema from './schema';
 import type { Clause, PaintBeside, PooledTests, RatingShown } from './types';
 
 /** Shapes of a comparison; they mirror app/Queries/Comparison. */
 
 export type FairVerdict = 'fair' | 'with a remark' | 'not ranked';
-export interface ComparedPair {
-    /** Places among the paints. */
-    one: number;
-    other: number;
-    difference: number;
-    text: string;
-    chance: number;
-    /** Odds that a further pair of tests shows the same sign. */
-    again: number;
-    words: string;
-    real: boolean;
-    /** Whether a difference of one class would have been seen; null where there are no classes. */
-    enough: boolean | null;
-}
+export type ComparedPair = Schema.ComparisonPair;
 export interface ComparedProperty {
     property: string;
     /** What it tells of these paints; the headline is made of such clauses. */

@@ -53,21 +53,7 @@ export interface ReachAnswer {
     patches: [number, number, number, string][];
     paints: (MixPaint & { lost: number; share: number })[];
 }
-export interface MixPlace {
-    /** Of the second paint, by strength. */
-    share: number;
-    hex: string;
-    onInk: string;
-    lab: [number, number, number];
-    body: number;
-    words: string;
-    /** dE00 within which the painted colour lies, 95 %. */
-    range95: number;
-    /** Drops of the first for one of the second; null where they were not counted. */
-    drops: number | null;
-    /** What a slip of 15 % in the ratio does. */
-    slip: { dE00: number; words: string[] };
-}
+export type MixPlace = Schema.MixPlace;
 export interface MixDepth {
     name: string;
     deposit: number;

@@ -42,12 +42,7 @@ export type ClaimScale = Schema.PaintClaimScale;
 export type Verdict = Schema.PropertyVerdict;
 
 export type ByHand = Schema.SpecimenByHand;
-export interface HandField {
-    label: string;
-    unit: string;
-    range: [number, number];
-    how: string;
-}
+export type HandField = Schema.HandField;
 
 export interface Rating {
     row: number;
