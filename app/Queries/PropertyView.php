@@ -36,13 +36,14 @@ use MarshTrial\Core\Rating\Scale;
  *     span: array{float, float}|null,
  * }
  * @phpstan-import-type LightTold from PaintLight
+ * @phpstan-import-type FadeCoursesSummary from FadeCourses
  * @phpstan-import-type LightVerdictTold from \MarshTrial\Core\Fading\LightVerdict
  * @phpstan-type RatingDetail array{
  *     row?: int, property: string, status: string, reason: string|null, value: float|null, uncertainty: float|null,
  *     class: string|null, said?: string|null, chances?: array<string, float>|\stdClass, classes: list<string>,
  *     classes95: list<string>, atDeposit?: float|null, scale?: string, remarks?: list<string>,
  *     cells?: list<string>, numbers?: array<string, mixed>, formula?: string, protocol?: string,
- *     light?: LightTold|LightVerdictTold, earlier?: list<array{scale: string, rules: int, told: string|null}>,
+ *     light?: LightTold|LightVerdictTold|FadeCoursesSummary, earlier?: list<array{scale: string, rules: int, told: string|null}>,
  *     pooled?: array{pictures: int, spread: float},
  *     otherwise?: list<array{value: float, uncertainty?: float|null, said?: string|null}>,
  *     ofThisPicture?: array{
@@ -55,7 +56,7 @@ use MarshTrial\Core\Rating\Scale;
  *     class: string|null, said?: string|null, chances?: array<string, float>|\stdClass, classes: list<string>,
  *     classes95: list<string>, atDeposit?: float|null, scale?: string, remarks?: list<string>,
  *     cells?: list<string>, numbers?: array<string, mixed>, formula?: string, protocol?: string,
- *     light?: LightTold|LightVerdictTold, earlier?: list<array{scale: string, rules: int, told: string|null}>,
+ *     light?: LightTold|LightVerdictTold|FadeCoursesSummary, earlier?: list<array{scale: string, rules: int, told: string|null}>,
  *     pooled?: array{pictures: int, spread: float},
  *     otherwise?: list<array{value: float, uncertainty?: float|null, said?: string|null}>,
  *     ofThisPicture?: array{

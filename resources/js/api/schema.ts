@@ -2315,7 +2315,7 @@ export interface RatingShown {
     numbers?: Record<string, unknown>;
     formula?: string;
     protocol?: string;
-    light?: LightTold | LightVerdictTold;
+    light?: LightTold | LightVerdictTold | FadeCoursesSummary;
     earlier?: ({
         scale: string;
         rules: number;
