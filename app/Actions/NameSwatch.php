@@ -58,7 +58,7 @@ final class NameSwatch
             return ['naming' => 'unknown', 'paint_id' => null, ...$alone];
         }
         if (isset($values['mix'])) {
-            [$a, $b] = array_map(static fn (string $uuid): Paint => (new Paint)->resolveRouteBinding($uuid) ?? throw (new ModelNotFoundException)->setModel(Paint::class), [$values['mix']['a'], $values['mix']['b']]);
+            [$a, $b] = array_map(self::paint(...), [$values['mix']['a'], $values['mix']['b']]);
             if ($a->is($b)) {
                 throw new CoreException('A paint mixed with itself is that paint. Choose another one for the other side.');
             }
@@ -67,7 +67,7 @@ final class NameSwatch
             return ['naming' => 'mixed', 'paint_id' => null, 'mix_a_id' => $a->id, 'mix_b_id' => $b->id, 'drops_a' => $counted ? $values['mix']['dropsA'] : null, 'drops_b' => $counted ? $values['mix']['dropsB'] : null, 'measure' => $values['mix']['measure'] ?? Amounts::DROPS];
         }
         if (($values['paintUuid'] ?? null) !== null) {
-            $paint = (new Paint)->resolveRouteBinding($values['paintUuid']) ?? throw (new ModelNotFoundException)->setModel(Paint::class);
+            $paint = self::paint($values['paintUuid']);
 
             return ['naming' => 'named', 'paint_id' => $paint->id, ...$alone];
         }
@@ -83,5 +83,11 @@ final class NameSwatch
         }
 
         return ['naming' => 'named', 'paint_id' => $paint->id, 'called' => $name, ...$alone];
+    }
+
+    /** The paint of this UUID, or what it was merged into. */
+    private static function paint(string $uuid): Paint
+    {
+        return (new Paint)->resolveRouteBinding($uuid) ?? throw (new ModelNotFoundException)->setModel(Paint::class);
     }
 }

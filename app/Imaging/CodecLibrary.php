@@ -116,6 +116,8 @@ final class CodecLibrary
             fseek($file, 8);
             while (strlen($head = (string) fread($file, 8)) === 8) {
                 ['length' => $length, 'name' => $name] = (array) unpack('Nlength/a4name', $head);
+                // Its data, and four bytes of a sum.
+                $next = ftell($file) + $length + 4;
                 if ($name === 'IDAT') {
                     return true;
                 }
@@ -129,8 +131,7 @@ final class CodecLibrary
                 if (! $isPlain) {
                     return false;
                 }
-                $read = ['IHDR' => 13, 'gAMA' => 4][$name] ?? 0;
-                fseek($file, $length - $read + 4, SEEK_CUR);
+                fseek($file, $next);
             }
 
             return false;

@@ -64,6 +64,14 @@ final class AnswerSchemaTest extends TestCase
         self::assertNull((new AnswerSchema)->of(new \ReflectionMethod(self::class, 'untold')));
     }
 
+    public function testTwoShapesOfOneNameAreRefused(): void
+    {
+        $answers = new AnswerSchema;
+        self::of('nested', $answers);
+        $this->expectExceptionMessage('go by the name Wash');
+        $answers->of(new \ReflectionMethod(AnotherWash::class, 'wash'));
+    }
+
     public function testTypesOfTheInterface(): void
     {
         $answers = new AnswerSchema;
@@ -78,5 +86,15 @@ final class AnswerSchemaTest extends TestCase
     private static function of(string $method, AnswerSchema $answers = new AnswerSchema): array
     {
         return $answers->of(new \ReflectionMethod(self::class, $method)) ?? self::fail("$method has no schema.");
+    }
+}
+
+/** @phpstan-type Wash array{words: string} */
+final class AnotherWash
+{
+    /** @return JsonResponse<Wash> */
+    public static function wash(): JsonResponse
+    {
+        return new JsonResponse(['words' => '']);
     }
 }

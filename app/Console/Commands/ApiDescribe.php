@@ -34,7 +34,7 @@ final class ApiDescribe extends Command
     /** @return array<string, mixed> */
     private static function description(): array
     {
-        return ApiDescription::of(Problem::types(), Scopes::of(...), RequestRules::of(...));
+        return once(static fn (): array => ApiDescription::of(Problem::types(), Scopes::of(...), RequestRules::of(...)));
     }
 
     public static function json(): string

@@ -11,7 +11,7 @@ use App\Http\Requests\Bench\PutAwayRequest;
 use App\Http\Requests\Bench\PutConditionsRequest;
 use App\Http\Requests\Bench\PutSessionRequest;
 use App\Http\Requests\Bench\ReadChoicesRequest;
-use App\Http\Requests\Bench\ReadSessionsRequest;
+use App\Http\Requests\PageRequest;
 use App\Models\BenchSession;
 use App\Models\Paper;
 use App\Models\User;
@@ -72,7 +72,7 @@ use MarshTrial\Core\Session\SessionPlan;
 final class BenchSessionController extends Controller
 {
     /** @return JsonResponse<BenchSessionIndexAnswer> */
-    public function index(ReadSessionsRequest $request): JsonResponse
+    public function index(PageRequest $request): JsonResponse
     {
         $page = SessionView::mine($this->me($request))->paginate(30);
 

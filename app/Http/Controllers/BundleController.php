@@ -28,6 +28,9 @@ use MarshTrial\Core\CoreException;
  */
 final class BundleController extends Controller
 {
+    /** Larger ones are taken in on the command line. */
+    private const LARGEST_BYTES = 500_000_000;
+
     /**
      * @return JsonResponse<array{
      *     bundles: array<int, array{
@@ -54,7 +57,10 @@ final class BundleController extends Controller
         if ($there !== null) {
             return $this->answer($there);
         }
-        $file = $request->bundle();
+        $file = $request->upload();
+        if ($file->getSize() > self::LARGEST_BYTES) {
+            throw new CoreException('The bundle is larger than 500 MB. Take it in with "php artisan ledger:take-in", or ask for it code by code.');
+        }
         DiskSpace::needed();
         $bundle = new Bundle(['uuid' => $uuid]);
         self::keep($file->getPathname(), $bundle->path());

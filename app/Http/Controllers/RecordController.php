@@ -6,7 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Http\JsonResponse;
 use App\Http\Requests\Ledger\ReadRecordRequest;
-use App\Http\Requests\Ledger\ReadRecordsRequest;
+use App\Http\Requests\PageRequest;
 use App\Models\Card;
 use App\Models\Revision;
 use App\Queries\PropertyView;
@@ -29,7 +29,7 @@ use MarshTrial\Core\Exchange\RecordFingerprint;
 final class RecordController extends Controller
 {
     /** @return JsonResponse<RecordIndexAnswer> */
-    public function index(ReadRecordsRequest $request): JsonResponse
+    public function index(PageRequest $request): JsonResponse
     {
         $page = Revision::query()->with('card.owner', 'card.ledger')->select('id', 'card_id', 'number', 'published_at', 'title')
             ->newest()->orderByDesc('published_at')->orderByDesc('id')->paginate(50);

@@ -8,7 +8,7 @@ use App\Actions\MakeCard;
 use App\Actions\NameSwatch;
 use App\Http\JsonResponse;
 use App\Http\Requests\Capture\PutSwatchRequest;
-use App\Http\Requests\Capture\ReadSwatchesRequest;
+use App\Http\Requests\PageRequest;
 use App\Models\Swatch;
 use App\Queries\SwatchView;
 use App\Queries\WindowPictures;
@@ -28,7 +28,7 @@ final class SwatchController extends Controller
     private const PER_PAGE = 40;
 
     /** @return JsonResponse<SwatchDrawer> */
-    public function index(ReadSwatchesRequest $request): JsonResponse
+    public function index(PageRequest $request): JsonResponse
     {
         return new JsonResponse(SwatchView::drawer($this->user($request), max(1, $request->integer('page', 1)), self::PER_PAGE));
     }

@@ -24,36 +24,37 @@ use PHPStan\PhpDocParser\Parser\TypeParser;
 use PHPStan\PhpDocParser\ParserConfig;
 
 /**
- * What a route answers, as JSON Schema: read off the type that its method returns, `JsonResponse<T>`, and off the declared fields of the
- * views that T names. The same types are what PHPStan checks the code against.
+ * What a route answers, as JSON Schema: read off the type that its method returns, `JsonResponse<T>`, and off the shapes that T names
+ * (`@phpstan-type`). PHPStan checks the code against the same types.
  *
  * @phpstan-type JsonSchema array<string, mixed>
  */
 final class AnswerSchema
 {
-    private const SCALARS = [
-        'string' => 'string', 'non-empty-string' => 'string', 'int' => 'integer', 'positive-int' => 'integer', 'float' => 'number', 'bool' => 'boolean', 'true' => 'boolean', 'false' => 'boolean', 'null' => 'null',
-    ];
+    private const SCALARS = ['string' => 'string', 'int' => 'integer', 'float' => 'number', 'bool' => 'boolean', 'null' => 'null'];
 
     /** No schema at all would be written as a list. */
     private const ANYTHING = ['description' => 'anything'];
 
-    /** @var array<string, JsonSchema> schemas of the views met so far, by the short name of their class */
+    /** @var array<string, JsonSchema> schemas of the shapes met so far, by their names */
     private array $components = [];
+
+    /** @var array<string, class-string> class that each of them is written in */
+    private array $writtenIn = [];
+
+    /** @var array<string, PhpDocNode> comments read so far, by their text */
+    private array $read = [];
 
     private readonly Lexer $lexer;
 
     private readonly PhpDocParser $docs;
-
-    private readonly TypeParser $types;
 
     public function __construct()
     {
         $config = new ParserConfig([]);
         $this->lexer = new Lexer($config);
         $constants = new ConstExprParser($config);
-        $this->types = new TypeParser($config, $constants);
-        $this->docs = new PhpDocParser($config, $this->types, $constants);
+        $this->docs = new PhpDocParser($config, new TypeParser($config, $constants), $constants);
     }
 
     /** @return JsonSchema|null schema of what a method answers; null when it does not say */
@@ -90,8 +91,7 @@ final class AnswerSchema
             $type instanceof ArrayTypeNode => ['type' => 'array', 'items' => $this->schema($type->type, $at)],
             $type instanceof ArrayShapeNode => $this->shape($type, $at),
             $type instanceof GenericTypeNode => $this->listOrMap($type, $at),
-            $type instanceof ConstTypeNode && $type->constExpr instanceof ConstExprStringNode => ['type' => 'string', 'enum' => [$type->constExpr->value]],
-            $type instanceof ConstTypeNode && $type->constExpr instanceof ConstExprIntegerNode => ['type' => 'integer', 'enum' => [(int) $type->constExpr->value]],
+            $type instanceof ConstTypeNode && $type->constExpr instanceof ConstExprStringNode => self::oneOf([$type->constExpr->value]),
             $type instanceof IdentifierTypeNode => $this->named($type->name, $at),
             default => throw new \LogicException("No schema is known for the type $type in {$at->getName()}."),
         };
@@ -119,13 +119,20 @@ final class AnswerSchema
             return ['type' => 'object'];
         }
         if (is_subclass_of($class, \BackedEnum::class)) {
-            return ['type' => is_int($class::cases()[0]->value) ? 'integer' : 'string', 'enum' => array_map(static fn (\BackedEnum $c): int|string => $c->value, $class::cases())];
-        }
-        if (! class_exists($class)) {
-            throw new \LogicException("There is no class $name, named in {$at->getName()}.");
+            return self::oneOf(array_column($class::cases(), 'value'));
         }
 
-        return $this->component($class);
+        throw new \LogicException("$name is no scalar, enum or shape; it is named in {$at->getName()}.");
+    }
+
+    /**
+     * @param list<int|string> $values
+     *
+     * @return JsonSchema
+     */
+    private static function oneOf(array $values): array
+    {
+        return ['type' => is_int($values[0]) ? 'integer' : 'string', 'enum' => $values];
     }
 
     /**
@@ -162,48 +169,13 @@ final class AnswerSchema
      */
     private function aliased(string $name, TypeNode $type, \ReflectionClass $at): array
     {
-        if (! isset($this->components[$name])) {
-            // A shape may hold others of its kind.
-            $this->components[$name] = [];
-            $this->components[$name] = $this->schema($type, $at);
+        $here = $this->writtenIn[$name] ??= $at->getName();
+        if ($here !== $at->getName()) {
+            throw new \LogicException("Two shapes go by the name $name: in $here and in {$at->getName()}. One schema would stand for both.");
         }
+        $this->components[$name] ??= $this->schema($type, $at);
 
         return ['$ref' => "#/components/schemas/$name"];
-    }
-
-    /**
-     * @param class-string $class
-     *
-     * @return array{'$ref': string}
-     */
-    private function component(string $class): array
-    {
-        $reflected = new \ReflectionClass($class);
-        $name = $reflected->getShortName();
-        if (! isset($this->components[$name])) {
-            // A view may hold others of its kind.
-            $this->components[$name] = ['x-class' => $class];
-            $properties = [];
-            foreach ($reflected->getProperties(\ReflectionProperty::IS_PUBLIC) as $property) {
-                $properties[$property->getName()] = $this->property($property);
-            }
-            $this->components[$name] = array_filter(['description' => $this->summary($reflected->getDocComment()), 'type' => 'object', 'required' => array_keys($properties), 'properties' => $properties, 'additionalProperties' => false], static fn (mixed $v): bool => $v !== null);
-        }
-
-        return ['$ref' => "#/components/schemas/$name"];
-    }
-
-    /** @return JsonSchema */
-    private function property(\ReflectionProperty $property): array
-    {
-        $at = $property->getDeclaringClass();
-        $doc = $this->doc($property->getDocComment());
-        $written = array_values($doc?->getVarTagValues() ?? [])[0] ?? null;
-        $type = $written->type ?? $this->types->parse(new TokenIterator($this->lexer->tokenize((string) $property->getType())));
-        $said = $written->description ?? '';
-        $said = $said === '' ? $this->summary($property->getDocComment()) : $said;
-
-        return $this->schema($type, $at) + ($said === null ? [] : ['description' => $said]);
     }
 
     /**
@@ -214,15 +186,15 @@ final class AnswerSchema
     private function shape(ArrayShapeNode $shape, \ReflectionClass $at): array
     {
         $properties = $required = $places = [];
-        foreach ($shape->items as $i => $item) {
+        foreach ($shape->items as $item) {
             $schema = $this->schema($item->valueType, $at);
-            $key = $item->keyName === null ? $i : ($item->keyName instanceof ConstExprIntegerNode ? (int) $item->keyName->value : trim((string) $item->keyName, '\'"'));
-            if (is_int($key)) {
+            if ($item->keyName === null || $item->keyName instanceof ConstExprIntegerNode) {
                 $places[] = $schema;
-            } else {
-                $properties[$key] = $schema;
-                $item->optional || $required[] = $key;
+                continue;
             }
+            $key = trim((string) $item->keyName, '\'"');
+            $properties[$key] = $schema;
+            $item->optional || $required[] = $key;
         }
 
         if ($shape->items === []) {
@@ -231,7 +203,10 @@ final class AnswerSchema
 
         return $places !== []
             ? ['type' => 'array', 'prefixItems' => $places, 'items' => false, 'minItems' => count($places)]
-            : array_filter(['type' => 'object', 'required' => $required, 'properties' => $properties, 'additionalProperties' => false], static fn (mixed $v): bool => $v !== []);
+            : array_filter(
+                ['type' => 'object', 'required' => $required, 'properties' => $properties, 'additionalProperties' => false],
+                static fn (mixed $v): bool => $v !== [],
+            );
     }
 
     /**
@@ -313,20 +288,7 @@ final class AnswerSchema
 
     private function doc(string|false $comment): ?PhpDocNode
     {
-        return $comment === false ? null : $this->docs->parse(new TokenIterator($this->lexer->tokenize($comment)));
-    }
-
-    /** First sentence of a comment; null when it has none. */
-    private function summary(string|false $comment): ?string
-    {
-        foreach ($this->doc($comment)->children ?? [] as $child) {
-            $text = trim((string) $child);
-            if ($text !== '' && $text[0] !== '@') {
-                return (string) preg_replace('/\s+/', ' ', $text);
-            }
-        }
-
-        return null;
+        return $comment === false ? null : $this->read[$comment] ??= $this->docs->parse(new TokenIterator($this->lexer->tokenize($comment)));
     }
 
     /** @param \ReflectionClass<object> $at */

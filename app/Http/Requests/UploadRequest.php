@@ -14,20 +14,23 @@ abstract class UploadRequest extends FormRequest
     /** Name of the part that holds it. */
     protected const FILE = 'file';
 
-    private const NONE = 'No file arrived. Choose one and send it again.';
+    /** Whether it has to be there whatever else is said. */
+    protected const NEEDED = true;
 
-    private const NOT_WHOLE = 'The file did not arrive whole, perhaps because it is too large. Nothing was changed; try again.';
+    protected const NONE = 'No file arrived. Choose one and send it again.';
+
+    protected const NOT_WHOLE = 'The file did not arrive whole, perhaps because it is too large. Nothing was changed; try again.';
 
     /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
-        return [static::FILE => 'required|file'];
+        return [static::FILE => static::NEEDED ? 'required|file' : 'nullable|file'];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return [static::FILE.'.required' => self::NONE, static::FILE.'.file' => self::NONE, static::FILE.'.uploaded' => self::NOT_WHOLE];
+        return [static::FILE.'.required' => static::NONE, static::FILE.'.file' => static::NONE, static::FILE.'.uploaded' => static::NOT_WHOLE];
     }
 
     /** Where a request may come without one, it is missed here. */
@@ -35,6 +38,6 @@ abstract class UploadRequest extends FormRequest
     {
         $file = $this->file(static::FILE);
 
-        return $file instanceof UploadedFile ? $file : throw new CoreException(self::NONE);
+        return $file instanceof UploadedFile ? $file : throw new CoreException(static::NONE);
     }
 }

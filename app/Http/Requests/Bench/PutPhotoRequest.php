@@ -9,6 +9,8 @@ use MarshTrial\Core\CoreException;
 
 final class PutPhotoRequest extends SpecimenRequest
 {
+    private const NOT_WHOLE = 'The photograph did not arrive whole. It is kept here; try again.';
+
     /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
@@ -18,10 +20,16 @@ final class PutPhotoRequest extends SpecimenRequest
         ];
     }
 
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return ['photo.file' => self::NOT_WHOLE, 'photo.uploaded' => self::NOT_WHOLE];
+    }
+
     public function photo(): UploadedFile
     {
         $file = $this->file('photo');
 
-        return $file instanceof UploadedFile ? $file : throw new CoreException('The photograph did not arrive whole. It is kept here; try again.');
+        return $file instanceof UploadedFile ? $file : throw new CoreException(self::NOT_WHOLE);
     }
 }

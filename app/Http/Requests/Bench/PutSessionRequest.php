@@ -4,17 +4,18 @@ declare(strict_types=1);
 
 namespace App\Http\Requests\Bench;
 
+use App\Http\Requests\NamesAThing;
 use App\Models\BenchSession;
 use Illuminate\Validation\Rule;
 use MarshTrial\Core\Session\Conditions;
 
 final class PutSessionRequest extends PlanSessionRequest
 {
+    use NamesAThing;
+
     public function authorize(): bool
     {
-        $session = BenchSession::query()->where('uuid', (string) $this->route('uuid'))->first();
-
-        return $session === null || ($this->user()?->can('work', $session) ?? false);
+        return $this->mayIfThere('work', BenchSession::class, $this->route('uuid'));
     }
 
     /** @return array<string, list<mixed>|string> */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests\Bench;
 
+use App\Http\Requests\NamesAThing;
 use App\Models\BenchSession;
 use App\Rules\Moment;
 use Illuminate\Foundation\Http\FormRequest;
@@ -12,12 +13,11 @@ use MarshTrial\Core\Session\BenchWords;
 
 final class PutTimerRequest extends FormRequest
 {
+    use NamesAThing;
+
     public function authorize(): bool
     {
-        $uuid = $this->input('sessionUuid');
-        $session = BenchSession::query()->where('uuid', is_string($uuid) ? $uuid : '')->first();
-
-        return $session === null || ($this->user()?->can('work', $session) ?? false);
+        return $this->mayIfThere('work', BenchSession::class, $this->input('sessionUuid'));
     }
 
     /** @return array<string, list<mixed>|string> */

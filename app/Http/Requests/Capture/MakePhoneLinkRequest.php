@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace App\Http\Requests\Capture;
 
+use App\Http\Requests\NamesAThing;
 use App\Models\Card;
 use Illuminate\Foundation\Http\FormRequest;
 
 final class MakePhoneLinkRequest extends FormRequest
 {
+    use NamesAThing;
+
     public function authorize(): bool
     {
-        $uuid = $this->input('card');
-        $card = Card::query()->where('uuid', is_string($uuid) ? $uuid : '')->first();
-
-        return $card === null || ($this->user()?->can('update', $card) ?? false);
+        return $this->mayIfThere('update', Card::class, $this->input('card'));
     }
 
     /** @return array<string, list<mixed>|string> */

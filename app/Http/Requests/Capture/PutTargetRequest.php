@@ -8,13 +8,14 @@ use App\Http\Requests\UploadRequest;
 
 final class PutTargetRequest extends UploadRequest
 {
-    protected const FILE = 'file';
+    /** A stand-in brings its own. */
+    protected const NEEDED = false;
 
     /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
         return [
-            'file' => 'nullable|file',
+            ...parent::rules(),
             'name' => 'required|string|max:120',
             'standIn' => 'nullable|boolean',
         ];

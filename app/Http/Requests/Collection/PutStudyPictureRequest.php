@@ -11,11 +11,5 @@ final class PutStudyPictureRequest extends UploadRequest
 {
     protected const FILE = 'photo';
 
-    /** @return array<string, list<mixed>|string> */
-    public function rules(): array
-    {
-        return [
-            'photo' => 'nullable|file',
-        ];
-    }
+    protected const NEEDED = false;
 }

@@ -24,6 +24,6 @@ final class PutHangingRequest extends WindowRequest
     {
         $card = $this->route('card');
 
-        return $card instanceof Card && $card->getAttributes() !== [] && ($card->getAttributes()['kind'] ?? null) === CardKind::Halves->value;
+        return $card instanceof Card && $card->kind === CardKind::Halves->value;
     }
 }

@@ -4,15 +4,16 @@ declare(strict_types=1);
 
 namespace App\Http\Requests\Fading;
 
+use App\Http\Requests\NamesAThing;
 use App\Models\Card;
 
 final class PutOldStripRequest extends WindowRequest
 {
+    use NamesAThing;
+
     public function authorize(): bool
     {
-        $card = Card::query()->where('uuid', (string) $this->route('uuid'))->first();
-
-        return $card === null || ($this->user()?->can('update', $card) ?? false);
+        return $this->mayIfThere('update', Card::class, $this->route('uuid'));
     }
 
     /** @return array<string, list<mixed>|string> */

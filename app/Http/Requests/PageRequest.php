@@ -2,17 +2,16 @@
 
 declare(strict_types=1);
 
-namespace App\Http\Requests\Bench;
+namespace App\Http\Requests;
 
 use Illuminate\Foundation\Http\FormRequest;
 
-final class ReadSessionsRequest extends FormRequest
+/** One page of a long list. */
+final class PageRequest extends FormRequest
 {
     /** @return array<string, list<mixed>|string> */
     public function rules(): array
     {
-        return [
-            'page' => 'nullable|integer|min:1',
-        ];
+        return ['page' => 'nullable|integer|min:1'];
     }
 }
